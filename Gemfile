@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+# Wherever this machine gets its gems from.
+source Gem.sources.to_a.first
+
+ruby ">= 3.1"
+
+# rubocop:disable Bundler/OrderedGems -- grouped by what they are for
+# The web
+gem "sinatra", "~> 4.0"
+gem "puma", "~> 6.4"
+gem "rodauth", "~> 2.36"
+gem "argon2", "~> 2.3"
+gem "openapi_first", "~> 1.4"
+gem "rack-attack", "~> 6.7"
+gem "marcel", "~> 1.0"
+gem "prometheus-client", "~> 4.2"
+
+# The store
+gem "sequel", "~> 5.80"
+gem "pg", "~> 1.5"
+gem "sequel_pg", "~> 1.17", require: "sequel"
+gem "que", "~> 2.4"
+gem "json", "~> 2.9" # que 2.4 does not know json 3
+
+# Everywhere
+gem "bigdecimal", "~> 3.1"
+gem "json_schemer", "~> 2.3"
+gem "tzinfo", "~> 2.0"
+gem "tzinfo-data", "~> 1.2024"
+gem "zeitwerk", "~> 2.6"
+
+# Papers
+gem "prawn", "~> 2.5"
+gem "prawn-table", "~> 0.2"
+
+# Running it
+gem "foreman", "~> 0.88"
+
+group :test do
+  gem "axe-core-rspec", "~> 4.10"
+  gem "capybara", "~> 3.40"
+  gem "pdf-reader", "~> 2.12"
+  gem "rack-test", "~> 2.1"
+  gem "rspec", "~> 3.13"
+  gem "selenium-webdriver", "~> 4.20"
+end
+
+group :lint do
+  gem "brakeman", "~> 7.0", require: false
+  gem "rubocop", "~> 1.70", require: false
+  gem "rubocop-performance", "~> 1.23", require: false
+  gem "rubocop-rspec", "~> 3.4", require: false
+  gem "rubocop-sequel", "~> 0.3", require: false
+end
+# rubocop:enable Bundler/OrderedGems

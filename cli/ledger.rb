@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+require_relative "../config/core"
+require "json"
+require "json_schemer"
+require "optparse"
+
+# The command line over the core: one JSON document in, one out, checked by the schemas in contract/cli.
+module Ledger
+  # area and verb, what it says of itself, and the core's answer to a checked document
+  Command = Value.of(:area, :verb, :about, :answer) do
+    def schema_path = File.expand_path("../contract/cli/#{area.tr("-", "_")}_#{verb}.json", __dir__)
+    def schema = JSONSchemer.schema(Pathname(schema_path), format: true, regexp_resolver: "ecma")
+  end
+
+  COMMANDS = [
+    Command.new(area: "pay", verb: "settle", about: "one driver's statement for one period, to the cent",
+                answer: ->(document) { Core::Pay.present(Core::Pay.settle(Core::Pay.read(document))) })
+  ].freeze
+
+  EXIT_REFUSED = 2
+  EXIT_SOME_REFUSED = 3
+
+  # argv, and the three streams. Returns the exit status.
+  def self.run(argv, input:, output:, errors:) = Session.new(argv, input, output, errors).run
+end
+
+require_relative "ledger/check"
+require_relative "ledger/session"

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+# Holds a document against a command's schema and says what is wrong first, with its path.
+class Ledger::Check
+  # What a schema keyword's failure is called, and how it is said.
+  SAYINGS = {
+    "required" => ["missing_key", ->(error) { "Missing: #{error.dig("details", "missing_keys").join(", ")}." }],
+    "schema" => ["unknown_key", ->(_) { "This key is not known here: leave it out." }],
+    "enum" => ["wrong_value", ->(error) { "Must be one of #{error.dig("schema", "enum").join(", ")}." }],
+    "pattern" => ["wrong_form", ->(error) { "Not in the form wanted#{described(error)}." }],
+    "format" => ["wrong_form", ->(error) { "Not a #{error.dig("schema", "format")} that exists." }],
+    "minimum" => ["out_of_range", ->(error) { "Must be at least #{error.dig("schema", "minimum")}." }],
+    "maximum" => ["out_of_range", ->(error) { "Must be at most #{error.dig("schema", "maximum")}." }],
+    "minLength" => ["wrong_form", ->(_) { "Must not be empty." }]
+  }.freeze
+
+  def self.described(error) = error.dig("schema", "description")&.then { |text| ": #{text}" }
+
+  def initialize(schema)
+    @schema = schema
+  end
+
+  # Raises Refused for the first thing that is wrong.
+  def call(document)
+    error = @schema.validate(document).first or return
+    code, saying = SAYINGS.fetch(error["type"]) { ["wrong_type", ->(_) { "Must be #{wanted(error)}." }] }
+    raise Refused.new(code, saying.call(error), path: error["data_pointer"])
+  end
+
+  private
+
+  def wanted(error)
+    return "a #{error["type"]}" if %w[string integer boolean object array null number].include?(error["type"])
+
+    error["error"].to_s
+  end
+end

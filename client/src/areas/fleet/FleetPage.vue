@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { mdiMagnify, mdiPlus } from '@mdi/js'
+import { useDebounceFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ask } from '@/shared/api'
+import { useFetched } from '@/shared/fetched'
+import { useKeys } from '@/shared/keys'
+import { useSession } from '@/shared/session'
+import Waiting from '@/shared/Waiting.vue'
+import { KINDS, type Kind, type Row } from './kinds'
+import RecordPanel from './RecordPanel.vue'
+import { useTerminals } from './useTerminals'
+
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const kind = computed(() => route.params.kind as Kind)
+const of = computed(() => KINDS[kind.value])
+const q = computed(() => String(route.query.q ?? ''))
+const page = computed(() => Math.max(1, Number(route.query.page) || 1))
+const opened = computed(() => (route.params.id ? String(route.params.id) : undefined))
+const dispatches = session.has('dispatcher', 'administrator')
+const safety = session.has('safety')
+const mayChange = computed(() => dispatches.value || (safety.value && ['drivers', 'units'].includes(kind.value)))
+const field = ref<{ focus: () => void }>()
+const { nameOf } = useTerminals()
+
+const { data, problem, load } = useFetched(() => [kind.value, q.value, page.value], async () => {
+  const params = { query: { page: page.value, ...(q.value ? { q: q.value } : {}) } }
+  const answer = await ask<{ rows: Row[]; total: number }>(api.GET(`/api/${kind.value}`, { params }))
+  return answer.data ? { ...answer, data: { ...answer.data, kind: kind.value } } : answer
+}, (change) => change.kind === of.value.audit)
+
+const rows = computed(() => (data.value?.kind === kind.value ? data.value : undefined))
+const search = useDebounceFn((text: string) => void router.replace({ path: route.path, query: text ? { q: text } : {} }), 200)
+const at = (id?: number | string) => ({ path: `/fleet/${kind.value}${id ? `/${id}` : ''}`, query: route.query })
+const cell = (row: Row, name: string) => {
+  const value = (row as unknown as Record<string, unknown>)[name]
+  if (value === true) return 'yes'
+  if (value === false) return 'no'
+  if (name === 'terminal_id') return nameOf(value as number | null)
+  return String(value ?? '').replaceAll('_', ' ')
+}
+
+useKeys([
+  { key: 'f', label: 'Find in this list', run: () => field.value?.focus() },
+  { key: 'n', label: 'New record', run: () => { if (mayChange.value) void router.push(at('new')) } },
+  { key: 'Escape', label: 'Close the record', run: () => void router.push(at()) },
+])
+</script>
+
+<template>
+  <div class="fleet" :class="{ split: opened }">
+    <section class="panel" :aria-label="of.many">
+      <div class="head">
+        <h1 class="sr-only">Fleet: {{ of.many }}</h1>
+        <nav class="kinds" aria-label="Kinds of record"><router-link v-for="(one, name) in KINDS" :key="name" :to="`/fleet/${name}`" :aria-current="name === kind ? 'page' : undefined">{{ one.many }}</router-link></nav>
+        <v-text-field ref="field" :model-value="q" :prepend-inner-icon="mdiMagnify" :placeholder="`Find ${of.many.toLowerCase()}`" :aria-label="`Find ${of.many.toLowerCase()}`" hide-details class="find" @update:model-value="search(String($event ?? ''))" />
+        <v-btn v-if="mayChange" color="primary" :prepend-icon="mdiPlus" :to="at('new')">New {{ of.one }}</v-btn>
+      </div>
+      <waiting v-slot="{ data: found }" :data="rows" :problem="problem" :empty="rows?.rows.length === 0" @again="load">
+        <div class="scroll">
+          <table class="ledger">
+            <thead><tr><th v-for="column in of.columns.slice(0, opened ? 4 : 9)" :key="column.name" :class="{ figure: column.figure }">{{ column.label }}</th></tr></thead>
+            <tbody>
+              <tr v-for="row in found.rows" :key="row.id" :class="{ retired: row.retired, here: String(row.id) === opened }">
+                <td v-for="(column, i) in of.columns.slice(0, opened ? 4 : 9)" :key="column.name" :class="{ figure: column.figure }">
+                  <router-link v-if="column.name === of.title" :to="at(row.id)">{{ cell(row, column.name) }}</router-link><template v-else>{{ cell(row, column.name) }}</template><span v-if="i === 0 && row.retired" class="small quiet"> retired</span></td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <p v-if="found.total > found.rows.length" class="pa-3 small quiet">{{ found.rows.length }} of {{ found.total }} shown: type to find the others.</p>
+      </waiting>
+      <p v-if="rows?.rows.length === 0" class="pa-6 pt-0">{{ q ? `Nothing has “${q}” in it.` : `No ${of.one} is here yet. Add one, or import a file under Company.` }}</p>
+    </section>
+    <record-panel v-if="opened" :id="opened === 'new' ? undefined : Number(opened)" :key="`${kind} ${opened}`" :kind="kind" :may-change="mayChange" @closed="router.push(at($event))" />
+  </div>
+</template>
+
+<style scoped>
+.fleet { display: grid; grid-template-columns: minmax(0, 1fr); gap: .9rem; align-items: start; }
+.fleet.split { grid-template-columns: minmax(0, 1fr) minmax(22rem, 30rem); }
+.head { display: flex; flex-wrap: wrap; gap: .6rem; padding: .6rem; align-items: center; }
+.kinds { display: flex; gap: .15rem; } .kinds a:not(.v-btn):not(.v-list-item) { padding: .35rem .6rem; border-radius: 3px; color: inherit; text-decoration: none; } .kinds a[aria-current]:not(.v-btn):not(.v-list-item) { background: rgb(var(--v-theme-primary)); color: rgb(var(--v-theme-on-primary)); font-weight: 600; }
+.find { max-width: 18rem; min-width: 10rem; margin-left: auto; }
+.scroll { overflow-x: auto; }
+.retired { opacity: .75; } .here { background: rgb(var(--v-theme-surface-variant), .8); }
+@media (max-width: 900px) { .fleet.split { grid-template-columns: minmax(0, 1fr); } .split > section:first-child { display: none; } }
+</style>

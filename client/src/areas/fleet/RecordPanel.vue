@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { api, ask, newKey, type Problem } from '@/shared/api'
+import AuditTrail from '@/shared/AuditTrail.vue'
+import LinkButton from './LinkButton.vue'
+import { KINDS, toInput, type Kind, type Row } from './kinds'
+import { useTerminals } from './useTerminals'
+
+const { kind, id = undefined, mayChange } = defineProps<{ kind: Kind; id?: number; mayChange: boolean }>()
+const emit = defineEmits<{ closed: [id?: number] }>()
+const of = computed(() => KINDS[kind])
+const draft = ref<Record<string, unknown>>({})
+const version = ref(0)
+const retired = ref(false)
+const problem = ref<Problem>()
+const saved = ref(false)
+const busy = ref(false)
+let key = newKey()
+const { terminals } = useTerminals()
+
+function take(row: Row) {
+  draft.value = { ...row }
+  version.value = row.version
+  retired.value = row.retired
+}
+
+watch(() => id, async (now) => {
+  problem.value = undefined
+  if (!now) { draft.value = kind === 'customers' ? { payer: true, terms_days: 30 } : kind === 'drivers' ? { employment: 'company_driver', licence_class: 'A', stops_included: 2 } : kind === 'units' ? { kind: 'tractor' } : {}; return }
+  const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: now } } }))
+  problem.value = answer.problem
+  if (answer.data) take(answer.data)
+}, { immediate: true })
+
+const fields = computed(() => of.value.fields.filter((field) => field.when?.(draft.value) ?? true))
+const at = (name: string) => (problem.value?.path === `/${name}` ? problem.value.message : undefined)
+const elsewhere = computed(() => problem.value && problem.value.code !== 'stale' && !fields.value.some((field) => problem.value?.path === `/${field.name}`))
+
+async function save(change: Record<string, unknown> = {}) {
+  busy.value = true
+  saved.value = false
+  // The form is made from the same list of fields as the contract; the server checks each of them.
+  const input = { ...toInput(of.value.fields, draft.value), ...change } as never
+  const answer = id
+    ? await ask<Row>(api.PUT(`/api/${kind}/{id}`, { params: { path: { id } }, body: { ...(input as object), version: version.value } as never }))
+    : await ask<Row>(api.POST(`/api/${kind}`, { body: { ...(input as object), key } as never }))
+  busy.value = false
+  problem.value = answer.problem
+  if (answer.problem) { if (answer.problem.code !== 'unreachable') key = newKey(); return }
+  take(answer.data)
+  saved.value = true
+  if (!id) emit('closed', answer.data.id)
+}
+
+const theirs = computed(() => Object.entries((problem.value?.theirs as Record<string, unknown>) ?? {}).filter(([name, value]) => String(draft.value[name] ?? '') !== String(value ?? '')))
+async function keepMine() {
+  const { data } = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: id! } } }))
+  if (!data) return
+  version.value = data.version
+  await save()
+}
+</script>
+
+<template>
+  <aside class="stack">
+    <form class="panel pad stack" :aria-label="of.one" @submit.prevent="save()">
+      <div class="spread"><h2>{{ id ? draft[of.title] : `New ${of.one}` }}<span v-if="retired" class="quiet"> (retired)</span></h2><v-btn variant="text" size="small" @click="emit('closed')">Close</v-btn></div>
+      <div class="fields">
+        <template v-for="field in fields" :key="field.name">
+          <v-checkbox v-if="field.type === 'yesno'" :model-value="!!draft[field.name]" :label="field.label" :readonly="!mayChange" @update:model-value="draft[field.name] = $event" />
+          <v-select v-else-if="field.type === 'choice'" v-model="draft[field.name]" :label="field.label" :items="(field.choices ?? []).map((value) => ({ value, title: value.replaceAll('_', ' ') }))" :readonly="!mayChange" :error-messages="at(field.name)" />
+          <v-select v-else-if="field.type === 'terminal'" v-model="draft[field.name]" :label="field.label" :items="terminals" item-title="name" item-value="id" :readonly="!mayChange" :error-messages="at(field.name)" />
+          <v-textarea v-else-if="field.type === 'long'" v-model="draft[field.name]" class="wide" :label="field.label" :readonly="!mayChange" :error-messages="at(field.name)" />
+          <v-text-field v-else v-model="draft[field.name]" :label="field.label" :placeholder="field.type === 'day' ? 'YYYY-MM-DD' : undefined" :readonly="!mayChange" :error-messages="at(field.name)" />
+        </template>
+      </div>
+      <div v-if="problem?.code === 'stale'" class="stale" role="alert"><p><strong>{{ problem.message }}</strong></p><p class="small">Theirs: {{ theirs.map(([name, value]) => `${name.replaceAll('_', ' ')} ${value ?? '–'}`).join(' • ') }}</p><v-btn size="small" variant="tonal" @click="keepMine">Keep mine over theirs</v-btn></div>
+      <v-alert v-else-if="elsewhere" type="error">{{ problem?.message }}</v-alert>
+      <div v-if="mayChange" class="row"><v-btn type="submit" color="primary" :loading="busy">{{ id ? 'Save' : `Add the ${of.one}` }}</v-btn><v-btn v-if="id" variant="text" @click="save({ retired: !retired })">{{ retired ? 'Take back into use' : 'Retire' }}</v-btn><link-button v-if="id && kind === 'drivers'" :driver-id="id" /><span v-if="saved" class="small" role="status">Saved</span></div>
+    </form>
+    <section v-if="id" class="panel pad"><h2>Trail</h2><audit-trail :id="id" :kind="of.audit" /></section>
+  </aside>
+</template>
+
+<style scoped>
+.pad { padding: .8rem .9rem; }
+.fields { display: grid; grid-template-columns: 1fr 1fr; gap: .75rem .55rem; } .wide { grid-column: 1 / -1; }
+.stale { padding: .6rem; border-left: 4px solid rgb(var(--v-theme-late)); background: rgb(var(--v-theme-late), .1); }
+</style>

@@ -1,0 +1,51 @@
+import type { Schemas } from '@/shared/api'
+
+/** The directory's kinds of record: what a list shows and what a form asks, in order. */
+export type Kind = 'customers' | 'places' | 'drivers' | 'units'
+export type Row = Schemas['Customer'] | Schemas['Place'] | Schemas['Driver'] | Schemas['Unit']
+
+export interface Field { name: string; label: string; type?: 'text' | 'number' | 'yesno' | 'choice' | 'day' | 'long' | 'terminal' | 'money'; choices?: string[]; needed?: boolean; when?: (draft: Record<string, unknown>) => boolean }
+export interface KindOf { one: string; many: string; audit: string; title: string; columns: { name: string; label: string; figure?: boolean }[]; fields: Field[] }
+
+const PHONE: Field = { name: 'phone', label: 'Telephone' }
+const isTrailer = (draft: Record<string, unknown>) => draft.kind === 'trailer'
+
+export const KINDS: Record<Kind, KindOf> = {
+  drivers: {
+    one: 'driver', many: 'Drivers', audit: 'driver', title: 'name',
+    columns: [{ name: 'number', label: 'No.' }, { name: 'name', label: 'Name' }, { name: 'terminal_id', label: 'Home terminal' }, { name: 'phone', label: 'Telephone' }, { name: 'employment', label: 'Employment' }, { name: 'licence_expires_on', label: 'Licence until' }, { name: 'medical_expires_on', label: 'Medical until' }, { name: 'loaded_mile_rate', label: 'Loaded mile', figure: true }],
+    fields: [{ name: 'name', label: 'Name', needed: true }, { name: 'number', label: 'Number', needed: true }, PHONE, { name: 'email', label: 'E-mail' }, { name: 'terminal_id', label: 'Home terminal', type: 'terminal', needed: true }, { name: 'employment', label: 'Employment', type: 'choice', choices: ['company_driver', 'owner_operator'] },
+      { name: 'licence_class', label: 'Licence class', type: 'choice', choices: ['A', 'B', 'C'] }, { name: 'licence_expires_on', label: 'Licence until', type: 'day' }, { name: 'medical_expires_on', label: 'Medical card until', type: 'day' }, { name: 'hazmat', label: 'Hazmat endorsement', type: 'yesno' },
+      { name: 'loaded_mile_rate', label: 'Loaded mile, $', type: 'money', needed: true }, { name: 'empty_mile_rate', label: 'Empty mile, $', type: 'money', needed: true }, { name: 'extra_stop', label: 'Extra stop, $', type: 'money' }, { name: 'stops_included', label: 'Stops included', type: 'number' }, { name: 'detention_hourly', label: 'Detention an hour, $', type: 'money' }, { name: 'tarp', label: 'Tarp, $', type: 'money' }, { name: 'period_minimum', label: 'Least a period, $', type: 'money' }, { name: 'notes', label: 'Notes', type: 'long' }],
+  },
+  units: {
+    one: 'unit', many: 'Tractors and trailers', audit: 'unit', title: 'number',
+    columns: [{ name: 'number', label: 'No.' }, { name: 'kind', label: 'Kind' }, { name: 'trailer_kind', label: 'Trailer' }, { name: 'plate', label: 'Plate' }, { name: 'plate_state', label: 'State' }, { name: 'make', label: 'Make' }, { name: 'model_year', label: 'Year', figure: true }, { name: 'length_ft', label: 'Feet', figure: true }],
+    fields: [{ name: 'number', label: 'Number', needed: true }, { name: 'kind', label: 'Kind', type: 'choice', choices: ['tractor', 'trailer'], needed: true }, { name: 'trailer_kind', label: 'Kind of trailer', type: 'choice', choices: ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'], when: isTrailer }, { name: 'terminal_id', label: 'Terminal', type: 'terminal' }, { name: 'plate', label: 'Plate' }, { name: 'plate_state', label: 'Plate state' }, { name: 'vin', label: 'VIN' }, { name: 'make', label: 'Make' }, { name: 'model', label: 'Model' }, { name: 'model_year', label: 'Model year', type: 'number' }, { name: 'length_ft', label: 'Length, ft', type: 'number', when: isTrailer }, { name: 'notes', label: 'Notes', type: 'long' }],
+  },
+  customers: {
+    one: 'customer', many: 'Customers', audit: 'customer', title: 'name',
+    columns: [{ name: 'name', label: 'Name' }, { name: 'town', label: 'Town' }, { name: 'state', label: 'State' }, { name: 'phone', label: 'Telephone' }, { name: 'payer', label: 'Pays' }, { name: 'terms_days', label: 'Terms, days', figure: true }],
+    fields: [{ name: 'name', label: 'Name', needed: true }, { name: 'payer', label: 'Pays bills itself', type: 'yesno' }, { name: 'terms_days', label: 'Terms, days', type: 'number' }, { name: 'address', label: 'Billing address' }, { name: 'town', label: 'Town' }, { name: 'state', label: 'State' }, { name: 'zip', label: 'ZIP' }, PHONE, { name: 'email', label: 'E-mail' }, { name: 'notes', label: 'Notes', type: 'long' }],
+  },
+  places: {
+    one: 'place', many: 'Places', audit: 'place', title: 'name',
+    columns: [{ name: 'name', label: 'Name' }, { name: 'town', label: 'Town' }, { name: 'state', label: 'State' }, { name: 'zip', label: 'ZIP' }, { name: 'dock_hours', label: 'Dock hours' }, { name: 'driver_notes', label: 'For drivers' }],
+    fields: [{ name: 'name', label: 'Name', needed: true }, { name: 'zip', label: 'ZIP', needed: true }, { name: 'address', label: 'Street' }, { name: 'town', label: 'Town, if not the ZIP’s' }, { name: 'state', label: 'State' }, { name: 'contact', label: 'Whom to ask for' }, PHONE, { name: 'dock_hours', label: 'Dock hours' }, { name: 'driver_notes', label: 'What drivers must know', type: 'long' }],
+  },
+}
+
+/** What a form sends for what is typed: numbers as numbers, nothing as null where a day or a number is meant. */
+export function toInput(fields: Field[], draft: Record<string, unknown>): Record<string, unknown> {
+  const input: Record<string, unknown> = {}
+  for (const field of fields) {
+    const value = draft[field.name]
+    const shown = field.when?.(draft) ?? true
+    if (field.type === 'yesno') input[field.name] = value ?? false
+    else if (!shown || value === undefined || value === null || value === '') { if (['number', 'day', 'terminal', 'choice'].includes(field.type ?? '') && nullable(field.name)) input[field.name] = null; else if (field.type === undefined || field.type === 'long') input[field.name] = '' }
+    else input[field.name] = field.type === 'number' ? (/^\d+$/.test(String(value)) ? Number(value) : value) : value
+  }
+  return input
+}
+
+const nullable = (name: string) => ['model_year', 'length_ft', 'trailer_kind', 'terminal_id', 'licence_expires_on', 'medical_expires_on'].includes(name)

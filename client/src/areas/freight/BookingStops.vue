@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { mdiArrowDown, mdiArrowUp, mdiClose, mdiPlus } from '@mdi/js'
+import { parseTime, showTime } from '@/shared/time'
+import { emptyStop, type Problems, type StopDraft } from './draft'
+import PlaceField from './PlaceField.vue'
+
+const stops = defineModel<StopDraft[]>({ required: true })
+const { problems, now } = defineProps<{ problems: Problems; now: number }>()
+
+/** What was understood of a typed time, in the place's own zone. */
+function understood(stop: StopDraft, text: string): string {
+  if (!text.trim() || !stop.place) return ''
+  const instant = parseTime(text, stop.place.zone, now)
+  return instant === undefined ? '' : showTime(instant, stop.place.zone)
+}
+function swap(i: number, j: number) {
+  const [a, b] = [stops.value[i], stops.value[j]]
+  if (a && b) stops.value.splice(Math.min(i, j), 2, ...(i < j ? [b, a] : [a, b]))
+}
+</script>
+
+<template>
+  <section class="panel pad" aria-label="Stops">
+    <div v-for="(stop, i) in stops" :key="i" class="stop" role="group" :aria-label="`Stop ${i + 1}`">
+      <v-select v-model="stop.kind" :items="[{ value: 'pickup', title: 'Pickup' }, { value: 'delivery', title: 'Delivery' }]" :aria-label="`Kind of stop ${i + 1}`" :error-messages="problems[`/stops/${i}/kind`]" tabindex="-1" />
+      <place-field v-model:place="stop.place" v-model:typed="stop.typed" :label="stop.kind === 'pickup' ? 'From' : 'To'" :error="problems[`/stops/${i}/where`] ?? problems[`/stops/${i}/place_id`]" />
+      <v-text-field v-model="stop.from" label="Appointment, or from" :hint="understood(stop, stop.from)" persistent-hint :error-messages="problems[`/stops/${i}/from`]" />
+      <v-text-field v-model="stop.to" label="Until" :hint="understood(stop, stop.to)" persistent-hint :error-messages="problems[`/stops/${i}/to`]" />
+      <div class="tools">
+        <v-btn :icon="mdiArrowUp" size="x-small" variant="text" :disabled="i === 0" :aria-label="`Stop ${i + 1} earlier`" tabindex="-1" @click="swap(i, i - 1)" />
+        <v-btn :icon="mdiArrowDown" size="x-small" variant="text" :disabled="i === stops.length - 1" :aria-label="`Stop ${i + 1} later`" tabindex="-1" @click="swap(i, i + 1)" />
+        <v-btn :icon="mdiClose" size="x-small" variant="text" :disabled="stops.length <= 2" :aria-label="`Remove stop ${i + 1}`" tabindex="-1" @click="stops.splice(i, 1)" />
+      </div>
+      <template v-if="stop.place && !stop.place.place_id">
+        <v-text-field v-model="stop.name" class="wide" label="Name of the place" placeholder="if it has one" />
+        <v-checkbox v-model="stop.save" class="save" label="Keep it in the directory" />
+      </template>
+    </div>
+    <p v-if="problems['/stops']" class="error small" role="alert">{{ problems['/stops'] }}</p>
+    <div class="row"><v-btn variant="text" size="small" :prepend-icon="mdiPlus" @click="stops.push(emptyStop('pickup'))">Pickup</v-btn><v-btn variant="text" size="small" :prepend-icon="mdiPlus" @click="stops.push(emptyStop('delivery'))">Delivery</v-btn></div>
+  </section>
+</template>
+
+<style scoped>
+.pad { padding: .8rem .9rem .4rem; }
+.stop { display: grid; grid-template-columns: 8.6rem minmax(11rem, 1.4fr) minmax(9.5rem, 1fr) minmax(9.5rem, 1fr) 84px; gap: .4rem .5rem; margin-bottom: .5rem; align-items: start; }
+.tools { display: flex; padding-top: .3rem; }
+.wide { grid-column: 2 / 3; } .save { grid-column: 3 / 5; }
+.error { color: rgb(var(--v-theme-error)); margin: 0 0 .4rem; }
+@media (max-width: 700px) { .stop { grid-template-columns: 1fr 1fr; } .wide, .save { grid-column: 1 / -1; } }
+</style>

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { mdiClose } from '@mdi/js'
+import { computed, ref, watch } from 'vue'
+import { useRouter, type RouteLocationRaw } from 'vue-router'
+import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import AuditTrail from '@/shared/AuditTrail.vue'
+import { useFetched } from '@/shared/fetched'
+import { useKeys } from '@/shared/keys'
+import { showDollars, showMiles, showPounds } from '@/shared/measure'
+import Ribbon from '@/shared/ribbon/Ribbon.vue'
+import { useSession } from '@/shared/session'
+import StateMark from '@/shared/StateMark.vue'
+import { PAPERS } from '@/shared/states'
+import Waiting from '@/shared/Waiting.vue'
+import CrewPanel from './CrewPanel.vue'
+import LoadStops from './LoadStops.vue'
+import ReasonDialog from './ReasonDialog.vue'
+import TripPanel from './TripPanel.vue'
+import { ribbonOf } from './ribbonOf'
+
+const { id, close } = defineProps<{ id: number; close: RouteLocationRaw }>()
+const router = useRouter()
+const session = useSession()
+const dispatches = session.has('dispatcher')
+const { data, problem, load, put } = useFetched(() => id, (loadId) => ask(api.GET('/api/loads/{id}', { params: { path: { id: loadId } } })), (change) => change.kind === 'load' && change.id === id)
+
+const crewing = ref(false)
+const asking = ref<'cancel' | 'uncrew'>()
+const trouble = ref<Problem>()
+const busy = ref(false)
+// One key for each deed on this state of the load: a second click or a retry repeats the same deed.
+let key = newKey()
+watch(() => data.value?.version, () => { key = newKey() })
+
+type Answer = { data?: Schemas['Load']; error?: unknown }
+async function act(call: Promise<Answer>) {
+  busy.value = true
+  const answer = await ask(call)
+  busy.value = false
+  trouble.value = answer.problem
+  if (answer.data) { put(answer.data); crewing.value = false; asking.value = undefined }
+}
+const path = { path: { id } }
+const send = () => act(api.POST('/api/loads/{id}/send', { params: path, body: { key } }))
+const crew = (chosen: Omit<Schemas['CrewInput'], 'key'>) => act(api.PUT('/api/loads/{id}/crew', { params: path, body: { key, ...chosen } }))
+const withReason = (why: string) => act(asking.value === 'cancel' ? api.POST('/api/loads/{id}/cancel', { params: path, body: { key, why } }) : api.DELETE('/api/loads/{id}/crew', { params: path, body: { key, why } }))
+
+const is = (...states: Schemas['LoadState'][]) => data.value !== undefined && states.includes(data.value.state)
+const changeable = computed(() => dispatches.value && is('open', 'planned', 'sent', 'accepted'))
+const lanes = computed(() => (data.value ? ribbonOf(data.value) : []))
+const zone = computed(() => data.value?.stops[0]?.zone ?? session.zone)
+
+useKeys([
+  { key: 'c', label: 'Pick a crew', run: () => { if (is('open')) crewing.value = true } },
+  { key: 's', label: 'Send to the driver', run: () => { if (is('planned')) void send() } },
+  { key: 'e', label: 'Change the load', run: () => { if (changeable.value) void router.push(`/freight/${id}/edit`) } },
+  { key: 'y', label: 'Copy the load', run: () => void router.push(`/freight/new?copy=${id}`) },
+])
+</script>
+
+<template>
+  <article class="stack">
+    <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
+      <header class="panel head">
+        <div class="spread">
+          <h1>{{ found.number }} <span class="route">{{ found.stops[0]?.town }}, {{ found.stops[0]?.state }} → {{ found.stops[found.stops.length - 1]?.town }}, {{ found.stops[found.stops.length - 1]?.state }}</span></h1>
+          <v-btn :icon="mdiClose" size="small" variant="text" aria-label="Close" :to="close" />
+        </div>
+        <div class="row wrap"><state-mark :state="found.state" /><span>{{ found.customer.name }}</span><strong>{{ showDollars(found.totals.total) }}</strong>
+          <span class="quiet small">booked by {{ found.booked_by }}</span></div>
+        <ul v-if="found.missing.length" class="missing"><li v-for="item in found.missing" :key="item.text">{{ item.text }}</li></ul>
+        <p v-if="found.cancel_reason" class="missing">Cancelled: {{ found.cancel_reason }}</p>
+        <v-alert v-if="trouble" type="error" closable class="my-2" @click:close="trouble = undefined">{{ trouble.message }}</v-alert>
+        <div v-if="dispatches" class="row wrap acts">
+          <v-btn v-if="is('open')" color="primary" :variant="crewing ? 'tonal' : 'flat'" @click="crewing = !crewing">{{ crewing ? 'Not now' : 'Pick a crew' }}</v-btn>
+          <v-btn v-if="is('planned')" color="primary" :loading="busy" @click="send">Send to the driver</v-btn>
+          <v-btn v-if="changeable" variant="tonal" :to="`/freight/${id}/edit`">Change</v-btn>
+          <v-btn variant="tonal" :to="`/freight/new?copy=${id}`">Copy</v-btn>
+          <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="asking = 'uncrew'">Take the crew off</v-btn>
+          <v-btn v-if="is('open', 'planned', 'sent', 'accepted', 'rolling')" variant="text" @click="asking = 'cancel'">Cancel the load</v-btn>
+        </div>
+      </header>
+
+      <crew-panel v-if="crewing && is('open')" :load-id="id" :team="found.team_needed" :busy="busy" @crew="crew" />
+
+      <section v-if="lanes.length" class="panel pad"><ribbon :lanes="lanes" :zone="zone" :now="session.now()" label="Promised, planned and happened on one ruler" /></section>
+
+      <load-stops :stops="found.stops" :legs="found.totals.legs" :estimated="found.totals.miles_estimated" />
+
+      <trip-panel v-for="trip in found.trips" :key="trip.id" :trip="trip" :zone="zone" />
+
+      <div class="columns">
+        <section class="panel pad">
+          <h2>Freight</h2>
+          <p v-if="!found.freight.length" class="quiet">Nothing is said about the freight yet.</p>
+          <table v-else class="ledger"><tbody>
+            <tr v-for="(line, i) in found.freight" :key="i"><td>{{ line.what }}<span v-if="line.hazmat_class"> • hazmat {{ line.hazmat_class }}</span><span v-if="line.serial_number" class="quiet"> • {{ line.serial_number }}</span></td><td class="figure">{{ line.pieces }} {{ line.unit }}</td><td class="figure">{{ showPounds(line.weight_lb) }}</td></tr>
+          </tbody></table>
+          <p class="small mt-2">{{ found.size === 'partial' ? 'Partial load' : 'Full load' }}<template v-if="found.tarps"> • tarps</template><template v-if="found.team_needed"> • team needed</template><template v-if="found.temperature_low_f !== null || found.temperature_high_f !== null"> • {{ found.temperature_low_f }} to {{ found.temperature_high_f }} °F</template></p>
+          <p v-if="found.notes" class="mt-2">{{ found.notes }}</p>
+          <dl v-if="found.references.length" class="refs small"><template v-for="(reference, i) in found.references" :key="i"><dt class="quiet">{{ reference.kind.replaceAll('_', ' ') }}</dt><dd>{{ reference.value }}</dd></template></dl>
+        </section>
+        <section class="panel pad">
+          <h2>Price</h2>
+          <table class="ledger"><tbody>
+            <tr><td>Line haul <span class="quiet small">{{ found.price.kind.replaceAll('_', ' ') }} {{ found.price.kind === 'flat' ? '' : found.price.rate }}</span></td><td class="figure">{{ showDollars(found.totals.line_haul) }}</td></tr>
+            <tr v-if="found.price.fuel_kind !== 'none'"><td>Fuel surcharge <span class="quiet small">{{ found.price.fuel_rate }} {{ found.price.fuel_kind === 'percent' ? '%' : 'a mile' }}</span></td><td class="figure">{{ showDollars(found.totals.fuel_surcharge) }}</td></tr>
+            <tr v-for="(line, i) in found.price.accessorials" :key="i"><td>{{ line.label }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr>
+            <tr><td><strong>Total</strong></td><td class="figure"><strong>{{ showDollars(found.totals.total) }}</strong></td></tr>
+          </tbody></table>
+          <p class="small quiet mt-2">{{ showMiles(found.totals.miles) }} {{ found.totals.miles_estimated ? 'estimated: great circle × 1.2' : '' }}</p>
+        </section>
+      </div>
+
+      <section v-if="found.papers.length" class="panel pad">
+        <h2>Papers</h2>
+        <ul class="papers"><li v-for="paper in found.papers" :key="paper.id"><a :href="`/api/papers/${paper.id}`" target="_blank" rel="noopener">
+          <img v-if="paper.content_type.startsWith('image/')" :src="`/api/papers/${paper.id}`" :alt="PAPERS[paper.kind] ?? paper.kind" loading="lazy">
+          {{ PAPERS[paper.kind] ?? paper.kind }}</a><span class="small quiet"> {{ paper.by }}, {{ Math.ceil(paper.bytes / 1024) }} kB</span></li></ul>
+      </section>
+
+      <section class="panel pad"><h2>Trail</h2><audit-trail :id="id" kind="load" /></section>
+      <reason-dialog :model-value="!!asking" :title="asking === 'cancel' ? `Cancel ${found.number}` : `Take ${found.trips[0]?.drivers.map((driver) => driver.name).join(' and ')} off ${found.number}`" :busy="busy" :problem="trouble" @close="asking = undefined" @reason="withReason" />
+    </waiting>
+  </article>
+</template>
+
+<style scoped>
+article { min-width: 0; }
+.head { padding: .7rem .9rem .8rem; }
+.route { font-weight: 400; font-size: 1.1rem; margin-left: .4rem; }
+.wrap { flex-wrap: wrap; column-gap: .9rem; }
+.acts { margin-top: .6rem; column-gap: .5rem; }
+.missing { margin: .5rem 0 0; padding: .4rem .7rem .4rem 1.6rem; background: rgb(var(--v-theme-tight), .14); border-left: 4px solid rgb(var(--v-theme-tight)); }
+p.missing { padding-left: .7rem; }
+.pad { padding: .7rem .9rem; }
+.columns { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: .75rem; }
+.refs { display: grid; grid-template-columns: max-content 1fr; gap: .15rem .7rem; margin: .5rem 0 0; } dd { margin: 0; }
+.papers { list-style: none; padding: 0; margin: .4rem 0 0; display: flex; flex-wrap: wrap; gap: 1rem; } .papers img { display: block; height: 7rem; border: 1px solid rgb(var(--v-theme-line)); }
+@media (max-width: 800px) { .columns { grid-template-columns: 1fr; } }
+</style>

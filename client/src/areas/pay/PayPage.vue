@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ask, newKey, type Problem } from '@/shared/api'
+import { useFetched } from '@/shared/fetched'
+import { showDollars } from '@/shared/measure'
+import { useSession } from '@/shared/session'
+import { showDay } from '@/shared/time'
+import Waiting from '@/shared/Waiting.vue'
+import RunPanel from './RunPanel.vue'
+import { nextPeriod } from './period'
+
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const settles = session.has('settlement_clerk')
+const selected = computed(() => (route.params.id ? Number(route.params.id) : undefined))
+const { data, problem, load } = useFetched(() => 0, () => ask(api.GET('/api/pay-runs')), (change) => change.kind === 'pay_run')
+
+const next = computed(() => nextPeriod(data.value?.map((run) => run.to) ?? [], session.now(), session.zone))
+const trouble = ref<Problem>()
+let key = newKey()
+async function open() {
+  const answer = await ask(api.POST('/api/pay-runs', { body: { key, ...next.value } }))
+  trouble.value = answer.problem
+  key = newKey()
+  if (answer.data) { await load(); await router.push(`/pay/${answer.data.id}`) }
+}
+</script>
+
+<template>
+  <div class="pay">
+    <section class="panel list" aria-label="Pay runs">
+      <div class="pad"><h1>Pay runs</h1>
+        <template v-if="settles"><v-btn class="mt-2" color="primary" block @click="open">Open {{ showDay(next.from) }} – {{ showDay(next.to) }}</v-btn><v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert></template></div>
+      <waiting v-slot="{ data: runs }" :data="data" :problem="problem" :empty="data?.length === 0" @again="load">
+        <ol class="runs"><li v-for="run in runs" :key="run.id"><router-link :to="`/pay/${run.id}`" :aria-current="run.id === selected ? 'true' : undefined">
+          <span class="spread"><strong>{{ showDay(run.from) }} – {{ showDay(run.to) }}</strong></span>
+          <span class="spread small"><span>{{ run.state === 'draft' ? 'Draft' : `Approved by ${run.approved_by}` }}</span><span class="figure">{{ showDollars(run.net) }}</span></span></router-link></li></ol>
+      </waiting>
+      <p v-if="data?.length === 0" class="pad">No pay run yet. Open the one of this week.</p>
+    </section>
+    <run-panel v-if="selected" :id="selected" :key="selected" />
+    <p v-else class="quiet pa-6">Pick a pay run, or open the next one.</p>
+  </div>
+</template>
+
+<style scoped>
+.pay { display: grid; grid-template-columns: minmax(18rem, 22rem) minmax(0, 1fr); gap: .9rem; align-items: start; }
+.pad { padding: .8rem .9rem; }
+.runs { list-style: none; margin: 0; padding: 0; }
+.runs a:not(.v-btn):not(.v-list-item) { display: block; padding: .5rem .9rem; border-top: 1px solid rgb(var(--v-theme-line)); border-left: 4px solid transparent; color: inherit; text-decoration: none; }
+.runs a:hover { background: rgb(var(--v-theme-surface-variant), .5); } .runs a[aria-current] { border-left-color: rgb(var(--v-theme-primary)); background: rgb(var(--v-theme-surface-variant), .8); }
+@media (max-width: 900px) { .pay { grid-template-columns: minmax(0, 1fr); } }
+</style>

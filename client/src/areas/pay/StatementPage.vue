@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { mdiFilePdfBox } from '@mdi/js'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { api, ask, type Schemas } from '@/shared/api'
+import { useFetched } from '@/shared/fetched'
+import { showDollars } from '@/shared/measure'
+import { showDay } from '@/shared/time'
+import Waiting from '@/shared/Waiting.vue'
+import EarningsRibbon from './EarningsRibbon.vue'
+
+const route = useRoute()
+const id = computed(() => Number(route.params.id))
+const { data, problem, load } = useFetched(id, (statement) => ask(api.GET('/api/statements/{id}', { params: { path: { id: statement } } })), (change) => change.kind === 'pay_run' || change.kind === 'trip')
+const SECTIONS: Record<string, string> = { earnings: 'Earnings', reimbursements: 'Reimbursements', taxes: 'Taxes', garnishments: 'Garnishments', advances: 'Advances', one_time: 'One-time deductions', recurring: 'Deductions' }
+const sections = (statement: Schemas['Statement']) => Object.keys(SECTIONS).map((name) => ({ name, title: SECTIONS[name], lines: statement.lines.filter((line) => line.section === name) })).filter(({ lines }) => lines.length)
+const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['deductions', 'Deductions'], ['net', 'Net']] as const
+</script>
+
+<template>
+  <article class="sheet">
+    <waiting v-slot="{ data: statement }" :data="data" :problem="problem" @again="load">
+      <header class="panel pad spread wrap">
+        <div><p class="quiet small">{{ statement.company }} • settlement statement{{ statement.state === 'draft' ? ', draft' : '' }}</p><h1>{{ statement.driver.name }}</h1><p>{{ showDay(statement.from) }} – {{ showDay(statement.to) }} • <router-link :to="`/pay/${statement.pay_run_id}`">the pay run</router-link></p></div>
+        <div class="net"><span class="quiet small">Net pay</span><strong>{{ showDollars(statement.net) }}</strong><v-btn size="small" variant="tonal" :prepend-icon="mdiFilePdfBox" :href="`/api/statements/${id}/pdf`" target="_blank">PDF</v-btn></div>
+      </header>
+      <section class="panel pad"><earnings-ribbon :statement="statement" /></section>
+      <section v-for="section in sections(statement)" :key="section.name" class="panel">
+        <table class="ledger"><caption class="sr-only">{{ section.title }}</caption>
+          <thead><tr><th>{{ section.title }}</th><th>Trip</th><th>Day</th><th class="figure">Quantity</th><th class="figure">Rate</th><th class="figure">Amount</th></tr></thead>
+          <tbody><tr v-for="(line, i) in section.lines" :key="i"><td>{{ line.label }}<span v-if="line.estimated" class="quiet small" title="Great circle × 1.2"> estimated</span></td>
+            <td><router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{ line.trip }}</router-link> <span class="small quiet">{{ line.route }}</span></td><td class="nowrap">{{ line.day ? showDay(line.day) : '' }}</td><td class="figure">{{ line.quantity }}</td><td class="figure">{{ line.rate }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr></tbody>
+        </table>
+      </section>
+      <section class="panel totals"><table class="ledger"><thead><tr><th /><th class="figure">This period</th><th class="figure">Year to date</th></tr></thead>
+        <tbody><tr v-for="[name, label] in TOTALS" :key="name" :class="name"><td>{{ label }}</td><td class="figure">{{ showDollars(statement[name]) }}</td><td class="figure">{{ showDollars(statement.year[name]) }}</td></tr></tbody></table></section>
+    </waiting>
+  </article>
+</template>
+
+<style scoped>
+.sheet { max-width: 1000px; margin: 0 auto; display: flex; flex-direction: column; gap: .75rem; }
+.pad { padding: .8rem 1rem; } .wrap { flex-wrap: wrap; }
+.net { display: flex; align-items: center; gap: .8rem; } .net strong { font-size: 1.6rem; }
+.totals { align-self: flex-end; min-width: 26rem; } .totals .net td { font-weight: 700; display: table-cell; } tr.net { display: table-row; }
+.nowrap { white-space: nowrap; } tr:last-child td { border-bottom: 0; }
+</style>

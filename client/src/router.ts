@@ -1,0 +1,41 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { useSession, type Role } from './shared/session'
+
+declare module 'vue-router' {
+  interface RouteMeta { title: string; bare?: boolean; roles?: Role[] }
+}
+
+const STAFF: Role[] = ['dispatcher', 'permit_clerk', 'settlement_clerk', 'safety', 'administrator']
+const PAY: Role[] = ['settlement_clerk', 'administrator']
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: () => (useSession().has('dispatcher', 'permit_clerk', 'safety').value ? '/freight' : '/pay') },
+    { path: '/sign-in', component: () => import('./areas/company/SignInPage.vue'), meta: { title: 'Sign in', bare: true } },
+    { path: '/set-up', component: () => import('./areas/company/SetUpPage.vue'), meta: { title: 'Set up your company', bare: true } },
+    { path: '/cab', component: () => import('./areas/cab/CabPage.vue'), meta: { title: 'Your trips', bare: true } },
+    { path: '/freight/new', component: () => import('./areas/freight/BookingPage.vue'), meta: { title: 'Book a load', roles: ['dispatcher'] } },
+    { path: '/freight/:id(\\d+)/edit', component: () => import('./areas/freight/BookingPage.vue'), meta: { title: 'Change a load', roles: ['dispatcher'] } },
+    { path: '/freight/:id(\\d+)?', component: () => import('./areas/freight/FreightPage.vue'), meta: { title: 'Freight', roles: STAFF } },
+    { path: '/fleet', redirect: '/fleet/drivers' },
+    { path: '/fleet/:kind(customers|places|drivers|units)/:id(\\d+|new)?', component: () => import('./areas/fleet/FleetPage.vue'), meta: { title: 'Fleet', roles: STAFF } },
+    { path: '/pay/:id(\\d+)?', component: () => import('./areas/pay/PayPage.vue'), meta: { title: 'Pay', roles: PAY } },
+    { path: '/pay/statements/:id(\\d+)', component: () => import('./areas/pay/StatementPage.vue'), meta: { title: 'Statement', roles: PAY } },
+    { path: '/company', component: () => import('./areas/company/CompanyPage.vue'), meta: { title: 'Company', roles: STAFF } },
+    { path: '/:rest(.*)*', component: () => import('./areas/company/NothingHere.vue'), meta: { title: 'Nothing here', bare: true } },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  document.title = `${to.meta.title} • Crew Ledger`
+  if (to.path === '/cab') return
+  const session = useSession()
+  const me = session.me ?? await session.load()
+  if (me && !me.set_up) return to.path === '/set-up' ? true : '/set-up'
+  if (me?.set_up && to.path === '/set-up') return '/sign-in'
+  if (to.path === '/sign-in') return me?.signed_in ? '/' : true
+  if (to.meta.bare) return
+  if (me && !me.signed_in) return { path: '/sign-in', query: { to: to.fullPath } }
+  if (to.meta.roles && !session.has(...to.meta.roles).value) return to.path === '/' ? true : '/'
+})

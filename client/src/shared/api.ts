@@ -1,0 +1,43 @@
+import createClient, { type Middleware } from 'openapi-fetch'
+import { ref } from 'vue'
+import type { components, paths } from './schema'
+
+export type Schemas = components['schemas']
+/** What the server says is wrong: a code, a sentence, the path of the value. `details` of some codes stand beside them. */
+export type Problem = Schemas['Problem']['error'] & Record<string, unknown>
+
+/** False while the server or the database cannot be reached; the shell says so. */
+export const reachable = ref(true)
+
+const watchReach: Middleware = {
+  onResponse({ response }) { reachable.value = response.status !== 503 },
+  onError() { reachable.value = false },
+}
+
+export const api = createClient<paths>({ baseUrl: '/' })
+api.use(watchReach)
+
+const AWAY: Problem = { code: 'unreachable', message: 'The server is out of reach. What you typed is kept: try again in a moment.', path: '' }
+
+interface Answer<T> { data?: T; error?: unknown }
+
+/** Runs a call and gives its data or its problem, also when there is no network. */
+export async function ask<T>(call: Promise<Answer<T>>): Promise<{ data: T; problem: undefined } | { data: undefined; problem: Problem }> {
+  try {
+    const { data, error } = await call
+    if (data !== undefined) return { data, problem: undefined }
+    return { data: undefined, problem: problemOf(error) }
+  } catch {
+    return { data: undefined, problem: AWAY }
+  }
+}
+
+function problemOf(error: unknown): Problem {
+  if (error && typeof error === 'object' && 'error' in error) return error.error as Problem
+  return { code: 'unknown', message: 'The server gave no answer that can be read.', path: '' }
+}
+
+/** A key that makes a repeated write harmless. Works without a secure context, as on a company's own network. */
+export function newKey(): string {
+  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join('')
+}

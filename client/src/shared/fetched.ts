@@ -1,0 +1,45 @@
+import { onScopeDispose, readonly, ref, shallowRef, watch, type WatchSource } from 'vue'
+import type { Problem } from './api'
+import { onChange, type Change } from './live'
+
+type Answer<T> = { data: T; problem: undefined } | { data: undefined; problem: Problem }
+
+/**
+ * What the server says for a source; asked anew when the source changes, when `concerns` a live change, and until it can be
+ * reached. An answer for an earlier source never lands on a later one.
+ */
+export function useFetched<S, T>(source: WatchSource<S>, get: (source: S) => Promise<Answer<T>>, concerns: (change: Change) => boolean = () => false) {
+  const data = shallowRef<T>()
+  const problem = shallowRef<Problem>()
+  const loading = ref(false)
+  let turn = 0
+  let retry: ReturnType<typeof setTimeout> | undefined
+  let current: S | undefined
+
+  async function load() {
+    const mine = ++turn
+    clearTimeout(retry)
+    loading.value = true
+    const answer = await get(current as S)
+    if (mine !== turn) return
+    loading.value = false
+    problem.value = answer.problem
+    if (answer.data !== undefined) data.value = answer.data
+    if (answer.problem && ['unreachable', 'database_away'].includes(answer.problem.code)) retry = setTimeout(load, 2000)
+  }
+
+  watch(source, (value) => { current = value; void load() }, { immediate: true })
+  onChange((change) => { if (change === 'again' || concerns(change)) void load() })
+  onScopeDispose(() => { turn++; clearTimeout(retry) })
+
+  /** Takes an act's answer as the newest. A read under way may be older or newer than it, so it is read once more. */
+  function put(value: T) {
+    const reading = loading.value
+    turn++
+    loading.value = false
+    problem.value = undefined
+    data.value = value
+    if (reading) void load()
+  }
+  return { data: data as Readonly<typeof data>, problem: readonly(problem), loading: readonly(loading), load, put }
+}

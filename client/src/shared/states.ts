@@ -1,0 +1,23 @@
+import type { Schemas } from './api'
+
+export type LoadState = Schemas['LoadState']
+
+/** What a load's state is called, and the mark that tells it apart: how much of the way is done. */
+export const STATES: Record<LoadState, { label: string; step: number }> = {
+  open: { label: 'Open', step: 0 },
+  planned: { label: 'Planned', step: 1 },
+  sent: { label: 'Sent', step: 2 },
+  accepted: { label: 'Accepted', step: 3 },
+  rolling: { label: 'Rolling', step: 4 },
+  delivered: { label: 'Delivered', step: 5 },
+  papers_in: { label: 'Papers in', step: 6 },
+  billed: { label: 'Billed', step: 7 },
+  closed: { label: 'Closed', step: 8 },
+  cancelled: { label: 'Cancelled', step: -1 },
+}
+
+export const CHECK_INS: Record<string, string> = {
+  accepted: 'accepted the trip', declined: 'declined the trip', on_my_way: 'is on the way', arrived: 'arrived', loaded: 'is loaded', delivered: 'delivered', left: 'left', note: 'wrote', paper: 'sent a paper',
+}
+
+export const PAPERS: Record<string, string> = { bol: 'Bill of lading', pod: 'Proof of delivery', scale_ticket: 'Scale ticket', lumper_receipt: 'Lumper receipt', permit: 'Permit', damage: 'Damage' }

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { mdiKeyboardOutline, mdiThemeLightDark } from '@mdi/js'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { live } from '@/shared/live'
+import { reachable } from '@/shared/api'
+import { useKeys } from '@/shared/keys'
+import { useSession } from '@/shared/session'
+import KeysDialog from './KeysDialog.vue'
+import PasswordDialog from './PasswordDialog.vue'
+import SearchBox from './SearchBox.vue'
+
+const emit = defineEmits<{ theme: [] }>()
+const router = useRouter()
+const session = useSession()
+const showKeys = ref(false)
+const changePassword = ref(false)
+const search = ref<InstanceType<typeof SearchBox>>()
+
+const pays = session.has('settlement_clerk', 'administrator')
+const areas = computed(() => [
+  { name: 'Freight', to: '/freight', key: 'g f' },
+  { name: 'Fleet', to: '/fleet/drivers', at: '/fleet', key: 'g e' },
+  ...(pays.value ? [{ name: 'Pay', to: '/pay', key: 'g p' }] : []),
+  { name: 'Company', to: '/company', key: 'g c' },
+])
+
+useKeys([
+  ...areas.value.map(({ name, to, key }) => ({ key, label: `Go to ${name}`, run: () => void router.push(to) })),
+  { key: '/', label: 'Search everything', run: () => search.value?.focus() },
+  { key: 't', label: 'Light or dark', run: () => emit('theme') },
+  { key: '?', label: 'Show the keys', run: () => { showKeys.value = true } },
+])
+
+async function signOut() {
+  await session.signOut()
+  await router.push('/sign-in')
+}
+</script>
+
+<template>
+  <div class="shell">
+    <a class="skip" href="#main">Skip to the page</a>
+    <header class="bar">
+      <div class="name"><strong>Crew Ledger</strong><span class="company clip">{{ session.me?.company }}</span></div>
+      <nav aria-label="Areas">
+        <router-link v-for="area in areas" :key="area.name" :to="area.to" :class="{ here: $route.path.startsWith(area.at ?? area.to) }" :aria-current="$route.path.startsWith(area.at ?? area.to) ? 'page' : undefined">{{ area.name }}</router-link>
+      </nav>
+      <search-box ref="search" />
+      <span v-if="!live" class="stale small" role="status">Not live</span>
+      <v-btn :icon="mdiThemeLightDark" size="small" variant="text" aria-label="Light or dark" title="Light or dark (t)" @click="emit('theme')" />
+      <v-btn :icon="mdiKeyboardOutline" size="small" variant="text" aria-label="Keys" title="Keys (?)" @click="showKeys = true" />
+      <v-menu>
+        <template #activator="{ props }"><v-btn v-bind="props" variant="text" size="small">{{ session.me?.name }}</v-btn></template>
+        <v-list density="compact">
+          <v-list-item title="Change password" @click="changePassword = true" />
+          <v-list-item title="Sign out" @click="signOut" />
+        </v-list>
+      </v-menu>
+    </header>
+    <div v-if="!reachable" class="away" role="alert">The server is out of reach. What you see may be old; it comes back by itself, and nothing you typed is lost.</div>
+    <main id="main" tabindex="-1"><slot /></main>
+    <keys-dialog v-model="showKeys" />
+    <password-dialog v-model="changePassword" />
+  </div>
+</template>
+
+<style scoped>
+.shell { min-height: 100vh; display: flex; flex-direction: column; color: rgb(var(--v-theme-on-background)); }
+.bar { display: flex; align-items: center; gap: .75rem; padding: 0 1rem; min-height: 48px; background: rgb(var(--v-theme-surface)); border-bottom: 1px solid rgb(var(--v-theme-line)); }
+.name { display: flex; flex-direction: column; line-height: 1.15; min-width: 8.5rem; }
+.company { font-size: .8rem; color: rgb(var(--v-theme-quiet)); max-width: 11rem; }
+nav { display: flex; align-self: stretch; }
+nav a:not(.v-btn):not(.v-list-item) { display: flex; align-items: center; padding: 0 .8rem; color: inherit; text-decoration: none; border-bottom: 3px solid transparent; border-top: 3px solid transparent; }
+nav a:hover { background: rgb(var(--v-theme-surface-variant), .6); }
+nav a.here:not(.v-btn) { font-weight: 700; border-bottom-color: rgb(var(--v-theme-primary)); }
+.stale { color: rgb(var(--v-theme-late)); white-space: nowrap; }
+.away { background: rgb(var(--v-theme-late)); color: rgb(var(--v-theme-surface)); padding: .4rem 1rem; font-weight: 600; }
+main { flex: 1; padding: .9rem 1rem 1.5rem; min-width: 0; outline: none; }
+.skip { position: absolute; left: -10rem; top: 0; z-index: 10; background: rgb(var(--v-theme-surface)); padding: .5rem; }
+.skip:focus { left: 0; }
+@media (max-width: 700px) { .bar { flex-wrap: wrap; padding: .35rem .6rem; } nav { order: 5; width: 100%; min-height: 40px; } main { padding: .6rem; } }
+</style>

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+# Loads the whole application: core, store, work and web, with a database behind it.
+require_relative "core"
+require_relative "settings"
+require "json"
+require "que"
+require "pg"
+require "sequel"
+
+# Rows and datasets, by area.
+module Store; end
+# What people do, by area: one file an act.
+module Work; end
+# The HTTP interface, by area.
+module Web; end
+
+APPLICATION_LOADER = Zeitwerk::Loader.new
+APPLICATION_LOADER.tag = "application"
+{ "store" => Store, "work" => Work, "web" => Web }.each do |folder, namespace|
+  APPLICATION_LOADER.push_dir(File.expand_path("../#{folder}", __dir__), namespace:)
+end
+APPLICATION_LOADER.ignore(File.expand_path("../web/public", __dir__))
+APPLICATION_LOADER.setup
+
+DB = Store::Database.connect(Settings.database_url)
+Que.connection = DB
+Que.logger = nil
+Clock = Store::Company::Clock

@@ -1,0 +1,11 @@
+# frozen_string_literal: true
+
+# One process with a few threads; WEB_CONCURRENCY adds processes, which share nothing but the database.
+require_relative "settings"
+
+bind "tcp://#{ENV.fetch("BIND", "127.0.0.1")}:#{Settings.port}"
+threads Settings.web_threads, Settings.web_threads
+workers Settings.web_processes
+environment "production"
+silence_single_worker_warning
+before_fork { DB.disconnect if defined?(DB) }

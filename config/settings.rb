@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+require "fileutils"
+require "securerandom"
+
+# What differs from one installation to another: read from the environment once, with the defaults of one machine.
+module Settings
+  ROOT = File.expand_path("..", __dir__)
+
+  def self.database_url = ENV.fetch("DATABASE_URL") { IO.popen([File.join(ROOT, "bin/db"), "url", database_name], &:read).strip }
+  def self.database_name = environment == "test" ? "crew_ledger_test" : "crew_ledger"
+  # LISTEN holds its session, so it must pass by a pooler that lends connections by transaction.
+  def self.listen_database_url = ENV.fetch("LISTEN_DATABASE_URL") { database_url }
+  def self.environment = ENV.fetch("CREW_LEDGER_ENV", "production")
+  def self.port = Integer(ENV.fetch("PORT", "4600"))
+  def self.public_url = ENV.fetch("PUBLIC_URL") { "http://127.0.0.1:#{port}" }
+  def self.text_gateway_url = ENV.fetch("TEXT_GATEWAY_URL", "http://127.0.0.1:4610")
+  def self.web_processes = Integer(ENV.fetch("WEB_CONCURRENCY", "0"))
+  def self.web_threads = Integer(ENV.fetch("WEB_THREADS", "5"))
+  # Cookies travel only over TLS wherever the public address does.
+  def self.secure_cookies? = public_url.start_with?("https:")
+
+  # A secret that is made on first use and kept out of the repository; several machines share one by CREW_LEDGER_SECRET.
+  def self.secret
+    @secret ||= ENV.fetch("CREW_LEDGER_SECRET") { kept_secret(File.join(ROOT, "var/secrets/application")) }
+  end
+
+  def self.kept_secret(path)
+    FileUtils.mkdir_p(File.dirname(path), mode: 0o700)
+    File.open(path, File::WRONLY | File::CREAT | File::EXCL, 0o600) { |file| file.write(SecureRandom.hex(48)) }
+    File.read(path)
+  rescue Errno::EEXIST
+    File.read(path)
+  end
+  private_class_method :kept_secret
+end

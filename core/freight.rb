@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+# Loads: what they cost the customer, what they still lack, and which state follows which.
+module Core::Freight
+  # What a load's price comes to.
+  #
+  # price     - Price, rates BigDecimal dollars or percent
+  # miles     - BigDecimal or nil while a stop has no place yet
+  # weight_lb - Integer
+  #
+  # Returns Totals in cents. What cannot be computed yet counts as zero.
+  def self.totals(price, miles:, weight_lb:) = Pricing.totals(price, miles: miles || 0.to_d, weight_lb:)
+
+  # What a load lacks before it can go on from its state, as findings with a code and a sentence.
+  def self.missing(facts) = Readiness.missing(facts)
+
+  # The instants between which a load holds its crew, from the windows of its stops in order.
+  # Raises Refused `stop_time_missing` with the path of the stop.
+  def self.span(windows) = Schedule.span(windows)
+
+  # Refuses stops that no truck could serve: no pickup before the first delivery, a delivery before its pickup in time.
+  def self.check_stops(windows) = Schedule.check(windows)
+
+  # Refuses a change of state that the trade does not know.
+  def self.step(from, to) = States.step(from, to)
+end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+require "bigdecimal"
+
+# Amounts are whole cents, rates are BigDecimal dollars; this is the one place where the two meet and where rounding happens.
+module Core::Money
+  PATTERN = /\A-?\d+(?:\.\d+)?\z/
+
+  # Dollars (BigDecimal, Rational or Integer) to whole cents, half away from zero.
+  def self.cents(dollars) = (dollars.to_r * 100).round(half: :up)
+
+  # Dollars to whole cents, cut toward zero: for limits of law, which are never rounded up.
+  def self.cents_cut(dollars) = (dollars.to_r * 100).truncate
+
+  # "1850.00" to whole cents. The caller has checked the form.
+  def self.parse_cents(text) = cents(BigDecimal(text))
+
+  # Whole cents as dollars: exact for computing, decimal for printing.
+  def self.exact(cents) = Rational(cents, 100)
+  def self.to_d(cents) = BigDecimal(cents) / 100
+
+  # 185000 to "1850.00"
+  def self.text(cents) = format("%s%d.%02d", cents.negative? ? "-" : "", *cents.abs.divmod(100))
+
+  # A rate or quantity as plain digits, with at least `places` decimals and no needless zeros: "0.58", "0.50", "612.0".
+  def self.rate_text(rate, places: 2)
+    whole, decimals = rate.to_d.to_s("F").split(".")
+    decimals = decimals.sub(/0+\z/, "").ljust(places, "0")
+    decimals.empty? ? whole : "#{whole}.#{decimals}"
+  end
+
+  # Splits so that the parts add up: the leftover cents go one each to the first parts.
+  def self.installments(total_cents, parts)
+    each_cents, leftover_cents = total_cents.divmod(parts)
+    Array.new(parts) { |i| each_cents + (i < leftover_cents ? 1 : 0) }
+  end
+end

@@ -1,0 +1,137 @@
+# frozen_string_literal: true
+
+# Works one request out: earnings, then what is taken from them in the order that the law and the company set.
+class Core::Pay::Settlement
+  Terms = Core::Pay::Terms
+  LIMITS_NOTE = {
+    code: "garnishment_limits_federal_only",
+    text: "Garnishments are held to the federal limits of 15 U.S.C. 1673; " \
+          "tax levies, bankruptcy orders and lower state limits are not covered."
+  }.freeze
+
+  # What a deduction wants, and whether what does not fit waits for the next period.
+  Claim = Value.of(:section, :label, :quantity, :rate, :due_cents, :carries)
+
+  def initialize(request)
+    @request = request
+    @driver = request.driver
+    check_trips
+    check_advances
+  end
+
+  def statement
+    earned = earnings
+    @gross_cents = earned.sum(&:amount_cents)
+    withheld = [*taxes, *garnishments]
+    taken, short = take(claims, room_cents(withheld))
+    reimbursed = one_time("reimbursement", "reimbursements")
+    deductions_cents = -[*withheld, *taken].sum(&:amount_cents)
+    Terms::Statement.new(lines: [*earned, *reimbursed, *withheld, *taken], gross_cents: @gross_cents,
+                         reimbursements_cents: reimbursed.sum(&:amount_cents), deductions_cents:, short:, held:, notes:)
+  end
+
+  private
+
+  attr_reader :request, :driver
+
+  def check_trips
+    seen = {}
+    request.trips.each_with_index do |trip, index|
+      raise Refused.new("trip_twice", "Trip #{trip.id} is listed twice: leave one out.", path: "/trips/#{index}/id") if seen[trip.id]
+
+      seen[trip.id] = true
+    end
+  end
+
+  def check_advances
+    request.advances.each_with_index do |advance, index|
+      next if advance.taken <= advance.installments
+
+      raise Refused.new("advance_overpaid", "#{advance.label}: #{advance.taken} parts taken of #{advance.installments}.",
+                        path: "/advances/#{index}/taken")
+    end
+  end
+
+  def paid_trips = @paid_trips ||= request.trips.select { |trip| in_period?(trip) && trip.papers_in }
+
+  def in_period?(trip) = trip.completed_on <= request.period.to
+
+  def held
+    (request.trips - paid_trips).map do |trip|
+      Terms::Held.new(trip: trip.id, reason: in_period?(trip) ? "papers_missing" : "outside_period")
+    end
+  end
+
+  def earnings
+    lines = paid_trips.flat_map { |trip| Core::Pay.earnings(trip, trip.plan || driver.plan) } + one_time("earning", "earnings")
+    missing_cents = driver.plan.period_minimum_cents - lines.sum(&:amount_cents)
+    return lines unless driver.plan.period_minimum_cents.positive? && missing_cents.positive?
+
+    lines << line("earnings", "Period minimum", missing_cents)
+  end
+
+  def one_time(kind, section)
+    chosen = request.one_time.select { |item| item.kind == kind && !item.amount_cents.zero? }
+    chosen.map { |item| line(section, item.label, item.amount_cents) }
+  end
+
+  def taxes = request.taxes_cents.zero? ? [] : [line("taxes", "Taxes", -request.taxes_cents)]
+
+  def garnishments
+    disposable_cents = [@gross_cents - request.taxes_cents, 0].max
+    Core::Pay::Garnishments.taken(request.garnishments, disposable_cents:, frequency: request.period.frequency)
+                           .reject { |_, cents| cents.zero? }
+                           .map { |order, cents| line("garnishments", order.label, -cents) }
+  end
+
+  def notes = request.garnishments.any? ? [LIMITS_NOTE] : []
+
+  # What advances and deductions may take: reimbursements are the driver's own money and never count.
+  def room_cents(withheld) = [@gross_cents + withheld.sum(&:amount_cents) - driver.minimum_net_cents, 0].max
+
+  def claims
+    [carried_in, *request.advances.map { |advance| claim("advances", advance.label, advance.due_cents) },
+     *one_time_claims, *request.recurring.sort_by.with_index { |item, index| [item.priority, index] }.map { |item| recurring_claim(item) }]
+  end
+
+  def carried_in = claim("advances", "Carried in", driver.carried_in_cents)
+
+  def one_time_claims
+    deductions.map { |item| claim("one_time", item.label, item.amount_cents) }
+  end
+
+  def deductions = request.one_time.select { |item| item.kind == "deduction" }
+
+  def recurring_claim(item)
+    charge = Core::Pay::Recurring.charge(item, request.period, request.units, gross_cents: @gross_cents, miles: paid_trips.sum(&:miles))
+    due_cents = item.goal_cents ? [charge.cents, left_to_goal_cents(item)].min : charge.cents
+    Claim.new(section: "recurring", label: item.label, quantity: charge.quantity, rate: charge.rate, due_cents:,
+              carries: item.if_short == "carry")
+  end
+
+  # What an earlier period carried comes back as a one-time deduction of the same label; it is on its way to the goal.
+  def left_to_goal_cents(item)
+    on_its_way_cents = deductions.select { |carried| carried.label == item.label }.sum(&:amount_cents)
+    [item.goal_cents - item.balance_cents - on_its_way_cents, 0].max
+  end
+
+  def take(claims, room_cents)
+    taken = []
+    short = []
+    claims.each do |claim|
+      cents = [claim.due_cents, room_cents].min
+      room_cents -= cents
+      taken << Terms::Line.new(**claim.to_h.slice(:section, :label, :quantity, :rate), amount_cents: -cents, trip: nil) if cents.positive?
+      short << Terms::Short.new(label: claim.label, amount_cents: claim.due_cents - cents, carried: claim.carries) if claim.due_cents > cents
+    end
+    [taken, short]
+  end
+
+  def claim(section, label, due_cents)
+    Claim.new(section:, label:, quantity: "1", rate: Money.text(due_cents), due_cents:, carries: true)
+  end
+
+  def line(section, label, amount_cents)
+    Terms::Line.new(section:, label:, quantity: "1", rate: Money.text(amount_cents.abs), amount_cents:, trip: nil)
+  end
+end

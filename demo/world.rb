@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+require "prawn"
+
+# Loads the demo: three closed pay periods and a week in full swing, all through the application's own acts.
+module Demo
+  # Monday, 23 November 2026, 7:30 in Boise: where the demo clock begins.
+  EPOCH = Time.utc(2026, 11, 23, 14, 30)
+  HOUR = 3600
+  DAY = 24 * HOUR
+
+  class World
+    D = Demo::Directory
+    # stage => how many; hours from now to the pickup of the first, and from one to the next
+    WEEK = { "papers_in" => [7, -68, 3], "delivered" => [4, -44, 2], "rolling" => [12, -20, 1.25], "accepted" => [5, 1.5, 0.75], "sent" => [4, 4, 1.5], "planned" => [7, 12, 4],
+             "declined" => [1, 9, 1], "cancelled" => [2, 30, 4], "open" => [19, 6, 5] }.freeze
+
+    def load
+      company
+      directory
+      past_weeks
+      this_week
+      Store::Company::Clock.set_demo(EPOCH)
+    end
+
+    private
+
+    def company
+      DB[:company].insert_conflict(target: :id, update: { name: D::COMPANY, setup_code_digest: nil }).insert(id: 1, name: D::COMPANY)
+      D::TERMINALS.each { |name, zip| Work::Company::AddTerminal.call({ name:, zip: }, by: system, now: began) }
+      D::PEOPLE.each { |name, email, roles| Work::Company::AddPerson.call({ name:, email:, roles:, password: D::PASSWORD }, by: system, now: began) }
+      accounts = DB[:accounts].order(:id).all.map { |row| Work::Actor.account(row) }
+      @maren, @tobias, @inez = accounts.first(3)
+      @terminals = DB[:terminals].order(:id).select_map(:id)
+    end
+
+    def system = Work::Actor.system
+    def began = EPOCH - (40 * DAY)
+
+    def directory
+      @customers = D::CUSTOMERS.each_with_index.map { |(name, zip, terms_days), i| add(:customers, name:, zip:, terms_days:, phone: phone(i), **town(zip)) }
+      @places = D::PLACES.each_with_index.map { |(name, zip, dock_hours, driver_notes), i| add(:places, name:, zip:, dock_hours:, driver_notes:, phone: phone(20 + i)) }
+      @drivers = D::DRIVERS.each_with_index.map { |row, i| driver(row, i) }
+      @tractors = Array.new(30) { |i| unit("T-#{101 + i}", "tractor", i, make: D::MAKES[i % 3], model_year: 2017 + (i % 9)) }
+      @trailers = D::TRAILERS.to_h { |kind, count| [kind, Array.new(count) { |i| unit("#{kind[0].upcase}#{kind[-1].upcase}-#{201 + i}", "trailer", i, trailer_kind: kind, length_ft: kind == "step_deck" ? 48 : 53) }] }
+    end
+
+    def town(zip) = DB[:zips].first(zip:).slice(:town, :state)
+    def phone(number) = format("208-555-01%02d", number % 100)
+    def add(table, **input) = Work::Fleet::AddRecord.call(table, input, by: @tobias, now: began)
+
+    def driver((name, terminal, cents, owner), i)
+      add(:drivers, name:, number: (1001 + i).to_s, phone: phone(50 + i), terminal_id: @terminals[terminal], employment: owner ? "owner_operator" : "company_driver",
+                    licence_expires_on: Date.new(2028, 3, 1) + (i * 17), medical_expires_on: i == 5 ? Date.new(2026, 12, 1) : Date.new(2027, 2, 1) + (i * 11), hazmat: (i % 4).zero?,
+                    loaded_mile_rate: format("%.2f", cents/100r), empty_mile_rate: "0.50", extra_stop: "25.00", stops_included: 2, detention_hourly: "20.00", tarp: "50.00")
+    end
+
+    def unit(number, kind, i, **more) = add(:units, number:, kind:, terminal_id: @terminals[i % 3], plate: "JF#{1000 + @serial = (@serial || 0) + 1}", plate_state: %w[ID WA UT][i % 3], **more)
+
+    # Three weeks that are paid and closed; the last leaves one trip behind that still lacks its bill of lading.
+    def past_weeks
+      (1..3).to_a.reverse_each do |weeks_ago|
+        sunday = EPOCH - (8 * HOUR) - (weeks_ago * 7 * DAY) - DAY
+        crews = (0..23).map { |i| [i] }
+        18.times do |i|
+          pickup_at = sunday + ((1 + (i % 3)) * DAY) + (i * 1800)
+          errand(lane: i + weeks_ago, crew: nearest(crews, i + weeks_ago, pickup_at), pickup_at:, stage: "papers_in", papers: !(weeks_ago == 1 && i == 7))
+        end
+        pay(sunday.to_date, sunday + (7 * DAY) + (12 * HOUR))
+      end
+    end
+
+    def pay(from, at)
+      run_id = Work::Pay::OpenPayRun.call({ key: "demo-run-#{from}", from:, to: from + 6 }, by: @inez, now: at)
+      net = Web::Pay::Present.run(run_id)[:net]
+      Work::Pay::ApprovePayRun.call(run_id, { key: "demo-approve-#{from}", total_net: net }, by: @inez, now: at + HOUR)
+    end
+
+    def this_week
+      crews = [*(0..23).map { |i| [i] }, *D::TEAMS]
+      idle = crews.dup
+      WEEK.each_with_index do |(stage, (count, first_hours, step_hours)), turn|
+        idle = crews.dup if idle.length < count
+        count.times do |i|
+          lane = (turn * 4) + (i * 2) + 1
+          pickup_at = EPOCH + ((first_hours + (i * step_hours)) * HOUR).round
+          crew = %w[open cancelled].include?(stage) ? crews.first : nearest(idle, lane, pickup_at)
+          errand(lane:, crew:, pickup_at:, stage:, papers: stage == "papers_in")
+        end
+      end
+    end
+
+    # Takes from the list the crew that is free there soonest with the fewest empty miles, as a dispatcher would.
+    def nearest(crews, lane, pickup_at)
+      pickup = point(DB[:places].where(id: @places[D::LANES[lane % D::LANES.length].first]).first)
+      busy = Store::Freight.holding(:trip_drivers, pickup_at - (12 * HOUR), pickup_at + (48 * HOUR)).select_map(Sequel[:trip_drivers][:driver_id])
+      free = crews.reject { |crew| crew.any? { |i| busy.include?(@drivers[i]) } }
+      crews.delete(free.min_by { |crew| Core::Roads.estimated_miles(point(Store::Freight.position_before(@drivers[crew.first], pickup_at)), pickup) })
+    end
+
+    def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
+
+    def errand(lane:, crew:, pickup_at:, stage:, papers:)
+      @errands = (@errands || 0) + 1
+      Demo::Haul.new(number: @errands, lane: D::LANES[lane % D::LANES.length], crew: crew.map { |i| @drivers[i] }, tractor_id: @tractors[crew.first], trailers: @trailers, places: @places,
+                     customers: @customers, pickup_at:, stage:, papers:, dispatcher: @errands.even? ? @maren : @tobias).run
+    end
+  end
+end

@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+ENV["CREW_LEDGER_ENV"] = "test"
+require_relative "../config/application"
+Dir[File.expand_path("support/*.rb", __dir__)].each { |path| require path }
+
+RSpec.configure do |config|
+  config.include Given
+  config.around do |example|
+    if example.metadata[:committed]
+      Given.empty_database
+      example.run
+      Given.empty_database
+    else
+      DB.transaction(rollback: :always, auto_savepoint: true) { example.run }
+    end
+    Clock.hold(nil)
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+require "browser_helper"
+
+RSpec.describe "The database away while people work", :committed, type: :feature do
+  # Nobody gets in and whoever was in is thrown out, until the block is over.
+  def without_database
+    name = DB.get(Sequel.function(:current_database))
+    server = Sequel.connect(Settings.database_url.sub(%r{/[^/]+\z}, "/postgres"))
+    server.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS false")
+    server.run("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> pg_backend_pid()")
+    yield
+  ensure
+    server.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS true")
+    server.disconnect
+    DB.disconnect
+  end
+
+  it "is said, loses nothing that is typed, and mends itself" do
+    company
+    customer_id
+    book
+    sign_in "maren.holt@juniperfork.example"
+    click_on "Book a load"
+    choose_typed("Bill to", "treas", "Treasure Basin Onions")
+    fill_in "Notes for dispatch", with: "typed before the trouble"
+    fill_in "Rate", with: "1850"
+    without_database do
+      fill_in "Rate", with: "1900"
+      expect(page).to have_css("[role=alert]", text: "out of reach")
+    end
+    expect(page).to have_field("Notes for dispatch", with: "typed before the trouble")
+    fill_in "Rate", with: "1950"
+    expect(page).to have_no_css("[role=alert]", text: "out of reach")
+    expect(find("[aria-label=Price] dl")).to have_text("$1,950.00")
+    visit "/freight"
+    expect(page).to have_text("L1001")
+    without_database { find("[aria-label=State] button", text: /\AOpen/).click && expect(page).to(have_css("[role=alert]", text: "out of reach")) }
+    expect(page).to have_text("Boise, ID → Pendleton, OR") # without a touch: it reads anew by itself
+    expect(page).to have_no_css("[role=alert]", text: "out of reach")
+  end
+end

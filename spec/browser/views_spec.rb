@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+require "browser_helper"
+
+# Every main view, light and dark: axe finds nothing serious, nothing scrolls sideways.
+RSpec.describe "The main views", :committed, type: :feature do
+  def serious = be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa)
+
+  def views(load_id, run_id, statement_id)
+    ["/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places",
+     "/pay/#{run_id}", "/pay/statements/#{statement_id}", "/company", "/freight?q=nothing-has-this"]
+  end
+
+  it "are open to a screen reader and a keyboard, light and dark" do
+    load_id, trip_id = sent
+    deliver(trip_id)
+    keep_photo(trip_id)
+    run_id = Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
+    statement_id = DB[:statements].get(:id)
+    token = Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))
+    account(%w[administrator dispatcher settlement_clerk], "Greta Lindqvist")
+    visit "/sign-in"
+    expect(page).to have_field("E-mail")
+    expect(page).to serious
+    sign_in "greta.lindqvist@juniperfork.example"
+    %w[light dark].each do |theme|
+      page.execute_script("localStorage.setItem('crew-ledger-theme', '#{theme}')")
+      views(load_id, run_id, statement_id).each do |path|
+        visit path
+        expect(page).to have_no_css("[aria-busy=true]")
+        expect(page).to serious, "#{theme} #{path}: #{axe_findings}"
+        expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
+      end
+      page.driver.browser.manage.window.resize_to(390, 844)
+      ["/freight/#{load_id}", "/pay/#{run_id}", "/fleet/drivers"].each do |path|
+        visit path
+        expect(page).to have_no_css("[aria-busy=true]")
+        expect(too_wide).to eq([]), "#{path} scrolls sideways on a phone: #{too_wide}"
+      end
+      visit "/cab##{token}"
+      expect(page).to have_text("Wade Ferris")
+      expect(page).to serious, "#{theme} cab: #{axe_findings}"
+      page.driver.browser.manage.window.resize_to(1280, 900)
+    end
+  end
+
+  # What reaches beyond the window, if the page scrolls sideways.
+  def too_wide
+    page.evaluate_script(<<~JS)
+      document.documentElement.scrollWidth <= innerWidth ? [] :
+        [...document.querySelectorAll("main *")].filter(e => e.getBoundingClientRect().right > innerWidth).map(e => `${e.tagName}.${e.className.baseVal ?? e.className} ${Math.round(e.getBoundingClientRect().right)}`).slice(0, 9)
+    JS
+  end
+
+  def axe_findings
+    matcher = serious
+    matcher.matches?(page)
+    matcher.failure_message
+  end
+
+  it "answers the keys, and keeps what is shown in the address" do
+    company
+    3.times { |i| book(at: now + ((4 + i) * 3600)) }
+    sign_in "maren.holt@juniperfork.example"
+    press("?")
+    expect(page).to have_text("Keys on this page").and have_text("Book a load")
+    press(:escape)
+    expect(page).to have_no_text("Keys on this page")
+    find("[aria-label=State] button", text: /\AOpen/).click
+    expect(page).to have_current_path("/freight?state=open")
+    press("j")
+    expect(page).to have_css("h1", text: "L1001")
+    expect(page).to have_current_path(%r{/freight/\d+\?state=open})
+    page.refresh
+    expect(page).to have_css("h1", text: "L1001")
+    press("j")
+    expect(page).to have_css("h1", text: "L1002")
+    page.go_back
+    expect(page).to have_current_path("/freight?state=open")
+    press("/")
+    page.active_element.send_keys("po-77")
+    expect(page).to have_css(".v-list-item", text: "L1001")
+  end
+end

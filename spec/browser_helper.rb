@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+require "app_helper"
+require "axe-rspec"
+require "capybara/rspec"
+require "selenium-webdriver"
+
+Capybara.register_driver(:chromium) do |app|
+  options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
+  %w[--headless=new --no-sandbox --disable-gpu --disable-background-networking --disable-dev-shm-usage --window-size=1280,900].each { |argument| options.add_argument(argument) }
+  options.unhandled_prompt_behavior = :accept
+  Capybara::Selenium::Driver.new(app, browser: :chrome, options:, service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"))
+end
+Capybara.default_driver = :chromium
+Capybara.run_server = false
+Capybara.enable_aria_label = true
+Capybara.default_max_wait_time = 10
+Capybara.save_path = File.expand_path("../var/log/browser", __dir__)
+
+# Finding and typing as a person does: by label, by button, by key.
+module Hands
+  def installation = Installation.current
+
+  def sign_in(email)
+    visit "/sign-in"
+    fill_in "E-mail", with: email
+    fill_in "Password", with: Given::PASSWORD
+    click_on "Sign in"
+    expect(page).to have_css("header nav")
+  end
+
+  def press(*keys) = page.send_keys(*keys)
+
+  # A field that offers choices: types, waits for the choice, takes it with Enter.
+  def choose_typed(label, text, choice)
+    fill_in label, with: text
+    expect(page).to have_css(".v-overlay .v-list-item", text: choice)
+    find_field(label).send_keys(:enter)
+    expect(page).to have_no_css(".v-overlay--active .v-list-item")
+  end
+end
+
+RSpec.configure do |config|
+  config.include Hands, type: :feature
+  config.before(type: :feature) do
+    Capybara.app_host = installation.url
+    page.driver.browser.manage.window.resize_to(1280, 900) # an example before may have left a phone's
+  end
+  config.after(type: :feature) do |example|
+    page.save_screenshot("#{example.description.tr("^a-z", "-")[0, 40]}.png") if example.exception
+  end
+end

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+require_relative "../../cli/ledger"
+require "stringio"
+
+RSpec.describe Ledger do
+  def run(*argv, input: "")
+    output, errors = StringIO.new, StringIO.new
+    status = described_class.run(argv, input: StringIO.new(input), output:, errors:)
+    [status, output.string, errors.string]
+  end
+
+  let(:document) do
+    { "period" => { "from" => "2026-11-15", "to" => "2026-11-21", "frequency" => "weekly" }, "driver" => { "plan" => { "basis" => "per_mile", "loaded_mile_rate" => "0.58", "empty_mile_rate" => "0.50" } },
+      "trips" => [{ "id" => "t-1", "completed_on" => "2026-11-17", "papers_in" => true, "loaded_miles" => "612.0" }] }
+  end
+
+  def refused(change) = JSON.parse(run("pay", "settle", input: JSON.generate(change.call(document) && document)).then { |status, out, err| status == 2 && out.empty? ? err : raise("not refused: #{status} #{out}") })["error"]
+
+  it "answers one document with one document" do
+    status, out, err = run("pay", "settle", input: JSON.generate(document))
+    expect([status, JSON.parse(out)["net"], err]).to eq([0, "354.96", ""])
+  end
+
+  {
+    "an unknown key" => [->(d) { d["zeal"] = 1 }, "unknown_key", "/zeal"],
+    "a missing key, at the object that misses it" => [->(d) { d["driver"]["plan"].delete("empty_mile_rate") }, "missing_key", "/driver/plan"],
+    "a rate of another basis" => [->(d) { d["driver"]["plan"]["per_ton"] = "1.00" }, "unknown_key", "/driver/plan/per_ton"],
+    "a number where text is meant" => [->(d) { d["trips"][0]["loaded_miles"] = 612 }, "wrong_type", "/trips/0/loaded_miles"],
+    "a date that does not exist" => [->(d) { d["trips"][0]["completed_on"] = "2026-02-30" }, "wrong_form", "/trips/0/completed_on"],
+    "commas in money" => [->(d) { d["taxes"] = "1,000.00" }, "wrong_form", "/taxes"],
+    "an exponent" => [->(d) { d["taxes"] = "1e3" }, "wrong_form", "/taxes"],
+    "a line break in money" => [->(d) { d["taxes"] = "1.00\n" }, "wrong_form", "/taxes"],
+    "three decimals in an amount" => [->(d) { d["taxes"] = "1.005" }, "wrong_form", "/taxes"],
+    "a negative reimbursement" => [->(d) { d["one_time"] = [{ "kind" => "reimbursement", "label" => "x", "amount" => "-1.00" }] }, "wrong_form", "/one_time/0/amount"],
+    "a limit on an ordinary order" => [->(d) { d["garnishments"] = [{ "kind" => "ordinary", "label" => "x", "amount" => "1.00", "limit_percent" => "25" }] }, "unknown_key", "/garnishments/0/limit_percent"],
+    "a limit over 65" => [->(d) { d["garnishments"] = [{ "kind" => "support", "label" => "x", "amount" => "1.00", "limit_percent" => "65.01" }] }, "wrong_form", "/garnishments/0/limit_percent"],
+    "a tag that is missing" => [->(d) { d["recurring"] = [{ "label" => "x", "basis" => "per_unit", "priority" => 1, "if_short" => "skip" }] }, "missing_key", "/recurring/0"]
+  }.each do |what, (change, code, path)|
+    it("refuses #{what}") { expect(refused(change).values_at("code", "path")).to eq([code, path]) }
+  end
+
+  it "goes on after bad lines with --each, skips blank ones, and says so with status 3" do
+    status, out, = run("pay", "settle", "--each", input: "#{JSON.generate(document)}\n\nno json\n{}\n#{JSON.generate(document)}\n")
+    results = out.lines.map { |line| JSON.parse(line) }
+    expect([status, results.map { |result| result.dig("error", "code") || result["net"] }]).to eq([3, ["354.96", "not_json", "missing_key", "354.96"]])
+  end
+
+  it "explains itself, and refuses what it does not know" do
+    expect(run("--help")).to match([0, /pay settle/, ""])
+    expect(run("pay", "resettle")).to match([2, "", /unknown_command/])
+    expect(run("pay", "settle", "--in", "/nowhere")).to match([2, "", /no_input/])
+  end
+
+  it "runs from a shell, from any folder, without a database" do
+    ledger = File.expand_path("../../bin/ledger", __dir__)
+    out = IO.popen({ "DATABASE_URL" => "postgres://nowhere" }, [ledger, "pay", "settle"], "r+", chdir: "/") do |io|
+      io.write(JSON.generate(document))
+      io.close_write
+      io.read
+    end
+    expect(JSON.parse(out)["gross"]).to eq("354.96")
+  end
+end

@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+require "app_helper"
+require "open3"
+
+# What happens when a part goes away: nothing is lost, nothing is done twice.
+RSpec.describe "An installation in trouble", :committed do
+  let(:installation) { Installation.current }
+
+  def within(seconds)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    until (result = yield)
+      raise "not within #{seconds} s" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+
+      sleep 0.1
+    end
+    result
+  end
+
+  def get(path, headers = {}) = Net::HTTP.get_response(URI(installation.url(path)), headers)
+
+  # The same content each time, as a phone repeats it.
+  def check_in_over_http(trip_id, token, key)
+    @done_at ||= Time.now.utc.iso8601
+    Net::HTTP.post(URI(installation.url("/api/cab/trips/#{trip_id}/check-ins")), JSON.generate(key:, kind: "accepted", done_at: @done_at),
+                   "Content-Type" => "application/json", "Authorization" => "Bearer #{token}")
+  end
+
+  it "sends each text once, though the worker is killed in mid-job and started again" do
+    before = installation.texts.length
+    installation.kill(:texts) # the job now hangs on a gateway that is away, and is killed there
+    sent
+    sleep 1
+    installation.kill(:worker)
+    installation.start(:texts)
+    installation.start(:worker)
+    within(30) { DB[:texts].exclude(sent_at: nil).count == 1 }
+    receipts = within(10) { installation.texts.drop([before, installation.texts.length - 1].min) }
+    expect([receipts.length, DB[:texts].get(:receipt)]).to eq([1, receipts.first["receipt"]])
+  end
+
+  it "answers with a clear message while the database is away, comes back by itself, and loses no check-in" do
+    _, trip_id = sent
+    token = Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))
+    expect(get("/healthz").code).to eq("200")
+    name = DB.get(Sequel.function(:current_database))
+    away = Sequel.connect(Settings.database_url.sub(%r{/[^/]+\z}, "/postgres"))
+    away.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS false")
+    away.run("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> pg_backend_pid()")
+    answer = check_in_over_http(trip_id, token, "while away")
+    expect([answer.code, JSON.parse(answer.body).dig("error", "code"), get("/healthz").code]).to eq(%w[503 database_away 503])
+    away.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS true")
+    DB.disconnect # ours was ended too
+    answer = within(10) { check_in_over_http(trip_id, token, "while away").then { |again| again if again.code == "201" } }
+    expect(JSON.parse(answer.body)["state"]).to eq("accepted")
+    expect(check_in_over_http(trip_id, token, "while away").code).to eq("201")
+    expect(DB[:check_ins].where(kind: "accepted").count).to eq(1)
+  ensure
+    away&.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS true")
+    away&.disconnect
+  end
+
+  it "tells every open connection of a change within a second, and answers others while 200 are open" do
+    maren
+    answer = Net::HTTP.post(URI(installation.url("/api/auth/sign-in")), JSON.generate(email: "maren.holt@juniperfork.example", password: Given::PASSWORD), "Content-Type" => "application/json")
+    cookie = answer["set-cookie"][/\A[^;]+/]
+    company
+    sockets = Array.new(200) { TCPSocket.new("127.0.0.1", installation.port).tap { |socket| socket.write("GET /api/live HTTP/1.1\r\nHost: 127.0.0.1:#{installation.port}\r\nCookie: #{cookie}\r\n\r\n") } }
+    within(20) { get("/metrics").body[/live_connections (\d+)/, 1].to_i >= 200 }
+    expect(get("/api/loads", "Cookie" => cookie).code).to eq("200")
+    load_id = book
+    heard = sockets.map do |socket|
+      text = +""
+      within(5) { text << socket.read_nonblock(65_536, exception: false).then { |part| part.is_a?(String) ? part : "" } and text.include?("\"id\":#{load_id}") }
+    end
+    expect(heard).to all(be(true))
+  ensure
+    sockets&.each(&:close)
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require "net/http"
+require "socket"
+require "tmpdir"
+
+# A whole installation beside the examples: web server, worker and text gateway as processes of their own, on the test database.
+class Installation
+  ROOT = File.expand_path("../..", __dir__)
+  START_SECONDS = 30
+
+  attr_reader :port, :texts_port
+
+  def self.current = @current ||= new.tap { |installation| at_exit { installation.stop } }
+
+  def initialize
+    @port, @texts_port = Array.new(2) { free_port }
+    @processes = {}
+    start(:texts, "puma", "-q", "-e", "production", "-t", "1:2", "-b", "tcp://127.0.0.1:#{texts_port}", "stand_ins/texts/config.ru")
+    start(:web, "puma", "-q", "-C", "config/puma.rb")
+    start(:worker, "que", "-q", "default", "--worker-count", "1", "--worker-priorities", "any", "--poll-interval", "0.5", "./config/worker.rb")
+    [url("/healthz"), texts_url("/")].each { |address| wait_for(address) }
+  end
+
+  def url(path = "") = "http://127.0.0.1:#{port}#{path}"
+  def texts_url(path = "") = "http://127.0.0.1:#{texts_port}#{path}"
+  def texts = JSON.parse(Net::HTTP.get(URI(texts_url("/v1/messages"))))
+
+  def start(name, *command)
+    @commands ||= {}
+    @commands[name] ||= command
+    @processes[name] = spawn(environment, "bundle", "exec", *@commands[name], chdir: ROOT, %i[out err] => [log, "a"])
+  end
+
+  # Ends a process without a chance to tidy up, or asks it to stop.
+  def kill(name, signal = "KILL")
+    Process.kill(signal, @processes[name])
+    Process.wait(@processes.delete(name))
+  end
+
+  def stop = @processes.keys.each { |name| kill(name, "TERM") } # rubocop:disable Style/HashEachMethods -- each kill takes its own key out
+  def log = File.join(ROOT, "var/log/installation.log")
+
+  private
+
+  def environment
+    { "CREW_LEDGER_ENV" => "test", "PORT" => port.to_s, "PUBLIC_URL" => url, "TEXT_GATEWAY_URL" => texts_url, "DATABASE_URL" => Settings.database_url, "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")) }
+  end
+
+  def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+
+  def wait_for(address, deadline: Process.clock_gettime(Process::CLOCK_MONOTONIC) + START_SECONDS)
+    Net::HTTP.get(URI(address))
+  rescue SystemCallError
+    raise "#{address} did not start: #{File.readlines(log).last(8).join}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+
+    sleep 0.1
+    wait_for(address, deadline:)
+  end
+end

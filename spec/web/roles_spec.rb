@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+require "app_helper"
+
+# Role by role, route by route: what the contract says is what happens, and nothing else gets in.
+RSpec.describe Web::Gate do
+  before { company }
+
+  roles = %w[dispatcher permit_clerk settlement_clerk safety administrator customer]
+  operations = Web::Contract.current.operations.map { |operation| [operation.request_method, operation.path, Web::Contract.current.roles(operation)] }
+
+  # What the trade would be angry to see otherwise; the rest follows from the same rule.
+  {
+    ["post", "/api/loads"] => %w[dispatcher], ["post", "/api/pay-runs/{id}/approve"] => %w[settlement_clerk], ["get", "/api/statements/{id}"] => %w[settlement_clerk administrator],
+    ["post", "/api/people"] => %w[administrator], ["post", "/api/cab/trips/{id}/check-ins"] => %w[driver], ["put", "/api/drivers/{id}"] => %w[dispatcher safety administrator]
+  }.each do |(method, path), allowed|
+    it "opens #{method.upcase} #{path} to #{allowed.join(", ")} alone" do
+      expect(operations.find { |m, p, _| [m, p] == [method, path] }.last).to match_array(allowed)
+    end
+  end
+
+  roles.each do |role|
+    it "lets a #{role.tr("_", " ")} do what is theirs, and refuses the rest of #{operations.length} operations" do
+      client = api(account(role))
+      wrong = operations.reject { |_, path, _| path == "/api/live" }.filter_map do |method, path, allowed|
+        client.call(method, path.sub("{id}", "1").sub("{kind}", "customers"), %w[get delete].include?(method) ? nil : {})
+        open = allowed.include?("anyone") || allowed.include?(role)
+        refused = [401, 403].include?(client.status)
+        "#{method} #{path}: #{client.status}" if open == refused
+      end
+      expect(wrong).to eq([])
+    end
+  end
+
+  it "lets nobody in without a sign-in, or with a link that is made up" do
+    client = api
+    statuses = operations.reject { |_, _, allowed| allowed.include?("anyone") }.map do |method, path, _|
+      client.call(method, path.sub("{id}", "1").sub("{kind}", "customers"), nil, Authorization: "Bearer #{"a" * 43}")
+      client.status
+    end
+    expect(statuses.uniq).to eq([401])
+  end
+
+  it "lets a driver's link into the cab and nowhere else" do
+    _, trip_id = sent
+    client = api.as_driver(driver_id)
+    expect(client.call(:get, "/api/cab")[:trips].map { |trip| trip[:id] }).to eq([trip_id])
+    client.call(:get, "/api/loads")
+    expect(client.status).to eq(401)
+  end
+
+  it "ends a person's sessions everywhere when they are disabled, and lets them in no more" do
+    greta = account("administrator", "Greta Lindqvist")
+    client = api(maren)
+    expect(client.call(:get, "/api/me")[:signed_in]).to be(true)
+    api(greta).call(:patch, "/api/people/#{maren.id}", { disabled: true })
+    client.call(:get, "/api/loads")
+    expect(client.status).to eq(401)
+    expect(api.call(:post, "/api/auth/sign-in", { email: "maren.holt@juniperfork.example", password: Given::PASSWORD })).to have_key(:error)
+  end
+
+  it "does not let an administrator lock themselves out" do
+    greta = account("administrator", "Greta Lindqvist")
+    client = api(greta)
+    client.call(:patch, "/api/people/#{greta.id}", { disabled: true })
+    expect(client.error[:code]).to eq("own_account")
+  end
+end

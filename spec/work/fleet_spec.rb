@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+require "app_helper"
+
+RSpec.describe Work::Fleet do
+  def import(table, csv, preview: false)
+    complaint = Web::Contract.current.complaints("#{Store::Fleet::KIND[table].capitalize}Fields")
+    described_class::ImportRows.call(table, csv, complaint:, preview:, by: maren, now:)
+  end
+
+  let(:drivers) { "number,name,terminal,loaded_mile_rate,empty_mile_rate,hazmat\n2001,Ada Holm,Boise,0.58,0.50,yes\n2002,Ben Ruiz,Boise,0.61,0.50,no\n" }
+
+  it "imports a file once: a preview changes nothing, the same file again changes nothing" do
+    terminal_id
+    expect(import(:drivers, drivers, preview: true)).to include(added: 2, done: false)
+    expect(DB[:drivers].count).to eq(0)
+    expect(import(:drivers, drivers)).to include(added: 2, changed: 0, done: true)
+    expect(import(:drivers, drivers)).to include(added: 0, changed: 0, unchanged: 2)
+    expect(import(:drivers, drivers.sub("0.61", "0.63"))).to include(added: 0, changed: 1, unchanged: 1)
+    expect(Store::Fleet.pay_plan(DB[:drivers].first(number: "2002")[:id], now.to_date)[:loaded_mile_rate]).to eq("0.63".to_d)
+  end
+
+  it "imports all or nothing, with every error by row and column" do
+    terminal_id
+    result = import(:drivers, "#{drivers}2003,,Boise,abc,0.50,maybe\n2004,Cy Low,Reno,0.50,0.50,no\n")
+    expect(result[:errors].map { |error| error.values_at(:row, :column) }).to eq([[4, "name"], [4, "loaded_mile_rate"], [4, "hazmat"], [5, "terminal"]])
+    expect([result[:done], DB[:drivers].count]).to eq([false, 0])
+  end
+
+  it "refuses a column it does not know and one that is missing" do
+    expect { import(:customers, "name,colour\nX,red\n") }.to refuse("unknown_column", "/csv")
+    expect { import(:places, "name\nX\n") }.to refuse("missing_column", "/csv")
+    expect { import(:places, "name,zip\n\"X,83702\n") }.to refuse("not_csv", "/csv")
+  end
+
+  it "exports what it imports: every kind comes back unchanged, and no cell runs as a formula" do
+    customer_id
+    driver_id
+    unit_id("V-201", model_year: 2019)
+    add(:places, name: "=cmd()", zip: "83702")
+    Store::Fleet::COLUMNS.each_key do |table|
+      csv = described_class::ImportRows.export(table)
+      expect(import(table, csv)).to include(added: 0, changed: 0, errors: [])
+    end
+    expect(described_class::ImportRows.export(:places)).to include("'=cmd()")
+  end
+
+  it "gives a place its town, position and zone by its ZIP" do
+    place = Store::Fleet.find(:places, add(:places, name: "Shed", zip: "83661"))
+    expect(place.slice(:town, :state, :zone)).to eq(town: "Payette", state: "ID", zone: "America/Boise")
+    expect { add(:places, name: "Nowhere", zip: "00000") }.to refuse("unknown_zip", "/zip")
+  end
+
+  it "refuses a number that is taken, a stale edit, and keeps rates by day" do
+    unit_id
+    expect { add(:units, number: "T-101", kind: "tractor") }.to refuse("taken", "/number")
+    row = Store::Fleet.find(:drivers, driver_id)
+    described_class::ChangeRecord.call(:drivers, driver_id, { name: "Wade F.", number: row[:number], terminal_id:, version: 0, loaded_mile_rate: "0.70" }, by: maren, now:)
+    expect { described_class::ChangeRecord.call(:drivers, driver_id, { name: "W.", version: 0 }, by: maren, now:) }.to raise_error(Work::Stale)
+    expect([now.to_date - 1, now.to_date].map { |day| Store::Fleet.pay_plan(driver_id, day)[:loaded_mile_rate] }).to eq(["0.58".to_d, "0.70".to_d])
+  end
+
+  it "finds by any part of a name, town or number, and towns as they are typed" do
+    customer_id
+    expect(Store::Fleet.page(:customers, "basin pay", page: 1).last).to eq(1)
+    expect(Store::Fleet.towns("hood ri").first.slice(:town, :state)).to eq(town: "Hood River", state: "OR")
+    expect(Store::Fleet.towns("boise, id").first[:state]).to eq("ID")
+    expect(Store::Fleet.towns("9703").map { |zip| zip[:zip] }).to include("97031")
+  end
+end

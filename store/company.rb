@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+# The company, its terminals, its people and the audit trail.
+module Store::Company
+  def self.row = DB[:company].first
+  def self.set_up? = !DB[:company].where(setup_code_digest: nil).empty?
+
+  def self.terminals
+    DB[:terminals].join(:zips, zip: :zip).order(Sequel[:terminals][:id])
+                  .select(Sequel[:terminals][:id], :name, Sequel[:terminals][:zip], :town, :state, :zone, :latitude, :longitude)
+  end
+
+  def self.accounts = DB[:accounts].order(:name).select(:id, :name, :email, :roles, :status_id)
+
+  # An open account, or nil: a disabled person is nobody.
+  def self.account(id) = DB[:accounts].first(id:, status_id: 2)
+
+  def self.audit(record_kind, record_id, limit: 200)
+    DB[:audit_entries].where(record_kind:, record_id:).reverse(:id).limit(limit).select(:id, :at, :who, :act, :why, :changes)
+  end
+
+  def self.sign_ins(limit: 100)
+    DB[:account_authentication_audit_logs].join(:accounts, id: :account_id).reverse(Sequel[:account_authentication_audit_logs][:id]).limit(limit)
+                                          .select(Sequel[:account_authentication_audit_logs][:at], :name, :message)
+  end
+
+  # Records of every kind that hold the words, a few of each, for the search box.
+  def self.search(query, each: 6)
+    words = Store::Words.of(query)
+    return [] if words.empty?
+
+    Store::Search.hits(words, each)
+  end
+end

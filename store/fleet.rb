@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+# The directory: customers, places, drivers with their pay plans, and units.
+module Store::Fleet
+  # What people may write, by table; a driver's rates go to a pay plan of their own.
+  COLUMNS = {
+    customers: %i[name payer terms_days address town state zip phone email notes],
+    places: %i[name zip town state latitude longitude zone address contact phone dock_hours driver_notes],
+    drivers: %i[name number phone email notes employment terminal_id licence_class licence_expires_on medical_expires_on hazmat],
+    units: %i[number kind trailer_kind terminal_id plate plate_state vin make model model_year length_ft notes]
+  }.freeze
+  RATES = %i[loaded_mile_rate empty_mile_rate extra_stop stops_included detention_hourly tarp period_minimum].freeze
+  NAME = { customers: :name, places: :name, drivers: :name, units: :number }.freeze
+  KIND = { customers: "customer", places: "place", drivers: "driver", units: "unit" }.freeze
+
+  def self.page(table, query, page:, per_page: 100)
+    found = Store::Words.find(DB[table], query)
+    rows = found.order(:retired, NAME[table], :id).limit(per_page, (page - 1) * per_page).all
+    [with_rates(table, rows), found.count]
+  end
+
+  def self.find(table, id) = with_rates(table, DB[table].where(id:).all).first
+
+  # The pay plan in force for a driver on a day, or the first one there is.
+  def self.pay_plan(driver_id, day)
+    plans = DB[:pay_plans].where(driver_id:)
+    plans.where { in_force_from <= day }.reverse(:in_force_from).first || plans.order(:in_force_from).first
+  end
+
+  # A ZIP, or towns by the start or any part of their name ("boi", "Boise, ID"), best first.
+  def self.towns(query, limit: 12)
+    text = query.to_s.strip
+    return DB[:zips].where(Sequel.like(:zip, "#{text}%")).order(:zip).limit(limit).all if text.match?(/\A\d{3,5}\z/)
+
+    # "hood ri" is the beginning of Hood River before it is a town of Rhode Island.
+    found = towns_that_begin(text.downcase, nil, limit)
+    found.any? ? found : towns_that_begin(*split_town(text), limit)
+  end
+
+  # The one place that a typed ZIP or "Town, ST" means. Returns [row] or the choices.
+  def self.resolve_place(text)
+    text = text.to_s.strip
+    return DB[:zips].where(zip: text).all if text.match?(/\A\d{5}\z/)
+
+    town, state = split_town(text)
+    found = DB[:zips].where(Sequel.function(:lower, :town) => town)
+    found = found.where(state:) if state
+    found.distinct(:state).order(:state, :zip).all
+  end
+
+  def self.towns_that_begin(town, state, limit)
+    return [] if town.length < 2
+
+    found = state ? DB[:zips].where(state:) : DB[:zips]
+    found.where(Sequel.function(:lower, :town).like("#{found.escape_like(town)}%"))
+         .distinct(:state, :town).order(:state, :town, :zip).from_self
+         .order(Sequel.function(:length, :town), :state).limit(limit).all
+  end
+
+  def self.split_town(text)
+    match = text.match(/\A(.+?)(?:\s*,\s*|\s+)([A-Za-z]{2})\z/)
+    match ? [match[1].downcase, match[2].upcase] : [text.downcase, nil]
+  end
+
+  def self.with_rates(table, rows)
+    return rows unless table == :drivers
+
+    plans = DB[:pay_plans].where(driver_id: rows.map { |row| row[:id] }).order(:driver_id, Sequel.desc(:in_force_from)).distinct(:driver_id).to_hash(:driver_id)
+    rows.map { |row| row.merge((plans[row[:id]] || {}).slice(*RATES)) }
+  end
+  private_class_method :split_town, :towns_that_begin, :with_rates
+end

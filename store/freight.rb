@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+# Loads and the trips that carry them.
+module Store::Freight
+  # What a dispatcher still has to do with; papers that are in are billing's.
+  LIVE = %w[open planned sent accepted rolling delivered].freeze
+  ROW = %i[id number state version origin destination pickup_at pickup_zone delivery_at delivery_zone crew reference miles stop_count total].freeze
+  # Between these instants a trip holds its crew.
+  def self.range(from, to) = Sequel::Postgres::PGRange.new(from, to, exclude_end: true, db_type: "tstzrange")
+
+  # Loads by state (or `live`, `all`), words and customer; soonest pickup first, those without a time first of all.
+  def self.found(state: "live", query: nil, customer_id: nil)
+    loads = DB[:loads]
+    loads = loads.where(state: state == "live" ? LIVE : state) unless state == "all"
+    loads = loads.where(customer_id:) if customer_id
+    Store::Words.find(loads, query)
+  end
+
+  def self.page(found, page:, per_page: 50)
+    order = [Sequel.asc(:pickup_at, nulls: :first), :id]
+    # The ids alone are read from the index, however deep the page; only its own rows are fetched.
+    ids = found.order(*order).limit(per_page, (page - 1) * per_page).select_map(:id)
+    DB[:loads].where(Sequel[:loads][:id] => ids).join(:customers, id: :customer_id).order(order[0], Sequel[:loads][:id])
+              .select(*ROW.map { |column| Sequel[:loads][column] }, Sequel[:customers][:name].as(:customer)).all
+  end
+
+  # How many loads are in each live state. What is done with grows without end and is not counted at every look.
+  def self.counts = DB[:loads].where(state: LIVE).group_and_count(:state).to_hash(:state, :count)
+
+  def self.load(id) = DB[:loads].first(id:)
+  def self.load_for_change(id) = DB[:loads].where(id:).for_update.first
+  def self.stops(load_id) = DB[:stops].where(load_id:).order(:position).all
+  def self.parts(table, load_id) = DB[table].where(load_id:).order(:position).all
+
+  # The trip that a load is on now, or nil.
+  def self.live_trip(load_id)
+    DB[:trips].join(:trip_loads, trip_id: :id).where(load_id:).exclude(state: %w[declined cancelled]).select_all(:trips).reverse(Sequel[:trips][:id]).first
+  end
+
+  def self.trips(load_id)
+    DB[:trips].join(:trip_loads, trip_id: :id).where(load_id:).select_all(:trips).reverse(Sequel[:trips][:id]).all
+  end
+
+  def self.trip_stops(trip_ids)
+    DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip_ids).order(:trip_id, Sequel[:trip_stops][:position])
+                   .select_all(:trip_stops).select_append(:kind, :name, :town, :state, :zone, :load_id)
+  end
+
+  def self.trip_drivers(trip_ids)
+    DB[:trip_drivers].join(:drivers, id: :driver_id).where(trip_id: trip_ids).order(Sequel[:trip_drivers][:id])
+                     .select(:trip_id, :driver_id, :name, :phone, :share_percent)
+  end
+
+  def self.trip_units(trip_ids)
+    DB[:trip_units].join(:units, id: :unit_id).where(trip_id: trip_ids).select(:trip_id, :unit_id, :role, :number, :trailer_kind)
+  end
+
+  def self.check_ins(trip_ids)
+    DB[:check_ins].join(:drivers, id: :driver_id).where(trip_id: trip_ids).order(Sequel[:check_ins][:id])
+                  .select_all(:check_ins).select_append(Sequel[:drivers][:name].as(:driver))
+  end
+
+  # What holds drivers or units between two instants: rows of the holder's id, the trip and its load.
+  #
+  # table - :trip_drivers or :trip_units
+  def self.holding(table, from, to, except_trip_id: nil)
+    key = table == :trip_drivers ? :driver_id : :unit_id
+    held = DB[table].join(:trips, id: :trip_id).left_join(:trip_loads, trip_id: :id).left_join(:loads, id: :load_id)
+                    .where(live: true).where(Sequel.pg_range_op(Sequel[table][:during]).overlaps(range(from, to)))
+    held = held.exclude(Sequel[table][:trip_id] => except_trip_id) if except_trip_id
+    held.select(Sequel[table][key].as(:holder_id), Sequel[:trips][:number].as(:trip), Sequel[:loads][:number].as(:load), :origin, :destination, Sequel[table][:during].as(:during))
+  end
+
+  # Where a driver will be empty before an instant: the last stop of the trip before, or the home terminal.
+  def self.position_before(driver_id, instant)
+    last = DB[:trip_drivers].where(driver_id:, live: true).where(Sequel.function(:upper, :during) <= instant).reverse(:during).get(:trip_id)
+    row = last && DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: last).reverse(Sequel[:trip_stops][:position]).select(:latitude, :longitude).first
+    row || Store::Company.terminals.join(:drivers, terminal_id: Sequel[:terminals][:id]).where(Sequel[:drivers][:id] => driver_id).select(:latitude, :longitude).first
+  end
+end

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+# Earnings of trips, pay runs and statements.
+module Store::Pay
+  # Earned and not on a locked statement: what a run of this period may pay or must hold.
+  def self.unsettled
+    DB[:trip_earnings].join(:trips, id: :trip_id).join(:drivers, id: Sequel[:trip_earnings][:driver_id])
+                      .join(:pay_plans, id: Sequel[:trip_earnings][:pay_plan_id])
+                      .left_join(:statements, id: Sequel[:trip_earnings][:statement_id]).left_join(:pay_runs, id: :pay_run_id)
+                      .where(Sequel.|({ Sequel[:pay_runs][:state] => nil }, { Sequel[:pay_runs][:state] => "draft" }))
+                      .order(Sequel[:trip_earnings][:driver_id], :completed_on, Sequel[:trip_earnings][:id])
+                      .select_all(:trip_earnings).select_append(Sequel[:trips][:number].as(:trip), Sequel[:drivers][:name].as(:driver), papers_in.as(:papers_in))
+  end
+
+  # Whether a bill of lading or proof of delivery is in for every load of the trip.
+  def self.papers_in
+    without = DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id])
+                             .exclude(DB[:papers].where(Sequel[:papers][:load_id] => Sequel[:trip_loads][:load_id], kind: %w[bol pod]).exists)
+    ~without.exists
+  end
+
+  def self.runs
+    DB[:pay_runs].left_join(:statements, pay_run_id: :id).group(Sequel[:pay_runs][:id]).reverse(:from_on)
+                 .select_all(:pay_runs)
+                 .select_append(Sequel.function(:count, Sequel[:statements][:id]).as(:statements), Sequel.function(:coalesce, Sequel.function(:sum, :gross), 0).as(:gross),
+                                Sequel.function(:coalesce, Sequel.function(:sum, :deductions), 0).as(:deductions), Sequel.function(:coalesce, Sequel.function(:sum, :net), 0).as(:net))
+  end
+
+  def self.run(id) = runs.first(Sequel[:pay_runs][:id] => id)
+
+  def self.run_rows(run_id)
+    DB[:statements].join(:drivers, id: :driver_id).left_join(:trip_earnings, statement_id: Sequel[:statements][:id])
+                   .where(pay_run_id: run_id).group(Sequel[:statements][:id], Sequel[:drivers][:id]).order(Sequel[:drivers][:name])
+                   .select_all(:statements).select_append(Sequel[:drivers][:name].as(:driver), Sequel.function(:count, Sequel[:trip_earnings][:id]).as(:trips),
+                                                          Sequel.lit("coalesce(sum(loaded_miles + empty_miles), 0.0)").as(:miles), Sequel.function(:bool_or, :miles_estimated).as(:miles_estimated))
+  end
+
+  def self.statement(id)
+    DB[:statements].join(:drivers, id: :driver_id).join(:pay_runs, id: Sequel[:statements][:pay_run_id])
+                   .select_all(:statements).select_append(Sequel[:drivers][:name].as(:driver), :from_on, :to_on, :state).first(Sequel[:statements][:id] => id)
+  end
+
+  def self.lines(statement_id)
+    load = DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:statement_lines][:trip_id]).order(:load_id).limit(1).select(:load_id)
+    DB[:statement_lines].left_join(:trips, id: :trip_id).left_join(:loads, id: load)
+                        .left_join(:trip_earnings, Sequel[:trip_earnings][:trip_id] => Sequel[:statement_lines][:trip_id], Sequel[:trip_earnings][:statement_id] => Sequel[:statement_lines][:statement_id])
+                        .where(Sequel[:statement_lines][:statement_id] => statement_id).order(Sequel[:statement_lines][:position])
+                        .select_all(:statement_lines).select_append(Sequel[:trips][:number].as(:trip), :origin, :destination, Sequel[:loads][:id].as(:load_id), :completed_on, Sequel[:trip_earnings][:miles_estimated].as(:estimated))
+  end
+
+  # What a driver has been paid in the calendar year of a period, with this statement.
+  def self.year_to_date(statement)
+    year = statement[:to_on].year
+    DB[:statements].join(:pay_runs, id: :pay_run_id).where(driver_id: statement[:driver_id])
+                   .where(Sequel.extract(:year, :to_on) => year).where { to_on <= statement[:to_on] }
+                   .where(Sequel.|({ state: "approved" }, { Sequel[:statements][:id] => statement[:id] }))
+                   .select(*%i[gross reimbursements deductions net].map { |column| Sequel.function(:sum, column).as(column) }).first
+  end
+end

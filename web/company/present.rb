@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+# The company's JSON.
+module Web::Company::Present
+  def self.me(by, now)
+    company = Store::Company.row
+    me = { signed_in: !by.nil?, set_up: Store::Company.set_up?, now: now.iso8601 }
+    return me unless by
+
+    me.merge(id: by.id, name: by.name, email: DB[:accounts].where(id: by.id).get(:email), roles: by.roles, company: company[:name], demo: company[:demo],
+             company_zone: Store::Company.terminals.first&.fetch(:zone) || "UTC")
+  end
+
+  def self.person(row) = { **row.slice(:id, :name, :email), roles: row[:roles].to_a, disabled: row[:status_id] != 2 }
+end

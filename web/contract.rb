@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+require "openapi_first"
+require "yaml"
+
+# The API's description: all of contract/*.yml as one OpenAPI document, and the check of requests against it.
+class Web::Contract
+  FOLDER = File.expand_path("../contract", __dir__)
+  STAFF = %w[dispatcher permit_clerk settlement_clerk safety administrator].freeze
+  METHODS = %w[get post put patch delete].freeze
+
+  # A request's operation, with what it carries read into Ruby: symbols, Time, Date.
+  Call = Value.of(:operation_id, :roles, :params, :input)
+
+  def self.current = @current ||= new(document)
+
+  def self.document
+    Dir[File.join(FOLDER, "*.yml")].map { |path| YAML.safe_load_file(path) }.reduce do |whole, part|
+      whole.merge(part) do |_, a, b|
+        if a.is_a?(Hash)
+          a.merge(b) { |_, c, d| c.is_a?(Hash) ? c.merge(d) : d }
+        else
+          b
+        end
+      end
+    end
+  end
+
+  # The same with every reference put in place, as the checker wants it.
+  def self.resolve(node, whole)
+    case node
+    when Hash
+      reference = node["$ref"]
+      return resolve(whole.dig(*reference.delete_prefix("#/").split("/")), whole) if reference.is_a?(String)
+
+      node.transform_values { |value| resolve(value, whole) }
+    when Array then node.map { |value| resolve(value, whole) }
+    else node
+    end
+  end
+
+  attr_reader :definition
+
+  def initialize(document)
+    @schemas = Web::Contract.resolve(document.dig("components", "schemas"), document)
+    @definition = Definition.new(Web::Contract.resolve(document.slice("openapi", "info", "paths"), document))
+    open = @definition.operations.reject { |operation| operation["x-roles"] }
+    raise "no x-roles: #{open.map(&:operation_id)}" if open.any?
+  end
+
+  def operations = @definition.operations
+
+  # The operation's id and roles, before anything is read. Returns nil for a path or method that is not described.
+  def find(request)
+    found = @definition.request(request)
+    found if found.known?
+  end
+
+  def roles(operation) = operation["x-roles"].flat_map { |role| role == "staff" ? STAFF : [role] }
+
+  # Raises Refused for the first thing that the contract does not allow.
+  def read(found, request)
+    refuse_unknown_query(found.operation, request)
+    failure = OpenapiFirst::RequestValidation::Validator.new(found.operation).validate(found)
+    raise refusal(failure) if failure
+
+    operation = found.operation
+    Call.new(operation_id: operation.operation_id, roles: roles(operation), params: parameters(found), input: input(found))
+  end
+
+  # A function that says what a schema has against the text of one of its fields, or nil.
+  def complaints(schema_name)
+    checks = @schemas.fetch(schema_name)["properties"].transform_values { |schema| JSONSchemer.schema(schema) }
+    lambda do |field, text|
+      error = checks[field.to_s]&.validate(text)&.first
+      error && Web::Sayings.refusal(OpenapiFirst::Schema::ValidationError.new(error)).message
+    end
+  end
+
+  private
+
+  def refuse_unknown_query(operation, request)
+    known = (operation.query_parameters || []).map { |parameter| parameter["name"] }
+    unknown = request.GET.keys - known
+    raise Refused.new("unknown_key", "#{unknown.first} is not known here: leave it out.", path: "/#{unknown.first}") if unknown.any?
+  end
+
+  def parameters(found)
+    all = [*found.operation.query_parameters, *found.operation.path_parameters]
+    found.params.to_h { |name, value| [name.to_sym, Web::Reader.read(value, all.find { |parameter| parameter["name"] == name }["schema"], "/#{name}")] }
+  end
+
+  def input(found)
+    return {} unless found.operation.request_body && found.media_type&.include?("json")
+
+    Web::Reader.read(found.body || {}, found.operation["requestBody"].dig("content", "application/json", "schema"), "")
+  end
+
+  def refusal(failure)
+    # A part that fails leaves all of its fields unevaluated: what is wrong in it is said before what is merely unknown.
+    error = failure.errors&.min_by { |e| [e.schemer_error["schema_pointer"].end_with?("unevaluatedProperties") ? 2 : 0, e.type == "required" ? 1 : 0].max }
+    return Refused.new("wrong_form", failure.message || "The request is not in the form wanted.", path: "") unless error
+
+    Web::Sayings.refusal(error)
+  end
+
+  # Keeps what it has compiled: the gem compiles a path's schemas anew for each request.
+  class Definition < OpenapiFirst::Definition
+    private
+
+    def find_path_item_and_params(request_path)
+      @fixed ||= path_items.to_h { |item| [item.path, item] }
+      item = @fixed[request_path]
+      item && !request_path.include?("{") ? [item, {}] : search_for_path_item(request_path)
+    end
+  end
+end

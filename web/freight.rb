@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+# Loads: intake, list, one load's page, its crew.
+module Web::Freight
+  def self.registered(app)
+    app.helpers do
+      def load(load_id = id, status: 200) = json(Web::Freight::Present.load(load_id), status:)
+    end
+    app.get("/api/loads") { json Web::Freight::Present.page(parameters) }
+    app.post("/api/loads") { load Work::Freight::BookLoad.call(input, by:, now:), status: 201 }
+    app.post("/api/loads/quote") { json Work::Freight::Quote.typed(input, by:, now:).to_h }
+    app.get("/api/loads/:id") { load }
+    app.put("/api/loads/:id") { load Work::Freight::ChangeLoad.call(id, input, by:, now:) }
+    app.post("/api/loads/:id/cancel") { load Work::Freight::CancelLoad.call(id, input, by:, now:) }
+    app.put("/api/loads/:id/crew") { load Work::Freight::CrewLoad.call(id, input, by:, now:) }
+    app.delete("/api/loads/:id/crew") { load Work::Freight::UncrewLoad.call(id, input, by:, now:) }
+    app.get("/api/loads/:id/crew-choices") { json Web::Freight::Choices.new(id).to_h }
+    app.post("/api/loads/:id/send") { load Work::Freight::SendLoad.call(id, input, by:, now:) }
+    app.get("/api/papers/:id") do
+      paper = Store::Tracking.paper(id) or raise Work::NotFound.new("paper", id)
+      content_type paper[:content_type]
+      headers "content-disposition" => "inline", "cache-control" => "private, max-age=31536000, immutable"
+      paper[:content].to_s
+    end
+  end
+end

@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+# The JSON of loads and trips.
+module Web::Freight::Present
+  def self.page(parameters)
+    found = Store::Freight.found(state: parameters[:state] || "live", query: parameters[:q], customer_id: parameters[:customer_id])
+    rows = Store::Freight.page(found, page: parameters[:page] || 1)
+    counts = Store::Freight.counts
+    total = parameters.key?(:q) || parameters.key?(:customer_id) || parameters.key?(:state) ? found.count : counts.values.sum
+    { total:, counts:, rows: rows.map { |row| row(row) } }
+  end
+
+  def self.row(row)
+    row.merge(pickup_at: row[:pickup_at]&.iso8601, delivery_at: row[:delivery_at]&.iso8601, total: money(row[:total]), miles: row[:miles] && miles(row[:miles]))
+  end
+
+  def self.load(id)
+    load = Store::Freight.load(id) or raise Work::NotFound.new("load", id)
+    parts = Parts.new(load)
+    {
+      **load.slice(:id, :number, :state, :version, :size, :tarps, :team_needed, :temperature_low_f, :temperature_high_f, :notes, :cancel_reason, :booked_by),
+      booked_at: load[:booked_at].iso8601, customer: DB[:customers].where(id: load[:customer_id]).first.slice(:id, :name),
+      references: parts.references.map { |row| row.slice(:kind, :value) }, stops: parts.stops.map { |row| stop(row, parts.places) },
+      freight: parts.freight.map { |row| row.except(:id, :load_id, :position) }, price: price(load, parts), totals: totals(load, parts),
+      missing: missing(load, parts), trips: trips(Store::Freight.trips(id)), papers: parts.papers.map { |row| paper(row) }
+    }
+  end
+
+  # What belongs to a load, each read once.
+  Parts = Struct.new(:load) do
+    def stops = @stops ||= Store::Freight.stops(load[:id])
+    def places = @places ||= DB[:places].where(id: stops.filter_map { |stop| stop[:place_id] }).to_hash(:id)
+    def references = @references ||= Store::Freight.parts(:load_references, load[:id])
+    def freight = @freight ||= Store::Freight.parts(:freight_lines, load[:id])
+    def accessorials = @accessorials ||= Store::Freight.parts(:accessorials, load[:id])
+    def papers = @papers ||= Store::Tracking.papers(load[:id]).all
+    def weight_lb = freight.sum { |line| line[:weight_lb] || 0 }
+  end
+
+  def self.stop(row, places)
+    place = places[row[:place_id]] || {}
+    { **row.slice(:id, :kind, :place_id, :name, :address, :town, :state, :zip, :zone, :latitude, :longitude, :notes), from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601,
+                                                                                                                      **place.slice(:driver_notes, :contact, :phone, :dock_hours) }
+  end
+
+  def self.price(load, parts)
+    { kind: load[:price_kind], rate: Money.rate_text(load[:price_rate]), fuel_kind: load[:fuel_kind], fuel_rate: Money.rate_text(load[:fuel_rate]),
+      accessorials: parts.accessorials.map { |row| { label: row[:label], amount: money(row[:amount]) } } }
+  end
+
+  def self.totals(load, parts)
+    { line_haul: money(load[:line_haul]), fuel_surcharge: money(load[:fuel_surcharge]), accessorials: money(load[:accessorial_total]), total: money(load[:total]),
+      miles: load[:miles] && miles(load[:miles]), miles_estimated: load[:miles_estimated], weight_lb: parts.weight_lb,
+      legs: Work::Freight::Quote.legs(parts.stops).map { |leg| leg.merge(miles: miles(leg[:miles])) } }
+  end
+
+  def self.missing(load, parts)
+    facts = Core::Freight::Readiness::Facts.new(
+      state: load[:state], windows: parts.stops.map { |stop| Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at]) },
+      weight_lb: parts.weight_lb, price_by_weight: %w[per_hundredweight per_ton].include?(load[:price_kind]),
+      trailer: load[:state] != "planned" || Store::Freight.trip_units(Store::Freight.live_trip(load[:id])[:id]).where(role: "trailer").any?,
+      papers: parts.papers.map { |paper| paper[:kind] }
+    )
+    Core::Freight.missing(facts).map(&:to_h)
+  end
+
+  # Trips with all that belongs to them, in a fixed number of queries.
+  def self.trips(trips)
+    ids = trips.map { |trip| trip[:id] }
+    stops, drivers, units, check_ins = %i[trip_stops trip_drivers trip_units check_ins].map { |part| Store::Freight.public_send(part, ids).to_hash_groups(:trip_id) }
+    texted = DB[:texts].where(trip_id: ids).exclude(sent_at: nil).group(:trip_id).select(:trip_id, Sequel.function(:max, :sent_at).as(:sent_at)).to_hash(:trip_id, :sent_at)
+    trips.map do |trip|
+      id = trip[:id]
+      units_by_role = (units[id] || []).to_h { |unit| [unit[:role], { id: unit[:unit_id], name: unit[:number] }] }
+      { **trip.slice(:id, :number, :state, :miles_estimated, :decline_reason), begins_at: trip[:during].begin.iso8601, ends_at: trip[:during].end.iso8601,
+                                                                               loaded_miles: miles(trip[:loaded_miles]), empty_miles: miles(trip[:empty_miles]), texted_at: texted[id]&.iso8601,
+                                                                               drivers: (drivers[id] || []).map { |row| { id: row[:driver_id], name: row[:name] } }, tractor: units_by_role["tractor"], trailer: units_by_role["trailer"],
+                                                                               stops: (stops[id] || []).map { |row| trip_stop(row) }, check_ins: (check_ins[id] || []).map { |row| check_in(row) } }
+    end
+  end
+
+  def self.trip_stop(row)
+    { **row.slice(:id, :stop_id, :kind, :name, :town, :state, :zone, :signer), miles: miles(row[:miles]), arrived_at: row[:arrived_at]&.iso8601,
+                                                                               worked_at: row[:worked_at]&.iso8601, left_at: row[:left_at]&.iso8601 }
+  end
+
+  def self.check_in(row) = { **row.slice(:id, :kind, :driver, :stop_id, :note, :signer), done_at: row[:done_at].iso8601, arrived_at: row[:arrived_at].iso8601 }
+
+  def self.paper(row) = { **row.slice(:id, :kind, :content_type, :bytes, :stop_id, :by), at: row[:at].iso8601 }
+
+  def self.money(amount) = Money.text(Money.cents(amount))
+  def self.miles(miles) = Money.rate_text(miles, places: 1)
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+# Says in a sentence what a schema found wrong with a request.
+module Web::Sayings
+  # A failed alternative hides what was wrong inside; these are the ones in use.
+  def self.refusal(error)
+    schema = error.schemer_error["schema"]
+    code, message = saying(error, schema.is_a?(Hash) ? schema : {})
+    path = error.instance_location
+    path = "#{path}/#{error.details["missing_keys"].first}" if error.type == "required"
+    Refused.new(code, message, path:)
+  end
+
+  def self.saying(error, schema)
+    case error.type
+    when "required" then ["missing", "This is needed: #{error.details["missing_keys"].join(", ").tr("_", " ")}."]
+    when "schema" then ["unknown_key", "This is not known here: leave it out."]
+    when "enum" then ["wrong_value", "Must be one of: #{schema["enum"].compact.join(", ").tr("_", " ")}."]
+    when "pattern" then ["wrong_form", schema["pattern"] == '\S' ? "This is needed." : "Not in the form wanted#{": #{schema["description"]}" if schema["description"]}."]
+    when "format" then ["wrong_form", "Not #{{ "date" => "a date", "date-time" => "a date and time", "email" => "an e-mail address" }.fetch(schema["format"], schema["format"])} that exists."]
+    when "minLength" then ["too_short", schema["minLength"] == 1 ? "This is needed." : "At least #{schema["minLength"]} characters."]
+    when "maxLength" then ["too_long", "At most #{schema["maxLength"]} characters."]
+    when "minimum" then ["out_of_range", "Must be at least #{schema["minimum"]}."]
+    when "maximum" then ["out_of_range", "Must be at most #{schema["maximum"]}."]
+    when "minItems" then ["too_few", "At least #{schema["minItems"]} are needed."]
+    when "maxItems" then ["too_many", "At most #{schema["maxItems"]}."]
+    when "oneOf" then alternative(schema)
+    else ["wrong_form", "#{error.message.to_s.sub(/\Avalue at `[^`]*` /, "The value ").capitalize}."]
+    end
+  end
+
+  def self.alternative(schema)
+    wanted = schema["oneOf"].reject { |choice| choice["type"] == "null" }.first
+    return ["out_of_range", "Must be a whole number from #{wanted["minimum"]} to #{wanted["maximum"]}."] if wanted["type"] == "integer" && wanted["minimum"]
+    return ["wrong_form", "Not a date that exists."] if wanted["format"] == "date"
+    return ["wrong_form", "Not a date and time with its offset."] if wanted["format"] == "date-time"
+
+    ["wrong_form", "Not in the form wanted."]
+  end
+  private_class_method :saying, :alternative
+end

@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+require "rack/attack"
+
+# Holds back guessing: sign-ins, set-up codes and links. Counts are kept in the database, since web processes share nothing.
+module Web::Throttle
+  # What Rack::Attack wants of a cache, on a table.
+  class Counts
+    def increment(key, amount, expires_in:)
+      DB[:throttle_counts].where { expires_at < Time.now }.delete if rand < 0.01
+      expires_at = Time.now.utc + expires_in
+      DB[:throttle_counts].returning(:count).insert_conflict(target: :key, update: { count: Sequel[:throttle_counts][:count] + amount })
+                          .insert(key:, count: amount, expires_at:).first[:count]
+    end
+
+    def read(key) = DB[:throttle_counts].where(key:).where { expires_at > Time.now }.get(:count)
+    def write(key, count, expires_in:) = increment(key, count, expires_in:)
+    def delete(key) = DB[:throttle_counts].where(key:).delete
+  end
+
+  def self.set_up
+    attack = Rack::Attack
+    attack.cache.store = Counts.new
+    attack.throttle("sign-in by address", limit: 60, period: 60) { |request| request.ip if request.post? && request.path == "/api/auth/sign-in" }
+    attack.throttle("set-up by address", limit: 10, period: 60) { |request| request.ip if request.post? && request.path == "/api/setup" }
+    attack.throttle("cab by address", limit: 600, period: 60) { |request| request.ip if request.path.start_with?("/api/cab") }
+    attack.throttled_responder = lambda do |request|
+      [429, { "content-type" => "application/json", "retry-after" => "60" },
+       [JSON.generate(error: { code: "too_many", message: "Too many tries: wait a minute.", path: "", request_id: request.env[Web::RequestLog::ID] })]]
+    end
+  end
+end

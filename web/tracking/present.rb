@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+# The JSON of the driver's phone.
+module Web::Tracking::Present
+  def self.cab(by, now)
+    { driver: by.name, company: Store::Company.row[:name], now: now.iso8601, trips: Store::Tracking.cab_trips(by.id, now).map { |row| present(row) } }
+  end
+
+  # One trip as this driver sees it; a declined one is gone from the phone but still answered for.
+  def self.trip(trip_id, driver_id)
+    row = DB[:trips].join(:trip_drivers, trip_id: :id).where(Sequel[:trips][:id] => trip_id, driver_id:).select_all(:trips).first or raise Work::NotFound.new("trip", trip_id)
+    present(row)
+  end
+
+  def self.present(trip)
+    trip_stops = Store::Freight.trip_stops(trip[:id]).all
+    load = DB[:loads].where(id: trip_stops.first[:load_id]).first
+    papers = Store::Tracking.papers(trip_stops.map { |stop| stop[:load_id] }.uniq).all
+    step = Core::Tracking.next_step(trip[:state], Work::Tracking::Progress.from(trip_stops))
+    {
+      **trip.slice(:id, :number, :state), **units(trip[:id]), miles: Money.rate_text(trip[:loaded_miles], places: 1),
+                                                              customer: DB[:customers].where(id: load[:customer_id]).get(:name), freight: freight(load[:id]),
+                                                              references: DB[:load_references].where(load_id: load[:id]).order(:position).map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" },
+                                                              stops: stops(trip_stops, papers), next: step&.to_h, can_decline: %w[sent accepted].include?(trip[:state]),
+                                                              papers_missing: !papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod])
+    }
+  end
+
+  def self.units(trip_id)
+    by_role = Store::Freight.trip_units(trip_id).to_hash(:role, :number)
+    { tractor: by_role["tractor"], trailer: by_role["trailer"] }
+  end
+
+  def self.freight(load_id)
+    Store::Freight.parts(:freight_lines, load_id).map do |line|
+      [line[:pieces] && "#{line[:pieces]} #{line[:unit]}".strip, line[:what], line[:weight_lb] && "#{line[:weight_lb].to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"].compact.join(", ")
+    end.join("; ")
+  end
+
+  def self.stops(trip_stops, papers)
+    rows = DB[:stops].left_join(:places, id: :place_id).where(Sequel[:stops][:id] => trip_stops.map { |stop| stop[:stop_id] })
+                     .select_all(:stops).select_append(:contact, Sequel[:places][:phone].as(:phone), :driver_notes).to_hash(:id)
+    trip_stops.map do |trip_stop|
+      row = rows[trip_stop[:stop_id]]
+      { **row.slice(:id, :kind, :name, :address, :town, :state, :zip, :zone, :notes), contact: row[:contact].to_s, phone: row[:phone].to_s, driver_notes: row[:driver_notes].to_s,
+                                                                                      miles: Money.rate_text(trip_stop[:miles], places: 1), from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601,
+                                                                                      arrived_at: trip_stop[:arrived_at]&.iso8601, worked_at: trip_stop[:worked_at]&.iso8601, left_at: trip_stop[:left_at]&.iso8601,
+                                                                                      papers: papers.select { |paper| paper[:stop_id] == row[:id] }.map { |paper| paper.slice(:id, :kind) } }
+    end
+  end
+  private_class_method :present, :units, :freight, :stops
+end

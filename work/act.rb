@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+require "digest"
+
+# One act of a person: one transaction, done once for its key, written to the audit trail and told to whoever watches.
+class Work::Act
+  CHANNEL = "crew_ledger_changes"
+  # PostgreSQL's own names for what its constraints refuse
+  BROKEN = [Sequel::ConstraintViolation, Sequel::UniqueConstraintViolation].freeze
+
+  # key   - the caller's idempotency key, or nil for an act that is harmless to repeat
+  # input - what was asked; the same key with other input is refused
+  #
+  # Yields the Act; the block returns the id of the record it made or changed, which a repeated call gets again.
+  # Raises Refused `key_reused`.
+  def self.once(key, name, by:, now:, input: nil)
+    DB.transaction do
+      act = new(name, by, now)
+      earlier = key && act.claim(key, Digest::SHA256.hexdigest(JSON.generate(input)))
+      next earlier[:result_id] if earlier
+
+      result_id = yield act
+      DB[:acts].where(key:).update(result_id:) if key
+      result_id
+    end
+  end
+
+  # The name of the constraint that a database error broke, or nil.
+  def self.broken_constraint(error)
+    error.wrapped_exception.result&.error_field(PG::Result::PG_DIAG_CONSTRAINT_NAME)
+  end
+
+  attr_reader :by, :now
+
+  def initialize(name, by, now)
+    @name = name
+    @by = by
+    @now = now
+  end
+
+  # Returns the earlier act of this key, or nil when this is the first. A rival in flight is waited for by the insert.
+  def claim(key, digest)
+    mine = DB[:acts].insert_conflict(target: :key).returning(:key).insert(key:, act: @name, who_ref: by.ref, digest:, at: now)
+    return if mine.any?
+
+    earlier = DB[:acts].first(key:)
+    return earlier if earlier.slice(:act, :who_ref, :digest) == { act: @name, who_ref: by.ref, digest: }
+
+    raise Refused.new("key_reused", "This was sent before with other content: reload the page and try again.", path: "/key")
+  end
+
+  # Writes the trail and wakes the watchers when all of this commits.
+  #
+  # changes - Hash of field to [before, after]
+  def changed(record_kind, record_id, changes = {}, why: nil)
+    DB[:audit_entries].insert(at: now, who: by.name, who_ref: by.ref, act: @name, record_kind:, record_id:, changes: Sequel.pg_jsonb(Work::Act.plain(changes)), why:)
+    DB.notify(CHANNEL, payload: JSON.generate(kind: record_kind, id: record_id, act: @name, who: by.name, at: now.iso8601))
+  end
+
+  # What a reader of the trail sees: texts and numbers, decimals and instants written out.
+  def self.plain(value)
+    case value
+    when Hash then value.to_h { |key, inner| [key.to_s, plain(inner)] }
+    when Array then value.map { |inner| plain(inner) }
+    when BigDecimal then value.to_s("F")
+    when Time, Date then value.iso8601
+    else value
+    end
+  end
+
+  # The fields of `after` that differ from `before`, as field to [before, after].
+  def self.difference(before, after)
+    after.filter_map { |field, value| [field, [before[field], value]] unless before[field] == value }.to_h
+  end
+end

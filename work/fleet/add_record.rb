@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+# Adds a customer, place, driver or unit to the directory.
+module Work::Fleet::AddRecord
+  # table - :customers, :places, :drivers or :units. Returns the id.
+  # Raises Refused `taken`, `unknown_zip`, `trailer_kind`, `unknown_terminal`.
+  def self.call(table, input, by:, now:)
+    Work::Act.once(input[:key], "add_#{Store::Fleet::KIND[table]}", by:, now:, input:) do |act|
+      row = Work::Fleet::Record.row(table, input)
+      id = Work::Fleet::Record.saying { DB[table].insert(row) }
+      Work::Fleet::Record.write_rates(id, input, now) if table == :drivers
+      act.changed(Store::Fleet::KIND[table], id, row.to_h { |column, value| [column, [nil, value]] })
+      id
+    end
+  end
+end

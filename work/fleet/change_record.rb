@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+# Changes a directory record that was read at a version; retires it, or takes it back.
+module Work::Fleet::ChangeRecord
+  # Raises Work::Stale with both versions, and what AddRecord refuses.
+  def self.call(table, id, input, by:, now:)
+    kind = Store::Fleet::KIND[table]
+    Work::Act.once(nil, "change_#{kind}", by:, now:) do |act|
+      before = DB[table].where(id:).for_update.first or raise Work::NotFound.new(kind, id)
+      Work::Stale.check(before, input[:version], record_kind: kind, yours: input.except(:version)) { Store::Fleet.find(table, id).slice(*input.keys) }
+      rates_before = table == :drivers ? Store::Fleet.find(table, id).slice(*Store::Fleet::RATES) : {}
+      row = Work::Fleet::Record.row(table, before.merge(input)).merge(input.slice(:retired))
+      Work::Fleet::Record.saying { DB[table].where(id:).update(**row, version: Sequel[:version] + 1) }
+      Work::Fleet::Record.write_rates(id, input, now) if table == :drivers
+      rates_after = table == :drivers ? Store::Fleet.find(table, id).slice(*Store::Fleet::RATES) : {}
+      act.changed(kind, id, Work::Act.difference(before.merge(rates_before), row.merge(rates_after)))
+      id
+    end
+  end
+end

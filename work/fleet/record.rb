@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+# What adding, changing and importing a directory record have in common: reading the fields, the rates, and what is refused.
+module Work::Fleet::Record
+  TAKEN = {
+    "customers_name_once" => ["/name", "There is a customer of that name already."],
+    "places_name_once" => ["/name", "There is a place of that name in that ZIP already."],
+    "drivers_number_once" => ["/number", "Another driver has that number."],
+    "units_number_once" => ["/number", "Another unit has that number."]
+  }.freeze
+
+  # The row to write: known columns only, texts trimmed, a place put where its ZIP is.
+  def self.row(table, input)
+    row = input.slice(*Store::Fleet::COLUMNS[table]).transform_values { |value| value.is_a?(String) ? value.strip : value }
+    row = place(row) if table == :places
+    row = unit(row) if table == :units
+    driver(row) if table == :drivers
+    row
+  end
+
+  def self.place(row)
+    zip = DB[:zips].first(zip: row[:zip]) or raise Refused.new("unknown_zip", "No ZIP #{row[:zip]} is known: check the digits.", path: "/zip")
+    defaults = zip.slice(:town, :state, :latitude, :longitude)
+    { **defaults, **row.reject { |column, value| defaults.key?(column) && ["", nil].include?(value) }, zone: zip[:zone] }
+  end
+
+  def self.unit(row)
+    trailer_kind = row[:trailer_kind].to_s.empty? ? nil : row[:trailer_kind]
+    if (row[:kind] == "trailer") == trailer_kind.nil?
+      raise Refused.new("trailer_kind", row[:kind] == "trailer" ? "What kind of trailer is it?" : "A tractor has no kind of trailer.", path: "/trailer_kind")
+    end
+
+    row.merge(trailer_kind:)
+  end
+
+  def self.driver(row)
+    return if DB[:terminals].first(id: row[:terminal_id])
+
+    raise Refused.new("unknown_terminal", "There is no such terminal.", path: "/terminal_id")
+  end
+
+  # A driver's rates hold from today; a change on the same day replaces that day's plan.
+  def self.write_rates(driver_id, input, now)
+    rates = input.slice(*Store::Fleet::RATES)
+    current = Store::Fleet.pay_plan(driver_id, now.to_date)
+    wanted = { stops_included: 2, extra_stop: 0, detention_hourly: 0, tarp: 0, period_minimum: 0, **(current || {}).slice(*Store::Fleet::RATES), **rates }
+             .transform_values { |value| value.is_a?(Integer) ? value : BigDecimal(value) }
+    return if current && wanted.all? { |name, value| current[name] == value }
+
+    DB[:pay_plans].insert_conflict(target: %i[driver_id in_force_from], update: wanted)
+                  .insert(driver_id:, in_force_from: current ? now.to_date : Date.new(2000, 1, 1), **wanted)
+  end
+
+  # Runs the block and turns a broken constraint into its sentence.
+  def self.saying(&)
+    DB.transaction(savepoint: true, &)
+  rescue Sequel::ConstraintViolation => e
+    path, message = TAKEN.fetch(Work::Act.broken_constraint(e)) { raise }
+    raise Refused.new("taken", message, path:)
+  end
+  private_class_method :place, :unit, :driver
+end

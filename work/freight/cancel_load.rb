@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+# Cancels a load that is not delivered, with a reason; its crew is free again and told.
+module Work::Freight::CancelLoad
+  def self.call(load_id, input, by:, now:)
+    Work::Act.once(input[:key], "cancel_load", by:, now:, input: input.merge(load_id:)) do |act|
+      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      state = Core::Freight.step(load[:state], "cancelled")
+      trip = Work::Freight::ReleaseCrew.call(load_id, state: "cancelled")
+      DB[:loads].where(id: load_id).update(state:, cancel_reason: input[:why], version: load[:version] + 1)
+      Work::Tracking::WriteText.called_off(trip, now) if trip && trip[:state] != "planned"
+      act.changed("load", load_id, { state: [load[:state], state] }, why: input[:why])
+      load_id
+    end
+  end
+end

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+# Changes a load that was read at a version; its trip follows, with the driver's new times.
+module Work::Freight::ChangeLoad
+  SHOWN = %i[customer_id size tarps team_needed notes price_kind price_rate fuel_kind fuel_rate total origin destination pickup_at delivery_at stop_count reference].freeze
+
+  # Raises Work::Stale with both versions, Refused `under_way`, `crew_taken`, and what booking refuses.
+  def self.call(id, input, by:, now:)
+    Work::Act.once(nil, "change_load", by:, now:) do |act|
+      load = Store::Freight.load_for_change(id) or raise Work::NotFound.new("load", id)
+      Work::Stale.check(load, input[:version], record_kind: "load", yours: {}) { load.slice(*SHOWN) }
+      raise Refused.new("under_way", "This load is #{load[:state].tr("_", " ")}: it can no longer be changed here.", path: "") unless Core::Freight::States::CHANGEABLE.include?(load[:state])
+
+      writer = Work::Freight::LoadWriter.new(input, by:, now:)
+      writer.check
+      DB[:loads].where(id:).update(**writer.columns, version: load[:version] + 1)
+      writer.write_parts(id)
+      Work::Freight::TripPlan.new(id).follow_load
+      Work::Freight::SearchText.write(id)
+      act.changed("load", id, Work::Act.difference(load.slice(*SHOWN), Store::Freight.load(id).slice(*SHOWN)))
+      id
+    end
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+# Gives a load to a crew.
+module Work::Freight::CrewLoad
+  # crew - { driver_ids:, tractor_id:, trailer_id: }
+  # Raises Refused `crew_taken`, `already_crewed`, `wrong_kind`, `team_needed`, `stop_time_missing`.
+  def self.call(load_id, crew, by:, now:)
+    Work::Act.once(crew[:key], "crew_load", by:, now:, input: crew.merge(load_id:)) do |act|
+      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      refuse_crewed(load)
+      check_crew(load, crew)
+      trip_id = Work::Freight::TripPlan.new(load_id).make(crew)
+      name = DB[:drivers].where(id: crew[:driver_ids]).order(:id).select_map(:name).join(" and ")
+      DB[:loads].where(id: load_id).update(state: Core::Freight.step(load[:state], "planned"), crew: name, version: load[:version] + 1)
+      Work::Freight::SearchText.write(load_id)
+      act.changed("load", load_id, { state: [load[:state], "planned"], crew: [nil, name], trip: [nil, DB[:trips].where(id: trip_id).get(:number)] })
+      load_id
+    end
+  end
+
+  def self.refuse_crewed(load)
+    return if load[:state] == "open"
+
+    who = Store::Company.audit("load", load[:id]).where(act: "crew_load").get(:who)
+    raise Refused.new("already_crewed", load[:crew] ? "#{who} gave this load to #{load[:crew]} already." : "This load is #{load[:state]}.", path: "")
+  end
+
+  def self.check_crew(load, crew)
+    known = DB[:drivers].where(id: crew[:driver_ids], retired: false).count
+    raise Refused.new("unknown_driver", "There is no such driver.", path: "/driver_ids") unless known == crew[:driver_ids].length
+    raise Refused.new("team_needed", "This load needs a team: pick two drivers.", path: "/driver_ids") if load[:team_needed] && crew[:driver_ids].one?
+
+    { tractor_id: "tractor", trailer_id: "trailer" }.each do |field, kind|
+      next if crew[field].nil?
+
+      unit = DB[:units].first(id: crew[field], retired: false)
+      raise Refused.new("wrong_kind", "That is no #{kind} of ours.", path: "/#{field}") unless unit && unit[:kind] == kind
+    end
+  end
+  private_class_method :refuse_crewed, :check_crew
+end

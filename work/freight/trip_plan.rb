@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+# The trip of a load: its stops in order, its miles, its span of time, and who and what it holds.
+class Work::Freight::TripPlan
+  def initialize(load_id)
+    @load_id = load_id
+    @stops = Store::Freight.stops(load_id)
+  end
+
+  def span
+    Core::Freight.span(@stops.map { |stop| Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at]) })
+  end
+
+  def range = Store::Freight.range(*span)
+
+  # Makes the trip for a crew. Returns its id. Raises Refused `crew_taken`.
+  #
+  # crew - { driver_ids:, tractor_id:, trailer_id: }
+  def make(crew)
+    trip_id = DB[:trips].insert(during: range, **miles(crew[:driver_ids].first))
+    DB[:trip_loads].insert(trip_id:, load_id: @load_id)
+    write_stops(trip_id)
+    hold(trip_id, crew)
+    trip_id
+  end
+
+  # After the load has changed: the same crew, at the new times and places.
+  def follow_load
+    trip = Store::Freight.live_trip(@load_id) or return
+    drivers = Store::Freight.trip_drivers(trip[:id]).all
+    units = Store::Freight.trip_units(trip[:id]).to_hash(:role, :unit_id)
+    DB[:trips].where(id: trip[:id]).update(during: range, version: trip[:version] + 1, **miles(drivers.first[:driver_id]))
+    DB[:trip_stops].where(trip_id: trip[:id]).delete
+    write_stops(trip[:id])
+    %i[trip_drivers trip_units].each { |table| DB[table].where(trip_id: trip[:id]).delete }
+    hold(trip[:id], { driver_ids: drivers.map { |driver| driver[:driver_id] }, tractor_id: units["tractor"], trailer_id: units["trailer"] })
+  end
+
+  private
+
+  def leg_miles = @leg_miles ||= [0.to_d, *Core::Roads.estimated_legs(@stops.map { |stop| point(stop) })]
+
+  def miles(driver_id)
+    from = Store::Freight.position_before(driver_id, span.first)
+    { loaded_miles: leg_miles.sum, empty_miles: from ? Core::Roads.estimated_miles(point(from), point(@stops.first)) : 0.to_d, miles_estimated: true }
+  end
+
+  def write_stops(trip_id)
+    @stops.each_with_index { |stop, position| DB[:trip_stops].insert(trip_id:, stop_id: stop[:id], position:, miles: leg_miles[position]) }
+  end
+
+  # The constraint decides; the look beforehand only gives the better sentence.
+  def hold(trip_id, crew)
+    Work::Freight::Taken.check(crew, *span, except_trip_id: trip_id)
+    DB.transaction(savepoint: true) do
+      share_percent = 100 / crew[:driver_ids].length
+      crew[:driver_ids].each { |driver_id| DB[:trip_drivers].insert(trip_id:, driver_id:, during: range, share_percent:) }
+      { "tractor" => crew[:tractor_id], "trailer" => crew[:trailer_id] }.compact.each { |role, unit_id| DB[:trip_units].insert(trip_id:, unit_id:, role:, during: range) }
+    end
+  rescue Sequel::ConstraintViolation => e
+    raise unless %w[trip_drivers_once_at_a_time trip_units_once_at_a_time].include?(Work::Act.broken_constraint(e))
+
+    Work::Freight::Taken.check(crew, *span, except_trip_id: trip_id)
+    raise
+  end
+
+  def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
+end

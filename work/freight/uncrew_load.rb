@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+# Takes the crew off a load that is not rolling yet; the driver is told if the trip was sent.
+module Work::Freight::UncrewLoad
+  def self.call(load_id, input, by:, now:)
+    Work::Act.once(input[:key], "uncrew_load", by:, now:, input: input.merge(load_id:)) do |act|
+      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      state = Core::Freight.step(load[:state], "open")
+      trip = Work::Freight::ReleaseCrew.call(load_id, state: "cancelled")
+      DB[:loads].where(id: load_id).update(state:, crew: nil, version: load[:version] + 1)
+      Work::Freight::SearchText.write(load_id)
+      Work::Tracking::WriteText.called_off(trip, now) if trip && trip[:state] != "planned"
+      act.changed("load", load_id, { state: [load[:state], "open"], crew: [load[:crew], nil] }, why: input[:why])
+      load_id
+    end
+  end
+end

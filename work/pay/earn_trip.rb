@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+# Writes down what a delivered trip has earned each of its drivers: the facts, by the plan of that day. Once a trip and driver.
+module Work::Pay::EarnTrip
+  def self.call(trip_id, delivered_at)
+    trip = DB[:trips].first(id: trip_id)
+    dwell_minutes = Store::Freight.trip_stops(trip_id).map { |stop| dwell(stop) }
+    tarped = DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id), tarps: true).any?
+    Store::Freight.trip_drivers(trip_id).each do |driver|
+      completed_on = day_of(driver[:driver_id], delivered_at)
+      DB[:trip_earnings].insert_conflict(target: %i[trip_id driver_id]).insert(
+        trip_id:, driver_id: driver[:driver_id], pay_plan_id: Store::Fleet.pay_plan(driver[:driver_id], completed_on)[:id], completed_on:,
+        **trip.slice(:loaded_miles, :empty_miles, :miles_estimated), share_percent: driver[:share_percent],
+        dwell_minutes: Sequel.pg_array(dwell_minutes, :integer), tarped:
+      )
+    end
+    Work::Pay::BuildRun.drafts_holding(trip_id)
+  end
+
+  # The driver's day is a day of the home terminal's zone.
+  def self.day_of(driver_id, instant)
+    zone = Store::Company.terminals.join(:drivers, terminal_id: Sequel[:terminals][:id]).where(Sequel[:drivers][:id] => driver_id).get(:zone)
+    TZInfo::Timezone.get(zone).to_local(instant).to_date
+  end
+
+  # From arrival to departure; at the last stop to the signature, where nobody waits for a departure.
+  def self.dwell(stop)
+    ends_at = stop[:left_at] || stop[:worked_at]
+    stop[:arrived_at] && ends_at ? ((ends_at - stop[:arrived_at]) / 60).to_i : 0
+  end
+  private_class_method :day_of, :dwell
+end

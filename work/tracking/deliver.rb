@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+# What follows the last delivery of a trip, inside the same transaction: the crew is free, the trip has earned, papers that
+# came early count.
+module Work::Tracking::Deliver
+  def self.call(trip_id, done_at, act)
+    free_crew(trip_id, done_at)
+    Work::Pay::EarnTrip.call(trip_id, done_at)
+    DB[:trip_loads].where(trip_id:).select_map(:load_id).each { |load_id| papers_in(load_id, act) }
+  end
+
+  # A load whose papers are in goes on from delivered.
+  def self.papers_in(load_id, act)
+    load = Store::Freight.load(load_id)
+    return unless load[:state] == "delivered" && Store::Tracking.papers(load_id).where(kind: %w[bol pod]).any?
+
+    DB[:loads].where(id: load_id).update(state: Core::Freight.step(load[:state], "papers_in"), version: load[:version] + 1)
+    act.changed("load", load_id, { state: %w[delivered papers_in] })
+  end
+
+  # A hold is cut short, never stretched: it could run into the next trip.
+  def self.free_crew(trip_id, done_at)
+    %i[trip_drivers trip_units].each do |table|
+      DB[table].where(trip_id:).each do |row|
+        from, to = row[:during].begin, row[:during].end
+        DB[table].where(id: row[:id]).update(during: Store::Freight.range(from, [done_at, from].max)) if done_at < to
+      end
+    end
+  end
+  private_class_method :free_crew
+end
