@@ -5,7 +5,7 @@ class Demo::Haul
   HOUR = 3600
   MILES_AN_HOUR = 50
 
-  def initialize(number:, lane:, crew:, tractor_id:, trailers:, places:, customers:, pickup_at:, stage:, papers:, dispatcher:)
+  def initialize(number:, lane:, crew:, tractor_id:, trailers:, places:, customers:, pickup_at:, stage:, papers:, dispatcher:, clerk:)
     @number = number
     @from, @to, @customer, @what, @pieces, @unit, @weight_lb, @trailer_kind, @cents, @tarps = lane
     @crew = crew
@@ -17,7 +17,8 @@ class Demo::Haul
     @stage = stage
     @papers = papers
     @dispatcher = dispatcher
-    finish_before_now if %w[delivered papers_in].include?(stage)
+    @clerk = clerk
+    finish_before_now if %w[delivered papers_in billed].include?(stage)
   end
 
   def run
@@ -30,8 +31,9 @@ class Demo::Haul
 
     Work::Freight::SendLoad.call(@load_id, { key: key("send") }, by: @dispatcher, now: booked_at + (2 * HOUR))
     @trip_id = Store::Freight.live_trip(@load_id)[:id]
-    DB[:texts].where(trip_id: @trip_id).update(sent_at: booked_at + (2 * HOUR), receipt: "demo")
+    DB[:texts].where(trip_id: @trip_id, sent_at: nil).each { |text| Work::Tracking::NoteReceipt.call(text, "demo", now: booked_at + (2 * HOUR)) }
     answer
+    bill if %w[billed closed].include?(@stage)
   end
 
   private
@@ -95,6 +97,16 @@ class Demo::Haul
       check_in(kind, at, stop_id: stop&.fetch(:id), signer: kind == "delivered" ? "R. Dock" : nil)
     end
     keep_paper(stops.last, deliver_at + late + 4800) if @papers
+  end
+
+  # The invoice goes out the day after the delivery; the customer pays within the fortnight.
+  def bill
+    billed_at = [deliver_at + (20 * HOUR), Demo::EPOCH - HOUR].min
+    Work::Billing::BillLoad.call(@load_id, { key: key("bill"), invoice_number: "JF-#{26_000 + @number}", invoiced_on: billed_at.to_date }, by: @clerk, now: billed_at)
+    return if @stage == "billed"
+
+    paid_at = [billed_at + (13 * 24 * HOUR), Demo::EPOCH - HOUR].min
+    Work::Billing::CloseLoad.call(@load_id, { key: key("close"), paid_on: paid_at.to_date }, by: @clerk, now: paid_at)
   end
 
   def check_in(kind, at, **more)

@@ -64,10 +64,17 @@ module Demo
         crews = (0..23).map { |i| [i] }
         18.times do |i|
           pickup_at = sunday + ((1 + (i % 3)) * DAY) + (i * 1800)
-          errand(lane: i + weeks_ago, crew: nearest(crews, i + weeks_ago, pickup_at), pickup_at:, stage: "papers_in", papers: !(weeks_ago == 1 && i == 7))
+          errand(lane: i + weeks_ago, crew: nearest(crews, i + weeks_ago, pickup_at), pickup_at:, stage: past_stage(weeks_ago, i), papers: !(weeks_ago == 1 && i == 7))
         end
         pay(sunday.to_date, sunday + (7 * DAY) + (12 * HOUR))
       end
+    end
+
+    # Money runs behind the wheels: the oldest loads are paid, the latest not all invoiced yet.
+    def past_stage(weeks_ago, i)
+      return "closed" if weeks_ago == 3
+
+      weeks_ago == 2 || i < 6 ? "billed" : "papers_in"
     end
 
     def pay(from, at)
@@ -103,7 +110,7 @@ module Demo
     def errand(lane:, crew:, pickup_at:, stage:, papers:)
       @errands = (@errands || 0) + 1
       Demo::Haul.new(number: @errands, lane: D::LANES[lane % D::LANES.length], crew: crew.map { |i| @drivers[i] }, tractor_id: @tractors[crew.first], trailers: @trailers, places: @places,
-                     customers: @customers, pickup_at:, stage:, papers:, dispatcher: @errands.even? ? @maren : @tobias).run
+                     customers: @customers, pickup_at:, stage:, papers:, dispatcher: @errands.even? ? @maren : @tobias, clerk: @inez).run
     end
   end
 end

@@ -39,4 +39,20 @@ RSpec.describe "The database away while people work", :committed, type: :feature
     expect(page).to have_text("Boise, ID → Pendleton, OR") # without a touch: it reads anew by itself
     expect(page).to have_no_css("[role=alert]", text: "out of reach")
   end
+
+  it "keeps a photo on the phone when its page is closed, and sends it when the page is back" do
+    load_id, trip_id = sent
+    deliver(trip_id)
+    photo_path = File.join(Dir.mktmpdir, "bol.png").tap { |path| File.binwrite(path, photo) }
+    visit "/cab##{Store::Tracking.token(DB[:cab_links].order(:id).last)}"
+    expect(page).to have_text("Send a photo of the signed bill of lading")
+    without_database do
+      attach_file("Photo of the paper", photo_path, visible: :all)
+      expect(page).to have_text("1 not sent yet")
+      visit "about:blank"
+    end
+    visit "/cab"
+    expect(page).to have_text("Papers are in")
+    expect(DB[:papers].where(load_id:).count).to eq(1)
+  end
 end

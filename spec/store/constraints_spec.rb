@@ -30,6 +30,15 @@ RSpec.describe Store do
     expect(broken { DB[:units].where(id: unit_id).update(kind: "trailer") }).to eq("units_trailer_kind_known")
   end
 
+  it "bills nothing without an invoice, closes nothing unpaid, and numbers an invoice once" do
+    first, second = Array.new(2) { book }
+    change = ->(id, **columns) { broken { DB[:loads].where(id:).update(columns) } }
+    expect(change.call(first, state: "billed")).to eq("loads_billed_have_invoice")
+    expect(change.call(first, state: "closed", invoice_number: "JF-1", invoiced_on: "2026-11-20")).to eq("loads_closed_are_paid")
+    expect(change.call(first, state: "closed", invoice_number: "JF-1", invoiced_on: "2026-11-20", paid_on: "2026-11-19")).to eq("loads_closed_are_paid")
+    expect([change.call(first, invoice_number: "JF-1"), change.call(second, invoice_number: "JF-1")]).to eq([nil, "loads_invoice_number_once"])
+  end
+
   it "keeps prices, weights and windows possible" do
     load_id = book
     expect(broken { DB[:loads].where(id: load_id).update(total: -1) }).to eq("loads_money_not_negative")

@@ -67,7 +67,7 @@ RSpec.describe Work::Freight do
     tobias = account("dispatcher", "Tobias Reyes")
     Work::Freight::ChangeLoad.call(id, booking(notes: "call ahead").merge(version: 0), by: tobias, now:)
     expect { Work::Freight::ChangeLoad.call(id, booking(notes: "no call").merge(version: 0), by: maren, now:) }
-      .to raise_error(Work::Stale) { |stale| expect(stale.details).to include(changed_by: "Tobias Reyes", theirs: include("notes" => "call ahead")) }
+      .to raise_error(Work::Stale) { |stale| expect(stale.details).to include(changed_by: "Tobias Reyes", yours: include("notes" => "no call"), theirs: include("notes" => "call ahead")) }
   end
 
   it "wants two drivers where the load needs a team" do

@@ -19,7 +19,7 @@ module Web::Freight::Present
     parts = Parts.new(load)
     {
       **load.slice(:id, :number, :state, :version, :size, :tarps, :team_needed, :temperature_low_f, :temperature_high_f, :notes, :cancel_reason, :booked_by),
-      booked_at: load[:booked_at].iso8601, customer: DB[:customers].where(id: load[:customer_id]).first.slice(:id, :name),
+      booked_at: load[:booked_at].iso8601, invoice: invoice(load), customer: DB[:customers].where(id: load[:customer_id]).first.slice(:id, :name),
       references: parts.references.map { |row| row.slice(:kind, :value) }, stops: parts.stops.map { |row| stop(row, parts.places) },
       freight: parts.freight.map { |row| row.except(:id, :load_id, :position) }, price: price(load, parts), totals: totals(load, parts),
       missing: missing(load, parts), trips: trips(Store::Freight.trips(id)), papers: parts.papers.map { |row| paper(row) }
@@ -52,6 +52,10 @@ module Web::Freight::Present
     { line_haul: money(load[:line_haul]), fuel_surcharge: money(load[:fuel_surcharge]), accessorials: money(load[:accessorial_total]), total: money(load[:total]),
       miles: load[:miles] && miles(load[:miles]), miles_estimated: load[:miles_estimated], weight_lb: parts.weight_lb,
       legs: Work::Freight::Quote.legs(parts.stops).map { |leg| leg.merge(miles: miles(leg[:miles])) } }
+  end
+
+  def self.invoice(load)
+    load[:invoice_number] && { number: load[:invoice_number], invoiced_on: load[:invoiced_on].iso8601, paid_on: load[:paid_on]&.iso8601 }
   end
 
   def self.missing(load, parts)

@@ -8,7 +8,7 @@ module Work::Freight::ChangeLoad
   def self.call(id, input, by:, now:)
     Work::Act.once(nil, "change_load", by:, now:) do |act|
       load = Store::Freight.load_for_change(id) or raise Work::NotFound.new("load", id)
-      Work::Stale.check(load, input[:version], record_kind: "load", yours: {}) { load.slice(*SHOWN) }
+      Work::Stale.check(load, input[:version], record_kind: "load", yours: yours(input)) { load.slice(*SHOWN) }
       raise Refused.new("under_way", "This load is #{load[:state].tr("_", " ")}: it can no longer be changed here.", path: "") unless Core::Freight::States::CHANGEABLE.include?(load[:state])
 
       writer = Work::Freight::LoadWriter.new(input, by:, now:)
@@ -21,4 +21,11 @@ module Work::Freight::ChangeLoad
       id
     end
   end
+
+  # The fields of a stale edit, by the names that the stored load has for them.
+  def self.yours(input)
+    price = input[:price].to_h.slice(:kind, :rate, :fuel_kind, :fuel_rate)
+    input.slice(*SHOWN).merge({ price_kind: price[:kind], price_rate: price[:rate], fuel_kind: price[:fuel_kind], fuel_rate: price[:fuel_rate] }.compact)
+  end
+  private_class_method :yours
 end

@@ -51,6 +51,7 @@ class Work::Freight::TripPlan
 
   # The constraint decides; the look beforehand only gives the better sentence.
   def hold(trip_id, crew)
+    queue_for(crew)
     Work::Freight::Taken.check(crew, *span, except_trip_id: trip_id)
     DB.transaction(savepoint: true) do
       share_percent = 100 / crew[:driver_ids].length
@@ -62,6 +63,14 @@ class Work::Freight::TripPlan
 
     Work::Freight::Taken.check(crew, *span, except_trip_id: trip_id)
     raise
+  end
+
+  # Two who insert the same crew at one moment each wait for the other in the constraint, and the database ends one with a deadlock.
+  # Locked first, in the order of their ids, they wait in a queue instead.
+  def queue_for(crew)
+    { drivers: crew[:driver_ids], units: [crew[:tractor_id], crew[:trailer_id]].compact }.each do |table, ids|
+      DB[table].where(id: ids).order(:id).lock_style("FOR NO KEY UPDATE").select_map(:id)
+    end
   end
 
   def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])

@@ -9,9 +9,7 @@ class Work::Tracking::SendText < Que::Job
     text = DB[:texts].first(id: text_id, sent_at: nil) or return finish
     receipt = Work::Tracking::TextGateway.current.deliver(text[:to], body(text), key: "text-#{text[:id]}")
     DB.transaction do
-      DB[:texts].where(id: text_id).update(sent_at: Clock.now, receipt:)
-      load_id = DB[:trip_loads].where(trip_id: text[:trip_id]).get(:load_id)
-      Work::Act.new("send_text", Work::Actor.system, Clock.now).changed("load", load_id, { texted: [nil, text[:to]] }) if load_id
+      Work::Tracking::NoteReceipt.call(text, receipt, now: Clock.now)
       finish
     end
   end

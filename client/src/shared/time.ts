@@ -19,6 +19,12 @@ export function wallAt(instant: number, zone: string): Wall {
   return { year: parts.year!, month: parts.month!, day: parts.day!, hour: parts.hour!, minute: parts.minute! }
 }
 
+/** The day that a zone's calendar shows at an instant, as YYYY-MM-DD. */
+export function dayAt(instant: number, zone: string): string {
+  const { year, month, day } = wallAt(instant, zone)
+  return `${year}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
+}
+
 /** The instant at which a zone's wall clock shows this: the first of two when clocks go back, the next that exists when they go forward. */
 export function instantOf(wall: Wall, zone: string): number {
   const asUtc = Date.UTC(wall.year, wall.month - 1, wall.day, wall.hour, wall.minute)

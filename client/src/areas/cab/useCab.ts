@@ -1,4 +1,5 @@
-import { onScopeDispose, readonly, ref, shallowRef } from 'vue'
+import { get, set } from 'idb-keyval'
+import { onScopeDispose, ref, shallowReadonly, shallowRef, triggerRef } from 'vue'
 import { newKey, type Problem, type Schemas } from '@/shared/api'
 
 interface Waiting { key: string; path: string; body: string | Blob; type: string; label: string }
@@ -18,17 +19,21 @@ function takeToken(): string {
 
 /**
  * The trips of the driver of this link, and the sending of check-ins: in order, once, again and again until they arrive.
- * Check-ins outlive a reload; a photo that was not sent yet lives as long as the page.
+ * What was not sent yet, photos too, outlives the page: it waits in the phone's own database.
  */
 export function useCab() {
   const token = takeToken()
   const cab = shallowRef<Schemas['Cab']>()
   const problem = ref<Problem>()
-  const queue = ref<Waiting[]>(JSON.parse(localStorage.getItem(STORE) ?? '[]') as Waiting[])
+  const queue = shallowRef<Waiting[]>([])
   const offline = ref(false)
   let sending = false
 
-  const keep = () => localStorage.setItem(STORE, JSON.stringify(queue.value.filter(({ body }) => typeof body === 'string')))
+  /** A phone that keeps nothing (a private window) still sends while the page is open. */
+  async function keep() {
+    triggerRef(queue)
+    await set(STORE, queue.value).catch(() => undefined)
+  }
   const headers = (type?: string) => ({ Authorization: `Bearer ${token}`, ...(type ? { 'Content-Type': type } : {}) })
 
   async function load() {
@@ -52,7 +57,7 @@ export function useCab() {
       } catch { offline.value = true; break }
       offline.value = false
       queue.value.shift()
-      keep()
+      await keep()
     }
     sending = false
     if (!queue.value.length) await load()
@@ -60,8 +65,7 @@ export function useCab() {
 
   function put(path: string, body: string | Blob, type: string, label: string, key: string) {
     queue.value.push({ key, path, body, type, label })
-    keep()
-    void send()
+    void keep().then(send)
   }
 
   function checkIn(tripId: number, kind: Schemas['CheckInInput']['kind'], label: string, more: Partial<Schemas['CheckInInput']> = {}) {
@@ -80,6 +84,8 @@ export function useCab() {
   let skew = 0
   const ahead = () => skew
   async function begin() {
+    // What was left from before goes first; what was put while it was read comes after.
+    queue.value = [...(await get<Waiting[]>(STORE).catch(() => undefined) ?? []), ...queue.value]
     await load()
     if (cab.value) skew = Date.parse(cab.value.now) - Date.now()
     if (queue.value.length) await send()
@@ -91,5 +97,5 @@ export function useCab() {
   window.addEventListener('online', online)
   onScopeDispose(() => { clearInterval(timer); window.removeEventListener('online', online) })
 
-  return { cab, problem, queue: readonly(queue), offline: readonly(offline), checkIn, paper, hasLink: token !== '' }
+  return { cab, problem, queue: shallowReadonly(queue), offline: shallowReadonly(offline), checkIn, paper, hasLink: token !== '' }
 }

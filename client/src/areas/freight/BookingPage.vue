@@ -71,7 +71,12 @@ async function keepMine() {
   trouble.value = undefined
   await book()
 }
-const theirs = computed(() => Object.entries((trouble.value?.theirs as Record<string, unknown>) ?? {}))
+/** The fields in which the two versions differ; numbers are equal however they are written. */
+const differences = computed(() => {
+  const theirs = (trouble.value?.theirs ?? {}) as Record<string, unknown>
+  const same = (a: unknown, b: unknown) => String(a ?? '') === String(b ?? '') || (a !== '' && b !== '' && Number(a) === Number(b))
+  return Object.entries((trouble.value?.yours ?? {}) as Record<string, unknown>).filter(([field, mine]) => !same(mine, theirs[field])).map(([field, mine]) => ({ field: field.replaceAll('_', ' '), mine, theirs: theirs[field] }))
+})
 
 const title = computed(() => (id.value ? 'Change the load' : route.query.copy ? 'Book a copy' : 'Book a load'))
 const kinds: Schemas['Price']['kind'][] = ['flat', 'per_mile', 'per_hundredweight', 'per_ton']
@@ -84,7 +89,9 @@ onBeforeRouteLeave(() => (JSON.stringify(draft.value) === untouched || busy.valu
     <div class="spread head"><h1>{{ title }}</h1><span class="small quiet"><kbd>Tab</kbd> moves on, <kbd>Ctrl</kbd> <kbd>Enter</kbd> books</span></div>
     <div v-if="trouble?.code === 'stale'" class="panel stale" role="alert">
       <p><strong>{{ trouble.message }}</strong></p>
-      <p class="small">Theirs: {{ theirs.map(([field, value]) => `${field.replaceAll('_', ' ')} ${value ?? '–'}`).join(' • ') }}</p>
+      <table v-if="differences.length" class="ledger small"><thead><tr><th /><th>Mine</th><th>Theirs</th></tr></thead><tbody>
+        <tr v-for="{ field, mine, theirs } in differences" :key="field"><td>{{ field }}</td><td>{{ mine || '–' }}</td><td>{{ theirs || '–' }}</td></tr>
+      </tbody></table>
       <div class="row"><v-btn variant="tonal" @click="takeTheirs">Take theirs, lose mine</v-btn><v-btn color="primary" @click="keepMine">Keep mine over theirs</v-btn></div>
     </div>
     <v-alert v-else-if="trouble && !trouble.path" type="error">{{ trouble.message }}</v-alert>

@@ -13,6 +13,7 @@ import StateMark from '@/shared/StateMark.vue'
 import { PAPERS } from '@/shared/states'
 import Waiting from '@/shared/Waiting.vue'
 import CrewPanel from './CrewPanel.vue'
+import InvoicePanel from './InvoicePanel.vue'
 import LoadStops from './LoadStops.vue'
 import ReasonDialog from './ReasonDialog.vue'
 import TripPanel from './TripPanel.vue'
@@ -43,6 +44,8 @@ async function act(call: Promise<Answer>) {
 const path = { path: { id } }
 const send = () => act(api.POST('/api/loads/{id}/send', { params: path, body: { key } }))
 const crew = (chosen: Omit<Schemas['CrewInput'], 'key'>) => act(api.PUT('/api/loads/{id}/crew', { params: path, body: { key, ...chosen } }))
+const bill = (invoice: { invoice_number: string; invoiced_on: string }) => act(api.POST('/api/loads/{id}/invoice', { params: path, body: { key, ...invoice } }))
+const payment = (paidOn: string) => act(api.POST('/api/loads/{id}/payment', { params: path, body: { key, paid_on: paidOn } }))
 const withReason = (why: string) => act(asking.value === 'cancel' ? api.POST('/api/loads/{id}/cancel', { params: path, body: { key, why } }) : api.DELETE('/api/loads/{id}/crew', { params: path, body: { key, why } }))
 
 const is = (...states: Schemas['LoadState'][]) => data.value !== undefined && states.includes(data.value.state)
@@ -118,6 +121,8 @@ useKeys([
           <img v-if="paper.content_type.startsWith('image/')" :src="`/api/papers/${paper.id}`" :alt="PAPERS[paper.kind] ?? paper.kind" loading="lazy">
           {{ PAPERS[paper.kind] ?? paper.kind }}</a><span class="small quiet"> {{ paper.by }}, {{ Math.ceil(paper.bytes / 1024) }} kB</span></li></ul>
       </section>
+
+      <invoice-panel :key="found.state" :load="found" :busy="busy" :problem="trouble" @billed="bill" @paid="payment" />
 
       <section class="panel pad"><h2>Trail</h2><audit-trail :id="id" kind="load" /></section>
       <reason-dialog :model-value="!!asking" :title="asking === 'cancel' ? `Cancel ${found.number}` : `Take ${found.trips[0]?.drivers.map((driver) => driver.name).join(' and ')} off ${found.number}`" :busy="busy" :problem="trouble" @close="asking = undefined" @reason="withReason" />

@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+# Closes a billed load: the customer has paid.
+module Work::Billing::CloseLoad
+  # input - { key:, paid_on: Date }
+  # Raises Refused `wrong_state`, `before_invoice`, `not_yet`.
+  def self.call(load_id, input, by:, now:)
+    Work::Act.once(input[:key], "close_load", by:, now:, input: input.merge(load_id:)) do |act|
+      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      state = Core::Freight.step(load[:state], "closed")
+      paid_on = Work::Billing::Day.read(input[:paid_on], "/paid_on", now:)
+      raise Refused.new("before_invoice", "The invoice is of #{load[:invoiced_on]}: it cannot be paid before.", path: "/paid_on") if paid_on < load[:invoiced_on]
+
+      DB[:loads].where(id: load_id).update(state:, paid_on:, version: load[:version] + 1)
+      act.changed("load", load_id, { state: [load[:state], state], paid_on: [nil, paid_on] })
+      load_id
+    end
+  end
+end
