@@ -24,7 +24,7 @@ RSpec.describe Demo::World do
       end
     end
     expect(@seen).to include(drivers: 28, tractors: 30, trailers: 44, runs: 3, owners: 3, later: 0)
-    expect(@seen[:states]).to match_array(%w[open planned sent accepted rolling delivered papers_in cancelled])
+    expect(@seen[:states]).to match_array(%w[open planned sent accepted rolling delivered papers_in billed closed cancelled])
     expect(@seen[:held]).to be >= 1 # a bill of lading that is missing holds a driver's pay
     ids = ->(rows) { rows.map { |row| row.drop(1) } }
     expect(pictures[0][0]).to eq(pictures[1][0])

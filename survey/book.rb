@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+require "csv"
+require "bigdecimal/util"
+
+# Draws the network from the authored lines and writes it as the tables that the application reads.
+class Survey::Book
+  ROADS = File.expand_path("../data/roads", __dir__)
+  # Free-flow speed of a loaded truck, miles an hour, by class; states with a lower truck limit have their own (practice).
+  MPH = { "interstate" => 63, "us" => 55, "state" => 50 }.freeze
+  STATE_MPH = { "CA" => 57, "OR" => 60, "WA" => 60, "MI" => 60, "NY" => 60, "NJ" => 58, "CT" => 58, "RI" => 56, "MA" => 60, "MD" => 60, "DE" => 58, "IL" => 60, "OH" => 61, "PA" => 61, "HI" => 50,
+                "WY" => 65, "UT" => 65, "NV" => 65, "MT" => 65, "ID" => 65, "SD" => 65, "ND" => 65, "NE" => 65, "KS" => 65, "OK" => 65, "TX" => 65, "NM" => 65, "AZ" => 65 }.freeze
+  # Rings, spurs and connectors have three digits and pass through towns.
+  TOWN_MPH = 55
+  # A road is drawn no longer than this without a look: it would be a slip of the pen.
+  WINDING = 2.1
+
+  attr_reader :problems, :weak
+
+  def initialize
+    @reader = Survey::Reader.new(Survey::Gazetteer.new).read(Dir["#{ROADS}/survey/*.txt"])
+    drawing = Survey::Drawing.new(@reader)
+    @problems = @reader.problems + drawing.problems
+    @stations = @reader.stations
+    @edges = drawing.edges.values
+    @outline = Survey::Outline.new
+    @weak = []
+  end
+
+  def draw
+    layout = Survey::Layout.new(@stations, @edges, @outline)
+    moved = layout.settle
+    layout.doubted.each { |edge, miles, straight| @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{miles.round(1)} miles authored, #{straight.round(1)} straight: estimated instead" }
+    moved.sort_by { |_, miles| -miles }.first(25).each { |id, miles| @weak << "#{id} was moved #{miles.round(1)} miles from its town" }
+    round_stations
+    @edges.each { |edge| measure(edge) }
+    @edges.sort_by! { |edge| [edge.roads.first, edge.state, edge.from, edge.to] }
+    self
+  end
+
+  def write
+    CSV.open("#{ROADS}/nodes.csv", "w") do |csv|
+      csv << %w[id name state latitude longitude]
+      @stations.values.sort_by(&:id).each { |station| csv << [station.id, station.border ? "#{station.name} on #{station.id.split.first}" : station.name, station.state, station.latitude, station.longitude] }
+    end
+    CSV.open("#{ROADS}/edges.csv", "w") do |csv|
+      csv << %w[from to roads state miles class mph toll known]
+      @edges.each { |edge| csv << [edge.from, edge.to, edge.roads.join("/"), edge.state, edge.miles, road_class(edge), mph(edge), toll(edge), edge.known ? "authored" : "estimated"] }
+    end
+    FileUtils.cp("#{ROADS}/survey/restrictions.csv", "#{ROADS}/restrictions.csv")
+  end
+
+  private
+
+  def round_stations
+    @stations.each_value do |station|
+      station.latitude = station.latitude.round(4)
+      station.longitude = station.longitude.round(4)
+    end
+  end
+
+  # The authored miles, where they can be true; else what the map says.
+  def measure(edge)
+    straight = straight_miles(edge)
+    estimate = straight * Survey::Drawing::BEND.fetch(Survey::Drawing.road_class(edge.roads.first))
+    if edge.miles && edge.miles < straight
+      @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles authored, #{straight.round(1)} straight" if straight - edge.miles > 0.5
+      edge.miles = straight
+    end
+    @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles, #{(edge.miles / straight).round(2)} times the straight line" if edge.miles && straight > 8 && edge.miles > straight * 1.7
+    edge.miles = [(edge.miles || estimate), straight, 0.2].max.ceil(1)
+    edge.roads = edge.roads.sort_by { |road| [%w[interstate us state].index(Survey::Drawing.road_class(road)), road[/\d+/].to_i, road] }
+  end
+
+  def straight_miles(edge)
+    Core::Roads.great_circle_miles(*[edge.from, edge.to].map { |id| Core::Roads::Point.new(latitude: @stations[id].latitude, longitude: @stations[id].longitude) })
+  end
+
+  def road_class(edge) = Survey::Drawing.road_class(edge.roads.first)
+
+  def mph(edge)
+    return edge.mph if edge.mph
+
+    kind = road_class(edge)
+    return TOWN_MPH if kind == "interstate" && edge.roads.all? { |road| road[/\d+/].length > 2 }
+
+    kind == "interstate" ? STATE_MPH.fetch(edge.state, MPH[kind]) : MPH[kind]
+  end
+
+  def toll(edge) = format("%.2f", (edge.toll_per_mile || 0) * edge.miles)
+end
