@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../config/core"
+require_relative "../config/road_data"
 require "json"
 require "json_schemer"
 require "optparse"
@@ -15,7 +16,9 @@ module Ledger
 
   COMMANDS = [
     Command.new(area: "pay", verb: "settle", about: "one driver's statement for one period, to the cent",
-                answer: ->(document) { Core::Pay.present(Core::Pay.settle(Core::Pay.read(document))) })
+                answer: ->(document) { Core::Pay.present(Core::Pay.settle(Core::Pay.read(document))) }),
+    Command.new(area: "roads", verb: "route", about: "the way for a truck, by leg and by state",
+                answer: ->(document) { Core::Roads.route(RoadData.network, RoadData.gazetteer, Core::Roads.read(document)).to_h })
   ].freeze
 
   EXIT_REFUSED = 2

@@ -1,10 +1,8 @@
 # frozen_string_literal: true
 
-# How far it is. Until the road network comes: great-circle miles times a factor, and marked as an estimate.
+# Ways for a truck over a network of roads: how far, how long, through which states, and what it may not pass.
 module Core::Roads
   EARTH_RADIUS_MILES = 3_958.8
-  # Roads bend: truck miles over great-circle miles, common practice for a first estimate.
-  CIRCUITY = 1.2
 
   Point = Value.of(:latitude, :longitude)
 
@@ -15,11 +13,66 @@ module Core::Roads
     2 * EARTH_RADIUS_MILES * Math.asin(Math.sqrt([half, 1.0].min))
   end
 
-  # Truck miles between two Points, BigDecimal to the tenth: an estimate.
-  def self.estimated_miles(from, to) = (great_circle_miles(from, to) * CIRCUITY).round(1).to_d
+  # A network ready to be searched.
+  #
+  # nodes        - Array of { id:, name:, state:, latitude:, longitude: }
+  # edges        - Array of { from:, to:, roads: [String], state:, miles_tenths: Integer, road_class:, mph:, toll_cents: }
+  # restrictions - Array of { road:, from:, to:, kind:, limit:, near:, known_by: }
+  # landmarks    - how many nodes distances are known from beforehand: 0 is ready at once, 16 answers sooner
+  def self.network(nodes:, edges:, restrictions:, landmarks: 0) = Network.new(nodes, edges, restrictions, landmarks)
 
-  # Truck miles from each Point to the next.
-  def self.estimated_legs(points) = points.each_cons(2).map { |from, to| estimated_miles(from, to) }
+  # The names of places, and the outlines of the states.
+  #
+  # towns  - Array of [town, state, latitude, longitude, people]; zips - Array of [zip, town, state, latitude, longitude]
+  # states - Hash of state to rings, each an Array of [longitude, latitude]
+  def self.gazetteer(towns:, zips:, states:) = Gazetteer.new(towns, zips, Outline.new(states))
+
+  # A document as in the contract (contract/cli/roads_route.json), with what is left out filled in.
+  def self.read(document)
+    vehicle = Vehicle::USUAL.with(**(document["vehicle"] || {}).transform_keys(&:to_sym))
+    place = ->(stop) { stop.is_a?(Hash) ? stop.transform_keys(&:to_sym) : stop }
+    Request.new(stops: document.fetch("stops").map(&place), via: (document["via"] || []).map(&place), prefer: (document["prefer"] || "time").to_sym, vehicle:,
+                avoid_states: document["avoid_states"] || [], avoid_roads: document["avoid_roads"] || [], avoid_tolls: document["avoid_tolls"] || false)
+  end
+
+  # The best way from stop to stop.
+  #
+  # request - Request (see .read)
+  #
+  # Returns Route. Raises Refused `unknown_place`, `ambiguous_place`, `off_network`, `no_route`, with the stop's path.
+  def self.route(network, gazetteer, request) = Router.new(network, gazetteer, request).route
+
+  # Miles in tenths from each place to each, by time; nil where there is no way.
+  #
+  # points - Array of Point
+  def self.table(network, points, vehicle: Vehicle::USUAL) = Table.new(network, points, vehicle).miles_tenths
+
+  # What is left of a route for a truck at a position: see Progress.
+  def self.progress(route, point) = Progress.new(route, point)
+
+  SHORT = { "st" => "saint", "ste" => "sainte", "ft" => "fort", "mt" => "mount" }.freeze
+
+  # A name as it is compared: St. George and saint george are one.
+  def self.plain_name(name)
+    plain = name.downcase.delete(".,'’").tr("-", " ")
+    plain.match?(/\b(?:ste?|ft|mt)\b/) ? plain.gsub(/\b(?:ste?|ft|mt)\b/, SHORT) : plain
+  end
+
+  # Tenths of a mile as miles.
+  def self.miles(tenths) = (tenths % 10).zero? ? tenths / 10 : tenths / 10.0
+
+  def self.leg(leg) = { road: leg.road, state: leg.state, from: leg.from, to: leg.to, miles: miles(leg.tenths), minutes: leg.minutes, toll: Money.text(leg.toll_cents) }
+
+  def self.part(part)
+    detour = part.free && { miles: miles(part.tenths - part.free[0]), minutes: part.minutes - part.free[1] }
+    { from: part.from, to: part.to, miles: miles(part.tenths), drive_minutes: part.minutes, detour: }
+  end
+
+  # 162 as "13 ft 6 in".
+  def self.feet(inches)
+    feet, rest = inches.divmod(12)
+    rest.zero? ? "#{feet} ft" : "#{feet} ft #{rest} in"
+  end
 
   def self.radians(degrees) = degrees * Math::PI / 180
   private_class_method :radians

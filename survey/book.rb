@@ -41,16 +41,23 @@ class Survey::Book
   def write
     CSV.open("#{ROADS}/nodes.csv", "w") do |csv|
       csv << %w[id name state latitude longitude]
-      @stations.values.sort_by(&:id).each { |station| csv << [station.id, station.border ? "#{station.name} on #{station.id.split.first}" : station.name, station.state, station.latitude, station.longitude] }
+      @stations.values.sort_by(&:id).each { |station| csv << [plain(station.id), station.border ? "#{station.name} on #{station.id.split.first}" : station.name, station.state, station.latitude, station.longitude] }
     end
     CSV.open("#{ROADS}/edges.csv", "w") do |csv|
       csv << %w[from to roads state miles class mph toll known]
-      @edges.each { |edge| csv << [edge.from, edge.to, edge.roads.join("/"), edge.state, edge.miles, road_class(edge), mph(edge), toll(edge), edge.known ? "authored" : "estimated"] }
+      @edges.each { |edge| csv << [plain(edge.from), plain(edge.to), edge.roads.join("/"), edge.state, edge.miles, road_class(edge), mph(edge), toll(edge), edge.known ? "authored" : "estimated"] }
     end
-    FileUtils.cp("#{ROADS}/survey/restrictions.csv", "#{ROADS}/restrictions.csv")
+    CSV.open("#{ROADS}/restrictions.csv", "w") do |csv|
+      rows = CSV.read("#{ROADS}/survey/restrictions.csv", headers: true)
+      csv << rows.headers
+      rows.each { |row| csv << row.to_h.merge("from" => plain(row["from"]), "to" => plain(row["to"])).values }
+    end
   end
 
   private
+
+  # Ids without a comma need no quotes, and read ten times as fast.
+  def plain(id) = id.delete(",")
 
   def round_stations
     @stations.each_value do |station|

@@ -11,6 +11,9 @@ class Ledger::Check
     "format" => ["wrong_form", ->(error) { "Not a #{error.dig("schema", "format")} that exists." }],
     "minimum" => ["out_of_range", ->(error) { "Must be at least #{error.dig("schema", "minimum")}." }],
     "maximum" => ["out_of_range", ->(error) { "Must be at most #{error.dig("schema", "maximum")}." }],
+    "minItems" => ["too_few", ->(error) { "At least #{error.dig("schema", "minItems")} are needed." }],
+    "maxItems" => ["too_many", ->(error) { "At most #{error.dig("schema", "maxItems")} are taken." }],
+    "maxLength" => ["too_long", ->(error) { "At most #{error.dig("schema", "maxLength")} characters." }],
     "minLength" => ["wrong_form", ->(_) { "Must not be empty." }]
   }.freeze
 
@@ -30,6 +33,8 @@ class Ledger::Check
   private
 
   def wanted(error)
+    types = error.dig("schema", "type")
+    return types.map { |type| "#{type == "object" ? "an" : "a"} #{type}" }.join(" or ") if types.is_a?(Array)
     return "a #{error["type"]}" if %w[string integer boolean object array null number].include?(error["type"])
 
     error["error"].to_s

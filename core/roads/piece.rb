@@ -1,0 +1,7 @@
+# frozen_string_literal: true
+
+# Part of a way.
+module Core::Roads
+  # A stretch driven: one edge or part of it, or local streets (`edge` nil).
+  Piece = Value.of(:road, :state, :from, :to, :tenths, :seconds, :toll_cents, :points, :edge)
+end
