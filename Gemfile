@@ -42,6 +42,7 @@ group :test do
   gem "capybara", "~> 3.40"
   gem "pdf-reader", "~> 2.12"
   gem "rack-test", "~> 2.1"
+  gem "rgl", "~> 0.6"
   gem "rspec", "~> 3.13"
   gem "selenium-webdriver", "~> 4.20"
 end

@@ -47,6 +47,13 @@ module Core::Roads
   # points - Array of Point
   def self.table(network, points, vehicle: Vehicle::USUAL) = Table.new(network, points, vehicle).miles_tenths
 
+  # The way in sentences: Array of { text:, miles:, latitude:, longitude: }.
+  def self.turns(route) = Turns.of(route)
+
+  # The way as GeoJSON (a Hash), and as a GPX document (a String).
+  def self.geojson(route) = Export.geojson(route)
+  def self.gpx(route, name) = Export.gpx(route, name)
+
   # What is left of a route for a truck at a position: see Progress.
   def self.progress(route, point) = Progress.new(route, point)
 

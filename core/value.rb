@@ -12,7 +12,8 @@ module Core::Value
 
       # Written out for its fields, the constructor is several times as fast, and Ruby itself names what is missing or unknown.
       # `binding` reads a field even where its name is a word of the language.
-      class_eval(<<~RUBY, __FILE__, __LINE__ + 1)
+      # For (:from, :to) it reads: def initialize(from:, to:) @from = from; @to = to; freeze end
+      class_eval(<<~RUBY, __FILE__, __LINE__ + 1) # rubocop:disable Style/DocumentDynamicEvalDefinition -- shown above
         def initialize(#{fields.map { |name| "#{name}:" }.join(", ")})
           #{fields.map { |name| "@#{name} = #{RESERVED.include?(name) ? "binding.local_variable_get(:#{name})" : name}" }.join("; ")}
           freeze

@@ -43,8 +43,7 @@ class Demo::Haul
 
   # Ten hours of rest after each ten of driving, and a quiet margin.
   def drive_hours
-    points = [@from, @to].map { |i| DB[:places].where(id: @places[i]).first }.map { |row| Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude]) }
-    hours = Core::Roads.estimated_miles(*points).to_f / MILES_AN_HOUR
+    hours = Work::Roads::Leg.new(*[@from, @to].map { |i| DB[:places].where(id: @places[i]).first }).miles.to_f / MILES_AN_HOUR
     hours + ((hours / 10).floor * 10)
   end
 

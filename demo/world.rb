@@ -102,7 +102,7 @@ module Demo
       pickup = point(DB[:places].where(id: @places[D::LANES[lane % D::LANES.length].first]).first)
       busy = Store::Freight.holding(:trip_drivers, pickup_at - (12 * HOUR), pickup_at + (48 * HOUR)).select_map(Sequel[:trip_drivers][:driver_id])
       free = crews.reject { |crew| crew.any? { |i| busy.include?(@drivers[i]) } }
-      crews.delete(free.min_by { |crew| Core::Roads.estimated_miles(point(Store::Freight.position_before(@drivers[crew.first], pickup_at)), pickup) })
+      crews.delete(free.min_by { |crew| Core::Roads.great_circle_miles(point(Store::Freight.position_before(@drivers[crew.first], pickup_at)), pickup) })
     end
 
     def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])

@@ -10,6 +10,9 @@ class Survey::Book
   MPH = { "interstate" => 63, "us" => 55, "state" => 50 }.freeze
   STATE_MPH = { "CA" => 57, "OR" => 60, "WA" => 60, "MI" => 60, "NY" => 60, "NJ" => 58, "CT" => 58, "RI" => 56, "MA" => 60, "MD" => 60, "DE" => 58, "IL" => 60, "OH" => 61, "PA" => 61, "HI" => 50,
                 "WY" => 65, "UT" => 65, "NV" => 65, "MT" => 65, "ID" => 65, "SD" => 65, "ND" => 65, "NE" => 65, "KS" => 65, "OK" => 65, "TX" => 65, "NM" => 65, "AZ" => 65 }.freeze
+  # The open highways of the west are faster.
+  OPEN_STATES = %w[WY NV MT ND SD NE KS TX NM AZ UT ID].freeze
+  OPEN_MPH = 60
   # Rings, spurs and connectors have three digits and pass through towns.
   TOWN_MPH = 55
   # A road is drawn no longer than this without a look: it would be a slip of the pen.
@@ -75,7 +78,7 @@ class Survey::Book
       edge.miles = straight
     end
     @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles, #{(edge.miles / straight).round(2)} times the straight line" if edge.miles && straight > 8 && edge.miles > straight * 1.7
-    edge.miles = [(edge.miles || estimate), straight, 0.2].max.ceil(1)
+    edge.miles = [edge.miles || estimate, straight, 0.2].max.ceil(1)
     edge.roads = edge.roads.sort_by { |road| [%w[interstate us state].index(Survey::Drawing.road_class(road)), road[/\d+/].to_i, road] }
   end
 
@@ -91,7 +94,9 @@ class Survey::Book
     kind = road_class(edge)
     return TOWN_MPH if kind == "interstate" && edge.roads.all? { |road| road[/\d+/].length > 2 }
 
-    kind == "interstate" ? STATE_MPH.fetch(edge.state, MPH[kind]) : MPH[kind]
+    return STATE_MPH.fetch(edge.state, MPH[kind]) if kind == "interstate"
+
+    kind == "us" && OPEN_STATES.include?(edge.state) ? OPEN_MPH : MPH[kind]
   end
 
   def toll(edge) = format("%.2f", (edge.toll_per_mile || 0) * edge.miles)

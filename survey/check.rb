@@ -37,9 +37,7 @@ class Survey::Check
     @edges.each { |edge| (next_to[edge["from"]] << edge["to"]) && (next_to[edge["to"]] << edge["from"]) }
     seen = { @nodes.keys.first => true }
     queue = seen.keys
-    until queue.empty?
-      next_to[queue.shift].each { |id| (seen[id] = true) && queue.push(id) unless seen[id] }
-    end
+    next_to[queue.shift].each { |id| (seen[id] = true) && queue.push(id) unless seen[id] } until queue.empty?
     (@nodes.keys - seen.keys).map { |id| "#{id} is not connected" }
   end
 

@@ -32,7 +32,8 @@ class Survey::Drawing
     key = [*[hop.from, hop.to].sort, hop.road]
     return @problems << "#{hop.where} #{hop.road}: #{key.first(2).join(" – ")} is authored twice" if @edges[key]
 
-    @edges[key] = Edge.new(from: hop.from, to: hop.to, roads: [hop.road], state: hop.state, miles: hop.miles, mph: hop.mph, toll_per_mile: hop.toll_per_mile, known: !(hop.miles || hop.span).nil?, where: hop.where, span: hop.span, sure: hop.sure)
+    @edges[key] =
+      Edge.new(from: hop.from, to: hop.to, roads: [hop.road], state: hop.state, miles: hop.miles, mph: hop.mph, toll_per_mile: hop.toll_per_mile, known: !(hop.miles || hop.span).nil?, where: hop.where, span: hop.span, sure: hop.sure)
   end
 
   # A hop along another road passes every station of that road on the shortest way.

@@ -115,7 +115,11 @@ class Survey::Layout
   def draw(one, other, share)
     latitude = (other.latitude - one.latitude) * share
     longitude = (other.longitude - one.longitude) * share
-    ours, theirs = one.firm == other.firm ? [0.5, 0.5] : [one.firm ? 0.05 : 0.95, one.firm ? 0.95 : 0.05]
+    ours, theirs = if one.firm == other.firm
+                     [0.5, 0.5]
+                   else
+                     [one.firm ? 0.05 : 0.95, one.firm ? 0.95 : 0.05]
+                   end
     one.latitude += latitude * ours
     one.longitude += longitude * ours
     other.latitude -= latitude * theirs

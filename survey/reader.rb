@@ -21,8 +21,9 @@ class Survey::Reader
 
   # Reads all files; what one says of a place's position holds in all.
   def read(paths)
+    # Positions of all files first: what one says holds in those before it too.
     paths.each { |path| note_positions(path) }
-    paths.each { |path| read_file(path) }
+    paths.each { |path| read_file(path) } # rubocop:disable Style/CombinableLoops -- after all of the first
     self
   end
 
@@ -61,9 +62,9 @@ class Survey::Reader
     when "" then nil
     when "!" then @last = @post = nil
                   @open = []
-    when /\A~(.+)\z/ then @along = $1
-    when /\A@(\d*)\z/ then @mph = $1.empty? ? nil : $1.to_i
-    when /\A\$([\d.]+)\z/ then @toll = $1.to_f.zero? ? nil : $1.to_f
+    when /\A~(.+)\z/ then @along = ::Regexp.last_match(1)
+    when /\A@(\d*)\z/ then @mph = ::Regexp.last_match(1).empty? ? nil : ::Regexp.last_match(1).to_i
+    when /\A\$([\d.]+)\z/ then @toll = ::Regexp.last_match(1).to_f.zero? ? nil : ::Regexp.last_match(1).to_f
     else station(entry)
     end
   end
@@ -77,7 +78,11 @@ class Survey::Reader
     close_span(miles)
     @hops.last.sure = true if match[:sure] || post
     # The number at the end of shared pavement is the other road's: counting begins anew.
-    @post = @along ? nil : post || (@post && match[:miles] ? @post + match[:miles].to_f : nil)
+    @post = if @along
+              nil
+            else
+              post || (@post && match[:miles] ? @post + match[:miles].to_f : nil)
+            end
     @last = node.id
     @along = nil
   end

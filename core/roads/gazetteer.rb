@@ -2,8 +2,8 @@
 
 # What a place is called and where it lies: towns by name and state, ZIP codes, bare coordinates.
 class Core::Roads::Gazetteer
-  # A place asked for: what to call it, where it is, its state, and the network's own node of that name, if it has one.
-  Place = Core::Value.of(:name, :point, :state)
+  # A place asked for: what to call it, where it is, its state, and whether it is a town by its name rather than a spot.
+  Place = Core::Value.of(:name, :point, :state, :town)
   # Two of one name in a state this near are one town in two registers.
   SAME_TOWN_MILES = 15
   # A hamlet does not make the name of a city ambiguous.
@@ -20,7 +20,7 @@ class Core::Roads::Gazetteer
     @zips = zips.to_h { |row| [row[0], row] }
   end
 
-  # stop - "City, ST", a ZIP, or { latitude:, longitude: }; path - where it stands in the input
+  # stop - "City, ST", a ZIP, or { latitude:, longitude: } with a name: if it has one; path - where it stands in the input
   #
   # Returns Place. Raises Refused `unknown_place`, `ambiguous_place`, `off_network`.
   def find(stop, path)
@@ -44,11 +44,9 @@ class Core::Roads::Gazetteer
   def at(stop, path)
     point = Core::Roads::Point.new(latitude: stop[:latitude].to_f, longitude: stop[:longitude].to_f)
     state, miles = @outline.nearest(point)
-    if miles > SHORE_MILES
-      raise Core::Refused.new("off_network", "#{said(point)} is #{miles.round} miles outside the lower 48 states, off #{state}: no truck road of ours goes there.", path:)
-    end
+    raise Core::Refused.new("off_network", "#{said(point)} is #{miles.round} miles outside the lower 48 states, off #{state}: no truck road of ours goes there.", path:) if miles > SHORE_MILES
 
-    Place.new(name: said(point), point:, state:)
+    Place.new(name: stop[:name] || said(point), point:, state:, town: false)
   end
 
   def said(point) = format("%.4f, %.4f", point.latitude, point.longitude)
@@ -57,7 +55,7 @@ class Core::Roads::Gazetteer
     row = @zips[text] or raise Core::Refused.new("unknown_place", "There is no ZIP #{text}: check it, or give the town and state.", path:)
     _, town, state, latitude, longitude = row
     outside(text, state, path)
-    Place.new(name: "#{town}, #{state} #{text}", point: Core::Roads::Point.new(latitude:, longitude:), state:)
+    Place.new(name: "#{town}, #{state} #{text}", point: Core::Roads::Point.new(latitude:, longitude:), state:, town: false)
   end
 
   def outside(text, state, path)
@@ -74,13 +72,13 @@ class Core::Roads::Gazetteer
     largest = rows.max_by { |row| row[4] }
     rivals = rows.select { |row| row[4] >= largest[4] * RIVAL_SHARE && miles(row, largest) > SAME_TOWN_MILES }
     ambiguous(name, state, [largest, *rivals], path) if rivals.any?
-    Place.new(name: "#{largest[0]}, #{state}", point: Core::Roads::Point.new(latitude: largest[2], longitude: largest[3]), state:)
+    Place.new(name: "#{largest[0]}, #{state}", point: Core::Roads::Point.new(latitude: largest[2], longitude: largest[3]), state:, town: true)
   end
 
   def of_zips(name, state, path)
     rows = zip_towns[key(name, state)] or unknown(name, state, path)
     latitude, longitude = rows.map { |row| row[3, 2] }.transpose.map { |values| values.sum / values.length }
-    Place.new(name: "#{rows.first[1]}, #{state}", point: Core::Roads::Point.new(latitude:, longitude:), state:)
+    Place.new(name: "#{rows.first[1]}, #{state}", point: Core::Roads::Point.new(latitude:, longitude:), state:, town: true)
   end
 
   def miles(one, other) = Core::Roads.great_circle_miles(*[one, other].map { |row| Core::Roads::Point.new(latitude: row[2], longitude: row[3]) })
@@ -94,7 +92,12 @@ class Core::Roads::Gazetteer
   def bare(text, path)
     states = by_name.fetch(key(text, "").delete_suffix("|"), []).map { |known| known.split("|").last }.select { |state| @outline.known?(state) }.sort
     choices = states.map { |state| "#{text}, #{state}" }
-    code, why = states.length > 1 ? ["ambiguous_place", "#{text} is in #{states.first(12).join(", ")}#{" and more" if states.length > 12}: add the state."] : ["unknown_place", "#{text} is no place as “Boise, ID”, no ZIP and no coordinates."]
+    code, why = if states.length > 1
+                  ["ambiguous_place",
+                   "#{text} is in #{states.first(12).join(", ")}#{" and more" if states.length > 12}: add the state."]
+                else
+                  ["unknown_place", "#{text} is no place as “Boise, ID”, no ZIP and no coordinates."]
+                end
     raise Core::Refused.new(code, why, path:, details: { choices: })
   end
 

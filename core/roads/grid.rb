@@ -53,7 +53,7 @@ class Core::Roads::Grid
     dx = (to.longitude - from.longitude) * narrowing
     dy = to.latitude - from.latitude
     length = (dx * dx) + (dy * dy)
-    share = length.zero? ? 0.0 : (((((point.longitude - from.longitude) * narrowing * dx) + ((point.latitude - from.latitude) * dy)) / length).clamp(0.0, 1.0))
+    share = length.zero? ? 0.0 : ((((point.longitude - from.longitude) * narrowing * dx) + ((point.latitude - from.latitude) * dy)) / length).clamp(0.0, 1.0)
     spot = Core::Roads::Point.new(latitude: from.latitude + (share * dy), longitude: from.longitude + (share * (to.longitude - from.longitude)))
     Near.new(edge:, miles: Core::Roads.great_circle_miles(point, spot), share:, point: spot)
   end

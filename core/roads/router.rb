@@ -34,9 +34,7 @@ class Core::Roads::Router
   def places(list, name)
     list.each_with_index.map do |stop, i|
       place = @gazetteer.find(stop, "/#{name}/#{i}")
-      if @request.avoid_states.include?(place.state)
-        raise Core::Refused.new("no_route", "#{place.name} is in #{place.state}, which is to be avoided.", path: "/#{name}/#{i}")
-      end
+      raise Core::Refused.new("no_route", "#{place.name} is in #{place.state}, which is to be avoided.", path: "/#{name}/#{i}") if @request.avoid_states.include?(place.state)
 
       @snap.call(place, "/#{name}/#{i}")
     end
@@ -54,7 +52,7 @@ class Core::Roads::Router
   # cuts - after how many vias each stop between the first and the last is made
   def lists(stops, vias, cuts)
     edges = [0, *cuts, vias.length]
-    stops.each_cons(2).each_with_index.map { |(from, to), i| [from, *vias[edges[i]...edges[i + 1]], to] }
+    stops.each_cons(2).with_index.map { |(from, to), i| [from, *vias[edges[i]...edges[i + 1]], to] }
   end
 
   def cost(from, to)

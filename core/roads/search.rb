@@ -99,8 +99,8 @@ class Core::Roads::Search
     start = starts.each_key.first
     # The landmarks that tell most about this way lie beyond its ends.
     known = @network.landmarks[@metric].map { |from| [from, goals.map { |node, rest| from[node] + rest }.min] }
-                    .max_by(TELLING) { |from, far| exact ? (far - from[start]).abs : far - from[start] }
-    (one, far_one), (two, far_two), (three, far_three) = known
+                                       .max_by(TELLING) { |from, far| exact ? (far - from[start]).abs : far - from[start] }
+    (one, far_one), (two, far_two), (three, far_three) = known.cycle.first(TELLING)
     lambda do |node|
       a = far_one - one[node]
       b = far_two - two[node]

@@ -17,7 +17,15 @@ class Core::Roads::Snap
   # One way on: local streets to a spot of an edge, then along it to one of its ends. `edge` is nil where the place is the node.
   Entry = Core::Value.of(:node, :local_tenths, :edge, :share, :spot) do
     def local_seconds = local_tenths * 360 / LOCAL_MPH
-    def part = edge ? (node == edge.from ? share : 1 - share) : 0.0
+
+    def part
+      if edge
+        node == edge.from ? share : 1 - share
+      else
+        0.0
+      end
+    end
+
     def edge_tenths = edge ? (edge.miles_tenths * part).round : 0
     def edge_seconds = edge ? (edge.seconds * part).round : 0
     def cost(metric) = metric == :time ? local_seconds + edge_seconds : local_tenths + edge_tenths
@@ -39,7 +47,7 @@ class Core::Roads::Snap
   private
 
   def town_node(place)
-    node = @network.town_node(place.name)
+    node = place.town && @network.town_node(place.name)
     node if node && Core::Roads.great_circle_miles(@network.nodes[node].point, place.point) < SAME_TOWN_MILES
   end
 

@@ -57,7 +57,8 @@ class Core::Roads::Way
   def local(entry, snapped)
     return [] if entry.local_tenths.zero?
 
-    [Piece.new(road: "local", state: snapped.place.state, from: snapped.place.name, to: spot_name(entry, snapped), tenths: entry.local_tenths, seconds: entry.local_seconds, toll_cents: 0, points: [snapped.place.point, entry.spot], edge: nil)]
+    [Piece.new(road: "local", state: snapped.place.state, from: snapped.place.name, to: spot_name(entry, snapped), tenths: entry.local_tenths, seconds: entry.local_seconds, toll_cents: 0, points: [snapped.place.point, entry.spot],
+               edge: nil)]
   end
 
   # What the spot is called where local streets meet the road.

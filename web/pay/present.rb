@@ -34,7 +34,8 @@ module Web::Pay::Present
 
   def self.line(row)
     { **row.slice(:section, :label, :quantity, :rate, :trip, :load_id), amount: money(row[:amount]), route: row[:origin] && "#{row[:origin]} → #{row[:destination]}",
-                                                                        day: row[:completed_on]&.iso8601, estimated: (row[:estimated] && row[:label].include?("miles")) || false }
+                                                                        day: row[:completed_on]&.iso8601, estimated: (row[:estimated] && row[:label].include?("miles")) || false,
+                                                                        by_state: row[:label] == "Loaded miles" ? row[:by_state] || [] : [] }
   end
 
   def self.period(row) = { from: row[:from_on].iso8601, to: row[:to_on].iso8601 }

@@ -65,7 +65,9 @@ class Work::Freight::LoadWriter
 
   def write_stops(load_id)
     kept = DB[:stops].where(load_id:).order(:position).select_map(:id)
-    stops.each_with_index do |stop, position|
+    ways = [{}, *quote.ways.map(&:stop_columns)]
+    stops.each_with_index do |place, position|
+      stop = { leg_miles: nil, leg_minutes: nil, leg_by_state: nil, leg_estimated: false, **place, **ways[position] }
       id = kept[position]
       id ? DB[:stops].where(id:).update(position:, **stop) : DB[:stops].insert(load_id:, position:, **stop)
     end

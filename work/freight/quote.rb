@@ -2,11 +2,12 @@
 
 # What a load would cost the customer, from what is typed so far.
 class Work::Freight::Quote
-  # price   - as in the contract; stops - rows with latitude and longitude; freight - lines with weight_lb
+  # price   - as in the contract; stops - rows with town, state, latitude and longitude; freight - lines with weight_lb and hazmat_class
   def initialize(price, stops, freight)
     @price = price
     @stops = stops
     @weight_lb = freight.sum { |line| line[:weight_lb] || 0 }
+    @hazmat = freight.any? { |line| !line[:hazmat_class].to_s.empty? }
   end
 
   # The same for stops as typed; those without a place yet leave the miles open.
@@ -15,24 +16,24 @@ class Work::Freight::Quote
     new(input[:price], stops, input[:freight] || [])
   end
 
-  # Estimated miles from each stop to the next, for rows with town, state, latitude and longitude.
-  def self.legs(stops)
-    stops.each_cons(2).map do |from, to|
-      points = [from, to].map { |stop| Core::Roads::Point.new(latitude: stop[:latitude], longitude: stop[:longitude]) }
-      { from: "#{from[:town]}, #{from[:state]}", to: "#{to[:town]}, #{to[:state]}", miles: Core::Roads.estimated_miles(*points) }
+  # The way from each stop to the next.
+  def ways = @ways ||= @stops.each_cons(2).map { |from, to| Work::Roads::Leg.new(from, to, hazmat: @hazmat) }
+
+  def legs
+    @stops.each_cons(2).zip(ways).map do |(from, to), way|
+      { from: town(from), to: town(to), miles: Money.rate_text(way.miles, places: 1), minutes: way.minutes, by_state: way.by_state, estimated: way.estimated? }
     end
   end
 
-  def legs = @legs ||= self.class.legs(@stops)
-
-  def miles = legs.empty? ? nil : legs.sum { |leg| leg[:miles] }
+  def miles = ways.empty? ? nil : ways.sum(0.to_d, &:miles)
+  def estimated? = ways.any?(&:estimated?)
 
   def totals = @totals ||= Core::Freight.totals(core_price, miles:, weight_lb: @weight_lb)
 
   def columns
     {
       price_kind: @price[:kind], price_rate: BigDecimal(@price[:rate]), fuel_kind: @price[:fuel_kind] || "none", fuel_rate: BigDecimal(@price[:fuel_rate] || "0"),
-      miles:, miles_estimated: true, line_haul: dollars(totals.line_haul_cents), fuel_surcharge: dollars(totals.fuel_surcharge_cents),
+      miles:, miles_estimated: estimated?, line_haul: dollars(totals.line_haul_cents), fuel_surcharge: dollars(totals.fuel_surcharge_cents),
       accessorial_total: dollars(totals.accessorials_cents), total: dollars(totals.total_cents)
     }
   end
@@ -40,8 +41,7 @@ class Work::Freight::Quote
   def to_h
     {
       line_haul: Money.text(totals.line_haul_cents), fuel_surcharge: Money.text(totals.fuel_surcharge_cents), accessorials: Money.text(totals.accessorials_cents),
-      total: Money.text(totals.total_cents), miles: miles && Money.rate_text(miles, places: 1), miles_estimated: true, weight_lb: @weight_lb,
-      legs: legs.map { |leg| leg.merge(miles: Money.rate_text(leg[:miles], places: 1)) }
+      total: Money.text(totals.total_cents), miles: miles && Money.rate_text(miles, places: 1), miles_estimated: estimated?, weight_lb: @weight_lb, legs:
     }
   end
 
@@ -54,5 +54,6 @@ class Work::Freight::Quote
     )
   end
 
+  def town(stop) = "#{stop[:town]}, #{stop[:state]}"
   def dollars(cents) = Money.to_d(cents)
 end

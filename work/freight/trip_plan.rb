@@ -38,15 +38,25 @@ class Work::Freight::TripPlan
 
   private
 
-  def leg_miles = @leg_miles ||= [0.to_d, *Core::Roads.estimated_legs(@stops.map { |stop| point(stop) })]
+  def legs = @legs ||= @stops.each_cons(2).map { |from, to| Work::Roads::Leg.new(from, to, hazmat: hazmat?) }
+  def hazmat? = @hazmat ||= DB[:freight_lines].where(load_id: @load_id).exclude(hazmat_class: "").any?
 
   def miles(driver_id)
-    from = Store::Freight.position_before(driver_id, span.first)
-    { loaded_miles: leg_miles.sum, empty_miles: from ? Core::Roads.estimated_miles(point(from), point(@stops.first)) : 0.to_d, miles_estimated: true }
+    { loaded_miles: legs.sum(0.to_d, &:miles), miles_estimated: legs.any?(&:estimated?), **deadhead(driver_id) }
+  end
+
+  # From where the driver will be empty to the first stop.
+  def deadhead(driver_id)
+    from = Store::Freight.position_before(driver_id, span.first) or return { empty_miles: 0.to_d }
+    leg = Work::Roads::Leg.new(from, @stops.first)
+    { empty_miles: leg.miles, empty_minutes: leg.minutes, empty_by_state: Sequel.pg_jsonb(leg.by_state), empty_from: "#{from[:town]}, #{from[:state]}", empty_latitude: from[:latitude], empty_longitude: from[:longitude] }
   end
 
   def write_stops(trip_id)
-    @stops.each_with_index { |stop, position| DB[:trip_stops].insert(trip_id:, stop_id: stop[:id], position:, miles: leg_miles[position]) }
+    @stops.each_with_index do |stop, position|
+      way = position.zero? ? { miles: 0.to_d, minutes: 0, estimated: false } : legs[position - 1].trip_stop_columns
+      DB[:trip_stops].insert(trip_id:, stop_id: stop[:id], position:, direct_miles: way[:miles], **way)
+    end
   end
 
   # The constraint decides; the look beforehand only gives the better sentence.
@@ -72,6 +82,4 @@ class Work::Freight::TripPlan
       DB[table].where(id: ids).order(:id).lock_style("FOR NO KEY UPDATE").select_map(:id)
     end
   end
-
-  def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
 end

@@ -11,10 +11,16 @@ module Work::Pay::EarnTrip
       DB[:trip_earnings].insert_conflict(target: %i[trip_id driver_id]).insert(
         trip_id:, driver_id: driver[:driver_id], pay_plan_id: Store::Fleet.pay_plan(driver[:driver_id], completed_on)[:id], completed_on:,
         **trip.slice(:loaded_miles, :empty_miles, :miles_estimated), share_percent: driver[:share_percent],
-        dwell_minutes: Sequel.pg_array(dwell_minutes, :integer), tarped:
+        by_state: Sequel.pg_jsonb(by_state(trip)), dwell_minutes: Sequel.pg_array(dwell_minutes, :integer), tarped:
       )
     end
     Work::Pay::BuildRun.drafts_holding(trip_id)
+  end
+
+  # Loaded and empty miles together, state by state in the order they were entered.
+  def self.by_state(trip)
+    rows = [*trip[:empty_by_state], *Store::Freight.trip_stops(trip[:id]).flat_map { |stop| stop[:by_state].to_a }]
+    rows.group_by { |row| row["state"] }.map { |state, list| { state:, miles: Money.rate_text(list.sum { |row| BigDecimal(row["miles"]) }, places: 1) } }
   end
 
   # The driver's day is a day of the home terminal's zone.
@@ -28,5 +34,5 @@ module Work::Pay::EarnTrip
     ends_at = stop[:left_at] || stop[:worked_at]
     stop[:arrived_at] && ends_at ? ((ends_at - stop[:arrived_at]) / 60).to_i : 0
   end
-  private_class_method :day_of, :dwell
+  private_class_method :day_of, :dwell, :by_state
 end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+# Where a truck is on its route, and what driving is left: driving only, no rest and no stop.
+class Core::Roads::Progress
+  # Farther from its route than this a truck is somewhere else.
+  ASTRAY_MILES = 15
+
+  # off_miles - how far the position lies from the route; point - the nearest spot on it
+  attr_reader :off_miles, :point, :left_tenths
+
+  def initialize(route, position)
+    @pieces = route.parts.flat_map(&:pieces)
+    @off_miles, @share, @point, @index = @pieces.each_with_index.map { |piece, i| [*nearest(piece, position), i] }.min_by(&:first)
+    @left_tenths = sum(&:tenths)
+  end
+
+  def astray? = @off_miles > ASTRAY_MILES
+
+  def minutes_left = (sum(&:seconds) / 60.0).round
+
+  private
+
+  # What is left of a measure: the rest of the piece the truck is on, and all that follow.
+  def sum(&) = @pieces.empty? ? 0 : ((1 - @share) * yield(@pieces[@index])).round + @pieces.drop(@index + 1).sum(&)
+
+  # [miles away, how far along the piece, the spot]
+  def nearest(piece, position)
+    from, to = piece.points
+    narrowing = Math.cos(position.latitude * Math::PI / 180)
+    dx = (to.longitude - from.longitude) * narrowing
+    dy = to.latitude - from.latitude
+    length = (dx * dx) + (dy * dy)
+    share = length.zero? ? 0.0 : ((((position.longitude - from.longitude) * narrowing * dx) + ((position.latitude - from.latitude) * dy)) / length).clamp(0.0, 1.0)
+    spot = Core::Roads::Point.new(latitude: from.latitude + (share * dy), longitude: from.longitude + (share * (to.longitude - from.longitude)))
+    [Core::Roads.great_circle_miles(position, spot), share, spot]
+  end
+end
