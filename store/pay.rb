@@ -45,7 +45,8 @@ module Store::Pay
     DB[:statement_lines].left_join(:trips, id: :trip_id).left_join(:loads, id: load)
                         .left_join(:trip_earnings, Sequel[:trip_earnings][:trip_id] => Sequel[:statement_lines][:trip_id], Sequel[:trip_earnings][:statement_id] => Sequel[:statement_lines][:statement_id])
                         .where(Sequel[:statement_lines][:statement_id] => statement_id).order(Sequel[:statement_lines][:position])
-                        .select_all(:statement_lines).select_append(Sequel[:trips][:number].as(:trip), :origin, :destination, Sequel[:loads][:id].as(:load_id), :completed_on, Sequel[:trip_earnings][:miles_estimated].as(:estimated), Sequel[:trip_earnings][:by_state])
+                        .select_all(:statement_lines).select_append(Sequel[:trips][:number].as(:trip), :origin, :destination, Sequel[:loads][:id].as(:load_id), :completed_on,
+                                                                    Sequel[:trip_earnings][:miles_estimated].as(:estimated), Sequel[:trip_earnings][:by_state])
   end
 
   # What a driver has been paid in the calendar year of a period, with this statement.

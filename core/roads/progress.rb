@@ -14,14 +14,20 @@ class Core::Roads::Progress
     @left_tenths = sum(&:tenths)
   end
 
+  # Minutes of driving left by class of road.
+  def minutes_by_class
+    rest.group_by { |piece, _| piece.road_class }.transform_values { |list| (list.sum { |piece, share| piece.seconds * share } / 60.0).round }
+  end
+
   def astray? = @off_miles > ASTRAY_MILES
 
   def minutes_left = (sum(&:seconds) / 60.0).round
 
   private
 
-  # What is left of a measure: the rest of the piece the truck is on, and all that follow.
-  def sum(&) = @pieces.empty? ? 0 : ((1 - @share) * yield(@pieces[@index])).round + @pieces.drop(@index + 1).sum(&)
+  # Pieces still to be driven, each with how much of it: the rest of the one the truck is on, and all that follow.
+  def rest = @pieces.empty? ? [] : [[@pieces[@index], 1 - @share], *@pieces.drop(@index + 1).map { |piece| [piece, 1] }]
+  def sum = rest.sum { |piece, share| yield(piece) * share }.round
 
   # [miles away, how far along the piece, the spot]
   def nearest(piece, position)

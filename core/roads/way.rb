@@ -58,7 +58,7 @@ class Core::Roads::Way
     return [] if entry.local_tenths.zero?
 
     [Piece.new(road: "local", state: snapped.place.state, from: snapped.place.name, to: spot_name(entry, snapped), tenths: entry.local_tenths, seconds: entry.local_seconds, toll_cents: 0, points: [snapped.place.point, entry.spot],
-               edge: nil)]
+               edge: nil, road_class: "local")]
   end
 
   # What the spot is called where local streets meet the road.
@@ -81,7 +81,7 @@ class Core::Roads::Way
   end
 
   def piece(edge, from, to, tenths, seconds, part, points)
-    Piece.new(road: edge.road, state: edge.state, from:, to:, tenths:, seconds:, toll_cents: (edge.toll_cents * part).round, points:, edge: edge.index)
+    Piece.new(road: edge.road, state: edge.state, from:, to:, tenths:, seconds:, toll_cents: (edge.toll_cents * part).round, points:, edge: edge.index, road_class: edge.road_class)
   end
 
   def turned(piece) = piece.with(from: piece.to, to: piece.from, points: piece.points.reverse)

@@ -46,6 +46,21 @@ RSpec.describe Ledger do
     expect([status, results.map { |result| result.dig("error", "code") || result["net"] }]).to eq([3, ["354.96", "not_json", "missing_key", "354.96"]])
   end
 
+  it "routes a truck as the contract says" do
+    status, out, = run("roads", "route", input: JSON.generate("stops" => ["Boise, ID", "Denver, CO"]))
+    answer = JSON.parse(out)
+    expect([status, answer["by_state"].map { |row| row["state"] }, answer["legs"][0].keys]).to eq([0, %w[ID UT WY CO], %w[road state from to miles minutes toll]])
+    expect(answer["by_state"].sum { |row| row["miles"] }.round(1)).to eq(answer["miles"])
+  end
+
+  {
+    '{"stops":["Boise, ID"]}' => ["too_few", "/stops"], '{"stops":["Boise, ID",{"latitude":43}]}' => ["missing_key", "/stops/1"], '{"stops":["Boise, ID","Nowhere, ID"]}' => ["unknown_place", "/stops/1"],
+    '{"stops":["Boise, ID","Reno, NV"],"via":["Springfield"]}' => ["ambiguous_place", "/via/0"], '{"stops":["Boise, ID","Reno, NV"],"vehicle":{"height_in":0}}' => ["out_of_range", "/vehicle/height_in"],
+    '{"stops":["Boise, ID","Reno, NV"],"prefer":"scenery"}' => ["wrong_value", "/prefer"], '{"stops":["Boise, ID","Reno, NV"],"avoid_states":["NV"]}' => ["no_route", "/stops/1"]
+  }.each do |input, (code, path)|
+    it("refuses #{input}") { expect(JSON.parse(run("roads", "route", input:)[2])["error"].values_at("code", "path")).to eq([code, path]) }
+  end
+
   it "explains itself, and refuses what it does not know" do
     expect(run("--help")).to match([0, /pay settle/, ""])
     expect(run("pay", "resettle")).to match([2, "", /unknown_command/])

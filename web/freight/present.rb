@@ -79,17 +79,29 @@ module Web::Freight::Present
     texted = DB[:texts].where(trip_id: ids).exclude(sent_at: nil).group(:trip_id).select(:trip_id, Sequel.function(:max, :sent_at).as(:sent_at)).to_hash(:trip_id, :sent_at)
     trips.map do |trip|
       id = trip[:id]
-      units_by_role = (units[id] || []).to_h { |unit| [unit[:role], { id: unit[:unit_id], name: unit[:number] }] }
-      { **trip.slice(:id, :number, :state, :version, :miles_estimated, :decline_reason, :empty_from, :empty_minutes, :empty_by_state), begins_at: trip[:during].begin.iso8601, ends_at: trip[:during].end.iso8601,
-                                                                               loaded_miles: miles(trip[:loaded_miles]), empty_miles: miles(trip[:empty_miles]), texted_at: texted[id]&.iso8601,
-                                                                               drivers: (drivers[id] || []).map { |row| { id: row[:driver_id], name: row[:name] } }, tractor: units_by_role["tractor"], trailer: units_by_role["trailer"],
-                                                                               stops: (stops[id] || []).map { |row| trip_stop(row) }, check_ins: (check_ins[id] || []).map { |row| check_in(row) } }
+      trip_columns(trip).merge(crew(drivers[id] || [], units[id] || []), texted_at: texted[id]&.iso8601,
+                                                                         stops: (stops[id] || []).map { |row| trip_stop(row) }, check_ins: (check_ins[id] || []).map { |row| check_in(row) })
     end
   end
 
+  def self.trip_columns(trip)
+    {
+      **trip.slice(:id, :number, :state, :version, :miles_estimated, :decline_reason, :empty_from, :empty_minutes, :empty_by_state),
+      begins_at: trip[:during].begin.iso8601, ends_at: trip[:during].end.iso8601, loaded_miles: miles(trip[:loaded_miles]), empty_miles: miles(trip[:empty_miles])
+    }
+  end
+
+  def self.crew(drivers, units)
+    by_role = units.to_h { |unit| [unit[:role], { id: unit[:unit_id], name: unit[:number] }] }
+    { drivers: drivers.map { |row| { id: row[:driver_id], name: row[:name] } }, tractor: by_role["tractor"], trailer: by_role["trailer"] }
+  end
+
   def self.trip_stop(row)
-    { **row.slice(:id, :stop_id, :kind, :name, :town, :state, :zone, :signer, :minutes, :by_state, :via, :estimated), tolls: money(row[:tolls]), direct_miles: row[:direct_miles] && miles(row[:direct_miles]), miles: miles(row[:miles]), arrived_at: row[:arrived_at]&.iso8601,
-                                                                               worked_at: row[:worked_at]&.iso8601, left_at: row[:left_at]&.iso8601 }
+    {
+      **row.slice(:id, :stop_id, :kind, :name, :town, :state, :zone, :signer, :minutes, :by_state, :via, :estimated),
+      tolls: money(row[:tolls]), direct_miles: row[:direct_miles] && miles(row[:direct_miles]), miles: miles(row[:miles]),
+      **%i[arrived_at worked_at left_at].to_h { |at| [at, row[at]&.iso8601] }
+    }
   end
 
   def self.check_in(row) = { **row.slice(:id, :kind, :driver, :stop_id, :note, :signer), done_at: row[:done_at].iso8601, arrived_at: row[:arrived_at].iso8601 }

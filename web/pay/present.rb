@@ -35,11 +35,17 @@ module Web::Pay::Present
   def self.line(row)
     { **row.slice(:section, :label, :quantity, :rate, :trip, :load_id), amount: money(row[:amount]), route: row[:origin] && "#{row[:origin]} → #{row[:destination]}",
                                                                         day: row[:completed_on]&.iso8601, estimated: (row[:estimated] && row[:label].include?("miles")) || false,
-                                                                        by_state: row[:label] == "Loaded miles" ? row[:by_state] || [] : [] }
+                                                                        by_state: by_state(row) }
+  end
+
+  # The states of a line of miles: the loaded or the empty ones.
+  def self.by_state(row)
+    kind = row[:label][/\A(Loaded|Empty) miles\z/, 1]&.downcase
+    (row[:by_state] || []).to_a.select { |part| part["kind"] == kind }.map { |part| part.slice("state", "miles") }
   end
 
   def self.period(row) = { from: row[:from_on].iso8601, to: row[:to_on].iso8601 }
   def self.amounts(row) = TOTALS.to_h { |name| [name, money(row[name] || 0)] }
   def self.money(amount) = Money.text(Money.cents(amount))
-  private_class_method :run_statement, :held, :line, :period, :amounts, :money
+  private_class_method :run_statement, :held, :line, :by_state, :period, :amounts, :money
 end

@@ -46,7 +46,8 @@ class Web::Pay::StatementPdf
 
   def what(line)
     trip = line[:trip] && "#{line[:trip]} #{line[:route]}"
-    [line[:label] + (line[:estimated] ? " (estimated)" : ""), trip, line[:day] && day(line[:day])].compact.join(", ")
+    states = line[:by_state].map { |row| "#{row["state"]} #{row["miles"]}" }.join(", ")
+    [line[:label] + (line[:estimated] ? " (estimated)" : ""), trip, line[:day] && day(line[:day]), (states unless states.empty?)].compact.join(", ")
   end
 
   def totals

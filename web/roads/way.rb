@@ -16,7 +16,7 @@ class Web::Roads::Way
   def number = @load[:number]
 
   def to_h
-    { trip_id: @trip&.fetch(:id), trip_version: @trip&.fetch(:version), parts: parts.map { |part| part(part) }, restrictions:, turns: route ? Core::Roads.turns(route) : [], truck: }
+    { trip_id: @trip&.fetch(:id), trip_version: @trip&.fetch(:version), parts: parts.map { |part| part(part) }, restrictions:, turns: route ? Core::Roads.turns(route) : [], truck:, positions: }
   end
 
   def geojson = route ? Core::Roads.geojson(route) : { type: "FeatureCollection", features: [] }
@@ -66,6 +66,16 @@ class Web::Roads::Way
     end
   end
 
+  # Where the truck has been heard of, in order of time.
+  def positions
+    return [] if @trip.nil?
+
+    Store::Freight.check_ins(@trip[:id]).where(kind: %w[arrived left delivered]).order(:done_at, Sequel[:check_ins][:id]).all.filter_map do |check_in|
+      stop = @stops.find { |one| one[:id] == check_in[:stop_id] } or next
+      { latitude: stop[:latitude], longitude: stop[:longitude], at: check_in[:done_at].iso8601, said: "#{check_in[:kind]} #{town(stop)}" }
+    end
+  end
+
   # Where the truck was last heard of: at the stop of its last check-in; before the first, where it set out.
   def truck
     return if @trip.nil? || !%w[rolling delivered].include?(@trip[:state])
@@ -76,6 +86,6 @@ class Web::Roads::Way
     return if spot[:latitude].nil?
 
     progress = route && Core::Roads.progress(route, Core::Roads::Point.new(latitude: spot[:latitude], longitude: spot[:longitude]))
-    { latitude: spot[:latitude], longitude: spot[:longitude], at: last[:done_at].iso8601, said: "#{last[:kind].tr("_", " ")}#{", #{town(stop)}" if stop}", left_miles: progress && Core::Roads.miles(progress.left_tenths), left_minutes: progress&.minutes_left }
+    { latitude: spot[:latitude], longitude: spot[:longitude], at: last[:done_at].iso8601, said: "#{last[:kind].tr("_", " ")}#{", #{town(stop)}" if stop}", left_miles: progress && Core::Roads.miles(progress.left_tenths), left_minutes: progress&.minutes_left, left_by_class: progress&.minutes_by_class || {} }
   end
 end

@@ -17,10 +17,11 @@ module Work::Pay::EarnTrip
     Work::Pay::BuildRun.drafts_holding(trip_id)
   end
 
-  # Loaded and empty miles together, state by state in the order they were entered.
+  # Miles by kind and state, in the order the states were entered.
   def self.by_state(trip)
-    rows = [*trip[:empty_by_state], *Store::Freight.trip_stops(trip[:id]).flat_map { |stop| stop[:by_state].to_a }]
-    rows.group_by { |row| row["state"] }.map { |state, list| { state:, miles: Money.rate_text(list.sum { |row| BigDecimal(row["miles"]) }, places: 1) } }
+    { "loaded" => Store::Freight.trip_stops(trip[:id]).flat_map { |stop| stop[:by_state].to_a }, "empty" => trip[:empty_by_state].to_a }.flat_map do |kind, rows|
+      rows.group_by { |row| row["state"] }.map { |state, list| { kind:, state:, miles: Money.rate_text(list.sum { |row| BigDecimal(row["miles"]) }, places: 1) } }
+    end
   end
 
   # The driver's day is a day of the home terminal's zone.

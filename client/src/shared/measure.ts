@@ -44,3 +44,10 @@ export function showMiles(miles: string | null | undefined): string {
   const [whole = '0', tenth = '0'] = miles.split('.')
   return `${Number(whole).toLocaleString('en-US')}.${tenth} mi`
 }
+
+/** 320 as "5 h 20 min". */
+export function showMinutes(minutes: number | null | undefined): string {
+  if (minutes === null || minutes === undefined) return ''
+  const [hours, rest] = [Math.floor(minutes / 60), minutes % 60]
+  return [hours && `${hours} h`, (rest || !hours) && `${rest} min`].filter(Boolean).join(' ')
+}

@@ -99,7 +99,7 @@ RSpec.describe Core::Roads do
   it "says what driving is left for a truck near its route, and notices one that is astray" do
     found = route("Alder, AA", "Cedar, BB", vehicle: low)
     halfway = described_class.progress(found, described_class::Point.new(latitude: 40.05, longitude: -109.0))
-    expect([halfway.left_tenths, halfway.minutes_left, halfway.astray?]).to eq([560, 56, false])
+    expect([halfway.left_tenths, halfway.minutes_left, halfway.minutes_by_class, halfway.astray?]).to eq([560, 56, { "us" => 56 }, false])
     expect(described_class.progress(found, described_class::Point.new(latitude: 41.0, longitude: -109.0))).to be_astray
   end
 

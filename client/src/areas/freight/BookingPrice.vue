@@ -32,7 +32,7 @@ const FUEL = [{ value: 'none', title: 'None' }, { value: 'percent', title: 'Perc
     </dl>
     <div class="small quiet legs">
       <p v-for="(leg, i) in totals?.legs ?? []" :key="i" class="spread"><span>{{ leg.from }} → {{ leg.to }}</span><span class="figure">{{ showMiles(leg.miles) }}</span></p>
-      <p v-if="totals?.miles" class="spread"><span>Miles, estimated (great circle × 1.2)</span><span class="figure">{{ showMiles(totals.miles) }}</span></p>
+      <p v-if="totals?.miles" class="spread"><span>{{ totals.miles_estimated ? 'Miles, partly estimated (great circle × 1.2)' : 'Miles by road' }}</span><span class="figure">{{ showMiles(totals.miles) }}</span></p>
       <p v-if="totals?.weight_lb" class="spread"><span>Weight</span><span class="figure">{{ showPounds(totals.weight_lb) }}</span></p>
     </div>
   </section>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter, type RouteLocationRaw } from 'vue-router'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
@@ -18,6 +18,9 @@ import LoadStops from './LoadStops.vue'
 import ReasonDialog from './ReasonDialog.vue'
 import TripPanel from './TripPanel.vue'
 import { ribbonOf } from './ribbonOf'
+
+// The map's library comes when a load is looked at, not before.
+const WayPanel = defineAsyncComponent(() => import('@/areas/roads/WayPanel.vue'))
 
 const { id, close } = defineProps<{ id: number; close: RouteLocationRaw }>()
 const router = useRouter()
@@ -88,7 +91,9 @@ useKeys([
 
       <section v-if="lanes.length" class="panel pad"><ribbon :lanes="lanes" :zone="zone" :now="session.now()" label="Promised, planned and happened on one ruler" /></section>
 
-      <load-stops :stops="found.stops" :legs="found.totals.legs" :estimated="found.totals.miles_estimated" />
+      <load-stops :stops="found.stops" :legs="found.totals.legs" />
+
+      <way-panel :load="found" :can-bend="dispatches" @changed="put" />
 
       <trip-panel v-for="trip in found.trips" :key="trip.id" :trip="trip" :zone="zone" />
 
@@ -111,7 +116,7 @@ useKeys([
             <tr v-for="(line, i) in found.price.accessorials" :key="i"><td>{{ line.label }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr>
             <tr><td><strong>Total</strong></td><td class="figure"><strong>{{ showDollars(found.totals.total) }}</strong></td></tr>
           </tbody></table>
-          <p class="small quiet mt-2">{{ showMiles(found.totals.miles) }} {{ found.totals.miles_estimated ? 'estimated: great circle × 1.2' : '' }}</p>
+          <p class="small quiet mt-2">{{ showMiles(found.totals.miles) }} {{ found.totals.miles_estimated ? 'estimated where no road of ours goes: great circle × 1.2' : 'by road' }}</p>
         </section>
       </div>
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { Schemas } from '@/shared/api'
-import { showMiles } from '@/shared/measure'
+import { showMiles, showMinutes } from '@/shared/measure'
 import { showWindow } from '@/shared/time'
 
-defineProps<{ stops: Schemas['Stop'][]; legs: Schemas['Totals']['legs']; estimated: boolean }>()
+defineProps<{ stops: Schemas['Stop'][]; legs: Schemas['Totals']['legs'] }>()
 </script>
 
 <template>
@@ -16,7 +16,7 @@ defineProps<{ stops: Schemas['Stop'][]; legs: Schemas['Totals']['legs']; estimat
           <td>{{ stop.name }}<div class="small quiet">{{ [stop.address, `${stop.town}, ${stop.state} ${stop.zip}`].filter(Boolean).join(', ') }}</div>
             <div v-if="stop.dock_hours || stop.driver_notes" class="small">{{ [stop.dock_hours && `Dock ${stop.dock_hours}`, stop.driver_notes].filter(Boolean).join(' • ') }}</div><div v-if="stop.notes" class="small">{{ stop.notes }}</div></td>
           <td class="nowrap">{{ showWindow(stop.from, stop.to, stop.zone) }}</td>
-          <td class="figure">{{ i ? showMiles(legs[i - 1]?.miles) : '' }}<div v-if="i && estimated" class="small quiet">estimated</div></td>
+          <td class="figure">{{ i ? showMiles(legs[i - 1]?.miles) : '' }}<div v-if="i" class="small quiet">{{ legs[i - 1]?.estimated ? 'estimated' : showMinutes(legs[i - 1]?.minutes) }}</div></td>
         </tr>
       </tbody>
     </table>

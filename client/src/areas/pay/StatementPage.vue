@@ -28,7 +28,7 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
       <section v-for="section in sections(statement)" :key="section.name" class="panel">
         <table class="ledger"><caption class="sr-only">{{ section.title }}</caption>
           <thead><tr><th>{{ section.title }}</th><th>Trip</th><th>Day</th><th class="figure">Quantity</th><th class="figure">Rate</th><th class="figure">Amount</th></tr></thead>
-          <tbody><tr v-for="(line, i) in section.lines" :key="i"><td>{{ line.label }}<span v-if="line.estimated" class="quiet small" title="Great circle × 1.2"> estimated</span></td>
+          <tbody><tr v-for="(line, i) in section.lines" :key="i"><td>{{ line.label }}<span v-if="line.estimated" class="quiet small" title="Great circle × 1.2"> estimated</span><div v-if="line.by_state?.length" class="small quiet">{{ line.by_state.map((row) => `${row.state} ${row.miles}`).join(' • ') }}</div></td>
             <td><router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{ line.trip }}</router-link> <span class="small quiet">{{ line.route }}</span></td><td class="nowrap">{{ line.day ? showDay(line.day) : '' }}</td><td class="figure">{{ line.quantity }}</td><td class="figure">{{ line.rate }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr></tbody>
         </table>
       </section>

@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import L from 'leaflet'
+import 'leaflet/dist/leaflet.css'
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useTheme } from 'vuetify'
+import type { Schemas } from '@/shared/api'
+import { showTime } from '@/shared/time'
+import { drawBase, type Spot } from './baseMap'
+
+/**
+ * The way on a map that needs no server but ours: the line by part, stops, the truck, what is in the way and what was
+ * avoided, each a mark with a word. Where bending is allowed a part is dragged to where it should pass.
+ */
+const { way = undefined, stops, zone, bendable = false } = defineProps<{ way?: Schemas['Way']; stops: Schemas['Stop'][]; zone: string; bendable?: boolean }>()
+const emit = defineEmits<{ bend: [stopId: number, via: Schemas['Spot'][]] }>()
+const theme = useTheme()
+const box = ref<HTMLElement>()
+const failed = ref(false)
+let map: L.Map | undefined
+let redraw: (() => void) | undefined
+let layer: L.LayerGroup | undefined
+
+const colour = (name: string) => String(theme.current.value.colors[name] ?? '#000000')
+const ink = () => ({ land: colour('surface'), border: colour('line'), road: theme.current.value.dark ? '#7b8790' : '#9a917c', minor: theme.current.value.dark ? '#4a555c' : '#d3ccbb' })
+const escaped = (text: string) => text.replace(/[&<>"]/g, (letter) => `&#${letter.charCodeAt(0)};`)
+const mark = (className: string, html: string) => L.divIcon({ className: `pin ${className}`, html, iconSize: undefined })
+type Part = Schemas['Way']['parts'][number]
+const lineOf = (part: Part): Spot[] => part.line.map(([longitude, latitude]) => [latitude!, longitude!])
+
+/** Where along a line a spot lies: the index of its nearest point. */
+const along = (line: Spot[], spot: L.LatLng) => line.reduce((best, point, i) => (spot.distanceTo(point) < spot.distanceTo(line[best]!) ? i : best), 0)
+
+/** A new point among those that the part passes already, in the order of travel. */
+function bent(part: Part, spot: L.LatLng, grabbed: number): Schemas['Spot'][] {
+  const line = lineOf(part)
+  const before = part.via.filter((via) => along(line, L.latLng(via.latitude, via.longitude)) <= grabbed)
+  const rounded = { latitude: Number(spot.lat.toFixed(4)), longitude: Number(spot.lng.toFixed(4)) }
+  return [...before, rounded, ...part.via.filter((via) => !before.includes(via))]
+}
+
+function grip(part: Part, line: L.Polyline) {
+  if (!bendable || part.stop_id === undefined) return
+  line.on('mousedown', (down: L.LeafletMouseEvent) => {
+    const grabbed = along(lineOf(part), down.latlng)
+    const ghost = L.circleMarker(down.latlng, { radius: 7, color: colour('primary'), fillColor: colour('surface'), fillOpacity: 1 }).addTo(map!)
+    const move = (moved: L.LeafletMouseEvent) => ghost.setLatLng(moved.latlng)
+    map!.dragging.disable()
+    map!.on('mousemove', move)
+    map!.once('mouseup', (up: L.LeafletMouseEvent) => {
+      map!.off('mousemove', move)
+      map!.dragging.enable()
+      ghost.remove()
+      if (up.containerPoint.distanceTo(map!.latLngToContainerPoint(down.latlng)) > 12) emit('bend', part.stop_id!, bent(part, up.latlng, grabbed))
+    })
+  })
+}
+
+function draw() {
+  if (!map) return
+  layer?.remove()
+  layer = L.layerGroup().addTo(map)
+  for (const part of way?.parts ?? []) {
+    const line = lineOf(part)
+    if (!line.length) continue
+    L.polyline(line, { color: colour('surface'), weight: 8, opacity: .8, interactive: false }).addTo(layer)
+    const drawn = L.polyline(line, { color: colour('primary'), weight: 4.5, dashArray: part.kind === 'deadhead' ? '2 9' : undefined, lineCap: 'round', className: bendable ? 'grip' : '' }).addTo(layer)
+    grip(part, drawn)
+    for (const via of part.via) L.marker([via.latitude, via.longitude], { icon: mark('via', `<b>via</b>${escaped(via.name ?? '')}`), keyboard: false }).addTo(layer)
+  }
+  for (const one of way?.restrictions ?? []) {
+    if (one.latitude === undefined || one.longitude === undefined) continue
+    L.marker([one.latitude, one.longitude], { icon: mark(one.avoided ? 'barred' : 'obey', `<b>${one.avoided ? '⊘' : '!'}</b>${escaped(`${one.near}: ${one.said ?? one.kind}${one.avoided ? ', avoided' : ''}`)}`), keyboard: false }).addTo(layer)
+  }
+  stops.forEach((stop, i) => L.marker([stop.latitude, stop.longitude], { icon: mark(`stop ${stop.kind}`, `<b>${i + 1}</b>${escaped(stop.town)}`), alt: `Stop ${i + 1}, ${stop.town}`, keyboard: false, zIndexOffset: 500 }).addTo(layer!))
+  // Positions over time: a trail of dots, each with its time when pointed at.
+  const past = way?.positions ?? []
+  if (past.length > 1) L.polyline(past.map((one): Spot => [one.latitude, one.longitude]), { color: colour('on-surface'), weight: 1.5, dashArray: '1 5', interactive: false }).addTo(layer)
+  for (const one of past) L.circleMarker([one.latitude, one.longitude], { radius: 4, color: colour('on-surface'), weight: 1.5, fillColor: colour('surface'), fillOpacity: 1 }).bindTooltip(`${escaped(one.said)}, ${showTime(one.at, zone)}`).addTo(layer)
+  const truck = way?.truck
+  if (truck) L.marker([truck.latitude, truck.longitude], { icon: mark('truck', `<b>▲</b>Truck, ${escaped(truck.said)}`), keyboard: false, zIndexOffset: 900 }).addTo(layer)
+}
+
+function fit() {
+  const spots: Spot[] = [...(way?.parts ?? []).flatMap(lineOf), ...stops.map((stop): Spot => [stop.latitude, stop.longitude])]
+  if (spots.length) map?.fitBounds(L.latLngBounds(spots), { padding: [46, 46], maxZoom: 10, animate: false })
+  else map?.setView([44, -114], 5)
+}
+
+onMounted(async () => {
+  map = L.map(box.value!, { attributionControl: false, zoomControl: true, scrollWheelZoom: false, minZoom: 3, maxZoom: 12, zoomSnap: .5, worldCopyJump: false })
+  // The wheel belongs to the page until the map is clicked into.
+  map.on('click focus', () => map?.scrollWheelZoom.enable())
+  map.on('mouseout', () => map?.scrollWheelZoom.disable())
+  fit()
+  draw()
+  try { redraw = await drawBase(map, ink) } catch { failed.value = true }
+})
+onBeforeUnmount(() => map?.remove())
+watch(() => way, (_, before) => { draw(); if (!before) fit() })
+watch(() => stops, draw)
+watch(() => theme.global.name.value, () => { redraw?.(); draw() })
+</script>
+
+<template>
+  <div class="map">
+    <div ref="box" class="canvas" role="application" aria-label="Map of the way" />
+    <p v-if="failed" class="small problem" role="status">The map could not be drawn: the server is out of reach.</p>
+  </div>
+</template>
+
+<style>
+.map { position: relative; isolation: isolate; }
+.map .canvas { height: 23rem; background: rgb(var(--v-theme-surface-variant)); font: inherit; }
+.map .problem { position: absolute; inset: auto 0 0 0; padding: .3rem .6rem; background: rgb(var(--v-theme-surface)); z-index: 500; }
+.map .leaflet-container { font-family: inherit; }
+.map .leaflet-bar a { background: rgb(var(--v-theme-surface)); color: rgb(var(--v-theme-on-surface)); border-color: rgb(var(--v-theme-line)); }
+.map .grip { cursor: grab; }
+.map .town, .map .shield, .map .pin { width: auto !important; height: auto !important; white-space: nowrap; pointer-events: none; }
+.map .town { font-size: .72rem; color: rgb(var(--v-theme-on-surface)); text-shadow: 0 0 3px rgb(var(--v-theme-surface)), 0 0 3px rgb(var(--v-theme-surface)); margin: -.55em 0 0 -3px !important; line-height: 1.1; }
+.map .town i { display: inline-block; width: 5px; height: 5px; border: 1px solid rgb(var(--v-theme-quiet)); background: rgb(var(--v-theme-surface)); margin-right: 3px; vertical-align: middle; }
+.map .shield b { display: inline-block; transform: translate(-50%, -50%); font-size: .66rem; line-height: 1.25; padding: 0 .3em; color: rgb(var(--v-theme-on-surface)); background: rgb(var(--v-theme-surface)); border: 1.5px solid rgb(var(--v-theme-quiet)); font-weight: 700; }
+.map .shield.interstate b { border-radius: 3px 3px 9px 9px; border-width: 3px 1.5px 1.5px; }
+.map .shield.us b { border-radius: 9px; }
+.map .shield.state b { border-radius: 1px; font-weight: 400; }
+.map .pin { display: flex; align-items: center; gap: .3rem; font-size: .76rem; font-weight: 600; color: rgb(var(--v-theme-on-surface)); background: rgb(var(--v-theme-surface)); border: 1.5px solid rgb(var(--v-theme-on-surface)); border-radius: 3px; padding: 0 .35rem 0 0; transform-origin: 0 0; margin: -.75rem 0 0 -.65rem !important; line-height: 1.4rem; }
+.map .pin b { display: inline-block; min-width: 1.3rem; text-align: center; background: rgb(var(--v-theme-on-surface)); color: rgb(var(--v-theme-surface)); padding: 0 .25rem; }
+/* Below the stop that it stands at, whose name stays readable. */
+.map .pin.truck { border-color: rgb(var(--v-theme-primary)); margin-top: .8rem !important; } .map .pin.truck b { background: rgb(var(--v-theme-primary)); color: rgb(var(--v-theme-on-primary)); }
+.map .pin.via { border-style: dashed; font-weight: 400; }
+.map .pin.obey { border-color: rgb(var(--v-theme-tight)); font-weight: 400; } .map .pin.obey b { background: rgb(var(--v-theme-tight)); }
+.map .pin.barred { border-color: rgb(var(--v-theme-blocked)); font-weight: 400; } .map .pin.barred b { background: rgb(var(--v-theme-blocked)); }
+</style>
