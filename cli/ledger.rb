@@ -2,6 +2,7 @@
 
 require_relative "../config/core"
 require_relative "../config/road_data"
+require_relative "../config/hours_rules"
 require "json"
 require "json_schemer"
 require "optparse"
@@ -15,6 +16,8 @@ module Ledger
   end
 
   COMMANDS = [
+    Command.new(area: "hours", verb: "clocks", about: "what a driver may still do, and what was broken",
+                answer: ->(document) { Core::Hours.read(document).then { |question| Core::Hours.clocks(question, rules: HoursRules.named(question.rules)).to_h } }),
     Command.new(area: "pay", verb: "settle", about: "one driver's statement for one period, to the cent",
                 answer: ->(document) { Core::Pay.present(Core::Pay.settle(Core::Pay.read(document))) }),
     Command.new(area: "roads", verb: "route", about: "the way for a truck, by leg and by state",

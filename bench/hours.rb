@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+require_relative "../config/hours_rules"
+
+# Clocks of records of fourteen days a second, and how that grows with the record's length.
+module Bench
+  SECONDS = 3
+
+  def self.run
+    RubyVM::YJIT.enable if defined?(RubyVM::YJIT) && RubyVM::YJIT.respond_to?(:enable)
+    rates = [14, 28, 56].to_h { |days| [days, rate(days)] }
+    rates.each { |days, rate| puts format("records of %d days: %.0f clocks a second, %.2f of one of 14 days by the day", days, rate, rate * days / rates[14] / 14) }
+  end
+
+  def self.rate(days)
+    random = Random.new(395)
+    questions = Array.new(40) { Core::Hours.read(record(days, random)) }
+    rules = HoursRules.named("us_property_70_8")
+    questions.each { |question| Core::Hours.clocks(question, rules:) }
+    count = 0
+    began = now
+    while now - began < SECONDS
+      Core::Hours.clocks(questions[count % 40], rules:)
+      count += 1
+    end
+    count / (now - began)
+  end
+
+  # A working day: pre-trip, drive, dock, drive, break, drive, dock, sleeper.
+  def self.record(days, random)
+    at = Time.utc(2026, 11, 1, 12)
+    duty = (0...days).flat_map do |day|
+      start = at + (day * 86_400) + (random.rand(0..4) * 900)
+      [["on_duty", 0], ["driving", 30], ["on_duty", 210], ["driving", 270], ["off_duty", 450], ["driving", 480], ["on_duty", 660], ["sleeper", 700]].map { |status, minute| { "from" => (start + (minute * 60)).iso8601, "status" => status } }
+    end
+    { "rules" => "us_property_70_8", "time_zone" => "America/Boise", "day_starts" => "00:00", "as_of" => (at + (days * 86_400)).iso8601, "duty" => duty }
+  end
+
+  def self.now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+end
+
+Bench.run

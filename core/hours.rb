@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+# What a driver may legally do: duty records held against a set of rules.
+#
+# Inside, an instant is a whole minute since 1970 in UTC: minutes are counted between instants, never by wall clock.
+module Core::Hours
+  RESTING = %w[off_duty sleeper personal_use].freeze
+  ON_DUTY = %w[driving on_duty yard_move].freeze
+  STATUSES = %w[off_duty sleeper driving on_duty yard_move personal_use].freeze
+
+  # A document as in the contract (contract/cli/hours_clocks.json), read and checked.
+  #
+  # Returns Question. Raises Refused `unknown_zone`, `wrong_time`, `entry_out_of_order`, `entry_in_future`.
+  def self.read(document) = Document.new(document).question
+
+  # What a driver may still do at `as_of`, and what was broken before it.
+  #
+  # question - Question; rules - RuleSet (data/hours)
+  #
+  # Returns Clocks. Source: 49 CFR 395.3(a) to (c), 395.1(b), (e), (g), (o).
+  def self.clocks(question, rules:) = ClockReader.new(question, rules).clocks
+
+  # Rules as read from data/hours: a Hash with symbol keys.
+  def self.rules(name, data) = RuleSet.read(name, data)
+end

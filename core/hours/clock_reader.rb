@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+# Answers one Question.
+class Core::Hours::ClockReader
+  # remaining, if_paired - minutes by limit name; available_at - instant; recap - Array of [date, minutes]
+  Clocks = Core::Value.of(:as_of, :status, :remaining, :available_at, :rest_minutes, :if_paired, :violations, :recap, :days) do
+    def can_drive_minutes = remaining.values.compact.min
+
+    # As in the contract.
+    def to_h
+      {
+        as_of: days.iso(as_of), status:, can_drive_minutes:, remaining_minutes: remaining, available_at: available_at && days.iso(available_at),
+        if_paired: if_paired && { rest_minutes:, remaining_minutes: if_paired },
+        violations: violations.map { |violation| { kind: violation.kind, rule: violation.rule, from: days.iso(violation.from), to: days.iso(violation.to), minutes: violation.minutes } },
+        recap: recap.map { |date, minutes| { date: date.iso8601, on_duty_minutes: minutes } }
+      }
+    end
+  end
+
+  def initialize(question, rules)
+    @question = question
+    @rules = rules
+    @as_of = question.as_of
+    @days = question.days
+    @reading = reading(@as_of)
+  end
+
+  def clocks
+    rest_minutes, if_paired = if_paired()
+    Clocks.new(as_of: @as_of, status: @question.status, remaining: @reading.remaining, available_at:, rest_minutes:, if_paired:,
+               violations: Core::Hours::Violations.new(@rules, @reading, @days).all, recap:, days: @days)
+  end
+
+  private
+
+  # The record, with rest of a kind from as_of until an instant.
+  def reading(until_at, status = "off_duty")
+    stretches = @question.stretches
+    stretches += [Core::Hours::Stretch.new(status:, from: @as_of, to: until_at)] if until_at > @as_of
+    Core::Hours::Reading.new(@rules, stretches, until_at, @question.exceptions, @days)
+  end
+
+  # At rest, more becomes possible only when a rest or a break is complete, or when a day begins.
+  def available_at
+    return @as_of if @reading.can_drive_minutes.positive?
+
+    turning_points.find { |instant| reading(instant).can_drive_minutes.positive? }
+  end
+
+  def turning_points
+    resting_from = @reading.stretches.last.rest? ? @reading.rests.last.from : @as_of
+    still_from = @reading.stretches.reverse_each.take_while { |stretch| !stretch.driving? }.last&.from || @as_of
+    lengths = [@rules.shift_rest_minutes, *@rules.limits.filter_map(&:restart_minutes), @rules.split.least_minutes,
+               *@reading.rests.map { |rest| @rules.split.together_minutes - rest.minutes }].select(&:positive?)
+    breaks = @rules.limits.filter_map(&:interruption_minutes).map { |minutes| still_from + minutes }
+    today = @days.date_of(@as_of)
+    days = (1..(@rules.limits.filter_map(&:days).max + 1)).map { |ahead| @days.start(today + ahead) }
+    [*lengths.map { |minutes| resting_from + minutes }, *breaks, *days].select { |instant| instant > @as_of }.uniq.sort
+  end
+
+  # [further minutes of rest, what then remains], or nil when no rest waits for a second half.
+  def if_paired
+    waiting = @reading.shift&.pairs&.waiting(@as_of) or return
+    under_way = @reading.stretches.last.rest? ? @reading.rests.last : nil
+    needed = [@rules.split.least_minutes, @rules.split.together_minutes - waiting.minutes].max - (under_way&.minutes || 0)
+    asleep = [waiting, under_way].compact.any? { |rest| rest.sleeper_minutes >= @rules.split.sleeper_minutes }
+    needed = [needed, @rules.split.sleeper_minutes - (under_way&.sleeping_minutes || 0)].max unless asleep
+    [needed, reading(@as_of + needed, asleep ? "off_duty" : "sleeper").remaining]
+  end
+
+  def recap
+    limit = @rules.limit("days")
+    today = @days.date_of(@as_of)
+    (0...limit.days).map { |i| today - (limit.days - 1 - i) }.map do |date|
+      [date, @reading.worked([@days.start(date + 1), @as_of].min) - @reading.worked(@days.start(date))]
+    end
+  end
+end

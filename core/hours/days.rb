@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+require "tzinfo"
+
+# The days of a home terminal: each begins at a wall-clock time of its zone, and has 23, 24 or 25 hours.
+class Core::Hours::Days
+  attr_reader :zone
+
+  # zone - TZInfo::Timezone; hour, minute - when a day begins
+  def initialize(zone, hour, minute)
+    @zone = zone
+    @hour = hour
+    @minute = minute
+    @starts = {}
+  end
+
+  # The instant at which the day of a date begins: the first of two where the clock shows it twice, the first after it where
+  # it is skipped.
+  def start(date) = @starts[date] ||= instant(date)
+
+  # The date of the day that holds an instant.
+  def date_of(instant)
+    date = local(instant).to_date
+    date -= 1 if start(date) > instant
+    # Where the zone skips its midnight, or a day begins late, the next may have begun already.
+    start(date + 1) <= instant ? date + 1 : date
+  end
+
+  # An instant as it is written in this zone.
+  def iso(instant) = local(instant).iso8601
+
+  private
+
+  def local(instant) = @zone.to_local(Time.at(instant * 60).utc)
+
+  def instant(date)
+    wall = Time.utc(date.year, date.month, date.day, @hour, @minute)
+    @zone.local_to_utc(wall) { |periods| periods.min_by { |period| wall.to_i - period.utc_total_offset } }.to_i / 60
+  rescue TZInfo::PeriodNotFound
+    # The clock jumps over this time: the day begins at the jump.
+    after = @zone.period_for_utc(wall - @zone.period_for_utc(wall - 86_400).utc_total_offset)
+    after.start_transition.at.to_i / 60
+  end
+end

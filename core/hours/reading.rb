@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+# A record read once: rests, shifts, and running sums of driving and duty, from which every clock at its end follows.
+class Core::Hours::Reading
+  # Before the record a driver has rested as long as any rule asks.
+  BEFORE_MINUTES = 60 * 24 * 60
+
+  attr_reader :stretches, :as_of, :shifts, :rests
+
+  def initialize(rules, stretches, as_of, exceptions, days)
+    @rules = rules
+    @as_of = as_of
+    @days = days
+    first = stretches.first&.from || as_of
+    @stretches = [Core::Hours::Stretch.new(status: "off_duty", from: first - BEFORE_MINUTES, to: first), *stretches]
+    @rests = Core::Hours::Rest.all(@stretches)
+    @shifts = divide(exceptions)
+    add_up
+  end
+
+  # The shift that the driver is in at the end of the record, or nil after a long rest.
+  def shift = @shifts.last&.then { |last| last unless resting_long? }
+
+  # Minutes left of each limit by its name: never negative, nil where an exception lifts it.
+  def remaining = @rules.limits.to_h { |limit| [limit.name.to_sym, left(limit)] }
+
+  def can_drive_minutes = remaining.values.compact.min
+
+  # Driving minutes before an instant at which a stretch begins or ends.
+  def driven(instant) = @driven.fetch(instant)
+
+  # Minutes on duty before any instant.
+  def worked(instant)
+    i = @stretches.bsearch_index { |stretch| stretch.to >= instant } || (@stretches.length - 1)
+    stretch = @stretches[i]
+    @worked[i] + (stretch.on_duty? ? [instant, stretch.to].min - stretch.from : 0)
+  end
+
+  # Driving minutes since the last interruption, at the start of each driving stretch and at the end of the record.
+  def unbroken(instant) = @unbroken.fetch(instant)
+
+  # From when on duty counts for a limit over days: the first of its days, or the end of the last restart.
+  def counted_from(limit, instant, date = @days.date_of(instant))
+    day = @days.start(date - limit.days + 1)
+    restart = @rests.reverse_each.find { |rest| rest.to <= instant && rest.minutes >= limit.restart_minutes }
+    [day, restart&.to].compact.max
+  end
+
+  private
+
+  def resting_long? = @rests.last.to == @as_of && @rests.last.minutes >= @rules.shift_rest_minutes && @stretches.last.rest?
+
+  def divide(exceptions)
+    long = @rests.select { |rest| rest.minutes >= @rules.shift_rest_minutes }
+    long.each_with_index.filter_map do |rest, i|
+      closing = long[i + 1]
+      next if rest.to >= @as_of
+
+      inner = @rests.select { |other| other.from > rest.to && (closing.nil? || other.to < closing.from) }
+      Core::Hours::Shift.new(@rules, rest.to, inner, closing, @as_of, exceptions)
+    end
+  end
+
+  def add_up
+    interruption = @rules.limit("interruption")&.interruption_minutes || 0
+    driven = worked = unbroken = still = 0
+    @driven = {}
+    @worked = []
+    @unbroken = {}
+    @stretches.each do |stretch|
+      @driven[stretch.from] = driven
+      @worked << worked
+      if stretch.driving?
+        unbroken = 0 if still >= interruption
+        still = 0
+        @unbroken[stretch.from] = unbroken
+        driven += stretch.minutes
+        unbroken += stretch.minutes
+      else
+        still += stretch.minutes
+      end
+      worked += stretch.minutes if stretch.on_duty?
+    end
+    @driven[@as_of] = driven
+    @unbroken[@as_of] = still >= interruption ? 0 : unbroken
+  end
+
+  def left(limit)
+    kinds = shift ? shift.count_at(@as_of).kinds : []
+    minutes = @rules.minutes(limit, kinds) or return
+    [minutes - used(limit), 0].max
+  end
+
+  def used(limit)
+    return worked(@as_of) - worked(counted_from(limit, @as_of)) if limit.within == "days"
+    return unbroken(@as_of) if limit.within == "interruption"
+    return 0 if shift.nil?
+
+    count = shift.count_at(@as_of)
+    limit.counts == "elapsed" ? shift.elapsed(count, @as_of) : driven(@as_of) - driven(count.anchor)
+  end
+end

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+# One shift, with the counts of hours into which paired rests divide it.
+#
+# A count is in force from the end of one pair to the end of the next; its hours run from the end of the pair's first rest, and
+# paired rests stand still in its window. Example: on duty 6:00, sleeper 10:00 to 17:00, driving to 21:00, off to 24:00. Seven
+# and three hours pair. The driving from 17:00 is judged from 6:00 with the seven hours left out (at 21:00: 8 h of window); from
+# 24:00 on the hours count from 17:00 with the three left out.
+class Core::Hours::Shift
+  Count = Core::Value.of(:from, :to, :anchor, :kinds)
+
+  attr_reader :from, :to, :pairs, :counts
+
+  # closing - the long rest that ends it, nil while it lasts; as_of - where the record ends
+  def initialize(rules, from, rests, closing, as_of, exceptions)
+    @from = from
+    @to = closing ? closing.from : as_of
+    @pairs = Core::Hours::Pairs.new(rules.split, rests, closing)
+    @still = @pairs.paired.reject { |rest| rest == closing }
+    @counts = divide(closing, exceptions)
+  end
+
+  # The count in force at an instant of this shift.
+  def count_at(instant) = @counts.reverse_each.find { |count| count.from <= instant }
+
+  # Minutes of the window gone at an instant.
+  def elapsed(count, instant) = instant - count.anchor - @still.sum { |rest| rest.from >= count.anchor && rest.to <= instant ? rest.minutes : 0 }
+
+  private
+
+  def divide(closing, exceptions)
+    anchors = [[@from, @from], *@pairs.all.reject { |_, second| second == closing }.map { |first, second| [second.to, first.to] }]
+    anchors.each_with_index.map do |(from, anchor), i|
+      to = anchors[i + 1]&.first
+      kinds = exceptions.select { |_, at| at >= from && (to ? at < to : within_last?(at, closing)) }.map(&:first).uniq
+      Count.new(from:, to:, anchor:, kinds:)
+    end
+  end
+
+  def within_last?(instant, closing) = closing ? instant < @to : instant <= @to
+end
