@@ -47,7 +47,7 @@ module Bench
   end
 
   def self.known?(name)
-    RoadData.gazetteer.find(name, "")
+    RoadData.gazetteer.locate(name, "")
   rescue Refused
     false
   end

@@ -44,7 +44,12 @@ class Core::Hours::ClockReader
   def available_at
     return @as_of if @reading.can_drive_minutes.positive?
 
-    turning_points.find { |instant| reading(instant).can_drive_minutes.positive? }
+    turning_points.find { |instant| days_left?(instant) && reading(instant).can_drive_minutes.positive? }
+  end
+
+  # Hours over days are the cheap look that rules most instants out.
+  def days_left?(instant)
+    @rules.limits.select { |limit| limit.within == "days" }.all? { |limit| @reading.used_resting_until(limit, instant) < limit.minutes }
   end
 
   def turning_points

@@ -4,6 +4,8 @@ require "tzinfo"
 
 # The days of a home terminal: each begins at a wall-clock time of its zone, and has 23, 24 or 25 hours.
 class Core::Hours::Days
+  EPOCH = Date.new(1970, 1, 1)
+
   attr_reader :zone
 
   # zone - TZInfo::Timezone; hour, minute - when a day begins
@@ -20,10 +22,10 @@ class Core::Hours::Days
 
   # The date of the day that holds an instant.
   def date_of(instant)
-    date = local(instant).to_date
-    date -= 1 if start(date) > instant
-    # Where the zone skips its midnight, or a day begins late, the next may have begun already.
-    start(date + 1) <= instant ? date + 1 : date
+    # No zone is more than fourteen hours from UTC, no day begins later than its wall clock's last minute.
+    date = EPOCH + instant.div(1440) + 1
+    date -= 1 while start(date) > instant
+    date
   end
 
   # An instant as it is written in this zone.

@@ -42,23 +42,37 @@ class Core::Hours::Reading
   # From when on duty counts for a limit over days: the first of its days, or the end of the last restart.
   def counted_from(limit, instant, date = @days.date_of(instant))
     day = @days.start(date - limit.days + 1)
-    restart = @rests.reverse_each.find { |rest| rest.to <= instant && rest.minutes >= limit.restart_minutes }
-    [day, restart&.to].compact.max
+    restart = restarts(limit).reverse_each.find { |ended| ended <= instant }
+    restart && restart > day ? restart : day
+  end
+
+  # Minutes of a limit over days that are used at an instant of rest after the record, until which the rest under way goes on.
+  def used_resting_until(limit, instant)
+    rest_from = @stretches.last.rest? ? @rests.last.from : @as_of
+    return 0 if instant - rest_from >= limit.restart_minutes
+
+    worked(@as_of) - worked([counted_from(limit, instant), @as_of].min)
   end
 
   private
 
+  def restarts(limit) = (@restarts ||= {})[limit.name] ||= @rests.select { |rest| rest.minutes >= limit.restart_minutes }.map(&:to)
+
   def resting_long? = @rests.last.to == @as_of && @rests.last.minutes >= @rules.shift_rest_minutes && @stretches.last.rest?
 
   def divide(exceptions)
-    long = @rests.select { |rest| rest.minutes >= @rules.shift_rest_minutes }
-    long.each_with_index.filter_map do |rest, i|
-      closing = long[i + 1]
-      next if rest.to >= @as_of
+    shifts = []
+    began = nil
+    inner = []
+    @rests.each do |rest|
+      next inner << rest if rest.minutes < @rules.shift_rest_minutes
 
-      inner = @rests.select { |other| other.from > rest.to && (closing.nil? || other.to < closing.from) }
-      Core::Hours::Shift.new(@rules, rest.to, inner, closing, @as_of, exceptions)
+      shifts << Core::Hours::Shift.new(@rules, began, inner, rest, @as_of, exceptions) if began
+      began = rest.to
+      inner = []
     end
+    shifts << Core::Hours::Shift.new(@rules, began, inner, nil, @as_of, exceptions) if began < @as_of
+    shifts
   end
 
   def add_up

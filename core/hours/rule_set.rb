@@ -18,6 +18,8 @@ module Core::Hours
     #
     # What raises goes before what adds: with both, the window is what it was raised to.
     def minutes(limit, kinds)
+      return limit.minutes if kinds.empty?
+
       in_force = exceptions.select { |exception| kinds.include?(exception.kind) }
       return if in_force.any? { |exception| exception.lifts.include?(limit.name) }
 

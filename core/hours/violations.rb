@@ -14,7 +14,11 @@ class Core::Hours::Violations
 
   # In order of time, those that begin together by kind; adjoining ones of a kind joined.
   def all
-    found = driving.flat_map { |stretch, shift| @rules.limits.flat_map { |limit| past(limit, stretch, shift) } }
+    found = []
+    driving.each do |stretch, shift|
+      count = shift.count_at(stretch.from)
+      @rules.limits.each { |limit| found.concat(past(limit, stretch, shift, count)) }
+    end
     joined = found.group_by(&:kind).values.flat_map { |list| list.chunk_while { |one, other| one.to == other.from }.map { |run| run.first.with(to: run.last.to) } }
     joined.sort_by { |violation| [violation.from, violation.kind] }
   end
@@ -22,16 +26,15 @@ class Core::Hours::Violations
   private
 
   def driving
-    shifts = @reading.shifts.each
-    shift = nil
+    shifts = @reading.shifts
+    at = 0
     @reading.stretches.select(&:driving?).map do |stretch|
-      shift = shifts.next while shift.nil? || shift.to <= stretch.from
-      [stretch, shift]
+      at += 1 while shifts[at].to <= stretch.from
+      [stretch, shifts[at]]
     end
   end
 
-  def past(limit, stretch, shift)
-    count = shift.count_at(stretch.from)
+  def past(limit, stretch, shift, count)
     minutes = @rules.minutes(limit, count.kinds) or return []
     return past_days(limit, stretch, minutes) if limit.within == "days"
 

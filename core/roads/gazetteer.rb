@@ -23,7 +23,7 @@ class Core::Roads::Gazetteer
   # stop - "City, ST", a ZIP, or { latitude:, longitude: } with a name: if it has one; path - where it stands in the input
   #
   # Returns Place. Raises Refused `unknown_place`, `ambiguous_place`, `off_network`.
-  def find(stop, path)
+  def locate(stop, path)
     return at(stop, path) if stop.is_a?(Hash)
 
     text = stop.strip

@@ -33,7 +33,7 @@ class Core::Roads::Router
 
   def places(list, name)
     list.each_with_index.map do |stop, i|
-      place = @gazetteer.find(stop, "/#{name}/#{i}")
+      place = @gazetteer.locate(stop, "/#{name}/#{i}")
       raise Core::Refused.new("no_route", "#{place.name} is in #{place.state}, which is to be avoided.", path: "/#{name}/#{i}") if @request.avoid_states.include?(place.state)
 
       @snap.call(place, "/#{name}/#{i}")

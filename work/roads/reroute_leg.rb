@@ -40,7 +40,7 @@ module Work::Roads::RerouteLeg
   # What was typed as a place becomes a point with its name.
   def self.spots(via)
     via.each_with_index.map do |spot, i|
-      place = RoadData.gazetteer.find(spot[:latitude] ? spot.slice(:latitude, :longitude, :name) : spot[:name].to_s, "/via/#{i}")
+      place = RoadData.gazetteer.locate(spot[:latitude] ? spot.slice(:latitude, :longitude, :name) : spot[:name].to_s, "/via/#{i}")
       { latitude: place.point.latitude, longitude: place.point.longitude, name: spot[:name] || place.name }
     end
   end

@@ -123,7 +123,7 @@ RSpec.describe Core::Hours, ".clocks" do
       def used(at)
         start, rests, closing = shift(at)
         pairs = pairs(rests)
-        done = pairs.reject { |_, j| rests[j] == closing }.select { |_, j| rests[j][:to] <= at }.last
+        done = pairs.reject { |_, j| rests[j] == closing }.reverse.find { |_, j| rests[j][:to] <= at }
         anchor = done ? rests[done.first][:to] : start
         still = pairs.flatten.uniq.map { |i| rests[i] }.select { |rest| rest[:from] >= anchor && rest[:to] <= at }.sum { |rest| rest[:to] - rest[:from] }
         stops = @blocks.first(at).each_index.chunk_while { |a, b| (@blocks[a] == "driving") == (@blocks[b] == "driving") }.select { |run| @blocks[run.first] != "driving" && run.length >= 2 }
