@@ -12,7 +12,7 @@ module Web::Company
     app.patch("/api/people/:id") { json({ id: Work::Company::ChangePerson.call(id, input, by:, now:) }) }
     app.get("/api/sign-ins") { json(Store::Company.sign_ins.map { |row| { at: row[:at].iso8601, who: row[:name], what: row[:message] } }) }
     app.get("/api/search") { json Store::Company.search(parameters[:q]) }
-    app.get("/api/audit") { json(Store::Company.audit(parameters[:kind], parameters[:id]).map { |row| row.merge(at: row[:at].iso8601) }) }
+    app.get("/api/audit") { json(Store::Company.audit(parameters[:kind], parameters[:id]).map { |row| Web::Company::Present.audit(row) }) }
     app.get("/api/imports/:kind") { json Work::Fleet::ImportRows.template(parameters[:kind].to_sym) }
     app.post("/api/imports/:kind") do
       table = parameters[:kind].to_sym

@@ -74,4 +74,12 @@ RSpec.describe Web::Fleet do
     expect(client.call(:get, "/api/towns?q=payet").first).to include(town: "Payette", state: "ID", zone: "America/Boise")
     expect(client.call(:get, "/api/towns?q=8366").map { |town| town[:zip] }).to include("83661")
   end
+
+  it "names in the trail what an id refers to" do
+    spokane = Work::Company::AddTerminal.call({ name: "Spokane", zip: "99202" }, by: Work::Actor.system, now:)
+    id = driver_id
+    driver = client.call(:get, "/api/drivers/#{id}")
+    client.call(:put, "/api/drivers/#{id}", { **driver.slice(:name, :number, :phone, :loaded_mile_rate, :empty_mile_rate, :version), terminal_id: spokane })
+    expect(client.call(:get, "/api/audit?kind=driver&id=#{id}").first[:changes]).to include(terminal: %w[Boise Spokane])
+  end
 end

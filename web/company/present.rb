@@ -12,4 +12,18 @@ module Web::Company::Present
   end
 
   def self.person(row) = { **row.slice(:id, :name, :email), roles: row[:roles].to_a, disabled: row[:status_id] != 2 }
+
+  # What an id in the trail refers to is read by its name.
+  NAMED = { "terminal_id" => %i[terminals name], "customer_id" => %i[customers name], "place_id" => %i[places name] }.freeze
+
+  def self.audit(row)
+    changes = row[:changes].to_h { |field, pair| NAMED.key?(field) ? [field.delete_suffix("_id"), pair.map { |id| named(field, id) }] : [field, pair] }
+    row.merge(at: row[:at].iso8601, changes:)
+  end
+
+  def self.named(field, id)
+    table, column = NAMED.fetch(field)
+    id && (DB[table].where(id:).get(column) || id)
+  end
+  private_class_method :named
 end

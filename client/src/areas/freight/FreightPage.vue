@@ -14,7 +14,7 @@ import LoadList from './LoadList.vue'
 
 type Filter = Schemas['LoadFilter']
 const PER_PAGE = 50
-const FILTERS: Filter[] = ['live', 'open', 'planned', 'sent', 'accepted', 'rolling', 'delivered', 'papers_in', 'cancelled', 'all']
+const FILTERS: Filter[] = ['live', 'open', 'planned', 'sent', 'accepted', 'rolling', 'delivered', 'papers_in', 'billed', 'closed', 'cancelled', 'all']
 
 const route = useRoute()
 const router = useRouter()
@@ -36,7 +36,7 @@ const pages = computed(() => Math.max(1, Math.ceil((data.value?.total ?? 0) / PE
 const count = (filter: Filter) => {
   const counts = data.value?.counts ?? {}
   if (filter === 'live') return Object.values(counts).reduce((sum, n) => sum + n, 0)
-  return ['papers_in', 'cancelled', 'all'].includes(filter) ? undefined : counts[filter] ?? 0
+  return ['papers_in', 'billed', 'closed', 'cancelled', 'all'].includes(filter) ? undefined : counts[filter] ?? 0
 }
 const label = (filter: Filter) => (filter === 'live' ? 'Live' : filter === 'all' ? 'All' : STATES[filter as LoadState].label)
 

@@ -124,7 +124,7 @@ useKeys([
         <h2>Papers</h2>
         <ul class="papers"><li v-for="paper in found.papers" :key="paper.id"><a :href="`/api/papers/${paper.id}`" target="_blank" rel="noopener">
           <img v-if="paper.content_type.startsWith('image/')" :src="`/api/papers/${paper.id}`" :alt="PAPERS[paper.kind] ?? paper.kind" loading="lazy">
-          {{ PAPERS[paper.kind] ?? paper.kind }}</a><span class="small quiet"> {{ paper.by }}, {{ Math.ceil(paper.bytes / 1024) }} kB</span></li></ul>
+          {{ PAPERS[paper.kind] ?? paper.kind }}</a><span class="small quiet by">{{ paper.by }}, {{ Math.ceil(paper.bytes / 1024) }} kB</span></li></ul>
       </section>
 
       <invoice-panel :key="found.state" :load="found" :busy="busy" :problem="trouble" @billed="bill" @paid="payment" />
@@ -146,6 +146,6 @@ p.missing { padding-left: .7rem; }
 .pad { padding: .7rem .9rem; }
 .columns { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: .75rem; }
 .refs { display: grid; grid-template-columns: max-content 1fr; gap: .15rem .7rem; margin: .5rem 0 0; } dd { margin: 0; }
-.papers { list-style: none; padding: 0; margin: .4rem 0 0; display: flex; flex-wrap: wrap; gap: 1rem; } .papers img { display: block; height: 7rem; border: 1px solid rgb(var(--v-theme-line)); }
+.papers { list-style: none; padding: 0; margin: .4rem 0 0; display: flex; flex-wrap: wrap; gap: 1rem; } .papers .by { margin-left: .5rem; } .papers img { display: block; height: 7rem; border: 1px solid rgb(var(--v-theme-line)); }
 @media (max-width: 800px) { .columns { grid-template-columns: 1fr; } }
 </style>
