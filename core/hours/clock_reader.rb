@@ -70,7 +70,9 @@ class Core::Hours::ClockReader
     needed = [@rules.split.least_minutes, @rules.split.together_minutes - waiting.minutes].max - (under_way&.minutes || 0)
     asleep = [waiting, under_way].compact.any? { |rest| rest.sleeper_minutes >= @rules.split.sleeper_minutes }
     needed = [needed, @rules.split.sleeper_minutes - (under_way&.sleeping_minutes || 0)].max unless asleep
-    [needed, reading(@as_of + needed, asleep ? "off_duty" : "sleeper").remaining]
+    then_read = reading(@as_of + needed, asleep ? "off_duty" : "sleeper")
+    # A rest behind one that is in a pair already can no longer pair itself.
+    [needed, then_read.remaining] if then_read.shift.nil? || then_read.shift.pairs.all.any? { |first, _| first == waiting }
   end
 
   def recap
