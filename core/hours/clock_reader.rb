@@ -58,7 +58,7 @@ class Core::Hours::ClockReader
     lengths = [@rules.shift_rest_minutes, *@rules.limits.filter_map(&:restart_minutes), @rules.split.least_minutes,
                *@reading.rests.map { |rest| @rules.split.together_minutes - rest.minutes }].select(&:positive?)
     breaks = @rules.limits.filter_map(&:interruption_minutes).map { |minutes| still_from + minutes }
-    today = @days.date_of(@as_of)
+    today = @days.day_of(@as_of)
     days = (1..(@rules.limits.filter_map(&:days).max + 1)).map { |ahead| @days.start(today + ahead) }
     [*lengths.map { |minutes| resting_from + minutes }, *breaks, *days].select { |instant| instant > @as_of }.uniq.sort
   end
@@ -77,9 +77,9 @@ class Core::Hours::ClockReader
 
   def recap
     limit = @rules.limit("days")
-    today = @days.date_of(@as_of)
-    (0...limit.days).map { |i| today - (limit.days - 1 - i) }.map do |date|
-      [date, @reading.worked([@days.start(date + 1), @as_of].min) - @reading.worked(@days.start(date))]
+    today = @days.day_of(@as_of)
+    ((today - limit.days + 1)..today).map do |day|
+      [@days.date(day), @reading.worked([@days.start(day + 1), @as_of].min) - @reading.worked(@days.start(day))]
     end
   end
 end

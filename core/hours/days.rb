@@ -16,17 +16,20 @@ class Core::Hours::Days
     @starts = {}
   end
 
-  # The instant at which the day of a date begins: the first of two where the clock shows it twice, the first after it where
-  # it is skipped.
-  def start(date) = @starts[date] ||= instant(date)
+  # The instant at which a day begins: the first of two where the clock shows it twice, the first after it where it is skipped.
+  #
+  # day - days since 1970-01-01: a plain number is counted with and looked up faster than a Date
+  def start(day) = @starts[day] ||= instant(date(day))
 
-  # The date of the day that holds an instant.
-  def date_of(instant)
+  # The day that holds an instant.
+  def day_of(instant)
     # No zone is more than fourteen hours from UTC, no day begins later than its wall clock's last minute.
-    date = EPOCH + instant.div(1440) + 1
-    date -= 1 while start(date) > instant
-    date
+    day = instant.div(1440) + 1
+    day -= 1 while start(day) > instant
+    day
   end
+
+  def date(day) = EPOCH + day
 
   # An instant as it is written in this zone.
   def iso(instant) = local(instant).iso8601

@@ -39,24 +39,29 @@ class Core::Hours::Reading
   # Driving minutes since the last interruption, at the start of each driving stretch and at the end of the record.
   def unbroken(instant) = @unbroken.fetch(instant)
 
-  # From when on duty counts for a limit over days: the first of its days, or the end of the last restart.
-  def counted_from(limit, instant, date = @days.date_of(instant))
-    day = @days.start(date - limit.days + 1)
-    restart = restarts(limit).reverse_each.find { |ended| ended <= instant }
-    restart && restart > day ? restart : day
+  # Minutes used of a limit over days at an instant of a day at which so much had been worked: since the first of its days, or
+  # since the last restart, whichever left less.
+  def used_of_days(limit, instant, day, worked)
+    first = day - limit.days + 1
+    before = @worked_before[first] ||= worked(@days.start(first))
+    restarts(limit).reverse_each do |ended, worked_then|
+      next if ended > instant
+
+      before = worked_then if worked_then > before
+      break
+    end
+    worked - before
   end
 
-  # Minutes of a limit over days that are used at an instant of rest after the record, until which the rest under way goes on.
+  # The same at an instant of rest after the record, until which the rest under way goes on.
   def used_resting_until(limit, instant)
     rest_from = @stretches.last.rest? ? @rests.last.from : @as_of
-    return 0 if instant - rest_from >= limit.restart_minutes
-
-    worked(@as_of) - worked([counted_from(limit, instant), @as_of].min)
+    instant - rest_from >= limit.restart_minutes ? 0 : used_of_days(limit, instant, @days.day_of(instant), worked(@as_of))
   end
 
   private
 
-  def restarts(limit) = (@restarts ||= {})[limit.name] ||= @rests.select { |rest| rest.minutes >= limit.restart_minutes }.map(&:to)
+  def restarts(limit) = (@restarts ||= {})[limit.name] ||= @rests.select { |rest| rest.minutes >= limit.restart_minutes }.map { |rest| [rest.to, worked(rest.to)] }
 
   def resting_long? = @rests.last.to == @as_of && @rests.last.minutes >= @rules.shift_rest_minutes && @stretches.last.rest?
 
@@ -79,6 +84,7 @@ class Core::Hours::Reading
     interruption = @rules.limit("interruption")&.interruption_minutes || 0
     driven = worked = unbroken = still = 0
     @driven = {}
+    @worked_before = {}
     @worked = []
     @unbroken = {}
     @stretches.each do |stretch|
@@ -106,7 +112,7 @@ class Core::Hours::Reading
   end
 
   def used(limit)
-    return worked(@as_of) - worked(counted_from(limit, @as_of)) if limit.within == "days"
+    return used_of_days(limit, @as_of, @days.day_of(@as_of), worked(@as_of)) if limit.within == "days"
     return unbroken(@as_of) if limit.within == "interruption"
     return 0 if shift.nil?
 

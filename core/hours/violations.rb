@@ -49,11 +49,12 @@ class Core::Hours::Violations
   def past_days(limit, stretch, minutes)
     from = stretch.from
     found = []
+    worked = @reading.worked(from)
     while from < stretch.to
-      date = @days.date_of(from)
-      to = [@days.start(date + 1), stretch.to].min
-      used = @reading.worked(from) - @reading.worked(@reading.counted_from(limit, from, date))
-      found.concat(over(limit, from, to, minutes - used))
+      day = @days.day_of(from)
+      to = [@days.start(day + 1), stretch.to].min
+      found.concat(over(limit, from, to, minutes - @reading.used_of_days(limit, from, day, worked)))
+      worked += to - from
       from = to
     end
     found

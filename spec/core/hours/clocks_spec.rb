@@ -81,8 +81,8 @@ RSpec.describe Core::Hours, ".clocks" do
     expect(ask([["on_duty", 0], ["off_duty", 25]], as_of: 25, day: "2026-11-01")[:recap].last(2)).to eq([{ date: "2026-11-01", on_duty_minutes: 1500 }, { date: "2026-11-02", on_duty_minutes: 0 }])
     expect(ask([["on_duty", 0], ["off_duty", 24]], as_of: 24, day: "2026-03-08")[:recap].last(2)).to eq([{ date: "2026-03-08", on_duty_minutes: 1380 }, { date: "2026-03-09", on_duty_minutes: 60 }])
     days = ->(time) { described_class::Days.new(TZInfo::Timezone.get("America/Boise"), *time) }
-    expect(days.call([2, 30]).then { |one| one.iso(one.start(Date.new(2026, 3, 8))) }).to eq("2026-03-08T03:00:00-06:00")
-    expect(days.call([1, 30]).then { |one| one.iso(one.start(Date.new(2026, 11, 1))) }).to eq("2026-11-01T01:30:00-06:00")
+    expect(days.call([2, 30]).then { |one| one.iso(one.start((Date.new(2026, 3, 8) - Date.new(1970, 1, 1)).to_i)) }).to eq("2026-03-08T03:00:00-06:00")
+    expect(days.call([1, 30]).then { |one| one.iso(one.start((Date.new(2026, 11, 1) - Date.new(1970, 1, 1)).to_i)) }).to eq("2026-11-01T01:30:00-06:00")
   end
 
   # A plain reading of the same rules, block by block, on random records.
