@@ -110,11 +110,11 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
       expect(page).to have_css("h1", text: Store::Freight.load(id)[:number])
     end
     Work::Freight::ChangeLoad.call(id, booking(notes: "theirs").merge(version: 0), by: maren, now:)
-    using_session(:tobias) { expect(page).to have_text("theirs", wait: 1) }
+    using_session(:tobias) { expect(page).to have_text("theirs") }
     click_on "Save the changes"
     expect(page).to have_text("Maren Holt changed this while you had it open")
     within(".stale[role=alert]") { expect(find("tr", text: "notes")).to have_text("mine").and have_text("theirs") }
     click_on "Keep mine over theirs"
-    using_session(:tobias) { expect(page).to have_text("mine", wait: 1) }
+    using_session(:tobias) { expect(page).to have_text("mine") }
   end
 end
