@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "config/core"
+require_relative "config/road_data"
 
 # Draws the road network from its authored lines: places the stations, joins shared pavement, and checks the result.
 module Survey; end

@@ -32,6 +32,15 @@ module RoadData
       rows("#{ROADS}/restrictions.csv").map { |road, _, from, to, kind, limit, near, known_by| { road:, from:, to:, kind:, limit: limit.to_i, near:, known_by: } }
     end
 
+    # Outlines by state: rings of [longitude, latitude].
+    def states
+      JSON.parse(File.read("#{PLACES}/states.geojson"))["features"].to_h do |feature|
+        polygons = feature["geometry"]["coordinates"]
+        polygons = [polygons] if feature["geometry"]["type"] == "Polygon"
+        [feature["properties"]["state"], polygons.map(&:first)]
+      end
+    end
+
     private
 
     # Our own files hold no line breaks in a field, and most no quotes either: splitting is ten times as fast as parsing.
@@ -44,13 +53,5 @@ module RoadData
 
     def towns = rows("#{PLACES}/towns.csv").map { |town, state, latitude, longitude, people| [town, state, latitude.to_f, longitude.to_f, people.to_i] }
     def zips = rows("#{PLACES}/zips.csv").map { |zip, town, state, latitude, longitude| [zip, town, state, latitude.to_f, longitude.to_f] }
-
-    def states
-      JSON.parse(File.read("#{PLACES}/states.geojson"))["features"].to_h do |feature|
-        polygons = feature["geometry"]["coordinates"]
-        polygons = [polygons] if feature["geometry"]["type"] == "Polygon"
-        [feature["properties"]["state"], polygons.map(&:first)]
-      end
-    end
   end
 end

@@ -13,6 +13,16 @@ module Core::Roads
     2 * EARTH_RADIUS_MILES * Math.asin(Math.sqrt([half, 1.0].min))
   end
 
+  # The spot of a straight stretch that is nearest to a point: how far along it lies, 0 to 1, and where.
+  def self.nearest_on(from, to, point)
+    narrowing = Math.cos(point.latitude * Math::PI / 180)
+    dx = (to.longitude - from.longitude) * narrowing
+    dy = to.latitude - from.latitude
+    length = (dx * dx) + (dy * dy)
+    share = length.zero? ? 0.0 : ((((point.longitude - from.longitude) * narrowing * dx) + ((point.latitude - from.latitude) * dy)) / length).clamp(0.0, 1.0)
+    [share, Point.new(latitude: from.latitude + (share * dy), longitude: from.longitude + (share * (to.longitude - from.longitude)))]
+  end
+
   # A network ready to be searched.
   #
   # nodes        - Array of { id:, name:, state:, latitude:, longitude: }

@@ -49,12 +49,7 @@ class Core::Roads::Grid
 
   def measure(edge, point)
     from, to = [edge.from, edge.to].map { |node| @nodes[node].point }
-    narrowing = Math.cos(point.latitude * Math::PI / 180)
-    dx = (to.longitude - from.longitude) * narrowing
-    dy = to.latitude - from.latitude
-    length = (dx * dx) + (dy * dy)
-    share = length.zero? ? 0.0 : ((((point.longitude - from.longitude) * narrowing * dx) + ((point.latitude - from.latitude) * dy)) / length).clamp(0.0, 1.0)
-    spot = Core::Roads::Point.new(latitude: from.latitude + (share * dy), longitude: from.longitude + (share * (to.longitude - from.longitude)))
+    share, spot = Core::Roads.nearest_on(from, to, point)
     Near.new(edge:, miles: Core::Roads.great_circle_miles(point, spot), share:, point: spot)
   end
 end

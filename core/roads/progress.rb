@@ -31,13 +31,7 @@ class Core::Roads::Progress
 
   # [miles away, how far along the piece, the spot]
   def nearest(piece, position)
-    from, to = piece.points
-    narrowing = Math.cos(position.latitude * Math::PI / 180)
-    dx = (to.longitude - from.longitude) * narrowing
-    dy = to.latitude - from.latitude
-    length = (dx * dx) + (dy * dy)
-    share = length.zero? ? 0.0 : ((((position.longitude - from.longitude) * narrowing * dx) + ((position.latitude - from.latitude) * dy)) / length).clamp(0.0, 1.0)
-    spot = Core::Roads::Point.new(latitude: from.latitude + (share * dy), longitude: from.longitude + (share * (to.longitude - from.longitude)))
+    share, spot = Core::Roads.nearest_on(*piece.points, position)
     [Core::Roads.great_circle_miles(position, spot), share, spot]
   end
 end
