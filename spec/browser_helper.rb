@@ -9,12 +9,14 @@ Capybara.register_driver(:chromium) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
   %w[--headless=new --no-sandbox --disable-gpu --disable-background-networking --disable-dev-shm-usage --window-size=1280,900].each { |argument| options.add_argument(argument) }
   options.unhandled_prompt_behavior = :accept
-  Capybara::Selenium::Driver.new(app, browser: :chrome, options:, service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"))
+  Capybara::Selenium::Driver.new(app, browser: :chrome, options:, service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"),
+                                      http_client: Selenium::WebDriver::Remote::Http::Default.new(open_timeout: 60, read_timeout: 240))
 end
 Capybara.default_driver = :chromium
 Capybara.run_server = false
 Capybara.enable_aria_label = true
-Capybara.default_max_wait_time = 10
+# A bound for a machine that is busy elsewhere; what is there is found at once.
+Capybara.default_max_wait_time = 30
 Capybara.save_path = File.expand_path("../var/log/browser", __dir__)
 
 # Finding and typing as a person does: by label, by button, by key.
