@@ -25,7 +25,7 @@ module Bench
 
   def self.report(name, network)
     random = Random.new(95)
-    routes = Array.new(WAYS) { request(network, random) }
+    routes = Array.new(WAYS) { request(random) }
     answer = ->(request) { Core::Roads.route(network, RoadData.gazetteer, request) }
     routes.first(60).each(&answer)
     GC.start
@@ -41,7 +41,7 @@ module Bench
   end
 
   # Two towns anywhere in the country, by their names.
-  def self.request(_network, random)
+  def self.request(random)
     @towns ||= RoadData.nodes.map { |node| node[:name] }.select { |name| name.include?(", ") && known?(name) }
     Core::Roads.read("stops" => @towns.sample(2, random:))
   end

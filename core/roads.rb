@@ -52,7 +52,7 @@ module Core::Roads
   # Returns Route. Raises Refused `unknown_place`, `ambiguous_place`, `off_network`, `no_route`, with the stop's path.
   def self.route(network, gazetteer, request) = Router.new(network, gazetteer, request).route
 
-  # Miles in tenths from each place to each, by time; nil where there is no way.
+  # The least miles, in tenths, from each place to each; nil where there is no way.
   #
   # points - Array of Point
   def self.table(network, points, vehicle: Vehicle::USUAL) = Table.new(network, points, vehicle).miles_tenths

@@ -15,8 +15,6 @@ class Survey::Book
   OPEN_MPH = 60
   # Rings, spurs and connectors have three digits and pass through towns.
   TOWN_MPH = 55
-  # A road is drawn no longer than this without a look: it would be a slip of the pen.
-  WINDING = 2.1
 
   attr_reader :problems, :weak
 

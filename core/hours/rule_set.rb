@@ -12,7 +12,6 @@ module Core::Hours
 
   RuleSet = Value.of(:name, :limits, :shift_rest_minutes, :split, :exceptions) do
     def limit(within) = limits.find { |limit| limit.within == within }
-    def named(name) = limits.find { |limit| limit.name == name }
 
     # Minutes of a limit while exceptions of these kinds hold, nil where one lifts it.
     #
