@@ -2,7 +2,7 @@
 
 require_relative "../config/hours_rules"
 
-# Clocks of records of fourteen days a second, and how that grows with the record's length.
+# Clocks of records of fourteen days a second, how that grows with the record's length, and plans of three-day, four-stop trips.
 module Bench
   SECONDS = 3
 
@@ -10,6 +10,8 @@ module Bench
     RubyVM::YJIT.enable if defined?(RubyVM::YJIT) && RubyVM::YJIT.respond_to?(:enable)
     rates = [14, 28, 56].to_h { |days| [days, rate(days)] }
     rates.each { |days, rate| puts format("records of %d days: %.0f clocks a second, %.2f of one of 14 days by the day", days, rate, rate * days / rates[14] / 14) }
+    plans = [false, true].to_h { |split| [split, plan_rate(split)] }
+    plans.each { |split, (rate, slowest)| puts format("three-day trips of four stops, rests %s: %.0f plans a second, the slowest %.1f ms", split ? "split where it helps" : "whole", rate, slowest) }
   end
 
   def self.rate(days)
@@ -25,6 +27,34 @@ module Bench
     end
     count / (now - began)
   end
+
+  def self.plan_rate(split)
+    random = Random.new(395)
+    rules = HoursRules.named("us_property_70_8")
+    asked = Array.new(60) { [Core::Hours.read(record(8, random)), trip(split, random)] }
+    slowest = count = 0
+    began = now
+    while now - began < SECONDS
+      before = now
+      Core::Hours.plan(*asked[count % 60], rules:, advice: false)
+      slowest = [slowest, now - before].max
+      count += 1
+    end
+    [count / (now - began), slowest * 1000]
+  end
+
+  def self.trip(split, random)
+    at = Time.utc(2026, 11, 9, 12)
+    stops = Array.new(4) do |i|
+      drive = i.zero? ? random.rand(0..120) : random.rand(300..700)
+      at += (drive * 60) + 3600 + (i.zero? ? 0 : drive * 72)
+      opens = at + (random.rand(-4..6) * 3600)
+      { "name" => "stop #{i}", "drive_minutes" => drive, "service_minutes" => random.rand(30..120), "opens" => whole(opens), "closes" => whole(opens + (random.rand(1..8) * 3600)) }
+    end
+    Core::Hours.read_trip("trip" => { "stops" => stops }, "options" => { "split_rest" => split })
+  end
+
+  def self.whole(time) = Time.at(time.to_i / 60 * 60).utc.iso8601
 
   # A working day: pre-trip, drive, dock, drive, break, drive, dock, sleeper.
   def self.record(days, random)

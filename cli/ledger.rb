@@ -18,6 +18,8 @@ module Ledger
   COMMANDS = [
     Command.new(area: "hours", verb: "clocks", about: "what a driver may still do, and what was broken",
                 answer: ->(document) { Core::Hours.read(document).then { |question| Core::Hours.clocks(question, rules: HoursRules.named(question.rules)).to_h } }),
+    Command.new(area: "hours", verb: "plan", about: "the best legal schedule for a trip, after a record",
+                answer: ->(document) { Core::Hours.read(document).then { |question| Core::Hours.plan(question, Core::Hours.read_trip(document), rules: HoursRules.named(question.rules)).to_h } }),
     Command.new(area: "pay", verb: "settle", about: "one driver's statement for one period, to the cent",
                 answer: ->(document) { Core::Pay.present(Core::Pay.settle(Core::Pay.read(document))) }),
     Command.new(area: "roads", verb: "route", about: "the way for a truck, by leg and by state",

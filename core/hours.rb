@@ -20,6 +20,18 @@ module Core::Hours
   # Returns Clocks. Source: 49 CFR 395.3(a) to (c), 395.1(b), (e), (g), (o).
   def self.clocks(question, rules:) = ClockReader.new(question, rules).clocks
 
+  # A trip as in the contract (contract/cli/hours_plan.json). Returns Trip. Raises Refused `closes_before_opening`, `window_ends_before_start`.
+  def self.read_trip(document) = PlanDocument.new(document).trip
+
+  # The best legal schedule for a trip after a record: least lateness, then the earliest end, within 20,160 minutes of as_of.
+  #
+  # question - Question; trip - Trip; rules - RuleSet
+  #
+  # advice - where it does not fit, say what would make it fit
+  #
+  # Returns Plan, with reasons. Source: as for clocks.
+  def self.plan(question, trip, rules:, advice: true) = PlanMaker.new(question, trip, rules, advice:).plan
+
   # Rules as read from data/hours: a Hash with symbol keys.
   def self.rules(name, data) = RuleSet.read(name, data)
 end

@@ -34,6 +34,9 @@ class Core::Hours::Days
   # An instant as it is written in this zone.
   def iso(instant) = local(instant).iso8601
 
+  # The same for people: Tue 24 Nov 02:55.
+  def words(instant) = local(instant).strftime("%a %-d %b %H:%M")
+
   private
 
   def local(instant) = @zone.to_local(Time.at(instant * 60).utc)

@@ -24,6 +24,12 @@ class Core::Hours::Pairs
   # The latest rest that has ended and is not the first of a pair yet.
   def waiting(as_of) = @rests.each_index.reject { |i| @forward[i] || @rests[i].to >= as_of }.map { |i| @rests[i] }.last
 
+  # Rests that a later one may still pair with, oldest first: none before the latest that is in a pair.
+  def free
+    last = @rests.each_index.reverse_each.find { |i| in_pair?(i) }
+    @rests.each_index.select { |i| (last.nil? || i >= last) && !@forward[i] }.map { |i| @rests[i] }
+  end
+
   private
 
   # The nearest earlier rest that is free to pair and makes the time, or that ends the looking back by being in a pair.

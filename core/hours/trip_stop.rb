@@ -1,0 +1,5 @@
+# frozen_string_literal: true
+
+# One stop of a trip, and the way there. drive_minutes - from the place before; opens, closes - instants or nil
+# drive_windows - Array of [from, to] in order, apart from each other: driving to this stop only within them; nil for any time
+Core::Hours::TripStop = Core::Value.of(:name, :drive_minutes, :service_minutes, :opens, :closes, :drive_windows)
