@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+require "app_helper"
+require "pdf-reader"
+
+RSpec.describe Web::Hours do
+  let(:client) { api(maren) }
+  def hours = client.call(:get, "/api/drivers/#{driver_id}/hours")
+
+  before { Clock.hold(now) }
+  after { Clock.hold(nil) }
+
+  def clerk(from, status, to: nil, why: "From the paper record")
+    Work::Hours::WriteDuty.call(driver_id, { key: "duty-#{from}-#{status}-#{to}", from:, to:, status:, why: }, by: maren, now:)
+  end
+
+  # Ten quiet days, then a morning's work: pre-trip at 5:00, driving from 5:30.
+  def at_work
+    clerk(now - (10 * 24 * Given::HOUR), "off_duty")
+    clerk(now - (2.5 * Given::HOUR), "on_duty")
+    clerk(now - (2 * Given::HOUR), "driving")
+  end
+
+  it "says what every driver can still do, and what is not known" do
+    at_work
+    driver_id("Una Blank")
+    rows = client.call(:get, "/api/hours?at=#{(now + Given::HOUR).iso8601}")[:rows].to_h { |row| [row[:name], row] }
+    expect(rows["Wade Ferris"]).to include(status: "driving", can_drive_minutes: 360, remaining: { drive: 540, window: 690, break: 360, cycle: 4050 }, can_drive_at: 480, after_rest_minutes: 480, trouble: nil)
+    expect(rows["Una Blank"]).to include(known_since: nil, trouble: a_string_starting_with("No record"), verdict: nil)
+  end
+
+  it "keeps what was said before an edit, by whom and why, and lets nobody change it" do
+    at_work
+    edit = { key: "put it right 1", from: (now - Given::HOUR).iso8601, to: (now - (Given::HOUR / 2)).iso8601, status: "off_duty", why: "Lunch at the truck stop" }
+    2.times { client.call(:post, "/api/drivers/#{driver_id}/duty", edit) }
+    today = hours[:days].first[:stretches].map { |one| [one[:status], ((Time.iso8601(one[:to]) - Time.iso8601(one[:from])) / 60).to_i] }
+    expect(today).to eq([["off_duty", 300], ["on_duty", 30], ["driving", 60], ["off_duty", 30], ["driving", 30]])
+    client.call(:post, "/api/drivers/#{driver_id}/duty", edit.merge(key: "put it right 2", to: (now - (Given::HOUR / 4)).iso8601, why: "It was longer"))
+    expect(hours[:entries].select { |entry| entry[:undone_by] }).to contain_exactly(include(status: "off_duty", why: "Lunch at the truck stop", undone_why: "It was longer"), include(status: "driving", undone_why: "It was longer"))
+    expect { DB.transaction(savepoint: true) { DB[:duty_entries].update(status: "driving") } }.to raise_error(Sequel::DatabaseError, /only undone/)
+  end
+
+  { { to: -2 } => ["ends_before_start", "/to"], { from: 1 } => ["in_future", "/from"], { from: -40 * 24 } => ["too_old", "/from"] }.each do |times, (code, path)|
+    it "refuses #{code}" do
+      times = { from: -1, to: nil }.merge(times).transform_values { |hour| hour && (now + (hour * Given::HOUR)) }
+      expect { Work::Hours::WriteDuty.call(driver_id, { key: "bad times 1", status: "driving", why: "a reason", **times }, by: maren, now:) }.to refuse(code, path)
+    end
+  end
+
+  it "takes a device's events once, in whatever bits they come, and leaves a clerk's word alone" do
+    events = [[-9, "off_duty"], [-3, "on_duty"], [-2, "driving"]].map { |hour, status| { at: now + (hour * Given::HOUR), status:, place: "Boise, ID" } }
+    expect(Work::Hours::TakeDeviceEvents.call(driver_id, events.first(2), heard_at: now - (2.5 * Given::HOUR), now:)).to eq(2)
+    expect(Work::Hours::TakeDeviceEvents.call(driver_id, events, heard_at: now, now:)).to eq(1)
+    expect(Work::Hours::TakeDeviceEvents.call(driver_id, events, heard_at: now, now:)).to eq(0)
+    expect(hours[:entries].map { |entry| entry.values_at(:status, :source) }).to eq([%w[off_duty device], %w[on_duty device], %w[driving device]])
+    expect(hours[:row]).to include(place: "Boise, ID", heard_at: now.iso8601, trouble: nil)
+  end
+
+  it "plans what is left of a load, for its crew or for another, and says where it breaks" do
+    at_work
+    load_id, = sent
+    driver_id("Una Blank")
+    plan = client.call(:get, "/api/loads/#{load_id}/plan")
+    expect(plan).to include(verdict: "fits", driver: { id: driver_id, name: "Wade Ferris" })
+    expect(plan[:stops].map { |stop| stop[:name] }).to eq(["Boise, ID", "Pendleton, OR"])
+    expect(client.call(:get, "/api/loads/#{load_id}/plan?driver_id=#{driver_id("Una Blank")}")).to include(verdict: "unknown", reasons: include(include(code: "no_record")))
+    expect(client.call(:get, "/api/loads/#{load_id}/plan?start=#{(now + (9 * Given::HOUR)).iso8601}")).to include(verdict: "late", reasons: include(include(code: "late")))
+  end
+
+  it "says how old the hours are that a plan rests on" do
+    load_id, = sent
+    Work::Hours::TakeDeviceEvents.call(driver_id, [{ at: now - (12 * 24 * Given::HOUR), status: "off_duty" }], heard_at: now - (3 * Given::HOUR), now:)
+    expect(client.call(:get, "/api/loads/#{load_id}/plan")[:reasons].first).to eq(code: "stale_hours", text: "These hours are 3 h 00 min old: the driver was not heard from since.")
+    expect(client.call(:get, "/api/hours")[:rows].first[:trouble]).to start_with("Last heard 3 h 0 min ago")
+  end
+
+  it "prints a day as a graph grid" do
+    at_work
+    reader = PDF::Reader.new(StringIO.new(Web::Hours::DayPdf.new(hours, "2026-11-23").render))
+    expect(reader.pages.first.text).to include("Record of duty status", "Sleeper berth", "2:00", "From the paper record")
+  end
+end

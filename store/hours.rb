@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+# Records of duty status.
+module Store::Hours
+  # What any limit looks back on: eight days, and the rest before them.
+  LOOK_BACK_DAYS = 14
+
+  def self.entries = DB[:duty_entries].where(undone_by: nil).order(:from_at)
+
+  # The entries that bear on an instant, by driver: the one in force when the looking back begins, and all after it.
+  def self.records(driver_ids, as_of)
+    from = as_of - (LOOK_BACK_DAYS * 86_400)
+    before = entries.where(driver_id: driver_ids).where { from_at <= from }.reverse(:driver_id, :from_at).distinct(:driver_id)
+    later = entries.where(driver_id: driver_ids).where { (from_at > from) & (from_at <= as_of) }
+    [*before.all, *later.all].group_by { |row| row[:driver_id] }
+  end
+
+  # With what was said before, newest edit first: for the page of a day.
+  def self.history(driver_id, from, to)
+    DB[:duty_entries].join(:duty_edits, id: :edit_id).left_join(Sequel[:duty_edits].as(:undoing), id: Sequel[:duty_entries][:undone_by])
+                     .where(Sequel[:duty_entries][:driver_id] => driver_id).where { (from_at >= from) & (from_at < to) }
+                     .order(:from_at, Sequel[:duty_entries][:id])
+                     .select(Sequel[:duty_entries][:id], :from_at, :status, :place, Sequel[:duty_edits][:source], Sequel[:duty_edits][:who], Sequel[:duty_edits][:why], Sequel[:duty_edits][:at],
+                             Sequel[:undoing][:who].as(:undone_who), Sequel[:undoing][:why].as(:undone_why)).all
+  end
+
+  # Drivers with their home terminal's zone.
+  def self.drivers(ids = nil)
+    found = DB[:drivers].join(:terminals, id: :terminal_id).join(:zips, zip: :zip).where(retired: false).order(Sequel[:drivers][:name])
+    found = found.where(Sequel[:drivers][:id] => ids) if ids
+    found.select(Sequel[:drivers][:id], Sequel[:drivers][:name], Sequel[:drivers][:number], :hours_rules, :duty_heard_at, :terminal_id, Sequel[:terminals][:name].as(:terminal), :zone)
+  end
+
+  # Trips that are planned or under way, by driver.
+  def self.trips(driver_ids)
+    DB[:trip_drivers].join(:trips, id: :trip_id).join(:trip_loads, trip_id: Sequel[:trips][:id]).join(:loads, id: :load_id)
+                     .where(driver_id: driver_ids, live: true, Sequel[:trips][:state] => %w[planned sent accepted rolling]).order(Sequel.function(:lower, Sequel[:trips][:during]))
+                     .select(:driver_id, Sequel[:trips][:id].as(:trip_id), Sequel[:trips][:number].as(:trip), Sequel[:trips][:state], :load_id, Sequel[:loads][:number].as(:load), :origin, :destination, :empty_minutes, :empty_from)
+                     .all
+  end
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+# Hours of service: the fleet, one driver, one day on paper, the plan of a load's trip.
+module Web::Hours
+  def self.registered(app)
+    app.helpers do
+      def driver_hours(driver_id = id) = json(Web::Hours::Present.new(now).driver(driver_id))
+    end
+    app.get("/api/hours") { json Web::Hours::Present.new(now, at: parameters[:at]).fleet }
+    app.get("/api/drivers/:id/hours") { driver_hours }
+    app.post("/api/drivers/:id/duty") { driver_hours Work::Hours::WriteDuty.call(id, input, by:, now:) }
+    app.get("/api/drivers/:id/hours/pdf") do
+      content_type "application/pdf"
+      day = parameters[:day]
+      headers "content-disposition" => "inline; filename=\"record-of-duty-#{id}-#{day}.pdf\""
+      Web::Hours::DayPdf.new(Web::Hours::Present.new(now).driver(id), day.to_s).render
+    end
+    app.get("/api/loads/:id/plan") { json Work::Hours::PlanLoad.call(id, parameters, now:) }
+  end
+end

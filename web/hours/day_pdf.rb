@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+require "prawn"
+
+# The record of a day as a graph grid: four lines of status over the day's hours, as 49 CFR 395.8(g) shows it.
+class Web::Hours::DayPdf
+  LINES = { "off_duty" => "Off duty", "sleeper" => "Sleeper berth", "driving" => "Driving", "on_duty" => "On duty (not driving)" }.freeze
+  AS = { "personal_use" => "off_duty", "yard_move" => "on_duty" }.freeze
+  LEFT = 110
+  ROW = 26
+
+  # hours - as Present#driver gives it; day - YYYY-MM-DD
+  def initialize(hours, day)
+    @hours = hours
+    @day = hours[:days].find { |one| one[:date] == day } or raise Work::NotFound.new("record of", day)
+    @from, @to = @day.values_at(:from, :to).map { |time| Time.iso8601(time) }
+    @pdf = Prawn::Document.new(page_size: "LETTER", page_layout: :landscape, margin: 40, info: { Title: "Record of duty status", Creator: "Crew Ledger" })
+    Prawn::Fonts::AFM.hide_m17n_warning = true
+  end
+
+  def render
+    row = @hours[:row]
+    @pdf.text "Record of duty status", size: 18, style: :bold
+    @pdf.text "#{row[:name]}, #{@day[:date]}, home terminal #{row[:terminal]} (#{row[:zone]}), #{@hours[:rules] == "us_property_60_7" ? "60 hours in 7 days" : "70 hours in 8 days"}", size: 11
+    @pdf.move_down 24
+    grid(@pdf.cursor)
+    remarks
+    @pdf.render
+  end
+
+  private
+
+  def width = @pdf.bounds.width - LEFT - 60
+  def x(time) = LEFT + ((time - @from) / (@to - @from) * width)
+
+  def grid(top)
+    hours = ((@to - @from) / 3600).round
+    (0..hours).each do |hour|
+      at = x(@from + (hour * 3600))
+      @pdf.stroke_color "999999"
+      @pdf.stroke_line [at, top], [at, top - (4 * ROW)]
+      @pdf.draw_text((@from + (hour * 3600)).strftime("%-H"), at: [at - 3, top + 4], size: 8)
+    end
+    LINES.each_with_index { |(status, label), i| line(status, label, top - (i * ROW)) }
+    draw(top)
+    @pdf.move_cursor_to(top - (4 * ROW) - 18)
+  end
+
+  def line(status, label, y)
+    @pdf.stroke_color "999999"
+    @pdf.stroke_line [LEFT, y - ROW], [LEFT + width, y - ROW]
+    @pdf.draw_text label, at: [0, y - 16], size: 9
+    minutes = @day[:stretches].select { |one| (AS[one[:status]] || one[:status]) == status }.sum { |one| ((Time.iso8601(one[:to]) - Time.iso8601(one[:from])) / 60).to_i }
+    @pdf.draw_text format("%d:%02d", *minutes.divmod(60)), at: [LEFT + width + 12, y - 16], size: 10
+  end
+
+  def draw(top)
+    @pdf.stroke_color "000000"
+    @pdf.line_width 2
+    before = nil
+    @day[:stretches].each do |one|
+      y = top - (LINES.keys.index(AS[one[:status]] || one[:status]) * ROW) - (ROW / 2)
+      from, to = [one[:from], one[:to]].map { |time| x(Time.iso8601(time)) }
+      @pdf.stroke_line [from, before], [from, y] if before
+      @pdf.stroke_line [from, y], [to, y]
+      before = y
+    end
+    @pdf.line_width 1
+  end
+
+  def remarks
+    @pdf.text "Remarks", size: 11, style: :bold
+    entries = @hours[:entries].select { |entry| Time.iso8601(entry[:from]).between?(@from, @to) }
+    entries.each do |entry|
+      undone = entry[:undone_by] ? ", undone by #{entry[:undone_by]}#{": #{entry[:undone_why]}" if entry[:undone_why]}" : ""
+      @pdf.text plain("#{Time.iso8601(entry[:from]).localtime(@from.utc_offset).strftime("%H:%M")}  #{entry[:status].tr("_", " ")} (#{entry[:source]}, #{entry[:who]}#{": #{entry[:why]}" if entry[:why]})#{undone}"), size: 9
+    end
+  end
+
+  # The built-in fonts know Western European letters.
+  def plain(text) = text.encode("Windows-1252", undef: :replace, replace: "?").encode("UTF-8")
+end

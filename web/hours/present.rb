@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+# What the hours pages show.
+class Web::Hours::Present
+  # How much of the record the fleet's ribbons show; after how long a silent device is said to be old.
+  SHOWN_HOURS = 14
+  STALE_MINUTES = 60
+  RECAP_DAYS = 8
+  AHEAD_HOURS = 24
+
+  # at - Time to say what could be driven then, or nil
+  def initialize(now, at: nil)
+    @now = now
+    @at = at && Work::Hours::Question.minute(at)
+  end
+
+  def fleet
+    drivers = Store::Hours.drivers.all
+    questions = Work::Hours::Question.of(drivers, @now)
+    trips = Store::Hours.trips(drivers.map { |row| row[:id] }).group_by { |row| row[:driver_id] }
+    places = last_places(drivers.map { |row| row[:id] })
+    { as_of: @now.iso8601, rows: drivers.map { |row| row(row, *questions[row[:id]], trips[row[:id]]&.first, places[row[:id]]) } }
+  end
+
+  def driver(id)
+    driver = Store::Hours.drivers(id).first or raise Work::NotFound.new("driver", id)
+    question, known_since = Work::Hours::Question.of([driver], @now)[id]
+    clocks = clocks(question)
+    answer = clocks.to_h
+    { row: row(driver, question, known_since, Store::Hours.trips([id]).first, last_places([id])[id], clocks), rules: driver[:hours_rules],
+      limits: rules(driver).limits.map { |limit| { name: limit.name, minutes: limit.minutes, source: limit.source } },
+      if_paired: answer[:if_paired] && { rest_minutes: answer[:if_paired][:rest_minutes], remaining: answer[:if_paired][:remaining_minutes] },
+      violations: answer[:violations], recap: answer[:recap], days: days(question), entries: entries(driver) }
+  end
+
+  private
+
+  def rules(driver) = HoursRules.named(driver[:hours_rules])
+  def clocks(question) = Core::Hours.clocks(question, rules: HoursRules.named(question.rules))
+
+  def row(driver, question, known_since, trip, place, clocks = clocks(question))
+    {
+      id: driver[:id], name: driver[:name], terminal: driver[:terminal], terminal_id: driver[:terminal_id], zone: driver[:zone], status: question.status,
+      since: question.stretches.last && iso(question.stretches.last.from, question), heard_at: driver[:duty_heard_at]&.iso8601, known_since: known_since&.iso8601, place: place || "",
+      can_drive_minutes: clocks.can_drive_minutes, remaining: clocks.remaining, available_at: clocks.available_at && iso(clocks.available_at, question),
+      after_rest_minutes: resting_until(question, question.as_of + 600), can_drive_at: @at && (@at > question.as_of ? resting_until(question, @at) : clocks.can_drive_minutes),
+      violations: clocks.violations.count { |violation| violation.to > question.as_of - (RECAP_DAYS * 1440) },
+      recorded: stretches(question, question.as_of - (SHOWN_HOURS * 60)), trip: trip&.slice(:load_id, :load, :trip, :origin, :destination, :state), **planned(trip, question, known_since), trouble: trouble(driver, known_since)
+    }
+  end
+
+  # What could be driven at an instant after rest until then.
+  def resting_until(question, instant)
+    stretches = question.stretches + [Core::Hours::Stretch.new(status: "off_duty", from: question.as_of, to: instant)]
+    Core::Hours::Reading.new(HoursRules.named(question.rules), stretches, instant, [], question.days).can_drive_minutes
+  end
+
+  def planned(trip, question, known_since)
+    return { planned: [], verdict: nil } if trip.nil? || known_since.nil?
+
+    plan = Work::Hours::PlanLoad.plan(trip[:load_id], question, @now, advice: false)
+    ahead = question.as_of + (AHEAD_HOURS * 60)
+    { planned: (plan&.pieces || []).select { |piece| piece.from < ahead }.map { |piece| { status: piece.status, from: iso(piece.from, question), to: iso([piece.to, ahead].min, question) } }, verdict: plan&.verdict }
+  end
+
+  def trouble(driver, known_since)
+    return "No record: nothing is known of this driver's hours" if known_since.nil?
+
+    silent = driver[:duty_heard_at] ? ((@now - driver[:duty_heard_at]) / 60).to_i : nil
+    return if silent && silent <= STALE_MINUTES
+
+    silent ? "Last heard #{silent / 60} h #{silent % 60} min ago: these hours are as old" : "Not heard from"
+  end
+
+  def last_places(ids)
+    Store::Hours.entries.exclude(place: "").where(driver_id: ids).where(Sequel[:from_at] <= @now).order(:driver_id, Sequel.desc(:from_at)).distinct(:driver_id).to_hash(:driver_id, :place)
+  end
+
+  def stretches(question, from, to = question.as_of)
+    question.stretches.select { |stretch| stretch.to > from && stretch.from < to }.map { |stretch| { status: stretch.status, from: iso([stretch.from, from].max, question), to: iso([stretch.to, to].min, question) } }
+  end
+
+  def days(question)
+    today = question.days.day_of(question.as_of)
+    (0...RECAP_DAYS).map do |ago|
+      from, to = question.days.start(today - ago), question.days.start(today - ago + 1)
+      { date: question.days.date(today - ago).iso8601, from: iso(from, question), to: iso(to, question), stretches: stretches(question, from, [to, question.as_of].min) }
+    end
+  end
+
+  def entries(driver)
+    Store::Hours.history(driver[:id], @now - (RECAP_DAYS * 86_400), @now).map do |entry|
+      entry.slice(:id, :status, :source, :who, :why, :undone_why).merge(from: entry[:from_at].iso8601, at: entry[:at].iso8601, undone_by: entry[:undone_who])
+    end
+  end
+
+  def iso(instant, question) = question.days.iso(instant)
+end

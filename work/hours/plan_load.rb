@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+# The best legal schedule for what is left of a load's trip, for its crew or for another driver who is tried.
+module Work::Hours::PlanLoad
+  # With nothing known of so many days, no one can say that a trip fits.
+  KNOWN_DAYS = 8
+  RECORDED_MINUTES = 720
+
+  # options - { driver_id:, start:, split: }, all optional
+  #
+  # Returns a Hash as the contract's LoadPlan. Raises Refused `no_driver`.
+  def self.call(load_id, options, now:)
+    Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
+    driver = Store::Hours.drivers(options[:driver_id] || crewed(load_id)).first or raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
+    question, known_since = Work::Hours::Question.of([driver], now)[driver[:id]]
+    recorded = question.stretches.select { |stretch| stretch.to > question.as_of - RECORDED_MINUTES }
+    question = rested(question, options[:start])
+    plan = plan(load_id, question, now, driver_id: options[:driver_id], split: options[:split] || false)
+    present(driver, plan, question, recorded, now, unknown(known_since, now))
+  end
+
+  # Returns Core::Hours::Plan, nil when nothing is left to do.
+  def self.plan(load_id, question, now, driver_id: nil, split: false, advice: true)
+    stops = Work::Hours::TripQuestion.new(load_id, now, driver_id:).stops
+    return if stops.empty?
+
+    Core::Hours.plan(question, Core::Hours::Trip.new(stops:, split_rest: split, waiting_status: "off_duty"), rules: HoursRules.named(question.rules), advice:)
+  end
+
+  def self.crewed(load_id) = Store::Freight.live_trip(load_id)&.then { |trip| Store::Freight.trip_drivers(trip[:id]).get(:driver_id) } || 0
+
+  # Off duty until the start that is asked for.
+  def self.rested(question, start)
+    instant = start && Work::Hours::Question.minute(start)
+    return question unless instant && instant > question.as_of
+
+    question.with(as_of: instant, status: "off_duty", stretches: question.stretches + [Core::Hours::Stretch.new(status: "off_duty", from: question.as_of, to: instant)])
+  end
+
+  def self.unknown(known_since, now)
+    return ["no_record", "Nothing is known of this driver's hours: no one can say that it fits."] if known_since.nil?
+
+    ["record_short", "The record goes back to #{known_since.strftime("%-d %b")} only: eight days are needed to say that it fits."] if known_since > now - (KNOWN_DAYS * 86_400)
+  end
+
+  def self.present(driver, plan, question, recorded, now, unknown)
+    shown = plan ? plan.to_h : { verdict: "done", finish_at: nil, late_minutes: nil, stops: [], schedule: [], reasons: [] }
+    reasons = [*stale(driver, now), *shown[:reasons]]
+    shown = shown.merge(verdict: "unknown") if unknown && plan
+    { driver: driver.slice(:id, :name), as_of: question.days.iso(question.as_of), zone: driver[:zone], heard_at: driver[:duty_heard_at]&.iso8601, **shown, reasons: [*(unknown && [{ code: unknown.first, text: unknown.last }]), *reasons],
+      schedule: shown[:schedule].map { |piece| piece.slice(:status, :from, :to) }, recorded: recorded.map { |stretch| { status: stretch.status, from: question.days.iso(stretch.from), to: question.days.iso(stretch.to) } } }
+  end
+
+  # A fit that rests on old hours says how old they are.
+  def self.stale(driver, now)
+    minutes = driver[:duty_heard_at] && ((now - driver[:duty_heard_at]) / 60).to_i
+    return [] if minutes.nil? || minutes <= 60
+
+    [{ code: "stale_hours", text: "These hours are #{minutes / 60} h #{format("%02d", minutes % 60)} min old: the driver was not heard from since." }]
+  end
+  private_class_method :crewed, :rested, :unknown, :present, :stale
+end

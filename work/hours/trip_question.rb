@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+# What is left of a load's trip, as the core plans it: from where the driver is, to each stop still to be made.
+class Work::Hours::TripQuestion
+  # Minutes at a dock where nothing else is said: common practice.
+  SERVICE_MINUTES = 60
+
+  # load_id; driver_id - another driver than the trip's, to try; as_of - Time
+  def initialize(load_id, as_of, driver_id: nil)
+    @load_id = load_id
+    @as_of = as_of
+    @driver_id = driver_id
+  end
+
+  # Array of Core::Hours::TripStop, empty when all is done.
+  def stops
+    rows = Store::Freight.stops(@load_id)
+    remaining = rows.drop(done.length)
+    remaining.each_with_index.map do |row, i|
+      here = i.zero? && arrived?(row)
+      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: drive(rows, row, i, here), service_minutes: SERVICE_MINUTES,
+                                opens: row[:from_at] && minute(row[:from_at]), closes: (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: nil)
+    end
+  end
+
+  private
+
+  def trip = @trip ||= @driver_id ? nil : Store::Freight.live_trip(@load_id)
+  def trip_stops = @trip_stops ||= trip ? DB[:trip_stops].where(trip_id: trip[:id]).order(:position).all : []
+  def done = @done ||= trip_stops.take_while { |stop| stop[:left_at] || stop[:worked_at] }
+  def arrived?(row) = trip_stops.any? { |stop| stop[:stop_id] == row[:id] && stop[:arrived_at] }
+
+  def drive(rows, row, i, here)
+    return 0 if here
+    return leg(position, row) if i.zero? && done.empty?
+
+    minutes = row[:leg_minutes] || leg(rows[rows.index(row) - 1], row)
+    i.zero? ? [minutes - driven_since, 0].max : minutes
+  end
+
+  # What the record says was driven since the last stop was left.
+  def driven_since
+    driver = Store::Freight.trip_drivers(trip[:id]).get(:driver_id)
+    question, = Work::Hours::Question.of(Store::Hours.drivers(driver).all, @as_of)[driver]
+    left_at = minute(done.last[:left_at] || done.last[:worked_at])
+    question.stretches.select(&:driving?).sum { |stretch| [stretch.to - [stretch.from, left_at].max, 0].max }
+  end
+
+  # Where the driver is empty before this load.
+  def position = Store::Freight.position_before(@driver_id || Store::Freight.trip_drivers(trip[:id]).get(:driver_id), trip ? trip[:during].begin : Work::Freight::TripPlan.new(@load_id).span.first)
+  def leg(from, to) = Work::Roads::Leg.new(from, to).minutes
+  def minute(time) = time.to_i / 60
+end
