@@ -5,3 +5,4 @@ require_relative "application"
 [CORE_LOADER, APPLICATION_LOADER].each(&:eager_load)
 Que.logger = Logger.new($stdout, level: Logger::WARN)
 Que.error_notifier = ->(error, job) { warn JSON.generate(level: "error", job: job && job[:job_class], error: error.class.name, message: error.message) }
+Work::Hours::PollDevices.keep_going

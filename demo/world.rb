@@ -20,6 +20,7 @@ module Demo
       directory
       past_weeks
       this_week
+      duty
       Store::Company::Clock.set_demo(EPOCH)
     end
 
@@ -103,6 +104,14 @@ module Demo
       busy = Store::Freight.holding(:trip_drivers, pickup_at - (12 * HOUR), pickup_at + (48 * HOUR)).select_map(Sequel[:trip_drivers][:driver_id])
       free = crews.reject { |crew| crew.any? { |i| busy.include?(@drivers[i]) } }
       crews.delete(free.min_by { |crew| Core::Roads.great_circle_miles(point(Store::Freight.position_before(@drivers[crew.first], pickup_at)), pickup) })
+    end
+
+    # What the devices will say from now on is left to their stand-in.
+    def duty
+      events = Demo::Duty.new(@drivers, EPOCH).load
+      path = File.join(Settings::ROOT, "var/stand_ins/devices.jsonl")
+      FileUtils.mkdir_p(File.dirname(path))
+      File.write(path, events.map { |event| "#{JSON.generate(event.merge(at: event[:at].iso8601))}\n" }.join)
     end
 
     def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])

@@ -35,7 +35,8 @@ module Store::Hours
   def self.trips(driver_ids)
     DB[:trip_drivers].join(:trips, id: :trip_id).join(:trip_loads, trip_id: Sequel[:trips][:id]).join(:loads, id: :load_id)
                      .where(driver_id: driver_ids, live: true, Sequel[:trips][:state] => %w[planned sent accepted rolling]).order(Sequel.function(:lower, Sequel[:trips][:during]))
-                     .select(:driver_id, Sequel[:trips][:id].as(:trip_id), Sequel[:trips][:number].as(:trip), Sequel[:trips][:state], :load_id, Sequel[:loads][:number].as(:load), :origin, :destination, :empty_minutes, :empty_from)
+                     .select(:driver_id, Sequel[:trips][:id].as(:trip_id), Sequel[:trips][:number].as(:trip), Sequel[:trips][:state], :load_id, Sequel[:loads][:number].as(:load), :origin, :destination, :empty_minutes, :empty_from,
+                             DB[:trip_drivers].from_self(alias: :others).where(Sequel[:others][:trip_id] => Sequel[:trips][:id]).select { count.function.* }.as(:drivers))
                      .all
   end
 end

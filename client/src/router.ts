@@ -20,6 +20,7 @@ export const router = createRouter({
     { path: '/freight/:id(\\d+)?', component: () => import('./areas/freight/FreightPage.vue'), meta: { title: 'Freight', roles: STAFF } },
     { path: '/fleet', redirect: '/fleet/drivers' },
     { path: '/fleet/:kind(customers|places|drivers|units)/:id(\\d+|new)?', component: () => import('./areas/fleet/FleetPage.vue'), meta: { title: 'Fleet', roles: STAFF } },
+    { path: '/hours/:id(\\d+)?', component: () => import('./areas/hours/HoursPage.vue'), meta: { title: 'Hours', roles: STAFF } },
     { path: '/pay/:id(\\d+)?', component: () => import('./areas/pay/PayPage.vue'), meta: { title: 'Pay', roles: PAY } },
     { path: '/pay/statements/:id(\\d+)', component: () => import('./areas/pay/StatementPage.vue'), meta: { title: 'Statement', roles: PAY } },
     { path: '/company', component: () => import('./areas/company/CompanyPage.vue'), meta: { title: 'Company', roles: STAFF } },

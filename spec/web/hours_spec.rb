@@ -5,6 +5,7 @@ require "pdf-reader"
 
 RSpec.describe Web::Hours do
   let(:client) { api(maren) }
+
   def hours = client.call(:get, "/api/drivers/#{driver_id}/hours")
 
   before { Clock.hold(now) }
@@ -25,7 +26,7 @@ RSpec.describe Web::Hours do
     at_work
     driver_id("Una Blank")
     rows = client.call(:get, "/api/hours?at=#{(now + Given::HOUR).iso8601}")[:rows].to_h { |row| [row[:name], row] }
-    expect(rows["Wade Ferris"]).to include(status: "driving", can_drive_minutes: 360, remaining: { drive: 540, window: 690, break: 360, cycle: 4050 }, can_drive_at: 480, after_rest_minutes: 480, trouble: nil)
+    expect(rows["Wade Ferris"]).to include(status: "driving", can_drive_minutes: 360, left_today_minutes: 540, remaining: { drive: 540, window: 690, break: 360, cycle: 4050 }, can_drive_at: 540, after_rest_minutes: 660, trouble: nil)
     expect(rows["Una Blank"]).to include(known_since: nil, trouble: a_string_starting_with("No record"), verdict: nil)
   end
 

@@ -42,8 +42,8 @@ class Web::Hours::Present
     {
       id: driver[:id], name: driver[:name], terminal: driver[:terminal], terminal_id: driver[:terminal_id], zone: driver[:zone], status: question.status,
       since: question.stretches.last && iso(question.stretches.last.from, question), heard_at: driver[:duty_heard_at]&.iso8601, known_since: known_since&.iso8601, place: place || "",
-      can_drive_minutes: clocks.can_drive_minutes, remaining: clocks.remaining, available_at: clocks.available_at && iso(clocks.available_at, question),
-      after_rest_minutes: resting_until(question, question.as_of + 600), can_drive_at: @at && (@at > question.as_of ? resting_until(question, @at) : clocks.can_drive_minutes),
+      can_drive_minutes: clocks.can_drive_minutes, left_today_minutes: today(question, clocks.remaining), remaining: clocks.remaining, available_at: clocks.available_at && iso(clocks.available_at, question),
+      after_rest_minutes: resting_until(question, question.as_of + rules(driver).shift_rest_minutes), can_drive_at: @at && resting_until(question, [@at, question.as_of].max),
       violations: clocks.violations.count { |violation| violation.to > question.as_of - (RECAP_DAYS * 1440) },
       recorded: stretches(question, question.as_of - (SHOWN_HOURS * 60)), trip: trip&.slice(:load_id, :load, :trip, :origin, :destination, :state), **planned(trip, question, known_since), trouble: trouble(driver, known_since)
     }
@@ -52,11 +52,20 @@ class Web::Hours::Present
   # What could be driven at an instant after rest until then.
   def resting_until(question, instant)
     stretches = question.stretches + [Core::Hours::Stretch.new(status: "off_duty", from: question.as_of, to: instant)]
-    Core::Hours::Reading.new(HoursRules.named(question.rules), stretches, instant, [], question.days).can_drive_minutes
+    stretches.pop if instant == question.as_of
+    today(question, Core::Hours::Reading.new(HoursRules.named(question.rules), stretches, instant, [], question.days).remaining)
+  end
+
+  # Driving until the next long rest, with the breaks that it takes.
+  def today(question, remaining)
+    limit = HoursRules.named(question.rules).limit("interruption")
+    breaks = remaining[:break] && remaining[:drive] > remaining[:break] ? limit.interruption_minutes : 0
+    [[remaining[:drive], remaining[:window] - breaks, remaining[:cycle]].min, remaining.values.compact.min].max
   end
 
   def planned(trip, question, known_since)
-    return { planned: [], verdict: nil } if trip.nil? || known_since.nil?
+    # A team's plan would be that of two records: none is better than one that leaves half of it out.
+    return { planned: [], verdict: nil } if trip.nil? || known_since.nil? || trip[:drivers] > 1
 
     plan = Work::Hours::PlanLoad.plan(trip[:load_id], question, @now, advice: false)
     ahead = question.as_of + (AHEAD_HOURS * 60)

@@ -16,7 +16,7 @@ module Work::Hours::PlanLoad
     recorded = question.stretches.select { |stretch| stretch.to > question.as_of - RECORDED_MINUTES }
     question = rested(question, options[:start])
     plan = plan(load_id, question, now, driver_id: options[:driver_id], split: options[:split] || false)
-    present(driver, plan, question, recorded, now, unknown(known_since, now))
+    present(driver, plan, question, recorded, now, unknown(known_since, now) || (options[:driver_id] ? nil : team(load_id)))
   end
 
   # Returns Core::Hours::Plan, nil when nothing is left to do.
@@ -43,6 +43,11 @@ module Work::Hours::PlanLoad
     ["record_short", "The record goes back to #{known_since.strftime("%-d %b")} only: eight days are needed to say that it fits."] if known_since > now - (KNOWN_DAYS * 86_400)
   end
 
+  def self.team(load_id)
+    trip = Store::Freight.live_trip(load_id)
+    ["team", "A team takes this: planned here for the first driver alone, so that no one can say from it whether the team makes it."] if trip && DB[:trip_drivers].where(trip_id: trip[:id], live: true).count > 1
+  end
+
   def self.present(driver, plan, question, recorded, now, unknown)
     shown = plan ? plan.to_h : { verdict: "done", finish_at: nil, late_minutes: nil, stops: [], schedule: [], reasons: [] }
     reasons = [*stale(driver, now), *shown[:reasons]]
@@ -58,5 +63,5 @@ module Work::Hours::PlanLoad
 
     [{ code: "stale_hours", text: "These hours are #{minutes / 60} h #{format("%02d", minutes % 60)} min old: the driver was not heard from since." }]
   end
-  private_class_method :crewed, :rested, :unknown, :present, :stale
+  private_class_method :crewed, :rested, :unknown, :team, :present, :stale
 end

@@ -20,6 +20,7 @@ const search = ref<InstanceType<typeof SearchBox>>()
 const pays = session.has('settlement_clerk', 'administrator')
 const areas = computed(() => [
   { name: 'Freight', to: '/freight', key: 'g f' },
+  { name: 'Hours', to: '/hours', key: 'g h' },
   { name: 'Fleet', to: '/fleet/drivers', at: '/fleet', key: 'g e' },
   ...(pays.value ? [{ name: 'Pay', to: '/pay', key: 'g p' }] : []),
   { name: 'Company', to: '/company', key: 'g c' },

@@ -17,6 +17,7 @@ import InvoicePanel from './InvoicePanel.vue'
 import LoadStops from './LoadStops.vue'
 import ReasonDialog from './ReasonDialog.vue'
 import TripPanel from './TripPanel.vue'
+import PlanPanel from '@/areas/hours/PlanPanel.vue'
 import { ribbonOf } from './ribbonOf'
 
 // The map's library comes when a load is looked at, not before.
@@ -90,6 +91,8 @@ useKeys([
       <crew-panel v-if="crewing && is('open')" :load-id="id" :team="found.team_needed" :busy="busy" @crew="crew" />
 
       <section v-if="lanes.length" class="panel pad"><ribbon :lanes="lanes" :zone="zone" :now="session.now()" label="Promised, planned and happened on one ruler" /></section>
+
+      <plan-panel v-if="is('open', 'planned', 'sent', 'accepted', 'rolling')" :load-id="id" :crewed="!is('open')" :stops="found.stops" :version="found.version" />
 
       <load-stops :stops="found.stops" :legs="found.totals.legs" />
 

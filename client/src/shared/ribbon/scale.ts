@@ -11,8 +11,11 @@ export function scaleFor(instants: number[], width: number, zone: string): Scale
   const first = Math.min(...instants)
   const last = Math.max(...instants)
   const air = Math.max((last - first) * 0.04, 1_800_000)
-  const from = first - air
-  const to = last + air
+  return scaleBetween(first - air, last + air, width, zone)
+}
+
+/** The same from one instant to another exactly; many strips can share it. */
+export function scaleBetween(from: number, to: number, width: number, zone: string): Scale {
   const x = (instant: number) => ((instant - from) / (to - from)) * width
   const hours = STEPS_HOURS.find((step) => (step * 3_600_000 * width) / (to - from) >= MIN_TICK_PX) ?? 336
   return { from, to, x, ticks: ticks(from, to, hours, zone) }

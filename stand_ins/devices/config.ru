@@ -1,0 +1,5 @@
+# frozen_string_literal: true
+
+require_relative "service"
+
+run StandIns::DeviceService.new(ENV.fetch("DEVICES_FILE", File.expand_path("../../var/stand_ins/devices.jsonl", __dir__)))

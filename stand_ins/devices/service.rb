@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+require "json"
+require "rack"
+require "time"
+
+# Simulated outside services: each a small process of its own.
+module StandIns; end
+
+# A service of logging devices. GET /v1/duty?since=&until= answers {"heard_at","drivers":[{"driver","events":[…]}]}: what the
+# devices of the demo's drivers said between two instants, the end included. Now and then it is out of order, as such services are.
+class StandIns::DeviceService
+  # Out of order for the first minute of every so many.
+  OUTAGE_EVERY_MINUTES = 17
+
+  # path - a file of JSON lines {"driver","at","status","place"}, in any order; clock - says the real time
+  def initialize(path, clock: -> { Time.now })
+    @path = path
+    @clock = clock
+  end
+
+  def call(env)
+    return json(404, error: "no such address") unless env["PATH_INFO"] == "/v1/duty"
+    return json(503, error: "out of order: try again in a minute") if (@clock.call.to_i / 60 % OUTAGE_EVERY_MINUTES).zero?
+
+    since, upto = Rack::Utils.parse_query(env["QUERY_STRING"]).values_at("since", "until").map { |text| Time.iso8601(text) }
+    json(200, heard_at: upto.iso8601, drivers: said(since, upto))
+  rescue ArgumentError, TypeError
+    json(422, error: "since and until are needed, as 2026-11-23T14:30:00Z")
+  end
+
+  private
+
+  def said(since, upto)
+    events.group_by { |event| event["driver"] }.map do |driver, all|
+      { driver:, events: all.select { |event| Time.iso8601(event["at"]).then { |at| at > since && at <= upto } }.sort_by { |event| event["at"] }.map { |event| event.except("driver") } }
+    end
+  end
+
+  def events = File.exist?(@path) ? File.readlines(@path).map { |line| JSON.parse(line) } : []
+  def json(status, body) = [status, { "content-type" => "application/json" }, [JSON.generate(body)]]
+end

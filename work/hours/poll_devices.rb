@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+# Asks the device service what is new, and itself again a minute later. An outage loses nothing: the next answer reaches back to
+# where the last one ended.
+class Work::Hours::PollDevices < Que::Job
+  EVERY_SECONDS = 60
+  # So far back a device that was never heard is asked.
+  FIRST_DAYS = 15
+
+  # The one job that keeps itself going: made when a worker starts, unless there is one.
+  def self.keep_going
+    enqueue if DB[:que_jobs].where(job_class: name, finished_at: nil, expired_at: nil).empty?
+  end
+
+  def run
+    take
+  rescue Work::Hours::DeviceService::Unreachable => e
+    warn JSON.generate(level: "warn", job: self.class.name, message: e.message)
+  ensure
+    DB.transaction do
+      self.class.enqueue(job_options: { run_at: Time.now + EVERY_SECONDS })
+      finish
+    end
+  end
+
+  private
+
+  def take
+    now = Clock.now
+    drivers = DB[:drivers].where(retired: false).select_hash(:number, %i[id duty_heard_at])
+    since = drivers.values.filter_map(&:last).min || (now - (FIRST_DAYS * 86_400))
+    heard_at, said = Work::Hours::DeviceService.current.said([since, now - (FIRST_DAYS * 86_400)].max, now)
+    said.each { |number, events| drivers[number] && Work::Hours::TakeDeviceEvents.call(drivers[number].first, events, heard_at:, now:) }
+  end
+end
