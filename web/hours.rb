@@ -15,6 +15,14 @@ module Web::Hours
       headers "content-disposition" => "inline; filename=\"record-of-duty-#{id}-#{day}.pdf\""
       Web::Hours::DayPdf.new(Web::Hours::Present.new(now).driver(id), day.to_s).render
     end
+    app.get("/api/drivers/:id/duty-file") do
+      content_type "text/csv"
+      headers "content-disposition" => "attachment; filename=\"duty-#{id}-#{now.to_date}.csv\""
+      Work::Hours::DeviceFiles.export(id, now:)
+    end
+    app.post("/api/drivers/:id/duty-file") do
+      driver_hours Work::Hours::DeviceFiles.import(id, request.body.read(Work::Hours::DeviceFiles::MOST_BYTES + 1) || "", key: parameters[:key], by:, now:)
+    end
     app.get("/api/loads/:id/plan") { json Work::Hours::PlanLoad.call(id, parameters, now:) }
   end
 end

@@ -7,7 +7,7 @@ RSpec.describe "The main views", :committed, type: :feature do
   def serious = be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa)
 
   def views(load_id, run_id, statement_id)
-    ["/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places",
+    ["/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places", "/hours", "/hours/#{driver_id}",
      "/pay/#{run_id}", "/pay/statements/#{statement_id}", "/company", "/freight?q=nothing-has-this"]
   end
 
@@ -15,6 +15,7 @@ RSpec.describe "The main views", :committed, type: :feature do
     load_id, trip_id = sent
     deliver(trip_id)
     keep_photo(trip_id)
+    Work::Hours::TakeDeviceEvents.call(driver_id, [[-200, "off_duty"], [-20, "driving"], [-6, "on_duty"], [-2, "driving"]].map { |hours, status| { at: Time.at((Time.now.to_i / 60 * 60) + (hours * 3600)).utc, status: } }, heard_at: Time.now.utc, now:)
     run_id = Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
     statement_id = DB[:statements].get(:id)
     token = Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))
@@ -32,7 +33,7 @@ RSpec.describe "The main views", :committed, type: :feature do
         expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
       end
       page.driver.browser.manage.window.resize_to(390, 844)
-      ["/freight/#{load_id}", "/pay/#{run_id}", "/fleet/drivers"].each do |path|
+      ["/freight/#{load_id}", "/pay/#{run_id}", "/fleet/drivers", "/hours", "/hours/#{driver_id}"].each do |path|
         visit path
         expect(page).to have_no_css("[aria-busy=true]")
         expect(too_wide).to eq([]), "#{path} scrolls sideways on a phone: #{too_wide}"

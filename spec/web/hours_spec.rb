@@ -75,6 +75,20 @@ RSpec.describe Web::Hours do
     expect(client.call(:get, "/api/hours")[:rows].first[:trouble]).to start_with("Last heard 3 h 0 min ago")
   end
 
+  it "writes a device's output file, and takes one whole or not at all" do
+    at_work
+    file = client.call(:get, "/api/drivers/#{driver_id}/duty-file")
+    clerk(now - (1.5 * Given::HOUR), "off_duty")
+    take = ->(text, key) { client.call(:post, "/api/drivers/#{driver_id}/duty-file?key=#{key}", raw: text) }
+    expect(take.call(file.sub(",4,", ",3,"), "device file 1")[:error]).to include(code: "line_check", path: %r{/line/\d+})
+    expect(hours[:row][:status]).to eq("off_duty")
+    2.times { take.call(file, "device file 2") }
+    expect(hours[:row][:status]).to eq("off_duty") # the file ends before what the clerk has said since
+    expect(hours[:entries].count { |entry| entry[:undone_by] }).to eq(2)
+    driver_id("Una Blank")
+    expect(client.call(:post, "/api/drivers/#{driver_id("Una Blank")}/duty-file?key=device+file+3", raw: file)[:error]).to include(code: "other_driver", path: "/line/2")
+  end
+
   it "prints a day as a graph grid" do
     at_work
     reader = PDF::Reader.new(StringIO.new(Web::Hours::DayPdf.new(hours, "2026-11-23").render))

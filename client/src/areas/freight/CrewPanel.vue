@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
+import FitMark from '@/shared/FitMark.vue'
 import Waiting from '@/shared/Waiting.vue'
 
 const { loadId, team } = defineProps<{ loadId: number; team: boolean; busy: boolean }>()
@@ -23,6 +24,10 @@ function choose(id: number | null) {
   trailer.value = free(data.value?.trailers, chosen?.last_trailer_id)
 }
 
+// Whether the driver can do it legally is said before the load is given.
+const { data: plan } = useFetched(driver, async (id) => (id ? ask(api.GET('/api/loads/{id}/plan', { params: { path: { id: loadId }, query: { driver_id: id } } })) : { data: undefined, problem: undefined } as never))
+const judged = computed(() => (plan.value?.driver.id === driver.value ? plan.value : undefined))
+
 const first = (choices: Schemas['Choice'][] | undefined) => [...(choices ?? [])].sort((a, b) => Number(!!a.taken_by) - Number(!!b.taken_by))
 const props = (choice: Schemas['Choice']) => ({ title: choice.name, subtitle: choice.taken_by ? `on ${choice.taken_by}` : choice.detail, disabled: !!choice.taken_by })
 const ready = computed(() => driver.value && tractor.value && (!teaming.value || second.value))
@@ -40,6 +45,7 @@ function crew() {
         <v-autocomplete v-if="teaming" v-model="second" label="Second driver" :items="first(choices.drivers).filter((choice) => choice.id !== driver)" item-value="id" item-title="name" :item-props="props" />
         <v-autocomplete v-model="tractor" label="Tractor" :items="first(choices.tractors)" item-value="id" item-title="name" :item-props="props" />
         <v-autocomplete v-model="trailer" label="Trailer" clearable :items="first(choices.trailers)" item-value="id" item-title="name" :item-props="props" />
+        <div v-if="judged && !teaming" class="judged" role="status"><fit-mark :verdict="judged.verdict" /><span class="small">{{ judged.reasons.map(({ text }) => text).join(' ') }}</span></div>
         <div class="row last">
           <v-checkbox v-if="!team" v-model="teaming" label="Team" />
           <v-btn type="submit" color="primary" :disabled="!ready" :loading="busy">Give the load to this crew</v-btn>
@@ -52,5 +58,6 @@ function crew() {
 <style scoped>
 .pad { padding: .8rem .9rem; }
 .crew { display: grid; grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr)); gap: .6rem; align-items: center; }
+.judged { grid-column: 1 / -1; display: flex; gap: .75rem; align-items: baseline; }
 .last { grid-column: 1 / -1; justify-content: flex-end; gap: 1rem; }
 </style>

@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import DayGrid from './DayGrid.vue'
+import DeviceFile from './DeviceFile.vue'
 import DutyForm from './DutyForm.vue'
 import { LIMIT, sayMinutes, showMinutes, STATUS } from './words'
 
@@ -62,6 +63,7 @@ const weekday = (date: string) => new Date(`${date}T12:00:00Z`).toLocaleDateStri
         <details class="small"><summary>Entries of this day ({{ entries.length }})</summary>
           <ul class="entries"><li v-for="entry in entries" :key="entry.id" :class="{ undone: entry.undone_by }">{{ showTime(entry.from, found.row.zone, { letters: false }) }} {{ STATUS[entry.status] }} <span class="quiet">{{ entry.source }}, {{ entry.who }}<template v-if="entry.why">: {{ entry.why }}</template><template v-if="entry.undone_by"> • undone by {{ entry.undone_by }}<template v-if="entry.undone_why">: {{ entry.undone_why }}</template></template></span></li></ul>
         </details>
+        <device-file :driver-id="id" :writes="writes" @written="put" />
         <duty-form v-if="writes" :driver-id="id" :zone="found.row.zone" @written="put" />
       </section>
       <section class="panel pad"><h2>Trail</h2><audit-trail :id="id" kind="driver" /></section>

@@ -12,6 +12,7 @@ import { useSession } from '@/shared/session'
 import { parseTime, showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import DriverHours from './DriverHours.vue'
+import SafetyView from './SafetyView.vue'
 import { useFleetHours, type Order } from './useFleetHours'
 import { LIMIT, sayMinutes, showMinutes, STATUS, tightest } from './words'
 
@@ -21,6 +22,7 @@ const router = useRouter()
 const session = useSession()
 const chosen = computed(() => (route.params.id ? Number(route.params.id) : undefined))
 
+const view = ref<'ribbons' | 'safety'>(session.has('safety').value && !session.has('dispatcher').value ? 'safety' : 'ribbons')
 const typedAt = ref('')
 const at = computed(() => (typedAt.value.trim() ? parseTime(typedAt.value, session.zone, session.now()) : undefined))
 const { data, problem, load } = useFetched(at, (instant) => ask(api.GET('/api/hours', { params: { query: instant ? { at: new Date(instant).toISOString() } : {} } })), (change) => change.kind === 'hours' || change.kind === 'driver')
@@ -55,12 +57,18 @@ useKeys([{ key: 'j', label: 'Next driver', run: () => step(1) }, { key: 'k', lab
   <div class="page" :class="{ split: chosen }">
     <section class="panel list" aria-label="Hours of all drivers">
       <waiting :data="data" :problem="problem" @again="load">
+        <div class="views" role="tablist" aria-label="Views">
+          <button type="button" role="tab" :aria-selected="view === 'ribbons'" @click="view = 'ribbons'">Ribbons</button>
+          <button type="button" role="tab" :aria-selected="view === 'safety'" @click="view = 'safety'">Safety ({{ troubles }})</button>
+        </div>
+        <safety-view v-if="view === 'safety'" :rows="rows" />
+        <template v-else>
         <form class="filters" @submit.prevent>
           <v-select v-model="order" :items="ORDERS" label="Order" />
           <v-select v-model="terminal" :items="terminals" label="Terminal" clearable />
           <v-text-field v-model.number="atLeastHours" label="Hours at least" type="number" min="0" max="11" clearable @click:clear="atLeastHours = null" />
           <v-text-field v-model="typedAt" label="From (tmrw 7a)" :error-messages="typedAt.trim() && !at ? ['Not a time'] : []" />
-          <v-checkbox v-model="onlyTrouble" :label="`Trouble only (${troubles})`" />
+          <v-checkbox v-model="onlyTrouble" label="Trouble only" />
         </form>
         <div class="line head small quiet">
           <span>Driver</span><span>Status</span><span class="strip"><span ref="strip" class="measure" /><duty-ruler :scale="scale" :now="now" /></span>
@@ -82,6 +90,7 @@ useKeys([{ key: 'j', label: 'Next driver', run: () => step(1) }, { key: 'k', lab
           </template>
         </v-virtual-scroll>
         <p class="said small" role="status">{{ said }}</p>
+        </template>
       </waiting>
     </section>
     <driver-hours v-if="chosen" :id="chosen" :key="chosen" />
@@ -91,8 +100,10 @@ useKeys([{ key: 'j', label: 'Next driver', run: () => step(1) }, { key: 'k', lab
 <style scoped>
 .page { display: grid; gap: .75rem; align-items: start; }
 .page.split { grid-template-columns: minmax(24rem, 1fr) minmax(30rem, 1.15fr); }
+.views { display: flex; border-bottom: 1px solid rgb(var(--v-theme-line)); padding: 0 .4rem; }
+.views button { font: inherit; color: inherit; background: none; border: 0; border-bottom: 3px solid transparent; padding: .15rem .7rem; cursor: pointer; min-height: 30px; } .views button[aria-selected='true'] { font-weight: 700; border-bottom-color: rgb(var(--v-theme-primary)); }
 .list { display: flex; flex-direction: column; min-width: 0; }
-.filters { display: grid; grid-template-columns: 13rem 9rem 9.5rem 11rem auto; gap: .5rem; align-items: center; padding: .5rem .6rem .3rem; }
+.filters { display: grid; grid-template-columns: 13rem 9rem 9.5rem 11rem auto; gap: .5rem; align-items: center; padding: .45rem .6rem .2rem; }
 .split .filters { grid-template-columns: 1fr 1fr; }
 .line { display: grid; grid-template-columns: 9.2rem 5.2rem minmax(8rem, 1fr) 4.4rem 4rem 7.4rem 13rem; gap: .5rem; align-items: center; padding: 0 .6rem; }
 .split .line { grid-template-columns: 8.6rem 4.8rem minmax(6rem, 1fr) 4rem; } .split .wide { display: none; }
@@ -101,7 +112,7 @@ useKeys([{ key: 'j', label: 'Next driver', run: () => step(1) }, { key: 'k', lab
 .row27:hover { background: rgb(var(--v-theme-surface-variant), .5); } .row27.here { background: rgb(var(--v-theme-surface-variant)); }
 .row27:focus-visible { outline-offset: -2px; }
 .strip { position: relative; overflow: hidden; min-width: 0; } .measure { position: absolute; left: 0; right: 0; height: 1px; }
-.rows { max-height: calc(100vh - 172px); min-height: 120px; }
+.rows { max-height: calc(100vh - 196px); min-height: 120px; }
 .flag { color: rgb(var(--v-theme-late)); }
 .said { padding: .3rem .6rem; border-top: 1px solid rgb(var(--v-theme-line)); min-height: 1.9rem; }
 .pad { padding: .8rem .9rem; }

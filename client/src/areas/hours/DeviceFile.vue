@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+
+/** The logging device's output file of a driver: to keep, and to take into the record. */
+const { driverId, writes } = defineProps<{ driverId: number; writes: boolean }>()
+const emit = defineEmits<{ written: [hours: Schemas['DriverHours']] }>()
+const picker = ref<HTMLInputElement>()
+const busy = ref(false)
+const trouble = ref<Problem>()
+
+async function take(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  busy.value = true
+  const answer = await ask(api.POST('/api/drivers/{id}/duty-file', {
+    params: { path: { id: driverId }, query: { key: newKey() } }, body: file, headers: { 'Content-Type': 'application/octet-stream' }, bodySerializer: (body: unknown) => body as File,
+  }))
+  busy.value = false
+  trouble.value = answer.problem
+  if (answer.data) emit('written', answer.data)
+}
+</script>
+
+<template>
+  <div class="row wrap small files">
+    <a :href="`/api/drivers/${driverId}/duty-file`" download>Device file of eight days</a>
+    <v-btn v-if="writes" size="small" variant="text" :loading="busy" @click="picker?.click()">Take in a device file</v-btn>
+    <input ref="picker" type="file" accept=".csv,text/csv" class="sr-only" tabindex="-1" aria-label="Device file" @change="take">
+  </div>
+  <v-alert v-if="trouble" type="error" closable class="mt-1" @click:close="trouble = undefined">{{ trouble.message }} Nothing was taken in.</v-alert>
+</template>
+
+<style scoped>
+.wrap { flex-wrap: wrap; } .files { margin-top: .4rem; gap: 1rem; }
+</style>
