@@ -29,6 +29,9 @@ class Core::Hours::Reading
   # Driving minutes before an instant at which a stretch begins or ends.
   def driven(instant) = @driven.fetch(instant)
 
+  # Minutes on duty before an instant at which a stretch begins.
+  def worked_at(instant) = @worked_from.fetch(instant)
+
   # Minutes on duty before any instant.
   def worked(instant)
     i = @stretches.bsearch_index { |stretch| stretch.to >= instant } || (@stretches.length - 1)
@@ -44,12 +47,10 @@ class Core::Hours::Reading
   def used_of_days(limit, instant, day, worked)
     first = day - limit.days + 1
     before = @worked_before[first] ||= worked(@days.start(first))
-    restarts(limit).reverse_each do |ended, worked_then|
-      next if ended > instant
-
-      before = worked_then if worked_then > before
-      break
-    end
+    restarts = restarts(limit)
+    at = restarts.length - 1
+    at -= 1 while at >= 0 && restarts[at].first > instant
+    before = restarts[at].last if at >= 0 && restarts[at].last > before
     worked - before
   end
 
@@ -86,10 +87,12 @@ class Core::Hours::Reading
     @driven = {}
     @worked_before = {}
     @worked = []
+    @worked_from = {}
     @unbroken = {}
     @stretches.each do |stretch|
       @driven[stretch.from] = driven
       @worked << worked
+      @worked_from[stretch.from] = worked
       if stretch.driving?
         unbroken = 0 if still >= interruption
         still = 0

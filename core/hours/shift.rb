@@ -21,10 +21,18 @@ class Core::Hours::Shift
   end
 
   # The count in force at an instant of this shift.
-  def count_at(instant) = @counts.reverse_each.find { |count| count.from <= instant }
+  def count_at(instant)
+    at = @counts.length - 1
+    at -= 1 while @counts[at].from > instant
+    @counts[at]
+  end
 
   # Minutes of the window gone at an instant.
-  def elapsed(count, instant) = instant - count.anchor - @still.sum { |rest| rest.from >= count.anchor && rest.to <= instant ? rest.minutes : 0 }
+  def elapsed(count, instant)
+    gone = instant - count.anchor
+    @still.each { |rest| gone -= rest.minutes if rest.from >= count.anchor && rest.to <= instant }
+    gone
+  end
 
   private
 

@@ -17,9 +17,9 @@ class Work::Hours::TripQuestion
     rows = Store::Freight.stops(@load_id)
     remaining = rows.drop(done.length)
     remaining.each_with_index.map do |row, i|
-      here = i.zero? && arrived?(row)
-      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: drive(rows, row, i, here), service_minutes: SERVICE_MINUTES,
-                                opens: row[:from_at] && minute(row[:from_at]), closes: (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: nil)
+      arrived_at = i.zero? ? arrived_at(row) : nil
+      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: drive(rows, row, i, !arrived_at.nil?), service_minutes: service(arrived_at),
+                                opens: row[:from_at] && minute(row[:from_at]), closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: nil)
     end
   end
 
@@ -28,7 +28,9 @@ class Work::Hours::TripQuestion
   def trip = @trip ||= @driver_id ? nil : Store::Freight.live_trip(@load_id)
   def trip_stops = @trip_stops ||= trip ? DB[:trip_stops].where(trip_id: trip[:id]).order(:position).all : []
   def done = @done ||= trip_stops.take_while { |stop| stop[:left_at] || stop[:worked_at] }
-  def arrived?(row) = trip_stops.any? { |stop| stop[:stop_id] == row[:id] && stop[:arrived_at] }
+  # Who has arrived is late or is not: the clock no longer decides.
+  def arrived_at(row) = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:arrived_at)
+  def service(arrived_at) = arrived_at ? [SERVICE_MINUTES - ((@as_of - arrived_at) / 60).to_i, 0].max : SERVICE_MINUTES
 
   def drive(rows, row, i, here)
     return 0 if here
