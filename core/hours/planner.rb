@@ -13,6 +13,7 @@
 # The specs compare it with an exhaustive search.
 class Core::Hours::Planner
   HORIZON_MINUTES = 20_160
+  LOOKED_AT = 64
   # Bits of a key for the end in minutes after as_of, for driving still to be done, and for the rests taken.
   END_BITS = 15
   DRIVING_BITS = 15
@@ -27,7 +28,7 @@ class Core::Hours::Planner
     @cycle = Cycle.new(rules, reading, question.days, @horizon, most_work)
     @course = Course.new(trip, rules, @cycle, reading)
     @recorder = Recorder.new(trip, rules, @cycle, reading)
-    @rests = Rests.new(trip, rules, @cycle)
+    @rests = Rests.new(trip, rules, @cycle, reading)
     @outlook = Outlook.new(trip, rules, @cycle)
     @start = Start.new(question, rules, trip, @rests)
     @queue = Queue.new
@@ -61,14 +62,26 @@ class Core::Hours::Planner
     late, ends = @outlook.bounds(state)
     return if late.nil? || ends > @horizon || (state.stop == @stops.length && state.promised)
 
-    seen = @seen[(state.stop << 1) + (state.here ? 1 : 0)] ||= []
-    return if seen.any? { |other| other.covers?(state) }
+    return if covered?(state)
 
-    seen.reject! { |other| state.covers?(other) && other.covered = true }
-    seen << state
     # Of equals the one that is further on the way, then the one with fewer rests: that ends the search soonest, and is as a driver would.
     key = (late << END_BITS) + ends - @question.as_of
     @queue.push((((key << DRIVING_BITS) + @outlook.driving(state)) << RESTS_BITS) + state.rests, state)
+  end
+
+  # Looked for among the latest only: to look at a state too many costs little, to search a long list for each much.
+  def covered?(state)
+    seen = @seen[(state.stop << 1) + (state.here ? 1 : 0)] ||= []
+    at = seen.length - 1
+    last = [at - LOOKED_AT, -1].max
+    while at > last
+      return true if seen[at].covers?(state)
+
+      seen[at].covered = true if state.covers?(seen[at])
+      at -= 1
+    end
+    seen << state
+    false
   end
 
   def push_if(state) = state && push(state)

@@ -15,7 +15,9 @@ RSpec.describe "The main views", :committed, type: :feature do
     load_id, trip_id = sent
     deliver(trip_id)
     keep_photo(trip_id)
-    Work::Hours::TakeDeviceEvents.call(driver_id, [[-200, "off_duty"], [-20, "driving"], [-6, "on_duty"], [-2, "driving"]].map { |hours, status| { at: Time.at((Time.now.to_i / 60 * 60) + (hours * 3600)).utc, status: } }, heard_at: Time.now.utc, now:)
+    minute = Time.at(Time.now.to_i / 60 * 60).utc
+    events = [[-200, "off_duty"], [-20, "driving"], [-6, "on_duty"], [-2, "driving"]].map { |hours, status| { at: minute + (hours * 3600), status: } }
+    Work::Hours::TakeDeviceEvents.call(driver_id, events, heard_at: minute, now:)
     run_id = Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
     statement_id = DB[:statements].get(:id)
     token = Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))

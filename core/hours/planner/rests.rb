@@ -8,9 +8,11 @@
 class Core::Hours::Planner::Rests
   Kind = Core::Value.of(:least, :most, :partner, :promise)
 
-  def initialize(trip, rules, cycle)
+  # reading - of the record until as_of
+  def initialize(trip, rules, cycle, reading)
+    @as_of = reading.as_of
+    @under_way = reading.rests.last if reading.stretches.last.rest?
     @stops = trip.stops
-    @asleep_waiting = trip.waiting_status == "sleeper"
     @split = rules.split if trip.split_rest
     @long = rules.shift_rest_minutes
     @restart = cycle.binds? ? rules.limit("days").restart_minutes : nil
@@ -18,17 +20,19 @@ class Core::Hours::Planner::Rests
   end
 
   # first_half - is this a place for the first of a pair?
-  # from - the state in which the rest began, when that was before as_of: then `asleep` is [since when in the sleeper, longest before]
   #
   # Returns Array of State.
-  def after(state, first_half:, asleep: nil)
-    asleep ||= [@asleep_waiting ? state.rest_since : state.at, 0]
+  def after(state, first_half:)
+    asleep = asleep(state)
     kinds = full(state, asleep)
     kinds += short(state, asleep, first_half) if @split
     kinds.filter_map { |kind| rested(state, kind, asleep) }
   end
 
   private
+
+  # [from when in the sleeper, the longest time in it before]. What a plan adds to a rest is in the sleeper; of the record only what was.
+  def asleep(state) = state.rest_since < @as_of ? [@as_of - @under_way.sleeping_minutes, @under_way.sleeper_minutes] : [state.rest_since, 0]
 
   def full(state, asleep)
     lengths = [@long, *@restart]

@@ -19,7 +19,7 @@ class Core::Hours::Planner::Start
     return [state(reading, rest.from), *longer(state(reading, rest.from))] if reading.shift.nil?
     return [state(reading, rest.from), *longer(before(rest).first)] unless @trip.split_rest
 
-    with_promises(*before(rest)).flat_map { |state| [state, *longer(state, [@as_of - rest.sleeping_minutes, rest.sleeper_minutes])] }
+    with_promises(*before(rest)).flat_map { |state| [state, *longer(state, first_half: true)] }
   end
 
   private
@@ -34,7 +34,7 @@ class Core::Hours::Planner::Start
     [state(earlier, rest.from), earlier.shift]
   end
 
-  def longer(state, asleep = nil) = @rests.after(state, first_half: @trip.split_rest && !asleep.nil?, asleep:).select { |rested| rested.start > @as_of || asleep }
+  def longer(state, first_half: false) = @rests.after(state, first_half:).select { |rested| rested.start > @as_of || first_half }
 
   def state(reading, rest_since)
     shift = reading.shift

@@ -46,6 +46,12 @@ RSpec.describe Core::Hours, ".plan" do
     expect(hours(split)).to eq([["driving", 300], ["on_duty", 60], ["driving", 240], ["sleeper", 420], ["on_duty", 60], ["driving", 120], ["sleeper", 180], ["driving", 120], ["on_duty", 30]])
   end
 
+  it "counts as sleeper of a rest under way only what was spent there" do
+    duty = [["on_duty", -12], ["sleeper", -5], ["on_duty", -1], ["off_duty", 4]]
+    # Four hours in the sleeper, and two off duty so far: seven in the sleeper are not over at eleven, but at thirteen.
+    expect(hours(ask([["Elko", 300, 0]], duty:, split_rest: true, waiting_status: "sleeper")).first(2)).to eq([["sleeper", 420], ["driving", 300]])
+  end
+
   it "drives within windows only, and says when there is no way" do
     expect(hours(ask([["Elko", 180, 0]], windows: { 0 => [[7, 9], [31, 33]] }))).to eq([["off_duty", 60], ["driving", 120], ["off_duty", 22 * 60], ["driving", 60]])
     expect(ask([["Elko", 180, 0]], windows: { 0 => [] })).to include(verdict: "impossible", finish_at: nil, late_minutes: nil, stops: [], schedule: [])
@@ -172,7 +178,7 @@ RSpec.describe Core::Hours, ".plan" do
         opens = hour += drive / 40
         [i.to_s, drive, random.rand(0..120), random.rand < 0.7 ? opens : nil, random.rand < 0.7 ? opens + random.rand(0..5) : nil]
       end
-      answers = [[false, "off_duty"], [false, "on_duty"], [true, "off_duty"]].map { |split_rest, waiting_status| ask(stops, duty:, split_rest:, waiting_status:) }
+      answers = [[false, "off_duty"], [false, "on_duty"], [true, "off_duty"], [true, "sleeper"]].map { |split_rest, waiting_status| ask(stops, duty:, split_rest:, waiting_status:) }
       answers.each do |answer|
         schedule = answer[:schedule]
         expect(schedule.each_cons(2).all? { |one, other| one[:to] == other[:from] }).to be(true)
@@ -181,7 +187,7 @@ RSpec.describe Core::Hours, ".plan" do
         broken = described_class.clocks(described_class.read(document), rules:).to_h[:violations].select { |violation| Time.iso8601(violation[:to]) > Time.iso8601(at(6)) }
         expect(broken).to be_empty, "#{stops.inspect} after #{days} days: #{broken.inspect}"
       end
-      expect([answers[2][:late_minutes], answers[2][:finish_at]] <=> [answers[0][:late_minutes], answers[0][:finish_at]]).to be <= 0
+      expect(answers.values_at(2, 0).map { |answer| answer.values_at(:late_minutes, :finish_at) }.reduce(:<=>)).to be <= 0
     end
   end
 end
