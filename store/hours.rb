@@ -31,6 +31,13 @@ module Store::Hours
     found.select(Sequel[:drivers][:id], Sequel[:drivers][:name], Sequel[:drivers][:number], :hours_rules, :duty_heard_at, :terminal_id, Sequel[:terminals][:name].as(:terminal), :zone)
   end
 
+  # What check-ins say of duty and nobody has answered yet; what a logging device has spoken of since needs no answer.
+  def self.proposals(driver_ids, since)
+    DB[:duty_proposals].join(:drivers, id: :driver_id).where(driver_id: driver_ids, answer: nil).where { from_at > since }
+                       .where(Sequel.lit("duty_heard_at IS NULL OR from_at > duty_heard_at")).order(:from_at)
+                       .select(Sequel[:duty_proposals][:id], :driver_id, :from_at, :status)
+  end
+
   # Trips that are planned or under way, by driver.
   def self.trips(driver_ids)
     DB[:trip_drivers].join(:trips, id: :trip_id).join(:trip_loads, trip_id: Sequel[:trips][:id]).join(:loads, id: :load_id)

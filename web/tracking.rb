@@ -12,6 +12,10 @@ module Web::Tracking
       Work::Tracking::CheckIn.call(id, input, driver: by, now:)
       cab_trip
     end
+    app.post("/api/cab/duty/:id") do
+      Work::Hours::AnswerDuty.call(id, input, driver: by, now:)
+      json Web::Tracking::Present.cab(by, now)
+    end
     app.post("/api/cab/trips/:id/papers") do
       content = request.body.read(Work::Tracking::KeepPaper::MAX_BYTES + 1) || ""
       Work::Tracking::KeepPaper.call(id, content, parameters.except(:id), driver: by, now:)

@@ -68,6 +68,23 @@ RSpec.describe Web::Hours do
     expect(client.call(:get, "/api/loads/#{load_id}/plan?start=#{(now + (9 * Given::HOUR)).iso8601}")).to include(verdict: "late", reasons: include(include(code: "late")))
   end
 
+  it "proposes what a check-in says of duty, and writes it when the driver says yes" do
+    clerk(now - (10 * 24 * Given::HOUR), "off_duty", to: now - (3 * Given::HOUR))
+    _, trip_id = sent
+    phone = api.as_driver(driver_id)
+    stops = Store::Freight.trip_stops(trip_id).select_map(:stop_id)
+    [["accepted", nil, 90], ["on_my_way", nil, 60], ["arrived", stops.first, 20]].each do |kind, stop_id, ago|
+      phone.call(:post, "/api/cab/trips/#{trip_id}/check-ins", { key: "duty #{kind}", kind:, stop_id:, done_at: (now - (ago * 60)).iso8601 }.compact)
+    end
+    driving, on_duty = phone.call(:get, "/api/cab")[:duty]
+    expect([driving, on_duty].map { |one| one[:status] }).to eq(%w[driving on_duty])
+    expect(client.call(:get, "/api/hours")[:rows].first).to include(unconfirmed: 2, status: "off_duty")
+    2.times { phone.call(:post, "/api/cab/duty/#{driving[:id]}", { key: "yes to driving", answer: "yes" }) }
+    phone.call(:post, "/api/cab/duty/#{on_duty[:id]}", { key: "no to on duty", answer: "no" })
+    expect(hours[:row]).to include(unconfirmed: 0, status: "driving")
+    expect(hours[:entries].last).to include(status: "driving", source: "cab", who: "Wade Ferris")
+  end
+
   it "says how old the hours are that a plan rests on" do
     load_id, = sent
     Work::Hours::TakeDeviceEvents.call(driver_id, [{ at: now - (12 * 24 * Given::HOUR), status: "off_duty" }], heard_at: now - (3 * Given::HOUR), now:)

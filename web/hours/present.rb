@@ -45,7 +45,8 @@ class Web::Hours::Present
       can_drive_minutes: clocks.can_drive_minutes, left_today_minutes: today(question, clocks.remaining), remaining: clocks.remaining, available_at: clocks.available_at && iso(clocks.available_at, question),
       after_rest_minutes: resting_until(question, question.as_of + rules(driver).shift_rest_minutes), can_drive_at: @at && resting_until(question, [@at, question.as_of].max),
       violations: clocks.violations.count { |violation| violation.to > question.as_of - (RECAP_DAYS * 1440) },
-      recorded: stretches(question, question.as_of - (SHOWN_HOURS * 60)), trip: trip&.slice(:load_id, :load, :trip, :origin, :destination, :state), **planned(trip, question, known_since), trouble: trouble(driver, known_since)
+      recorded: stretches(question, question.as_of - (SHOWN_HOURS * 60)), trip: trip&.slice(:load_id, :load, :trip, :origin, :destination, :state), **planned(trip, question, known_since),
+      trouble: trouble(driver, known_since), unconfirmed: unconfirmed(driver[:id])
     }
   end
 
@@ -80,6 +81,8 @@ class Web::Hours::Present
 
     silent ? "Last heard #{silent / 60} h #{silent % 60} min ago: these hours are as old" : "Not heard from"
   end
+
+  def unconfirmed(id) = (@unconfirmed ||= Store::Hours.proposals(DB[:drivers].select(:id), @now - (RECAP_DAYS * 86_400)).all.group_by { |row| row[:driver_id] }.transform_values(&:length))[id] || 0
 
   def last_places(ids)
     Store::Hours.entries.exclude(place: "").where(driver_id: ids).where(Sequel[:from_at] <= @now).order(:driver_id, Sequel.desc(:from_at)).distinct(:driver_id).to_hash(:driver_id, :place)

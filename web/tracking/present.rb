@@ -3,7 +3,13 @@
 # The JSON of the driver's phone.
 module Web::Tracking::Present
   def self.cab(by, now)
-    { driver: by.name, company: Store::Company.row[:name], now: now.iso8601, trips: Store::Tracking.cab_trips(by.id, now).map { |row| present(row) } }
+    { driver: by.name, company: Store::Company.row[:name], now: now.iso8601, trips: Store::Tracking.cab_trips(by.id, now).map { |row| present(row) }, duty: duty(by, now) }
+  end
+
+  # What the check-ins of the last days say of the driver's duty, to be answered; times in the home terminal's zone.
+  def self.duty(by, now)
+    zone = Store::Hours.drivers(by.id).get(:zone)
+    Store::Hours.proposals(by.id, now - (3 * 86_400)).map { |row| { id: row[:id], from: row[:from_at].iso8601, status: row[:status], zone: } }
   end
 
   # One trip as this driver sees it; a declined one is gone from the phone but still answered for.

@@ -71,8 +71,9 @@ class Work::Tracking::CheckIn
   end
 
   def record(stop_id: @input[:stop_id])
-    DB[:check_ins].insert(trip_id: @trip[:id], driver_id: @driver.id, stop_id:, kind: @input[:kind], done_at: @input[:done_at], arrived_at: @now,
-                          note: @input[:note], signer: @input[:signer], latitude: @input[:latitude], longitude: @input[:longitude])
+    check_in_id = DB[:check_ins].insert(trip_id: @trip[:id], driver_id: @driver.id, stop_id:, kind: @input[:kind], done_at: @input[:done_at], arrived_at: @now,
+                                        note: @input[:note], signer: @input[:signer], latitude: @input[:latitude], longitude: @input[:longitude])
+    Work::Hours::AnswerDuty.propose(check_in_id, @driver.id, @input[:kind], @input[:done_at])
   end
 
   def mark(step)

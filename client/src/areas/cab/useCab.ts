@@ -81,6 +81,13 @@ export function useCab() {
     put(`/api/cab/trips/${tripId}/papers?${new URLSearchParams({ kind, stop_id: String(stopId), key }).toString()}`, file, 'application/octet-stream', 'Photo', key)
   }
 
+  function answerDuty(id: number, answer: 'yes' | 'no') {
+    const key = newKey()
+    // Answered is gone from the page at once; the phone sends it when it can.
+    if (cab.value) cab.value = { ...cab.value, duty: cab.value.duty.filter((one) => one.id !== id) }
+    put(`/api/cab/duty/${id}`, JSON.stringify({ key, answer }), 'application/json', 'Hours', key)
+  }
+
   let skew = 0
   const ahead = () => skew
   async function begin() {
@@ -97,5 +104,5 @@ export function useCab() {
   window.addEventListener('online', online)
   onScopeDispose(() => { clearInterval(timer); window.removeEventListener('online', online) })
 
-  return { cab, problem, queue: shallowReadonly(queue), offline: shallowReadonly(offline), checkIn, paper, hasLink: token !== '' }
+  return { cab, problem, queue: shallowReadonly(queue), offline: shallowReadonly(offline), checkIn, paper, answerDuty, hasLink: token !== '' }
 }
