@@ -19,11 +19,11 @@ module Core::Hours::DeviceFile
   INDICATIONS = { "0" => nil, "1" => "personal_use", "2" => "yard_move" }.freeze
 
   # driver - [last name, first name]; events - Array of Event in order; comment - the output file comment
-  File = Core::Value.of(:driver, :events, :comment)
+  Log = Core::Value.of(:driver, :events, :comment)
   # at - instant; status - as in Core::Hours::STATUSES; latitude, longitude - Float or nil; note - what was annotated, or nil
   Event = Core::Value.of(:at, :status, :latitude, :longitude, :note)
 
-  # Returns File. Raises Refused, with the line as its path: `not_a_device_file`, `line_check`, `line_fields`, `wrong_event`, `file_check`.
+  # Returns Log. Raises Refused, with the line as its path: `not_a_device_file`, `line_check`, `line_fields`, `wrong_event`, `file_check`.
   def self.read(text) = Reader.new(text).file
 
   # The file for a driver's stretches of duty.

@@ -9,14 +9,14 @@ class Core::Hours::DeviceFile::Reader
     @checks = []
   end
 
-  # Returns File.
+  # Returns Log.
   def file
     segments = segments()
     header = segments.fetch(D::HEADER)
     last, first = header[0].last.first(2)
     offset = header[3].last[4].to_i
     comments = comments(segments)
-    D::File.new(driver: [last, first], events: statuses(segments["ELD Event List:"], offset, comments), comment: header[6].last[3].to_s)
+    D::Log.new(driver: [last, first], events: statuses(segments["ELD Event List:"], offset, comments), comment: header[6].last[3].to_s)
   end
 
   private
