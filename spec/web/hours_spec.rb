@@ -68,6 +68,14 @@ RSpec.describe Web::Hours do
     expect(client.call(:get, "/api/loads/#{load_id}/plan?start=#{(now + (9 * Given::HOUR)).iso8601}")).to include(verdict: "late", reasons: include(include(code: "late")))
   end
 
+  it "blames nobody for a status that goes on since the device fell silent" do
+    events = [[-200, "off_duty"], [-9, "driving"]].map { |hour, status| { at: now + (hour * Given::HOUR), status: } }
+    Work::Hours::TakeDeviceEvents.call(driver_id, events, heard_at: now - (3 * Given::HOUR), now:)
+    expect(hours).to include(violations: [], row: include(violations: 0, trouble: a_string_starting_with("Last heard 3 h")))
+    Work::Hours::TakeDeviceEvents.call(driver_id, events, heard_at: now - (0.5 * Given::HOUR), now:)
+    expect(hours[:violations]).to contain_exactly(include(kind: "break_due", minutes: 30))
+  end
+
   it "proposes what a check-in says of duty, and writes it when the driver says yes" do
     clerk(now - (10 * 24 * Given::HOUR), "off_duty", to: now - (3 * Given::HOUR))
     _, trip_id = sent

@@ -30,7 +30,8 @@ class Web::Hours::Present
     { row: row(driver, question, known_since, Store::Hours.trips([id]).first, last_places([id])[id], clocks), rules: driver[:hours_rules],
       limits: rules(driver).limits.map { |limit| { name: limit.name, minutes: limit.minutes, source: limit.source } },
       if_paired: answer[:if_paired] && { rest_minutes: answer[:if_paired][:rest_minutes], remaining: answer[:if_paired][:remaining_minutes] },
-      violations: answer[:violations], recap: answer[:recap], days: days(question), entries: entries(driver) }
+      violations: broken(clocks, driver).map { |one| { kind: one.kind, rule: one.rule, from: iso(one.from, question), to: iso(one.to, question), minutes: one.minutes } }, recap: answer[:recap],
+      days: days(question), entries: entries(driver) }
   end
 
   private
@@ -44,10 +45,16 @@ class Web::Hours::Present
       since: question.stretches.last && iso(question.stretches.last.from, question), heard_at: driver[:duty_heard_at]&.iso8601, known_since: known_since&.iso8601, place: place || "",
       can_drive_minutes: clocks.can_drive_minutes, left_today_minutes: today(question, clocks.remaining), remaining: clocks.remaining, available_at: clocks.available_at && iso(clocks.available_at, question),
       after_rest_minutes: resting_until(question, question.as_of + rules(driver).shift_rest_minutes), can_drive_at: @at && resting_until(question, [@at, question.as_of].max),
-      violations: clocks.violations.count { |violation| violation.to > question.as_of - (RECAP_DAYS * 1440) },
+      violations: broken(clocks, driver).count { |violation| violation.to > question.as_of - (RECAP_DAYS * 1440) },
       recorded: stretches(question, question.as_of - (SHOWN_HOURS * 60)), trip: trip&.slice(:load_id, :load, :trip, :origin, :destination, :state), **planned(trip, question, known_since),
       trouble: trouble(driver, known_since), unconfirmed: unconfirmed(driver[:id])
     }
+  end
+
+  # A status that goes on since a device fell silent is a guess: nobody is blamed for it.
+  def broken(clocks, driver)
+    heard = driver[:duty_heard_at] ? Work::Hours::Question.minute(driver[:duty_heard_at]) : 0
+    clocks.violations.select { |violation| violation.from < heard }.map { |violation| violation.with(to: [violation.to, heard].min) }
   end
 
   # What could be driven at an instant after rest until then.
