@@ -30,7 +30,7 @@ RSpec.describe "Hours of the fleet", :committed, type: :feature do
     within("section[aria-label=Hours]") do
       expect(page).to have_css(".fit").and have_css("tbody tr", count: 2)
       click_on "Try another driver or start"
-      find("label", text: "Driver to try").find(:xpath, "ancestor::*[contains(@class,'v-field')][1]//input").send_keys("Una", :enter)
+      find("label", text: "Whom to try").find(:xpath, "ancestor::*[contains(@class,'v-field')][1]//input").send_keys("Una", :enter)
       expect(page).to have_text("Nothing is known of this driver's hours")
     end
   end

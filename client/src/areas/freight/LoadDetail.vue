@@ -92,7 +92,7 @@ useKeys([
 
       <section v-if="lanes.length" class="panel pad"><ribbon :lanes="lanes" :zone="zone" :now="session.now()" label="Promised, planned and happened on one ruler" /></section>
 
-      <plan-panel v-if="is('open', 'planned', 'sent', 'accepted', 'rolling')" :load-id="id" :crewed="!is('open')" :stops="found.stops" :version="found.version" />
+      <plan-panel v-if="!crewing && is('open', 'planned', 'sent', 'accepted', 'rolling')" :load-id="id" :crewed="!is('open')" :stops="found.stops" :version="found.version" />
 
       <load-stops :stops="found.stops" :legs="found.totals.legs" />
 

@@ -42,7 +42,7 @@ const left = computed(() => stops.slice(stops.length - (data.value?.stops.length
     <div class="spread"><h2>Hours: can it be done legally?</h2>
       <v-btn v-if="crewed" size="small" variant="tonal" @click="trying = !trying">{{ trying ? 'Back to the crew' : 'Try another driver or start' }}</v-btn></div>
     <form v-if="trying" class="try" @submit.prevent>
-      <v-autocomplete v-model="driver" :items="drivers" :item-props="true" label="Driver to try" clearable />
+      <v-autocomplete v-model="driver" :items="drivers" :item-props="true" label="Whom to try" clearable />
       <v-text-field v-model="typedStart" label="Rests until (tmrw 5a)" clearable :error-messages="typedStart?.trim() && !start ? ['Not a time'] : []" @click:clear="typedStart = ''" />
       <v-checkbox v-model="split" label="May split rests" />
     </form>
