@@ -20,6 +20,16 @@ module Core::Hours
   # Returns Clocks. Source: 49 CFR 395.3(a) to (c), 395.1(b), (e), (g), (o).
   def self.clocks(question, rules:) = ClockReader.new(question, rules).clocks
 
+  # Minutes of driving until the next long rest, the breaks taken that it asks for.
+  #
+  # question - Question; remaining - of its clocks, where they are known already
+  def self.until_long_rest(question, rules:, remaining: nil)
+    remaining ||= Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days).remaining
+    at_one_go = remaining.values.compact.min
+    interruption = remaining[:break] && remaining[:drive] > remaining[:break] ? rules.limit("interruption").interruption_minutes : 0
+    [[remaining[:drive], remaining[:window] - interruption, remaining[:cycle]].min, at_one_go].max
+  end
+
   # A trip as in the contract (contract/cli/hours_plan.json). Returns Trip. Raises Refused `closes_before_opening`, `window_ends_before_start`.
   def self.read_trip(document) = PlanDocument.new(document).trip
 

@@ -41,7 +41,7 @@ class Demo::Duty
   def stops(trip)
     DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip[:id]).order(Sequel[:trip_stops][:position]).select(:town, :state, :from_at, :to_at, :minutes).all.each_with_index.map do |row, i|
       opens, closes = [row[:from_at], row[:to_at] || row[:from_at]].map { |time| time && (time.to_i / 60) }
-      M::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: (i.zero? ? trip[:empty_minutes] : row[:minutes]) || 0, service_minutes: 60, opens:, closes:, drive_windows: nil)
+      M::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: (i.zero? ? trip[:empty_minutes] : row[:minutes]) || 0, service_minutes: Work::Hours::TripQuestion::SERVICE_MINUTES, opens:, closes:, drive_windows: nil)
     end
   end
 

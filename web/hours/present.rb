@@ -2,9 +2,8 @@
 
 # What the hours pages show.
 class Web::Hours::Present
-  # How much of the record the fleet's ribbons show; after how long a silent device is said to be old.
+  # How much of the record the fleet's ribbons show, and of the plan.
   SHOWN_HOURS = 14
-  STALE_MINUTES = 60
   RECAP_DAYS = 8
   AHEAD_HOURS = 24
 
@@ -43,8 +42,9 @@ class Web::Hours::Present
     {
       id: driver[:id], name: driver[:name], terminal: driver[:terminal], terminal_id: driver[:terminal_id], zone: driver[:zone], status: question.status,
       since: question.stretches.last && iso(question.stretches.last.from, question), heard_at: driver[:duty_heard_at]&.iso8601, known_since: known_since&.iso8601, place: place || "",
-      can_drive_minutes: clocks.can_drive_minutes, left_today_minutes: today(question, clocks.remaining), remaining: clocks.remaining, available_at: clocks.available_at && iso(clocks.available_at, question),
-      after_rest_minutes: resting_until(question, question.as_of + rules(driver).shift_rest_minutes), can_drive_at: @at && resting_until(question, [@at, question.as_of].max),
+      can_drive_minutes: clocks.can_drive_minutes, left_today_minutes: Core::Hours.until_long_rest(question, rules: rules(driver), remaining: clocks.remaining),
+      remaining: clocks.remaining, available_at: clocks.available_at && iso(clocks.available_at, question),
+      after_rest_minutes: resting_until(question, question.as_of + rules(driver).shift_rest_minutes), can_drive_at: @at && resting_until(question, @at),
       violations: broken(clocks, driver).count { |violation| violation.to > question.as_of - (RECAP_DAYS * 1440) },
       recorded: stretches(question, question.as_of - (SHOWN_HOURS * 60)), trip: trip&.slice(:load_id, :load, :trip, :origin, :destination, :state), **planned(trip, question, known_since),
       trouble: trouble(driver, known_since), unconfirmed: unconfirmed(driver[:id])
@@ -57,19 +57,7 @@ class Web::Hours::Present
     clocks.violations.select { |violation| violation.from < heard }.map { |violation| violation.with(to: [violation.to, heard].min) }
   end
 
-  # What could be driven at an instant after rest until then.
-  def resting_until(question, instant)
-    stretches = question.stretches + [Core::Hours::Stretch.new(status: "off_duty", from: question.as_of, to: instant)]
-    stretches.pop if instant == question.as_of
-    today(question, Core::Hours::Reading.new(HoursRules.named(question.rules), stretches, instant, [], question.days).remaining)
-  end
-
-  # Driving until the next long rest, with the breaks that it takes.
-  def today(question, remaining)
-    limit = HoursRules.named(question.rules).limit("interruption")
-    breaks = remaining[:break] && remaining[:drive] > remaining[:break] ? limit.interruption_minutes : 0
-    [[remaining[:drive], remaining[:window] - breaks, remaining[:cycle]].min, remaining.values.compact.min].max
-  end
+  def resting_until(question, instant) = Core::Hours.until_long_rest(question.resting_until(instant), rules: HoursRules.named(question.rules))
 
   def planned(trip, question, known_since)
     # A team's plan would be that of two records: none is better than one that leaves half of it out.
@@ -83,10 +71,8 @@ class Web::Hours::Present
   def trouble(driver, known_since)
     return "No record: nothing is known of this driver's hours" if known_since.nil?
 
-    silent = driver[:duty_heard_at] ? ((@now - driver[:duty_heard_at]) / 60).to_i : nil
-    return if silent && silent <= STALE_MINUTES
-
-    silent ? "Last heard #{silent / 60} h #{silent % 60} min ago: these hours are as old" : "Not heard from"
+    silent = Work::Hours::Question.silent_minutes(driver, @now)
+    silent && "Last heard #{silent / 60} h #{silent % 60} min ago: these hours are as old"
   end
 
   def unconfirmed(id) = (@unconfirmed ||= Store::Hours.proposals(DB[:drivers].select(:id), @now - (RECAP_DAYS * 86_400)).all.group_by { |row| row[:driver_id] }.transform_values(&:length))[id] || 0

@@ -14,7 +14,7 @@ module Work::Hours::PlanLoad
     driver = Store::Hours.drivers(options[:driver_id] || crewed(load_id)).first or raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
     question, known_since = Work::Hours::Question.of([driver], now)[driver[:id]]
     recorded = question.stretches.select { |stretch| stretch.to > question.as_of - RECORDED_MINUTES }
-    question = rested(question, options[:start])
+    question = question.resting_until(Work::Hours::Question.minute(options[:start])) if options[:start]
     plan = plan(load_id, question, now, driver_id: options[:driver_id], split: options[:split] || false)
     present(driver, plan, question, recorded, now, unknown(known_since, now) || (options[:driver_id] ? nil : team(load_id)))
   end
@@ -28,14 +28,6 @@ module Work::Hours::PlanLoad
   end
 
   def self.crewed(load_id) = Store::Freight.live_trip(load_id)&.then { |trip| Store::Freight.trip_drivers(trip[:id]).get(:driver_id) } || 0
-
-  # Off duty until the start that is asked for.
-  def self.rested(question, start)
-    instant = start && Work::Hours::Question.minute(start)
-    return question unless instant && instant > question.as_of
-
-    question.with(as_of: instant, status: "off_duty", stretches: question.stretches + [Core::Hours::Stretch.new(status: "off_duty", from: question.as_of, to: instant)])
-  end
 
   def self.unknown(known_since, now)
     return ["no_record", "Nothing is known of this driver's hours: no one can say that it fits."] if known_since.nil?
@@ -58,10 +50,9 @@ module Work::Hours::PlanLoad
 
   # A fit that rests on old hours says how old they are.
   def self.stale(driver, now)
-    minutes = driver[:duty_heard_at] && ((now - driver[:duty_heard_at]) / 60).to_i
-    return [] if minutes.nil? || minutes <= 60
+    minutes = Work::Hours::Question.silent_minutes(driver, now) or return []
 
     [{ code: "stale_hours", text: "These hours are #{minutes / 60} h #{format("%02d", minutes % 60)} min old: the driver was not heard from since." }]
   end
-  private_class_method :crewed, :rested, :unknown, :team, :present, :stale
+  private_class_method :crewed, :unknown, :team, :present, :stale
 end

@@ -12,11 +12,12 @@ class Work::Hours::PollDevices < Que::Job
     enqueue if DB[:que_jobs].where(job_class: name, finished_at: nil, expired_at: nil).empty?
   end
 
+  # Any other trouble than an outage is the queue's to try again, as the same job and for as long as it takes.
+  self.maximum_retry_count = 1_000_000
+  self.retry_interval = EVERY_SECONDS
+
   def run
-    take
-  rescue Work::Hours::DeviceService::Unreachable => e
-    warn JSON.generate(level: "warn", job: self.class.name, message: e.message)
-  ensure
+    take_what_is_there
     DB.transaction do
       self.class.enqueue(job_options: { run_at: Time.now + EVERY_SECONDS })
       finish
@@ -24,6 +25,12 @@ class Work::Hours::PollDevices < Que::Job
   end
 
   private
+
+  def take_what_is_there
+    take
+  rescue Work::Hours::DeviceService::Unreachable => e
+    warn JSON.generate(level: "warn", job: self.class.name, message: e.message)
+  end
 
   def take
     now = Clock.now

@@ -2,6 +2,9 @@
 
 # A driver's record as the core asks about it.
 module Work::Hours::Question
+  # After so long a device's silence is said.
+  STALE_MINUTES = 60
+
   # Of one driver or several, read together. rows - of Store::Hours.drivers; as_of - Time
   #
   # Returns Hash of driver id to [Core::Hours::Question, known since (Time or nil when nothing is known)].
@@ -18,6 +21,12 @@ module Work::Hours::Question
       Core::Hours::Stretch.new(status: entry[:status], from:, to:) if to > from
     end
     Core::Hours::Question.new(rules: row[:hours_rules], as_of:, status: entries.last&.fetch(:status) || "off_duty", stretches:, exceptions: [], days: days(row[:zone]))
+  end
+
+  # Minutes since a driver was heard, nil while that is no matter.
+  def self.silent_minutes(driver, now)
+    minutes = driver[:duty_heard_at] && ((now - driver[:duty_heard_at]) / 60).to_i
+    minutes if minutes && minutes > STALE_MINUTES
   end
 
   def self.days(zone) = (@days ||= {})[zone] ||= Core::Hours::Days.new(TZInfo::Timezone.get(zone), 0, 0)

@@ -2,7 +2,9 @@ import { onScopeDispose, readonly, ref, shallowRef, watch, type WatchSource } fr
 import type { Problem } from './api'
 import { onChange, type Change } from './live'
 
-type Answer<T> = { data: T; problem: undefined } | { data: undefined; problem: Problem }
+/** Where there is nothing to ask. */
+export const NOTHING = { data: undefined, problem: undefined } as const
+type Answer<T> = { data: T; problem: undefined } | { data: undefined; problem: Problem } | typeof NOTHING
 
 /**
  * What the server says for a source; asked anew when the source changes, when `concerns` a live change, and until it can be

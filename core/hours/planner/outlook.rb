@@ -23,7 +23,7 @@ class Core::Hours::Planner::Outlook
     free = [state.driving_left, 0].max
     driven = 0
     drive = state.left
-    first_rest = state.halves.empty? ? @rest : @least_rest
+    first_rest = state.halves.empty? ? @rest - rested_already(state) : @least_rest
     while stop < @stops.length
       here = @stops[stop]
       waited = here.drive_windows ? driven_within(here.drive_windows, waited, drive) : waited + drive
@@ -51,6 +51,9 @@ class Core::Hours::Planner::Outlook
     end
     [late, waited]
   end
+
+  # Of a rest that is under way a part is behind the driver; that before a spell has given all it has.
+  def rested_already(state) = state.acts.empty? && state.spell.before ? 0 : [state.at - state.rest_since, @rest].min
 
   # When the hours over days allow all the work until an instant of work without a rest: as old days drop out, or after a restart.
   def hours_back(state, instant)

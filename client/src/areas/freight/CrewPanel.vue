@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
-import { useFetched } from '@/shared/fetched'
+import { NOTHING, useFetched } from '@/shared/fetched'
 import FitMark from '@/shared/FitMark.vue'
 import Waiting from '@/shared/Waiting.vue'
 
@@ -25,7 +25,7 @@ function choose(id: number | null) {
 }
 
 // Whether the driver can do it legally is said before the load is given.
-const { data: plan } = useFetched(driver, async (id) => (id ? ask(api.GET('/api/loads/{id}/plan', { params: { path: { id: loadId }, query: { driver_id: id } } })) : { data: undefined, problem: undefined } as never))
+const { data: plan } = useFetched(driver, async (id) => (id ? ask(api.GET('/api/loads/{id}/plan', { params: { path: { id: loadId }, query: { driver_id: id } } })) : NOTHING))
 const judged = computed(() => (plan.value?.driver.id === driver.value ? plan.value : undefined))
 
 const first = (choices: Schemas['Choice'][] | undefined) => [...(choices ?? [])].sort((a, b) => Number(!!a.taken_by) - Number(!!b.taken_by))

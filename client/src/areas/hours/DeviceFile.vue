@@ -9,14 +9,13 @@ const picker = ref<HTMLInputElement>()
 const busy = ref(false)
 const trouble = ref<Problem>()
 
-async function take(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function take() {
+  const file = picker.value?.files?.[0]
+  if (!picker.value || !file) return
+  picker.value.value = '' // the same file can be taken again
   busy.value = true
   const answer = await ask(api.POST('/api/drivers/{id}/duty-file', {
-    params: { path: { id: driverId }, query: { key: newKey() } }, body: file, headers: { 'Content-Type': 'application/octet-stream' }, bodySerializer: (body: unknown) => body as File,
+    params: { path: { id: driverId }, query: { key: newKey() } }, body: file, headers: { 'Content-Type': 'application/octet-stream' }, bodySerializer: () => file,
   }))
   busy.value = false
   trouble.value = answer.problem

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
-import { useFetched } from '@/shared/fetched'
+import { NOTHING, useFetched } from '@/shared/fetched'
 import FitMark from '@/shared/FitMark.vue'
 import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
 import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
@@ -26,7 +26,7 @@ async function plan(of: typeof asked.value) {
   return ask(api.GET('/api/loads/{id}/plan', { params: { path: { id: of.loadId }, query: { ...(of.driver ? { driver_id: of.driver } : {}), ...(of.start ? { start: new Date(of.start).toISOString() } : {}), split: of.split } } }))
 }
 const { data, problem, load } = useFetched(asked, plan, (change) => change.kind === 'hours' || (change.kind === 'load' && change.id === loadId))
-const { data: fleet } = useFetched(() => trying.value, async (wanted) => (wanted ? ask(api.GET('/api/hours', { params: { query: {} } })) : { data: undefined, problem: undefined } as never))
+const { data: fleet } = useFetched(() => trying.value, async (wanted) => (wanted ? ask(api.GET('/api/hours', { params: { query: {} } })) : NOTHING))
 const drivers = computed(() => (fleet.value?.rows ?? []).map((row) => ({ value: row.id, title: row.name, subtitle: row.trouble ?? `${sayMinutes(row.left_today_minutes)} left${row.trip ? `, on ${row.trip.load}` : ''}` })))
 const nobody = computed(() => problem.value?.code === 'no_driver')
 
