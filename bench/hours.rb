@@ -7,11 +7,11 @@ module Bench
   SECONDS = 3
 
   def self.run
-    RubyVM::YJIT.enable if defined?(RubyVM::YJIT) && RubyVM::YJIT.respond_to?(:enable)
     rates = [14, 28, 56].to_h { |days| [days, rate(days)] }
     rates.each { |days, rate| puts format("records of %d days: %.0f clocks a second, %.2f of one of 14 days by the day", days, rate, rate * days / rates[14] / 14) }
     plans = [false, true].to_h { |split| [split, plan_rate(split)] }
     plans.each { |split, (rate, slowest)| puts format("three-day trips of four stops, rests %s: %.0f plans a second, the slowest %.1f ms", split ? "split where it helps" : "whole", rate, slowest) }
+    judge
   end
 
   def self.rate(days)
@@ -43,6 +43,36 @@ module Bench
     [count / (now - began), slowest * 1000]
   end
 
+  # Can each driver do each load? At a glance where that tells, else by a plan.
+  def self.judge
+    random = Random.new(300)
+    rules = HoursRules.named("us_property_70_8")
+    # With two days at home each, as most have.
+    drivers = Array.new(300) { [Core::Hours.read(record(8, random, home: random.rand(7))), random.rand(1000)] }
+    loads = Array.new(100) { [random.rand(1000), random.rand(1000), Time.utc(2026, 11, 9, 12) + (random.rand(0..48) * 3600)] }
+    verdicts = Hash.new(0)
+    planned = 0
+    began = now
+    drivers.each do |question, from|
+      glance = Core::Hours.glance(question, rules:)
+      loads.each do |pickup, delivery, opens|
+        trip = reach(from, pickup, delivery, opens)
+        verdict = glance.at(trip).verdict
+        verdict ||= Core::Hours.plan(question, trip, rules:, advice: false).verdict.tap { planned += 1 }
+        verdicts[verdict] += 1
+      end
+    end
+    puts format("300 drivers x 100 loads judged in %.2f s: %s; %d of them needed a plan", now - began, verdicts.map { |verdict, count| "#{count} #{verdict}" }.join(", "), planned)
+  end
+
+  # A load between places on a line of a thousand minutes: as much driving to the pickup, and to the delivery.
+  def self.reach(from, pickup, delivery, opens)
+    loaded = (delivery - pickup).abs
+    rows = [[(from - pickup).abs, opens, opens + 7200], [loaded, opens + (loaded * 90), opens + (loaded * 90) + 14_400]]
+    stops = rows.map { |drive, from_at, to| Core::Hours::TripStop.new(name: "", drive_minutes: drive, service_minutes: 60, opens: from_at.to_i / 60, closes: to.to_i / 60, drive_windows: nil) }
+    Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty")
+  end
+
   def self.trip(split, random)
     at = Time.utc(2026, 11, 9, 12)
     stops = Array.new(4) do |i|
@@ -56,10 +86,10 @@ module Bench
 
   def self.whole(time) = Time.at(time.to_i / 60 * 60).utc.iso8601
 
-  # A working day: pre-trip, drive, dock, drive, break, drive, dock, sleeper.
-  def self.record(days, random)
+  # A working day, of all days but two from `home` on: pre-trip, drive, dock, drive, break, drive, dock, sleeper.
+  def self.record(days, random, home: nil)
     at = Time.utc(2026, 11, 1, 12)
-    duty = (0...days).flat_map do |day|
+    duty = (0...days).reject { |day| home && [home, home + 1].include?(day) }.flat_map do |day|
       start = at + (day * 86_400) + (random.rand(0..4) * 900)
       [["on_duty", 0], ["driving", 30], ["on_duty", 210], ["driving", 270], ["off_duty", 450], ["driving", 480], ["on_duty", 660], ["sleeper", 700]].map { |status, minute| { "from" => (start + (minute * 60)).iso8601, "status" => status } }
     end

@@ -18,16 +18,21 @@ module Core::Hours
   # question - Question; rules - RuleSet (data/hours)
   #
   # Returns Clocks. Source: 49 CFR 395.3(a) to (c), 395.1(b), (e), (g), (o).
-  def self.clocks(question, rules:) = ClockReader.new(question, rules).clocks
+  def self.clocks(question, rules:) = ClockReader.new(question, known(question, rules)).clocks
 
   # Minutes of driving until the next long rest, the breaks taken that it asks for.
   #
   # question - Question; remaining - of its clocks, where they are known already
   def self.until_long_rest(question, rules:, remaining: nil)
     remaining ||= Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days).remaining
-    at_one_go = remaining.values.compact.min
-    interruption = remaining[:break] && remaining[:drive] > remaining[:break] ? rules.limit("interruption").interruption_minutes : 0
-    [[remaining[:drive], remaining[:window] - interruption, remaining[:cycle]].min, at_one_go].max
+    breaks, others = rules.limits.partition { |limit| limit.within == "interruption" }
+    least = others.filter_map { |limit| remaining[limit.name.to_sym] }.min
+    at_one_go = [least, *breaks.filter_map { |limit| remaining[limit.name.to_sym] }].min
+    return least if at_one_go == least
+
+    # The break has to fit into what is left of the time that goes by.
+    interruption = breaks.map(&:interruption_minutes).max
+    [others.filter_map { |limit| remaining[limit.name.to_sym]&.-(limit.counts == "elapsed" ? interruption : 0) }.min, at_one_go].max
   end
 
   # A trip as in the contract (contract/cli/hours_plan.json). Returns Trip. Raises Refused `closes_before_opening`, `window_ends_before_start`.
@@ -37,10 +42,21 @@ module Core::Hours
   #
   # question - Question; trip - Trip; rules - RuleSet
   #
+  # partner - Question of the other driver of a team, asked at the same instant
   # advice - where it does not fit, say what would make it fit
   #
   # Returns Plan, with reasons. Source: as for clocks.
-  def self.plan(question, trip, rules:, advice: true) = PlanMaker.new(question, trip, rules, advice:).plan
+  def self.plan(question, trip, rules:, partner: nil, advice: true) = PlanMaker.new(question, trip, known(question, rules), partner:, advice:).plan
+
+  # A quick look at trips: see Glance. Makes one for a driver; ask it `at(trip)`.
+  def self.glance(question, rules:) = Glance.new(question, known(question, rules))
+
+  # The rules, if they know every exception that is asked for.
+  def self.known(question, rules)
+    strange = question.exceptions.map(&:first).find { |kind| rules.exceptions.none? { |relief| relief.kind == kind } } or return rules
+    raise Core::Refused.new("exception_not_in_rules", "The rules #{rules.name} have no exception #{strange}: leave it out, or ask by other rules.", path: "/exceptions")
+  end
+  private_class_method :known
 
   # Rules as read from data/hours: a Hash with symbol keys.
   def self.rules(name, data) = RuleSet.read(name, data)

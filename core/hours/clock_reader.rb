@@ -31,6 +31,15 @@ class Core::Hours::ClockReader
                violations: Core::Hours::Violations.new(@rules, @reading, @days).all, recap:, days: @days)
   end
 
+  # When driving is possible again, resting from as_of, or nil.
+  #
+  # At rest, more becomes possible only when a rest or a break is complete, or when a day begins.
+  def available_at
+    return @as_of if @reading.can_drive_minutes.positive?
+
+    turning_points.find { |instant| days_left?(instant) && resting(instant).can_drive_minutes.positive? }
+  end
+
   private
 
   # The record, with rest of a kind from as_of until an instant.
@@ -40,11 +49,13 @@ class Core::Hours::ClockReader
     Core::Hours::Reading.new(@rules, stretches, until_at, @question.exceptions, @days)
   end
 
-  # At rest, more becomes possible only when a rest or a break is complete, or when a day begins.
-  def available_at
-    return @as_of if @reading.can_drive_minutes.positive?
+  # The record with rest until an instant: where limits look no further back, of the present shift alone, which is quickly read.
+  def resting(instant)
+    return reading(instant) unless @rules.limits.all? { |limit| %w[shift interruption days].include?(limit.within) }
 
-    turning_points.find { |instant| days_left?(instant) && reading(instant).can_drive_minutes.positive? }
+    shift = @reading.shift
+    stretches = shift ? @question.stretches.select { |stretch| stretch.to > shift.from } : []
+    Core::Hours::Reading.new(@rules, [*stretches, Core::Hours::Stretch.new(status: "off_duty", from: @as_of, to: instant)], instant, @question.exceptions, @days)
   end
 
   # Hours over days are the cheap look that rules most instants out.
@@ -55,8 +66,8 @@ class Core::Hours::ClockReader
   def turning_points
     resting_from = @reading.stretches.last.rest? ? @reading.rests.last.from : @as_of
     still_from = @reading.stretches.reverse_each.take_while { |stretch| !stretch.driving? }.last&.from || @as_of
-    lengths = [@rules.shift_rest_minutes, *@rules.limits.filter_map(&:restart_minutes), @rules.split.least_minutes,
-               *@reading.rests.map { |rest| @rules.split.together_minutes - rest.minutes }].select(&:positive?)
+    lengths = [@rules.shift_rest_minutes, *@rules.limits.flat_map { |limit| [limit.restart_minutes, limit.rest_minutes, limit.rest_block_minutes] }.compact, @rules.split.least_minutes,
+               *(@reading.shift&.pairs&.free || []).map { |rest| @rules.split.together_minutes - rest.minutes }].select(&:positive?)
     breaks = @rules.limits.filter_map(&:interruption_minutes).map { |minutes| still_from + minutes }
     today = @days.day_of(@as_of)
     days = (1..(@rules.limits.filter_map(&:days).max + 1)).map { |ahead| @days.start(today + ahead) }
@@ -67,10 +78,8 @@ class Core::Hours::ClockReader
   def if_paired
     waiting = @reading.shift&.pairs&.waiting(@as_of) or return
     under_way = @reading.stretches.last.rest? ? @reading.rests.last : nil
-    needed = [@rules.split.least_minutes, @rules.split.together_minutes - waiting.minutes].max - (under_way&.minutes || 0)
-    asleep = [waiting, under_way].compact.any? { |rest| rest.sleeper_minutes >= @rules.split.sleeper_minutes }
-    needed = [needed, @rules.split.sleeper_minutes - (under_way&.sleeping_minutes || 0)].max unless asleep
-    then_read = reading(@as_of + needed, asleep ? "off_duty" : "sleeper")
+    needed, status = @rules.split.missing(waiting, under_way)
+    then_read = reading(@as_of + needed, status)
     # A rest behind one that is in a pair already can no longer pair itself.
     [needed, then_read.remaining] if then_read.shift.nil? || then_read.shift.pairs.all.any? { |first, _| first == waiting }
   end

@@ -34,16 +34,12 @@ class Core::Hours::Pairs
 
   # The nearest earlier rest that is free to pair and makes the time, or that ends the looking back by being in a pair.
   def pair(later)
-    earlier = (later - 1).downto(0).find { |i| in_pair?(i) || together?(@rests[i], @rests[later]) } or return
-    return if @forward[earlier] || !together?(@rests[earlier], @rests[later])
+    earlier = (later - 1).downto(0).find { |i| in_pair?(i) || @split.pair?(@rests[i], @rests[later]) } or return
+    return if @forward[earlier] || !@split.pair?(@rests[earlier], @rests[later])
 
     @forward[earlier] = later
     @backward[later] = earlier
   end
 
   def in_pair?(rest) = @forward[rest] || @backward[rest]
-
-  def together?(one, other)
-    one.minutes + other.minutes >= @split.together_minutes && [one, other].any? { |rest| rest.sleeper_minutes >= @split.sleeper_minutes }
-  end
 end

@@ -4,7 +4,9 @@
 # much, and what would make it fit.
 class Core::Hours::PlanReasons
   USED_UP = {
-    "drive" => "the %s of driving are used up", "window" => "the %s window of the shift ends", "break" => "%s of driving without a break are reached", "cycle" => "the %s of the cycle are used up"
+    "drive" => "the %s of driving are used up", "window" => "the %s window of the shift ends", "break" => "%s of driving without a break are reached", "cycle" => "the %s of the cycle are used up",
+    "day_drive" => "the %s of driving of the day are used up", "day_duty" => "the %s on duty of the day are used up", "duty" => "the %s on duty are used up",
+    "daily_rest" => "what is left of the day is needed for its rest", "day_off" => "a day off is due", "without_day_off" => "the %s without a day off are used up"
   }.freeze
   # Starting earlier is looked at up to half a day, to five minutes.
   STEP_MINUTES = 5
@@ -47,13 +49,16 @@ class Core::Hours::PlanReasons
 
   # Each long rest on the way to a stop: why there, and how far from the stop.
   def runs_out
+    # A team's truck rolls on with the other at the wheel.
+    return [] if @plan.partner_pieces
+
     @plan.pieces.each_with_index.filter_map do |piece, i|
       next unless piece.rest? && piece.minutes >= @rules.split.least_minutes
 
       short = @plan.pieces.drop(i + 1).take_while { |later| later.stop == piece.stop }.select { |later| later.status == "driving" }.sum(&:minutes)
       next unless short.positive? && (limit = spent(piece.from))
 
-      ["hours_run_out", "At #{clock(piece.from)} #{format(USED_UP.fetch(limit.name), length(limit.minutes))}, #{length(short)} short of #{stops[piece.stop].name}: #{length(piece.minutes)} of rest (#{limit.source})."]
+      ["hours_run_out", "At #{clock(piece.from)} #{format(USED_UP.fetch(limit.name), length(limit.minutes || 0))}, #{length(short)} short of #{stops[piece.stop].name}: #{length(piece.minutes)} of rest (#{limit.source})."]
     end
   end
 

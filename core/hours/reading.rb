@@ -11,10 +11,11 @@ class Core::Hours::Reading
     @rules = rules
     @as_of = as_of
     @days = days
+    @exceptions = exceptions
     first = stretches.first&.from || as_of
     @stretches = [Core::Hours::Stretch.new(status: "off_duty", from: first - BEFORE_MINUTES, to: first), *stretches]
     @rests = Core::Hours::Rest.all(@stretches)
-    @shifts = divide(exceptions)
+    @shifts = divide
     add_up
   end
 
@@ -39,14 +40,53 @@ class Core::Hours::Reading
     @worked[i] + (stretch.on_duty? ? [instant, stretch.to].min - stretch.from : 0)
   end
 
+  # Minutes used of a limit within a shift at an instant at which a stretch begins or ends.
+  def used_of_shift(limit, shift, count, instant)
+    case limit.counts
+    when "elapsed" then shift.elapsed(count, instant)
+    when "driving" then driven(instant) - driven(count.anchor)
+    else worked(instant) - worked(count.anchor)
+    end
+  end
+
+  # Minutes used of a limit within a day, from its start until an instant of it.
+  def used_of_day(limit, instant, day)
+    from = @days.start(day)
+    case limit.counts
+    when "on_duty" then worked(instant) - worked(from)
+    when "driving" then driven_until(instant) - driven_until(from)
+    else instant - from - rested(limit, from, instant)
+    end
+  end
+
+  # What a limit is on a day: minutes, nil where an exception of that day lifts it.
+  def minutes_of_day(limit, day)
+    from, to = @days.start(day), @days.start(day + 1)
+    kinds = @exceptions.select { |_, at| at >= from && at < to }.map(&:first).uniq
+    @rules.minutes(limit, kinds, limit.minutes || (to - from - limit.leaves_minutes))
+  end
+
+  # Minutes used of a limit since the last rest of its length.
+  def used_since_rest(limit, instant)
+    rest = @rests.reverse_each.find { |one| one.from < instant && [one.to, instant].min - one.from >= limit.rest_minutes } or return 0
+    return 0 if rest.to >= instant
+
+    limit.counts == "elapsed" ? instant - rest.to : worked(instant) - worked(rest.to)
+  end
+
   # Driving minutes since the last interruption, at the start of each driving stretch and at the end of the record.
   def unbroken(instant) = @unbroken.fetch(instant)
+
+  # Minutes on duty before the days that a limit looks at on a day.
+  def worked_before(limit, day)
+    first = day - limit.days + 1
+    @worked_before[first] ||= worked(@days.start(first))
+  end
 
   # Minutes used of a limit over days at an instant of a day at which so much had been worked: since the first of its days, or
   # since the last restart, whichever left less.
   def used_of_days(limit, instant, day, worked)
-    first = day - limit.days + 1
-    before = @worked_before[first] ||= worked(@days.start(first))
+    before = worked_before(limit, day)
     restarts = restarts(limit)
     at = restarts.length - 1
     at -= 1 while at >= 0 && restarts[at].first > instant
@@ -66,18 +106,29 @@ class Core::Hours::Reading
 
   def resting_long? = @rests.last.to == @as_of && @rests.last.minutes >= @rules.shift_rest_minutes && @stretches.last.rest?
 
-  def divide(exceptions)
+  # Driving minutes before any instant.
+  def driven_until(instant)
+    stretch = @stretches.bsearch { |one| one.to >= instant } || @stretches.last
+    driven(stretch.from) + (stretch.driving? ? [instant, stretch.to].min - stretch.from : 0)
+  end
+
+  # Minutes of rest between two instants, in rests that are long enough by the later one.
+  def rested(limit, from, to)
+    @rests.sum { |rest| rest.from < to && rest.to > from && [rest.to, to].min - rest.from >= limit.rest_block_minutes ? [rest.to, to].min - [rest.from, from].max : 0 }
+  end
+
+  def divide
     shifts = []
     began = nil
     inner = []
     @rests.each do |rest|
       next inner << rest if rest.minutes < @rules.shift_rest_minutes
 
-      shifts << Core::Hours::Shift.new(@rules, began, inner, rest, @as_of, exceptions) if began
+      shifts << Core::Hours::Shift.new(@rules, began, inner, rest, @as_of, @exceptions) if began
       began = rest.to
       inner = []
     end
-    shifts << Core::Hours::Shift.new(@rules, began, inner, nil, @as_of, exceptions) if began < @as_of
+    shifts << Core::Hours::Shift.new(@rules, began, inner, nil, @as_of, @exceptions) if began < @as_of
     shifts
   end
 
@@ -109,6 +160,10 @@ class Core::Hours::Reading
   end
 
   def left(limit)
+    if limit.within == "day"
+      day = @days.day_of(@as_of)
+      return minutes_of_day(limit, day)&.then { |minutes| [minutes - used_of_day(limit, @as_of, day), 0].max }
+    end
     kinds = shift ? shift.count_at(@as_of).kinds : []
     minutes = @rules.minutes(limit, kinds) or return
     [minutes - used(limit), 0].max
@@ -117,9 +172,9 @@ class Core::Hours::Reading
   def used(limit)
     return used_of_days(limit, @as_of, @days.day_of(@as_of), worked(@as_of)) if limit.within == "days"
     return unbroken(@as_of) if limit.within == "interruption"
+    return used_since_rest(limit, @as_of) if limit.within == "rest"
     return 0 if shift.nil?
 
-    count = shift.count_at(@as_of)
-    limit.counts == "elapsed" ? shift.elapsed(count, @as_of) : driven(@as_of) - driven(count.anchor)
+    used_of_shift(limit, shift, shift.count_at(@as_of), @as_of)
   end
 end

@@ -9,41 +9,48 @@
 class Core::Hours::Shift
   Count = Core::Value.of(:from, :to, :anchor, :kinds)
 
-  attr_reader :from, :to, :pairs, :counts
+  attr_reader :from, :to
 
   # closing - the long rest that ends it, nil while it lasts; as_of - where the record ends
   def initialize(rules, from, rests, closing, as_of, exceptions)
     @from = from
     @to = closing ? closing.from : as_of
-    @pairs = Core::Hours::Pairs.new(rules.split, rests, closing)
-    @still = @pairs.paired.reject { |rest| rest == closing }
-    @counts = divide(closing, exceptions)
+    @split = rules.split
+    @rests = rests
+    @closing = closing
+    @exceptions = exceptions
   end
+
+  # Of most shifts nobody asks for these.
+  def pairs = @pairs ||= Core::Hours::Pairs.new(@split, @rests, @closing)
+  def counts = @counts ||= divide
 
   # The count in force at an instant of this shift.
   def count_at(instant)
-    at = @counts.length - 1
-    at -= 1 while @counts[at].from > instant
-    @counts[at]
+    at = counts.length - 1
+    at -= 1 while counts[at].from > instant
+    counts[at]
   end
 
   # Minutes of the window gone at an instant.
   def elapsed(count, instant)
     gone = instant - count.anchor
-    @still.each { |rest| gone -= rest.minutes if rest.from >= count.anchor && rest.to <= instant }
+    still.each { |rest| gone -= rest.minutes if rest.from >= count.anchor && rest.to <= instant }
     gone
   end
 
   private
 
-  def divide(closing, exceptions)
-    anchors = [[@from, @from], *@pairs.all.reject { |_, second| second == closing }.map { |first, second| [second.to, first.to] }]
+  def still = @still ||= pairs.paired.reject { |rest| rest == @closing }
+
+  def divide
+    anchors = [[@from, @from], *pairs.all.reject { |_, second| second == @closing }.map { |first, second| [second.to, first.to] }]
     anchors.each_with_index.map do |(from, anchor), i|
       to = anchors[i + 1]&.first
-      kinds = exceptions.select { |_, at| at >= from && (to ? at < to : within_last?(at, closing)) }.map(&:first).uniq
+      kinds = @exceptions.select { |_, at| at >= from && (to ? at < to : within_last?(at)) }.map(&:first).uniq
       Count.new(from:, to:, anchor:, kinds:)
     end
   end
 
-  def within_last?(instant, closing) = closing ? instant < @to : instant <= @to
+  def within_last?(instant) = @closing ? instant < @to : instant <= @to
 end

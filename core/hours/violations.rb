@@ -15,9 +15,14 @@ class Core::Hours::Violations
   # In order of time, those that begin together by kind; adjoining ones of a kind joined.
   def all
     found = []
-    driving do |stretch, shift|
-      count = shift.count_at(stretch.from)
-      @rules.limits.each { |limit| past(limit, stretch, shift, count, found) }
+    driving do |shift, stretches|
+      limits = near(shift, stretches)
+      next if limits.empty?
+
+      stretches.each do |stretch|
+        count = shift.count_at(stretch.from)
+        limits.each { |limit| past(limit, stretch, shift, count, found) }
+      end
     end
     return found if found.empty?
 
@@ -27,25 +32,42 @@ class Core::Hours::Violations
 
   private
 
-  # Each stretch of driving with its shift.
+  # Each shift with its driving.
   def driving
-    shifts = @reading.shifts
+    stretches = @reading.stretches
     at = 0
-    @reading.stretches.each do |stretch|
-      next unless stretch.driving?
+    @reading.shifts.each do |shift|
+      driving = []
+      while at < stretches.length && stretches[at].from < shift.to
+        driving << stretches[at] if stretches[at].driving?
+        at += 1
+      end
+      yield shift, driving unless driving.empty?
+    end
+  end
 
-      at += 1 while shifts[at].to <= stretch.from
-      yield stretch, shifts[at]
+  # The limits that the whole of a shift, however it is counted, might have passed: of most shifts, none.
+  def near(shift, driving)
+    first, last = driving.first, driving.last
+    driven = @reading.driven(last.from) + last.minutes - @reading.driven(first.from)
+    @rules.limits.reject do |limit|
+      case limit.within
+      when "days" then @reading.worked_at(last.from) + last.minutes - @reading.worked_before(limit, @days.day_of(first.from)) <= limit.minutes
+      when "interruption" then driven <= limit.minutes || driving.all? { |stretch| @reading.unbroken(stretch.from) + stretch.minutes <= limit.minutes }
+      when "shift" then (limit.counts == "driving" ? driven : last.to - shift.from) <= limit.minutes
+      end
     end
   end
 
   def past(limit, stretch, shift, count, found)
-    minutes = @rules.minutes(limit, count.kinds) or return
-    return past_days(limit, stretch, minutes, found) if limit.within == "days"
+    return past_a_day(limit, stretch, found) if limit.within == "day"
 
-    used = if limit.within == "interruption" then @reading.unbroken(stretch.from)
-           elsif limit.counts == "elapsed" then shift.elapsed(count, stretch.from)
-           else @reading.driven(stretch.from) - @reading.driven(count.anchor)
+    minutes = @rules.minutes(limit, count.kinds) or return
+    used = case limit.within
+           when "days" then return past_days(limit, stretch, minutes, found)
+           when "interruption" then @reading.unbroken(stretch.from)
+           when "rest" then @reading.used_since_rest(limit, stretch.from)
+           else @reading.used_of_shift(limit, shift, count, stretch.from)
            end
     over(limit, stretch.from, stretch.to, minutes - used, found)
   end
@@ -64,6 +86,18 @@ class Core::Hours::Violations
       worked += to - from
       from = to
       day += 1
+    end
+  end
+
+  # Each day of a stretch by itself.
+  def past_a_day(limit, stretch, found)
+    from = stretch.from
+    while from < stretch.to
+      day = @days.day_of(from)
+      to = [@days.start(day + 1), stretch.to].min
+      minutes = @reading.minutes_of_day(limit, day)
+      over(limit, from, to, minutes - @reading.used_of_day(limit, from, day), found) if minutes
+      from = to
     end
   end
 

@@ -68,6 +68,24 @@ RSpec.describe Web::Hours do
     expect(client.call(:get, "/api/loads/#{load_id}/plan?start=#{(now + (9 * Given::HOUR)).iso8601}")).to include(verdict: "late", reasons: include(include(code: "late")))
   end
 
+  it "plans for a team from both records, and knows nothing where one is missing" do
+    at_work
+    team = crew.merge(driver_ids: [driver_id("Wade Ferris"), driver_id("Una Blank")])
+    load_id, = sent(team, to: "58102", hours: 30)
+    expect(client.call(:get, "/api/loads/#{load_id}/plan")).to include(verdict: "unknown", reasons: include(include(code: "no_record")))
+    Work::Hours::WriteDuty.call(driver_id("Una Blank"), { key: "duty of the other", from: now - (10 * 24 * Given::HOUR), status: "sleeper", why: "Rested" }, by: maren, now:)
+    plan = client.call(:get, "/api/loads/#{load_id}/plan")
+    expect(plan).to include(verdict: "fits", partner: { id: driver_id("Una Blank"), name: "Una Blank" }, reasons: include(include(code: "not_proven_best")))
+    expect(plan[:partner_schedule].map { |piece| piece[:status] }).to include("driving", "sleeper")
+    expect(client.call(:get, "/api/hours")[:rows].map { |row| row[:verdict] }).to eq(%w[fits fits])
+  end
+
+  it "judges a driver by the rules he drives by" do
+    at_work
+    DB[:drivers].where(id: driver_id).update(hours_rules: "canada_south_70_7")
+    expect(hours).to include(rules: "canada_south_70_7", row: include(can_drive_minutes: 660, remaining: include(day_drive: 660, day_duty: 690, window: 810)), limits: include(include(name: "daily_rest", minutes: 840)))
+  end
+
   it "blames nobody for a status that goes on since the device fell silent" do
     events = [[-200, "off_duty"], [-9, "driving"]].map { |hour, status| { at: now + (hour * Given::HOUR), status: } }
     Work::Hours::TakeDeviceEvents.call(driver_id, events, heard_at: now - (3 * Given::HOUR), now:)
@@ -96,7 +114,7 @@ RSpec.describe Web::Hours do
   it "says how old the hours are that a plan rests on" do
     load_id, = sent
     Work::Hours::TakeDeviceEvents.call(driver_id, [{ at: now - (12 * 24 * Given::HOUR), status: "off_duty" }], heard_at: now - (3 * Given::HOUR), now:)
-    expect(client.call(:get, "/api/loads/#{load_id}/plan")[:reasons].first).to eq(code: "stale_hours", text: "These hours are 3 h 00 min old: the driver was not heard from since.")
+    expect(client.call(:get, "/api/loads/#{load_id}/plan")[:reasons].first).to eq(code: "stale_hours", text: "The hours of Wade Ferris are 3 h 00 min old: not heard from since.")
     expect(client.call(:get, "/api/hours")[:rows].first[:trouble]).to start_with("Last heard 3 h 0 min ago")
   end
 

@@ -18,10 +18,13 @@ class Web::Hours::DayPdf
     Prawn::Fonts::AFM.hide_m17n_warning = true
   end
 
+  # The limit over days by which this driver's hours are judged.
+  def cycle = HoursRules.named(@hours[:rules]).limit("days").then { |limit| "#{limit.minutes / 60} hours in #{limit.days} days" }
+
   def render
     row = @hours[:row]
     @pdf.text "Record of duty status", size: 18, style: :bold
-    @pdf.text "#{row[:name]}, #{@day[:date]}, home terminal #{row[:terminal]} (#{row[:zone]}), #{@hours[:rules] == "us_property_60_7" ? "60 hours in 7 days" : "70 hours in 8 days"}", size: 11
+    @pdf.text "#{row[:name]}, #{@day[:date]}, home terminal #{row[:terminal]} (#{row[:zone]}), #{cycle}", size: 11
     @pdf.move_down 24
     grid(@pdf.cursor)
     remarks

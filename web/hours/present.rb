@@ -27,7 +27,7 @@ class Web::Hours::Present
     clocks = clocks(question)
     answer = clocks.to_h
     { row: row(driver, question, known_since, Store::Hours.trips([id]).first, last_places([id])[id], clocks), rules: driver[:hours_rules],
-      limits: rules(driver).limits.map { |limit| { name: limit.name, minutes: limit.minutes, source: limit.source } },
+      limits: rules(driver).limits.map { |limit| { name: limit.name, minutes: limit.minutes || (1440 - limit.leaves_minutes), source: limit.source } },
       if_paired: answer[:if_paired] && { rest_minutes: answer[:if_paired][:rest_minutes], remaining: answer[:if_paired][:remaining_minutes] },
       violations: broken(clocks, driver).map { |one| { kind: one.kind, rule: one.rule, from: iso(one.from, question), to: iso(one.to, question), minutes: one.minutes } }, recap: answer[:recap],
       days: days(question), entries: entries(driver) }
@@ -60,12 +60,18 @@ class Web::Hours::Present
   def resting_until(question, instant) = Core::Hours.until_long_rest(question.resting_until(instant), rules: HoursRules.named(question.rules))
 
   def planned(trip, question, known_since)
-    # A team's plan would be that of two records: none is better than one that leaves half of it out.
-    return { planned: [], verdict: nil } if trip.nil? || known_since.nil? || trip[:drivers] > 1
+    partner, partner_known = partner(trip, question) if trip && trip[:drivers] > 1
+    return { planned: [], verdict: nil } if trip.nil? || known_since.nil? || (partner && partner_known.nil?)
 
-    plan = Work::Hours::PlanLoad.plan(trip[:load_id], question, @now, advice: false)
+    plan = Work::Hours::PlanLoad.plan(trip[:load_id], question, @now, partner:, advice: false)
     ahead = question.as_of + (AHEAD_HOURS * 60)
     { planned: (plan&.pieces || []).select { |piece| piece.from < ahead }.map { |piece| { status: piece.status, from: iso(piece.from, question), to: iso([piece.to, ahead].min, question) } }, verdict: plan&.verdict }
+  end
+
+  # The record of the other driver of a trip's team, and since when it is known.
+  def partner(trip, question)
+    others = Store::Hours.drivers(DB[:trip_drivers].where(trip_id: trip[:trip_id], live: true).select(:driver_id)).all
+    Work::Hours::Question.of(others, @now).values.find { |other, _| other != question }
   end
 
   def trouble(driver, known_since)

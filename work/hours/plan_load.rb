@@ -11,23 +11,28 @@ module Work::Hours::PlanLoad
   # Returns a Hash as the contract's LoadPlan. Raises Refused `no_driver`.
   def self.call(load_id, options, now:)
     Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
-    driver = Store::Hours.drivers(options[:driver_id] || crewed(load_id)).first or raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
-    question, known_since = Work::Hours::Question.of([driver], now)[driver[:id]]
+    ids = options[:driver_id] ? [options[:driver_id]] : crewed(load_id)
+    drivers = Store::Hours.drivers(ids).all.sort_by { |row| ids.index(row[:id]) }
+    driver = drivers.first or raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
+    records = Work::Hours::Question.of(drivers, now)
+    question = records[driver[:id]].first
     recorded = question.stretches.select { |stretch| stretch.to > question.as_of - RECORDED_MINUTES }
-    question = question.resting_until(Work::Hours::Question.minute(options[:start])) if options[:start]
-    plan = plan(load_id, question, now, driver_id: options[:driver_id], split: options[:split] || false)
-    present(driver, plan, question, recorded, now, unknown(known_since, now) || (options[:driver_id] ? nil : team(load_id)))
+    question, partner = drivers.map { |row| records[row[:id]].first }.map { |one| options[:start] ? one.resting_until(Work::Hours::Question.minute(options[:start])) : one }
+    plan = plan(load_id, question, now, partner:, driver_id: options[:driver_id], split: options[:split] || false)
+    present(drivers, plan, question, recorded, now, records.values.filter_map { |_, known_since| unknown(known_since, now) }.first)
   end
 
+  # partner - Question of a team's other driver
+  #
   # Returns Core::Hours::Plan, nil when nothing is left to do.
-  def self.plan(load_id, question, now, driver_id: nil, split: false, advice: true)
+  def self.plan(load_id, question, now, partner: nil, driver_id: nil, split: false, advice: true)
     stops = Work::Hours::TripQuestion.new(load_id, now, driver_id:).stops
     return if stops.empty?
 
-    Core::Hours.plan(question, Core::Hours::Trip.new(stops:, split_rest: split, waiting_status: "off_duty"), rules: HoursRules.named(question.rules), advice:)
+    Core::Hours.plan(question, Core::Hours::Trip.new(stops:, split_rest: split, waiting_status: "off_duty"), rules: HoursRules.named(question.rules), partner:, advice:)
   end
 
-  def self.crewed(load_id) = Store::Freight.live_trip(load_id)&.then { |trip| Store::Freight.trip_drivers(trip[:id]).get(:driver_id) } || 0
+  def self.crewed(load_id) = Store::Freight.live_trip(load_id)&.then { |trip| Store::Freight.trip_drivers(trip[:id]).select_map(:driver_id) } || []
 
   def self.unknown(known_since, now)
     return ["no_record", "Nothing is known of this driver's hours: no one can say that it fits."] if known_since.nil?
@@ -35,24 +40,23 @@ module Work::Hours::PlanLoad
     ["record_short", "The record goes back to #{known_since.strftime("%-d %b")} only: eight days are needed to say that it fits."] if known_since > now - (KNOWN_DAYS * 86_400)
   end
 
-  def self.team(load_id)
-    trip = Store::Freight.live_trip(load_id)
-    ["team", "A team takes this: planned here for the first driver alone, so that no one can say from it whether the team makes it."] if trip && DB[:trip_drivers].where(trip_id: trip[:id], live: true).count > 1
+  def self.present(drivers, plan, question, recorded, now, unknown)
+    driver, partner = drivers
+    shown = plan ? plan.to_h : { verdict: "done", finish_at: nil, late_minutes: nil, stops: [], schedule: [], reasons: [] }
+    reasons = [*drivers.flat_map { |row| stale(row, now) }, *shown[:reasons]]
+    shown = shown.merge(verdict: "unknown") if unknown && plan
+    { driver: driver.slice(:id, :name), partner: partner&.slice(:id, :name), as_of: question.days.iso(question.as_of), zone: driver[:zone], heard_at: driver[:duty_heard_at]&.iso8601,
+      **shown, reasons: [*(unknown && [{ code: unknown.first, text: unknown.last }]), *reasons],
+      schedule: pieces(shown[:schedule]), partner_schedule: pieces(shown[:partner_schedule] || []), recorded: recorded.map { |stretch| { status: stretch.status, from: question.days.iso(stretch.from), to: question.days.iso(stretch.to) } } }
   end
 
-  def self.present(driver, plan, question, recorded, now, unknown)
-    shown = plan ? plan.to_h : { verdict: "done", finish_at: nil, late_minutes: nil, stops: [], schedule: [], reasons: [] }
-    reasons = [*stale(driver, now), *shown[:reasons]]
-    shown = shown.merge(verdict: "unknown") if unknown && plan
-    { driver: driver.slice(:id, :name), as_of: question.days.iso(question.as_of), zone: driver[:zone], heard_at: driver[:duty_heard_at]&.iso8601, **shown, reasons: [*(unknown && [{ code: unknown.first, text: unknown.last }]), *reasons],
-      schedule: shown[:schedule].map { |piece| piece.slice(:status, :from, :to) }, recorded: recorded.map { |stretch| { status: stretch.status, from: question.days.iso(stretch.from), to: question.days.iso(stretch.to) } } }
-  end
+  def self.pieces(schedule) = schedule.map { |piece| piece.slice(:status, :from, :to) }
 
   # A fit that rests on old hours says how old they are.
   def self.stale(driver, now)
     minutes = Work::Hours::Question.silent_minutes(driver, now) or return []
 
-    [{ code: "stale_hours", text: "These hours are #{minutes / 60} h #{format("%02d", minutes % 60)} min old: the driver was not heard from since." }]
+    [{ code: "stale_hours", text: "The hours of #{driver[:name]} are #{minutes / 60} h #{format("%02d", minutes % 60)} min old: not heard from since." }]
   end
-  private_class_method :crewed, :unknown, :team, :present, :stale
+  private_class_method :crewed, :unknown, :present, :pieces, :stale
 end

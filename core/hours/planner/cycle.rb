@@ -26,6 +26,10 @@ class Core::Hours::Planner::Cycle
     ahead.zero? ? 0 : @days.start(@today + ahead)
   end
 
+  # Minutes of work that the record allows on the day of an instant, counted from as_of, for driving to be possible at the end of
+  # them: none where that day looks back on days after as_of alone.
+  def allowed_at(instant) = @allowed[@days.day_of(instant) - @today] || 0
+
   # Minutes of rest that make the count begin anew.
   def restart_minutes = @limit.restart_minutes
 

@@ -190,4 +190,42 @@ RSpec.describe Core::Hours, ".plan" do
       expect(answers.values_at(2, 0).map { |answer| answer.values_at(:late_minutes, :finish_at) }.reduce(:<=>)).to be <= 0
     end
   end
+
+  # 49 CFR 395.1(g)(1): of a team, one drives while the other is in the sleeper
+  it "lets a team roll on without a stop, each within his own hours" do
+    document = { "rules" => "us_property_70_8", "time_zone" => "America/Boise", "day_starts" => "00:00", "as_of" => at(6), "duty" => [{ "from" => at(5), "status" => "on_duty" }],
+                 "trip" => { "stops" => [{ "name" => "Elko", "drive_minutes" => 0, "service_minutes" => 60 }, { "name" => "Fargo", "drive_minutes" => 2400, "service_minutes" => 60 }] } }
+    one, other = [document, document.merge("duty" => [])].map { |asked| described_class.read(asked) }
+    answer = described_class.plan(one, described_class.read_trip(document), rules:, partner: other).to_h
+    expect(answer).to include(verdict: "fits", finish_at: at(6 + 1 + 40 + 1))
+    both = answer.values_at(:schedule, :partner_schedule)
+    expect(both.sum { |rows| rows.sum { |row| row[:status] == "driving" ? (Time.iso8601(row[:to]) - Time.iso8601(row[:from])) / 60 : 0 } }).to eq(2400)
+    both.zip([document["duty"], []]) do |rows, duty|
+      whole = document.except("trip").merge("as_of" => answer[:finish_at], "duty" => duty + rows.map { |row| { "from" => row[:from], "status" => row[:status] } })
+      expect(described_class.clocks(described_class.read(whole), rules:).violations).to be_empty
+    end
+  end
+
+  it "calls at a glance late only what no plan makes, and fitting only what a plan does" do
+    random = Random.new(300)
+    looks = Array.new(150) do
+      duty = (-random.rand(0..8)..-1).flat_map { |day| [["on_duty", 5], ["driving", 5.5], ["off_duty", 12], ["driving", 12.5], ["sleeper", 17 + random.rand(0..2)]].map { |status, hour| [status, (24 * day) + hour] } }
+      hour = 6
+      rows = Array.new(random.rand(1..3)) do |i|
+        drive = random.rand(0..900)
+        opens = (hour += drive / 45)
+        { "name" => i.to_s, "drive_minutes" => drive, "service_minutes" => random.rand(0..90), "opens" => at(opens), "closes" => at(opens + random.rand(0..9)) }
+      end
+      document = { "rules" => "us_property_70_8", "time_zone" => "America/Boise", "day_starts" => "00:00", "as_of" => at(6), "duty" => duty.map { |status, from| { "from" => at(from), "status" => status } },
+                   "trip" => { "stops" => rows }, "options" => { "split_rest" => random.rand < 0.5 } }
+      question, trip = described_class.read(document), described_class.read_trip(document)
+      look = described_class.glance(question, rules:).at(trip)
+      plan = described_class.plan(question, trip, rules:, advice: false)
+      expect(plan.verdict).to eq(look.verdict), document.inspect if look.verdict
+      expect(plan.late_minutes).to be >= look.late_minutes if plan.late_minutes
+      expect(plan.finish_at).to be <= look.finish_at if look.finish_at
+      look.verdict
+    end
+    expect(looks.tally.values_at("fits", "late").min).to be > 20
+  end
 end

@@ -10,7 +10,7 @@ import Waiting from '@/shared/Waiting.vue'
 import DayGrid from './DayGrid.vue'
 import DeviceFile from './DeviceFile.vue'
 import DutyForm from './DutyForm.vue'
-import { LIMIT, sayMinutes, showMinutes, STATUS } from './words'
+import { LIMIT, RULES, sayMinutes, showMinutes, STATUS } from './words'
 
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
@@ -22,9 +22,9 @@ watch(data, (found) => { if (found && !found.days.some(({ date }) => date === da
 const shownDay = computed(() => data.value?.days.find(({ date }) => date === day.value))
 const entries = computed(() => (data.value?.entries ?? []).filter(({ from }) => shownDay.value && from >= iso(shownDay.value.from) && from < iso(shownDay.value.to)))
 const iso = (instant: string) => new Date(instant).toISOString().replace('.000Z', 'Z')
-const KIND: Record<string, string> = { drive_limit: 'Driving past 11 hours', window_limit: 'Driving after the 14th hour', break_due: 'Driving without a break', cycle_limit: 'Driving past the cycle' }
+const KIND: Record<string, string> = { drive_limit: 'Driving past 11 hours', window_limit: 'Driving after the 14th hour', break_due: 'Driving without a break', cycle_limit: 'Driving past the cycle', day_drive_limit: 'Driving past 13 hours of the day', day_duty_limit: 'Driving after 14 hours of duty of the day', duty_limit: 'Driving after 14 hours of duty', daily_rest: 'Driving in the day\'s rest', day_off_due: 'Driving with a day off due', without_day_off: 'Driving past 70 hours without a day off' }
 const most = computed(() => Math.max(1, ...(data.value?.recap ?? []).map((row) => row.on_duty_minutes)))
-const limitsOf = (found: Schemas['DriverHours']) => found.limits.map((limit) => ({ ...limit, left: found.row.remaining[limit.name as keyof Schemas['Remaining']] }))
+const limitsOf = (found: Schemas['DriverHours']) => found.limits.map((limit) => ({ ...limit, left: found.row.remaining[limit.name] ?? null }))
 const weekday = (date: string) => new Date(`${date}T12:00:00Z`).toLocaleDateString('en-US', { weekday: 'short', month: 'numeric', day: 'numeric', timeZone: 'UTC' })
 </script>
 
@@ -33,7 +33,7 @@ const weekday = (date: string) => new Date(`${date}T12:00:00Z`).toLocaleDateStri
     <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
       <header class="panel pad">
         <div class="spread"><h1>{{ found.row.name }}</h1><v-btn :icon="mdiClose" size="small" variant="text" aria-label="Close" to="/hours" /></div>
-        <p class="small"><strong>{{ found.row.known_since ? STATUS[found.row.status] : 'Nothing recorded' }}</strong><template v-if="found.row.since"> since {{ showTime(found.row.since, found.row.zone) }}</template><template v-if="found.row.place"> • {{ found.row.place }}</template> • {{ found.row.terminal }} • {{ found.rules === 'us_property_60_7' ? '60 h in 7 days' : '70 h in 8 days' }}</p>
+        <p class="small"><strong>{{ found.row.known_since ? STATUS[found.row.status] : 'Nothing recorded' }}</strong><template v-if="found.row.since"> since {{ showTime(found.row.since, found.row.zone) }}</template><template v-if="found.row.place"> • {{ found.row.place }}</template> • {{ found.row.terminal }} • {{ RULES[found.rules] ?? found.rules }}</p>
         <p v-if="found.row.trouble" class="trouble">{{ found.row.trouble }}</p>
         <ul v-if="found.row.known_since" class="limits" aria-label="What is left">
           <li v-for="limit in limitsOf(found)" :key="limit.name" :title="limit.source">
@@ -44,7 +44,7 @@ const weekday = (date: string) => new Date(`${date}T12:00:00Z`).toLocaleDateStri
           </li>
         </ul>
         <p v-if="found.row.known_since" class="small mt-2">{{ found.row.can_drive_minutes ? `May drive ${sayMinutes(found.row.left_today_minutes)} until the next long rest${found.row.can_drive_minutes < found.row.left_today_minutes ? `, with a break after ${sayMinutes(found.row.can_drive_minutes)}` : ''}.` : found.row.available_at ? `May drive again ${showTime(found.row.available_at, found.row.zone)}, resting from now.` : 'May not drive in the days to come.' }}
-          <template v-if="found.if_paired"> {{ sayMinutes(found.if_paired.rest_minutes) }} more of rest complete a split: then {{ sayMinutes(Math.min(found.if_paired.remaining.drive, found.if_paired.remaining.window, found.if_paired.remaining.cycle)) }} of driving.</template></p>
+          <template v-if="found.if_paired"> {{ sayMinutes(found.if_paired.rest_minutes) }} more of rest complete a split: then {{ sayMinutes(Math.min(...Object.entries(found.if_paired.remaining).flatMap(([name, minutes]) => (name === 'break' || minutes === null ? [] : [minutes])))) }} of driving.</template></p>
       </header>
 
       <section v-if="found.violations.length" class="panel pad">

@@ -42,7 +42,7 @@ const said = computed(() => {
   if (!row) return 'Full bar: driving. Low bar: other work. Middle line: sleeper. Foot line: off duty. Hatched: planned. Wedge: driving left.'
   const limit = tightest(row.remaining)
   const left = row.can_drive_minutes ? `may drive ${sayMinutes(row.left_today_minutes)} until the next long rest${row.can_drive_minutes < row.left_today_minutes ? `, a break after ${sayMinutes(row.can_drive_minutes)}` : ''}` : `may not drive: ${LIMIT[limit]!.toLowerCase()} is used up`
-  return `${row.name}: ${row.trouble ? `${row.trouble}. ` : ''}${left}; cycle ${sayMinutes(row.remaining.cycle)}${row.available_at ? `; available ${showTime(row.available_at, row.zone)}` : ''}`
+  return `${row.name}: ${row.trouble ? `${row.trouble}. ` : ''}${left}; cycle ${sayMinutes(row.remaining.cycle ?? 0)}${row.available_at ? `; available ${showTime(row.available_at, row.zone)}` : ''}`
 })
 const open = (id: number) => router.push(chosen.value === id ? '/hours' : `/hours/${id}`)
 function step(by: number) {

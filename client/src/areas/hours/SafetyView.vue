@@ -10,7 +10,7 @@ const NEAR_CYCLE_MINUTES = 600
 
 const lists = computed(() => [
   { title: 'Violations in the last eight days', none: 'Nobody broke a rule.', rows: rows.filter((row) => row.violations > 0).map((row) => ({ row, what: `${row.violations} ${row.violations === 1 ? 'violation' : 'violations'}` })) },
-  { title: 'Less than ten hours of the cycle left', none: 'Nobody is near the end of the cycle.', rows: rows.filter((row) => row.known_since && row.remaining.cycle < NEAR_CYCLE_MINUTES).map((row) => ({ row, what: `${sayMinutes(row.remaining.cycle)} left${row.available_at ? `, available ${showTime(row.available_at, row.zone)}` : ''}` })) },
+  { title: 'Less than ten hours of the cycle left', none: 'Nobody is near the end of the cycle.', rows: rows.filter((row) => row.known_since && (row.remaining.cycle ?? 0) < NEAR_CYCLE_MINUTES).map((row) => ({ row, what: `${sayMinutes(row.remaining.cycle ?? 0)} left${row.available_at ? `, available ${showTime(row.available_at, row.zone)}` : ''}` })) },
   { title: 'Records missing or old', none: 'Every record is there, and fresh.', rows: rows.filter((row) => row.trouble).map((row) => ({ row, what: row.trouble ?? '' })) },
   { title: 'Changes of duty not confirmed by the driver', none: 'Every driver has answered.', rows: rows.filter((row) => row.unconfirmed > 0).map((row) => ({ row, what: `${row.unconfirmed} to answer on the phone` })) },
   { title: 'Late on the trip they are on', none: 'Every trip makes its appointments.', rows: rows.filter((row) => row.verdict === 'late' || row.verdict === 'impossible').map((row) => ({ row, what: `${row.trip?.load ?? ''} to ${row.trip?.destination ?? ''}` })) },

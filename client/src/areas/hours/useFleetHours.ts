@@ -19,7 +19,7 @@ export function useFleetHours(rows: MaybeRefOrGetter<readonly Row[]>) {
   const onlyTrouble = ref(false)
   const atLeastHours = ref<number | null>(null)
 
-  const troubled = (row: Row) => row.trouble !== null || row.violations > 0 || row.verdict === 'late' || row.remaining.cycle < 600
+  const troubled = (row: Row) => row.trouble !== null || row.violations > 0 || row.verdict === 'late' || (row.remaining.cycle ?? 0) < 600
   const shown = computed(() => toValue(rows)
     .filter((row) => terminal.value === null || row.terminal_id === terminal.value)
     .filter((row) => !onlyTrouble.value || troubled(row))

@@ -5,7 +5,13 @@ export type Status = Schemas['DutyStatus']
 export const STATUS: Record<Status, string> = {
   off_duty: 'Off duty', sleeper: 'Sleeper', driving: 'Driving', on_duty: 'On duty', yard_move: 'Yard move', personal_use: 'Personal use',
 }
-export const LIMIT: Record<string, string> = { drive: 'Driving', window: 'Shift window', break: 'Until a break', cycle: 'Cycle' }
+export const LIMIT: Record<string, string> = {
+  drive: 'Driving', window: 'Shift window', break: 'Until a break', cycle: 'Cycle', duty: 'On duty', day_drive: 'Driving today', day_duty: 'On duty today',
+  daily_rest: 'Until the daily rest', day_off: 'Until a day off', without_day_off: 'Work without a day off',
+}
+export const RULES: Record<string, string> = {
+  us_property_70_8: '70 h in 8 days', us_property_60_7: '60 h in 7 days', canada_south_70_7: 'Canada, 70 h in 7 days', canada_south_120_14: 'Canada, 120 h in 14 days',
+}
 
 /** `3:05` for minutes; nothing where there is no such limit. */
 export function showMinutes(minutes: number | null | undefined): string {
