@@ -16,7 +16,7 @@ module Work::Hours::PlanLoad
     driver = drivers.first or raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
     records = Work::Hours::Question.of(drivers, now)
     question = records[driver[:id]].first
-    recorded = question.stretches.select { |stretch| stretch.to > question.as_of - RECORDED_MINUTES }
+    recorded = drivers.map { |row| records[row[:id]].first.then { |one| one.stretches.select { |stretch| stretch.to > one.as_of - RECORDED_MINUTES } } }
     question, partner = drivers.map { |row| records[row[:id]].first }.map { |one| options[:start] ? one.resting_until(Work::Hours::Question.minute(options[:start])) : one }
     plan = plan(load_id, question, now, partner:, driver_id: options[:driver_id], split: options[:split] || false)
     present(drivers, plan, question, recorded, now, records.values.filter_map { |_, known_since| unknown(known_since, now) }.first)
@@ -47,9 +47,10 @@ module Work::Hours::PlanLoad
     shown = shown.merge(verdict: "unknown") if unknown && plan
     { driver: driver.slice(:id, :name), partner: partner&.slice(:id, :name), as_of: question.days.iso(question.as_of), zone: driver[:zone], heard_at: driver[:duty_heard_at]&.iso8601,
       **shown, reasons: [*(unknown && [{ code: unknown.first, text: unknown.last }]), *reasons],
-      schedule: pieces(shown[:schedule]), partner_schedule: pieces(shown[:partner_schedule] || []), recorded: recorded.map { |stretch| { status: stretch.status, from: question.days.iso(stretch.from), to: question.days.iso(stretch.to) } } }
+      schedule: pieces(shown[:schedule]), partner_schedule: pieces(shown[:partner_schedule] || []), recorded: written(recorded.first, question), partner_recorded: written(recorded[1] || [], question) }
   end
 
+  def self.written(stretches, question) = stretches.map { |stretch| { status: stretch.status, from: question.days.iso(stretch.from), to: question.days.iso(stretch.to) } }
   def self.pieces(schedule) = schedule.map { |piece| piece.slice(:status, :from, :to) }
 
   # A fit that rests on old hours says how old they are.
@@ -58,5 +59,5 @@ module Work::Hours::PlanLoad
 
     [{ code: "stale_hours", text: "The hours of #{driver[:name]} are #{minutes / 60} h #{format("%02d", minutes % 60)} min old: not heard from since." }]
   end
-  private_class_method :crewed, :unknown, :present, :pieces, :stale
+  private_class_method :crewed, :unknown, :present, :written, :pieces, :stale
 end

@@ -42,10 +42,9 @@ class Work::Hours::TripQuestion
 
   # What the record says was driven since the last stop was left.
   def driven_since
-    driver = Store::Freight.trip_drivers(trip[:id]).get(:driver_id)
-    question, = Work::Hours::Question.of(Store::Hours.drivers(driver).all, @as_of)[driver]
+    drivers = Store::Hours.drivers(Store::Freight.trip_drivers(trip[:id]).select(:driver_id)).all
     left_at = minute(done.last[:left_at] || done.last[:worked_at])
-    question.stretches.select(&:driving?).sum { |stretch| [stretch.to - [stretch.from, left_at].max, 0].max }
+    Work::Hours::Question.of(drivers, @as_of).values.flat_map { |question, _| question.stretches }.select(&:driving?).sum { |stretch| [stretch.to - [stretch.from, left_at].max, 0].max }
   end
 
   # Where the driver is empty before this load.
