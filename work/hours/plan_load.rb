@@ -15,7 +15,6 @@ module Work::Hours::PlanLoad
     drivers = Store::Hours.drivers(ids).all.sort_by { |row| ids.index(row[:id]) }
     driver = drivers.first or raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
     records = Work::Hours::Question.of(drivers, now)
-    question = records[driver[:id]].first
     recorded = drivers.map { |row| records[row[:id]].first.then { |one| one.stretches.select { |stretch| stretch.to > one.as_of - RECORDED_MINUTES } } }
     question, partner = drivers.map { |row| records[row[:id]].first }.map { |one| options[:start] ? one.resting_until(Work::Hours::Question.minute(options[:start])) : one }
     plan = plan(load_id, question, now, partner:, driver_id: options[:driver_id], split: options[:split] || false)
