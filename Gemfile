@@ -29,6 +29,7 @@ gem "json_schemer", "~> 2.3"
 gem "tzinfo", "~> 2.0"
 gem "tzinfo-data", "~> 1.2024"
 gem "zeitwerk", "~> 2.6"
+gem "highs", "~> 0.2.6", require: false # proposals: a mixed-integer solver
 
 # Papers
 gem "prawn", "~> 2.5"

@@ -16,6 +16,8 @@ module Ledger
   end
 
   COMMANDS = [
+    Command.new(area: "fleet", verb: "match", about: "which crew takes which load, for the greatest profit together",
+                answer: ->(document) { Core::Match.assign(*Core::Match.read(document)).to_h }),
     Command.new(area: "hours", verb: "clocks", about: "what a driver may still do, and what was broken",
                 answer: ->(document) { Core::Hours.read(document).then { |question| Core::Hours.clocks(question, rules: HoursRules.named(question.rules)).to_h } }),
     Command.new(area: "hours", verb: "plan", about: "the best legal schedule for a trip, after a record",

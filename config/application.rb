@@ -2,6 +2,7 @@
 
 # Loads the whole application: core, store, work and web, with a database behind it.
 require_relative "core"
+require_relative "fit_rules"
 require_relative "hours_rules"
 require_relative "road_data"
 require_relative "settings"

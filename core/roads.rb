@@ -57,6 +57,14 @@ module Core::Roads
   # points - Array of Point
   def self.table(network, points, vehicle: Vehicle::USUAL) = Table.new(network, points, vehicle).miles_tenths
 
+  # Quickest ways between one place and many: ask it `to(place)`.
+  #
+  # place - Gazetteer::Place
+  def self.fan(network, place, vehicle: Vehicle::USUAL) = Fan.new(network, place, vehicle)
+
+  # A place to be asked about by where it lies.
+  def self.place(name, point) = Gazetteer::Place.new(name:, point:, state: nil, town: name.include?(","))
+
   # The way in sentences: Array of { text:, miles:, latitude:, longitude: }.
   def self.turns(route) = Turns.of(route)
 

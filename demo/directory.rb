@@ -46,8 +46,15 @@ module Demo::Directory
     [3, 18, 3, "Precast vaults", 4, "vaults", 46_000, "step_deck", 360], [4, 16, 4, "Solar racking", 18, "bundles", 38_200, "flatbed", 330, true], [5, 21, 5, "Orchard wind machine", 1, "crate", 9_800, "flatbed", 345],
     [8, 15, 8, "Frozen dinners", 26, "pallets", 39_700, "reefer", 305], [10, 9, 10, "Kraft paper rolls", 16, "rolls", 43_200, "dry_van", 275], [9, 20, 9, "Steel joists", 30, "joists", 41_000, "flatbed", 325, true],
     [11, 14, 11, "Bagged feed", 24, "pallets", 44_500, "dry_van", 270], [0, 13, 0, "Red onions", 20, "pallets", 41_000, "dry_van", 285], [1, 15, 1, "Hash browns", 24, "pallets", 42_000, "reefer", 312],
-    [4, 20, 4, "Solar racking", 16, "bundles", 36_000, "flatbed", 332], [7, 18, 7, "Excavator", 1, "machine", 41_500, "lowboy", 420], [10, 19, 10, "Liner board", 18, "rolls", 43_600, "dry_van", 268]
+    [4, 20, 4, "Solar racking", 16, "bundles", 36_000, "flatbed", 332], [7, 18, 7, "Excavator", 1, "machine", 41_500, "lowboy", 420], [10, 19, 10, "Liner board", 18, "rolls", 43_600, "dry_van", 268],
+    # And back: what the far ends of these lanes ship.
+    [12, 0, 10, "Dry groceries", 22, "pallets", 39_800, "dry_van", 230], [13, 10, 10, "Recovered paper", 26, "bales", 42_900, "dry_van", 215], [14, 7, 7, "Tyres and rims", 20, "pallets", 36_400, "dry_van", 240],
+    [15, 9, 9, "Drywall", 18, "lifts", 44_100, "flatbed", 260], [19, 11, 11, "Sunflower meal", 24, "pallets", 44_000, "dry_van", 225], [17, 4, 4, "Roof trusses", 12, "bundles", 31_500, "flatbed", 255, true],
+    [16, 4, 4, "Racking returns", 14, "bundles", 22_000, "flatbed", 235], [20, 6, 6, "Milled lumber", 16, "lifts", 45_200, "flatbed", 250, true], [15, 8, 8, "Frozen vegetables", 24, "pallets", 41_300, "reefer", 275],
+    [18, 7, 7, "Wheel loader", 1, "machine", 38_900, "lowboy", 390], [13, 1, 1, "Frozen fish", 22, "pallets", 40_600, "reefer", 280], [18, 3, 3, "Form work", 10, "bundles", 33_000, "step_deck", 285]
   ].freeze
   TRAILERS = { "dry_van" => 16, "flatbed" => 12, "step_deck" => 6, "lowboy" => 2, "reefer" => 8 }.freeze
+  # Inner length in inches, pounds, cubic feet, pounds empty, as such trailers commonly are (common practice).
+  TAKES = { "dry_van" => [630, 45_000, 3_800, 14_800], "flatbed" => [636, 48_000, nil, 11_500], "step_deck" => [576, 47_000, nil, 12_500], "lowboy" => [348, 70_000, nil, 17_500], "reefer" => [620, 43_500, 3_500, 16_200] }.freeze
   MAKES = %w[Norland Kestrel Bandera].freeze
 end

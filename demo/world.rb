@@ -42,9 +42,11 @@ module Demo
       @customers = D::CUSTOMERS.each_with_index.map { |(name, zip, terms_days), i| add(:customers, name:, zip:, terms_days:, phone: phone(i), **town(zip)) }
       @places = D::PLACES.each_with_index.map { |(name, zip, dock_hours, driver_notes), i| add(:places, name:, zip:, dock_hours:, driver_notes:, phone: phone(20 + i)) }
       @drivers = D::DRIVERS.each_with_index.map { |row, i| driver(row, i) }
-      @tractors = Array.new(30) { |i| unit("T-#{101 + i}", "tractor", i, make: D::MAKES[i % 3], model_year: 2017 + (i % 9)) }
-      @trailers = D::TRAILERS.to_h { |kind, count| [kind, Array.new(count) { |i| unit("#{kind[0].upcase}#{kind[-1].upcase}-#{201 + i}", "trailer", i, trailer_kind: kind, length_ft: kind == "step_deck" ? 48 : 53) }] }
+      @tractors = Array.new(30) { |i| unit("T-#{101 + i}", "tractor", i, make: D::MAKES[i % 3], model_year: 2017 + (i % 9), miles_per_gallon: format("%.1f", 6 + ((i % 7) / 10.0)), tare_lb: 18_200 + ((i % 5) * 150)) }
+      @trailers = D::TRAILERS.to_h { |kind, count| [kind, Array.new(count) { |i| unit("#{kind[0].upcase}#{kind[-1].upcase}-#{201 + i}", "trailer", i, trailer_kind: kind, length_ft: kind == "step_deck" ? 48 : 53, **takes(kind)) }] }
     end
+
+    def takes(kind) = %i[inner_length_in capacity_lb capacity_cuft tare_lb].zip(D::TAKES.fetch(kind)).to_h
 
     def town(zip) = DB[:zips].first(zip:).slice(:town, :state)
     def phone(number) = format("208-555-01%02d", number % 100)

@@ -28,6 +28,19 @@ class Core::Roads::Search
     @distances.map { |distance| distance == FAR ? nil : distance }
   end
 
+  # The same, and the tenths of a mile along those ways, begun with what each start has behind it: [distances, tenths].
+  def all_with_miles(starts, tenths)
+    distances = all(starts)
+    miles = tenths.dup
+    along = ->(node) { miles[node] ||= (edge = @network.edges[@via[node]]) && (along.call(edge.other(node)) + edge.miles_tenths) }
+    # From the near to the far, so that each way finds the one before it done.
+    distances.each_index.select { |node| distances[node] }.sort_by { |node| distances[node] }.each do |node|
+      miles[node] = tenths.fetch(node) if @via[node] == -1
+      along.call(node)
+    end
+    [distances, miles]
+  end
+
   # The way between two places on the network.
   #
   # starts, goals - Hash of node to distance

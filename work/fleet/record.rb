@@ -9,13 +9,15 @@ module Work::Fleet::Record
     "units_number_once" => ["/number", "Another unit has that number."]
   }.freeze
 
+  ARRAYS = { forbidden_states: :text, languages: :text, axle_spacings_ft: :numeric }.freeze
+
   # The row to write: known columns only, texts trimmed, a place put where its ZIP is.
   def self.row(table, input)
     row = input.slice(*Store::Fleet::COLUMNS[table]).transform_values { |value| value.is_a?(String) ? value.strip : value }
     row = place(row) if table == :places
     row = unit(row) if table == :units
     driver(row) if table == :drivers
-    row
+    arrays(row)
   end
 
   def self.place(row)
@@ -30,7 +32,19 @@ module Work::Fleet::Record
       raise Refused.new("trailer_kind", row[:kind] == "trailer" ? "What kind of trailer is it?" : "A tractor has no kind of trailer.", path: "/trailer_kind")
     end
 
+    check_vin(row[:vin].to_s)
+    row = row.merge(miles_per_gallon: BigDecimal(row[:miles_per_gallon])) if row[:miles_per_gallon].is_a?(String)
     row.merge(trailer_kind:)
+  end
+
+  def self.check_vin(vin)
+    trouble = vin.empty? ? nil : Core::Fit.vin_trouble(vin)
+    raise Refused.new("vin_check", trouble, path: "/vin") if trouble
+  end
+
+  # Lists as the database's arrays.
+  def self.arrays(row)
+    row.to_h { |column, value| [column, ARRAYS.key?(column) && value.is_a?(Array) ? Sequel.pg_array(value, ARRAYS[column]) : value] }
   end
 
   def self.driver(row)
@@ -58,5 +72,5 @@ module Work::Fleet::Record
     path, message = TAKEN.fetch(Work::Act.broken_constraint(e)) { raise }
     raise Refused.new("taken", message, path:)
   end
-  private_class_method :place, :unit, :driver
+  private_class_method :place, :unit, :check_vin, :arrays, :driver
 end

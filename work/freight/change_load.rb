@@ -2,7 +2,7 @@
 
 # Changes a load that was read at a version; its trip follows, with the driver's new times.
 module Work::Freight::ChangeLoad
-  SHOWN = %i[customer_id size tarps team_needed notes price_kind price_rate fuel_kind fuel_rate total origin destination pickup_at delivery_at stop_count reference].freeze
+  SHOWN = %i[customer_id size tarps team_needed trailer_kind notes price_kind price_rate fuel_kind fuel_rate total origin destination pickup_at delivery_at stop_count reference].freeze
 
   # Raises Work::Stale with both versions, Refused `under_way`, `crew_taken`, and what booking refuses.
   def self.call(id, input, by:, now:)

@@ -22,7 +22,7 @@ class Work::Freight::LoadWriter
   # The columns of the load itself.
   def columns
     {
-      customer_id: @input[:customer_id], size: @input[:size] || "full", tarps: @input[:tarps] || false, team_needed: @input[:team_needed] || false,
+      customer_id: @input[:customer_id], size: @input[:size] || "full", tarps: @input[:tarps] || false, team_needed: @input[:team_needed] || false, trailer_kind: @input[:trailer_kind],
       temperature_low_f: @input[:temperature_low_f], temperature_high_f: @input[:temperature_high_f], notes: @input[:notes].to_s.strip,
       **quote.columns, **summary
     }

@@ -26,7 +26,7 @@ function take(row: Row) {
 
 watch(() => id, async (now) => {
   problem.value = undefined
-  if (!now) { draft.value = kind === 'customers' ? { payer: true, terms_days: 30 } : kind === 'drivers' ? { employment: 'company_driver', licence_class: 'A', stops_included: 2 } : kind === 'units' ? { kind: 'tractor' } : {}; return }
+  if (!now) { draft.value = kind === 'customers' ? { payer: true, terms_days: 30 } : kind === 'drivers' ? { employment: 'company_driver', licence_class: 'A', stops_included: 2 } : kind === 'units' ? { kind: 'tractor', company_plates: true } : {}; return }
   const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: now } } }))
   problem.value = answer.problem
   if (answer.data) take(answer.data)

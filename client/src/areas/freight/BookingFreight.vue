@@ -6,6 +6,7 @@ import { emptyFreight, type LoadDraft, type Problems } from './draft'
 const draft = defineModel<LoadDraft>({ required: true })
 defineProps<{ problems: Problems }>()
 const more = ref(false)
+const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map((value) => ({ value, title: value.replace('_', ' ') }))
 </script>
 
 <template>
@@ -33,6 +34,7 @@ const more = ref(false)
       <v-checkbox :model-value="draft.size === 'partial'" label="Partial" @update:model-value="draft.size = $event ? 'partial' : 'full'" />
       <v-checkbox v-model="draft.tarps" label="Tarps" />
       <v-checkbox v-model="draft.team" label="Team needed" />
+      <v-select v-model="draft.trailer" class="trailer" label="Trailer" clearable :items="TRAILERS" />
       <v-text-field v-model="draft.low" class="degrees" label="Lowest °F" :error-messages="problems['/temperature_low_f']" />
       <v-text-field v-model="draft.high" class="degrees" label="Highest °F" :error-messages="problems['/temperature_high_f']" />
     </div>

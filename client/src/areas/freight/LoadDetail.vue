@@ -107,7 +107,7 @@ useKeys([
           <table v-else class="ledger"><tbody>
             <tr v-for="(line, i) in found.freight" :key="i"><td>{{ line.what }}<span v-if="line.hazmat_class"> • hazmat {{ line.hazmat_class }}</span><span v-if="line.serial_number" class="quiet"> • {{ line.serial_number }}</span></td><td class="figure">{{ line.pieces }} {{ line.unit }}</td><td class="figure">{{ showPounds(line.weight_lb) }}</td></tr>
           </tbody></table>
-          <p class="small mt-2">{{ found.size === 'partial' ? 'Partial load' : 'Full load' }}<template v-if="found.tarps"> • tarps</template><template v-if="found.team_needed"> • team needed</template><template v-if="found.temperature_low_f !== null || found.temperature_high_f !== null"> • {{ found.temperature_low_f }} to {{ found.temperature_high_f }} °F</template></p>
+          <p class="small mt-2">{{ found.size === 'partial' ? 'Partial load' : 'Full load' }}<template v-if="found.tarps"> • tarps</template><template v-if="found.team_needed"> • team needed</template><template v-if="found.trailer_kind"> • {{ found.trailer_kind.replace('_', ' ') }}</template><template v-if="found.temperature_low_f !== null || found.temperature_high_f !== null"> • {{ found.temperature_low_f }} to {{ found.temperature_high_f }} °F</template></p>
           <p v-if="found.notes" class="mt-2">{{ found.notes }}</p>
           <dl v-if="found.references.length" class="refs small"><template v-for="(reference, i) in found.references" :key="i"><dt class="quiet">{{ reference.kind.replaceAll('_', ' ') }}</dt><dd>{{ reference.value }}</dd></template></dl>
         </section>

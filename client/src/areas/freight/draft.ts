@@ -14,6 +14,7 @@ export interface LoadDraft {
   size: 'full' | 'partial'
   tarps: boolean
   team: boolean
+  trailer: Schemas['Load']['trailer_kind']
   low: string
   high: string
   notes: string
@@ -28,7 +29,7 @@ export type Problems = Record<string, string>
 export const emptyStop = (kind: StopDraft['kind']): StopDraft => ({ kind, place: null, typed: '', name: '', from: '', to: '', notes: '', save: false })
 export const emptyFreight = (): FreightDraft => ({ what: '', pieces: '', unit: '', weight: '', volume: '', length: '', width: '', height: '', hazmat: '', serial: '' })
 export function emptyDraft(): LoadDraft {
-  return { customer: null, references: [{ kind: 'po', value: '' }], stops: [emptyStop('pickup'), emptyStop('delivery')], freight: [emptyFreight()], size: 'full', tarps: false, team: false, low: '', high: '', notes: '',
+  return { customer: null, references: [{ kind: 'po', value: '' }], stops: [emptyStop('pickup'), emptyStop('delivery')], freight: [emptyFreight()], size: 'full', tarps: false, team: false, trailer: null, low: '', high: '', notes: '',
     kind: 'flat', rate: '', fuelKind: 'none', fuelRate: '', accessorials: [] }
 }
 
@@ -43,7 +44,7 @@ export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
       from: !copy && stop.from ? typedTime(stop.from, stop.zone) : '', to: !copy && stop.to ? typedTime(stop.to, stop.zone) : '',
     })),
     freight: load.freight.length ? load.freight.map((line) => ({ what: line.what, pieces: String(line.pieces ?? ''), unit: line.unit ?? '', weight: String(line.weight_lb ?? ''), volume: String(line.volume_cuft ?? ''), length: showInches(line.length_in), width: showInches(line.width_in), height: showInches(line.height_in), hazmat: line.hazmat_class ?? '', serial: copy ? '' : line.serial_number ?? '' })) : [emptyFreight()],
-    size: load.size === 'partial' ? 'partial' : 'full', tarps: load.tarps, team: load.team_needed, low: String(load.temperature_low_f ?? ''), high: String(load.temperature_high_f ?? ''), notes: load.notes ?? '',
+    size: load.size === 'partial' ? 'partial' : 'full', tarps: load.tarps, team: load.team_needed, trailer: load.trailer_kind ?? null, low: String(load.temperature_low_f ?? ''), high: String(load.temperature_high_f ?? ''), notes: load.notes ?? '',
     kind: load.price.kind, rate: load.price.rate, fuelKind: load.price.fuel_kind ?? 'none', fuelRate: load.price.fuel_rate ?? '', accessorials: (load.price.accessorials ?? []).map((line) => ({ ...line })),
   }
 }
@@ -90,7 +91,7 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
   return {
     problems,
     input: {
-      customer_id: draft.customer ?? 0, size: draft.size, tarps: draft.tarps, team_needed: draft.team, temperature_low_f: whole(draft.low, '/temperature_low_f'), temperature_high_f: whole(draft.high, '/temperature_high_f'), notes: draft.notes,
+      customer_id: draft.customer ?? 0, size: draft.size, tarps: draft.tarps, team_needed: draft.team, trailer_kind: draft.trailer, temperature_low_f: whole(draft.low, '/temperature_low_f'), temperature_high_f: whole(draft.high, '/temperature_high_f'), notes: draft.notes,
       references: draft.references.filter(({ value }) => value.trim()).map(({ kind, value }) => ({ kind, value: value.trim() })), stops, freight,
       price: { kind: draft.kind, rate: rate ?? '0', fuel_kind: draft.fuelKind, fuel_rate: draft.fuelKind === 'none' ? '0' : dollars(draft.fuelRate, '/price/fuel_rate') ?? '0', accessorials },
     },

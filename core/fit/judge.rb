@@ -1,0 +1,139 @@
+# frozen_string_literal: true
+
+# Finds every reason for and against a crew.
+class Core::Fit::Judge
+  # Which trailer does for which wish: common practice.
+  DOES_FOR = { "dry_van" => %w[dry_van reefer], "flatbed" => %w[flatbed step_deck], "reefer" => %w[reefer], "step_deck" => %w[step_deck], "lowboy" => %w[lowboy] }.freeze
+  KIND = { "dry_van" => "dry van", "reefer" => "reefer", "flatbed" => "flatbed", "step_deck" => "step deck", "lowboy" => "lowboy" }.freeze
+  # 23 U.S.C. 127 and 23 CFR 658: what needs no permit anywhere on the Interstates
+  LEGAL_GROSS_LB = 80_000
+  LEGAL_WIDTH_IN = 102
+  # A tractor with fuel and driver, and a trailer, that nobody has weighed; a deck's height: common practice.
+  TRACTOR_LB = 18_500
+  TRAILER_LB = 14_500
+  LEGAL_HEIGHT_IN = 162
+  DECK_IN = { "flatbed" => 60, "step_deck" => 42, "lowboy" => 24 }.freeze
+
+  def initialize(crew, load, run, company, rules)
+    @crew = crew
+    @load = load
+    @run = run
+    @company = company
+    @rules = rules.to_h { |rule| [rule[:code], rule] }
+    @reasons = []
+  end
+
+  def judgement
+    money = Core::Fit::Money.of(@load, @run, @company, @crew.tractor)
+    say("crew_taken", "On #{@run.taken} at those times.") if @run.taken
+    @crew.drivers.each { |driver| person(driver) }
+    say("team_needed", "The load needs a team.") if @load.team_needed && @crew.drivers.one?
+    equipment
+    oversize
+    hours
+    home
+    say("loses_money", "Costs #{Core::Money.text(-money.profit)} dollars more than it earns.") if money.profit.negative?
+    Core::Fit::Judgement.new(verdict:, reasons: @reasons.sort_by { |reason| reason.effect == "block" ? 0 : 1 }, money:)
+  end
+
+  private
+
+  def say(code, text)
+    rule = @rules.fetch(code)
+    effect = @company.effects.fetch(code, rule[:effect])
+    @reasons << Core::Fit::Reason.new(code:, effect:, text:, source: rule[:source]) unless effect == "off"
+  end
+
+  def verdict
+    return "blocked" if @reasons.any? { |reason| reason.effect == "block" }
+    return "late" if @run.hours.late.positive?
+
+    tight = @reasons.any? || (@run.hours.slack && @run.hours.slack < @company.margin_minutes)
+    tight ? "tight" : "fits"
+  end
+
+  def person(driver)
+    first, last = @load.days
+    say("licence_class", "#{driver.name} has a class #{driver.licence_class} licence.") unless driver.licence_class == "A"
+    say("hazmat_endorsement", "#{driver.name} has no hazmat endorsement.") if @load.hazmat && !driver.hazmat
+    driver.papers.each { |paper| paper_of(driver.name, paper, last) }
+    barred = driver.forbidden_states & @load.states
+    say("forbidden_place", "#{driver.name} does not go to #{barred.join(", ")}.") if barred.any?
+    off = driver.days_off.find { |from, to, _| from <= last && to >= first }
+    say("day_off", "#{driver.name} is off #{day(off[0])} to #{day(off[1])}#{": #{off[2]}" unless off[2].empty?}.") if off
+  end
+
+  CODES = { "licence" => "licence_expired", "medical_card" => "medical_expired", "registration" => "registration_expired", "annual_inspection" => "inspection_expired" }.freeze
+
+  # Every day of the trip counts, not only the first.
+  def paper_of(whose, paper, last)
+    return if paper.expires_on.nil? || paper.expires_on >= last
+
+    say(CODES.fetch(paper.kind, "paper_expired"), "#{whose}: #{paper.kind.tr("_", " ")} #{paper.expires_on < @load.days.first ? "expired" : "expires"} #{day(paper.expires_on)}#{", before the trip ends #{day(last)}" unless paper.expires_on < @load.days.first}.")
+  end
+
+  def equipment
+    say("no_tractor", "No tractor to drive.") if @crew.tractor.nil?
+    trailer if @crew.trailer
+    say("no_trailer", "No #{KIND[wanted] || "trailer"} is free for it.") if @crew.trailer.nil?
+    [@crew.tractor, @crew.trailer].compact.each { |unit| unit(unit) }
+  end
+
+  def wanted = @load.reefer ? "reefer" : @load.trailer_kind
+
+  def trailer
+    trailer = @crew.trailer
+    say("trailer_kind", "#{trailer.number} is a #{KIND[trailer.trailer_kind]}; the load wants a #{KIND[wanted]}.") if wanted && !DOES_FOR[wanted].include?(trailer.trailer_kind)
+    over("trailer_length", @load.length_in, trailer.inner_length_in) { |need, room| "The freight is #{feet(need)} long, #{trailer.number} takes #{feet(room)}." }
+    weight = @load.weight_lb && (@load.weight_lb + @load.aboard_lb)
+    over("trailer_weight", weight, trailer.capacity_lb) { |need, room| "#{pounds(need)}#{" with what is aboard" if @load.aboard_lb.positive?}, and #{trailer.number} takes #{pounds(room)}." }
+    over("trailer_volume", @load.volume_cuft, trailer.capacity_cuft) { |need, room| "#{need} cubic feet, and #{trailer.number} holds #{room}." }
+    say("trailer_unplaced", "Nobody knows where #{trailer.number} stands.") unless trailer.stands
+  end
+
+  def over(code, need, room) = need && room && need > room && say(code, yield(need, room))
+
+  def unit(unit)
+    first, last = @load.days
+    unit.papers.each { |paper| paper_of(unit.number, paper, last) }
+    say("service_due", "#{unit.number} is due for service #{day(unit.service_due_on)}.") if unit.service_due_on && unit.service_due_on <= last
+    from, to = unit.active
+    say("unit_not_active", "#{unit.number} is in service #{"from #{day(from)} " if from}#{"to #{day(to)}" if to}".strip << ".") if (from && from > first) || (to && to < last)
+  end
+
+  def oversize
+    found = []
+    found << "#{feet(@load.width_in)} wide" if @load.width_in && @load.width_in > LEGAL_WIDTH_IN
+    deck = DECK_IN[@crew.trailer&.trailer_kind]
+    found << "#{feet(@load.height_in + deck)} high on the deck" if deck && @load.height_in && @load.height_in + deck > LEGAL_HEIGHT_IN
+    gross = @load.weight_lb && (@load.weight_lb + @load.aboard_lb + (@crew.tractor&.tare_lb || TRACTOR_LB) + (@crew.trailer&.tare_lb || TRAILER_LB))
+    found << "about #{pounds(gross)} gross" if gross && gross > LEGAL_GROSS_LB
+    say("permit_needed", "#{found.join(", ").capitalize}: permits are needed.") if found.any?
+  end
+
+  def hours
+    hours = @run.hours
+    say("no_times", "The load has no appointments yet: judged without them.") unless @load.timed
+    say("hours_stale", "The hours are #{length(hours.stale)} old.") if hours.stale
+    case hours.verdict
+    when nil then say("hours_unknown", hours.sentence || "Nothing is known of these hours.")
+    when "impossible" then say("hours_impossible", hours.sentence || "There is no legal way to do it.")
+    when "late" then say("hours_late", hours.sentence || "Late by #{"at least " if hours.at_least}#{length(hours.late)}.")
+    end
+  end
+
+  def home
+    @crew.drivers.each do |driver|
+      say("home_missed", "#{driver.name} is to be home by #{day(driver.home_by)}, and would be #{day(@run.home_on)}.") if driver.home_by && @run.home_on && @run.home_on > driver.home_by
+    end
+  end
+
+  def day(date) = date.strftime("%a %-d %b")
+  def feet(inches) = Core::Roads.feet(inches)
+  def pounds(weight) = "#{weight.to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"
+
+  def length(minutes)
+    hours, rest = minutes.divmod(60)
+    hours.zero? ? "#{rest} min" : "#{hours} h #{format("%02d", rest)} min"
+  end
+end

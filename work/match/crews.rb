@@ -1,0 +1,106 @@
+# frozen_string_literal: true
+
+# Every crew as it will be: after each trip it has, where and when it is empty and with what hours. Kept while nothing changes.
+class Work::Match::Crews
+  # A crew at an end of work: place - row with town, state, latitude, longitude; at - Time; questions - of its drivers, one or two
+  Slot = Value.of(:place, :at, :questions, :after)
+  # drivers - rows; slots - in order of time; trips - rows of Store::Match.trips; known - since when each record is known
+  Crew = Value.of(:key, :drivers, :people, :slots, :trips, :known, :silent, :tractor_id, :trailer_id, :plan) do
+    def name = drivers.map { |row| row[:name] }.join(" and ")
+    # The last end of work before an instant.
+    def slot(instant) = slots.reverse.find { |slot| slot.after.nil? || slot.after[:during].end <= instant } || slots.first
+    def taken(from, to) = trips.find { |row| row[:during].begin < to && row[:during].end > from && row[:trip][:state] != "delivered" }
+  end
+
+  # What was read serves for so long, as long as nothing is written.
+  KEPT_SECONDS = 60
+
+  class << self
+    def at(now)
+      stamp = [Store::Match.stamp, now.to_i / KEPT_SECONDS]
+      return @kept if @stamp == stamp
+
+      @parts = {} unless @parts && @stamp && @stamp.last == stamp.last
+      @kept = new(now, @parts)
+      @stamp = stamp
+      @kept
+    end
+
+    def forget = @stamp = nil
+  end
+
+  # A record with what a plan adds to it, until an instant.
+  def self.worked(question, pieces, ends)
+    added = pieces.map { |piece| Core::Hours::Stretch.new(status: piece.status, from: piece.from, to: piece.to) }
+    stretches = (question.stretches + added).chunk_while { |one, other| one.status == other.status && one.to == other.from }.map { |run| run.first.with(to: run.last.to) }
+    return question.resting_until(ends) if added.empty?
+
+    question.with(as_of: ends, status: added.last.status, stretches:)
+  end
+
+  attr_reader :all, :units
+
+  # parts - Hash kept between two of the same minute: a crew whose trips and record are as they were is as it was
+  def initialize(now, parts)
+    @now = now
+    @parts = parts
+    read
+    @all = teams.map { |drivers| crew(drivers) }
+    @units = Store::Match.units(now)
+  end
+
+  def find(driver_ids) = @all.find { |crew| crew.key == driver_ids.sort }
+
+  private
+
+  def read
+    @drivers = Store::Match.drivers
+    ids = @drivers.map { |row| row[:id] }
+    @records = Work::Hours::Question.of(@drivers, @now)
+    @trips = Store::Match.trips(ids, @now)
+    @papers, = Store::Match.papers
+    @last_units = Store::Match.last_units
+    @days_off = Store::Match.days_off(@now.to_date - 1)
+    @plans = Store::Match.pay_plans
+  end
+
+  # Drivers alone, and those whose latest trip was together.
+  def teams
+    mates = @trips.values.flatten.group_by { |row| row[:trip_id] }.transform_values { |rows| rows.map { |row| row[:driver_id] } }
+    latest = @drivers.to_h { |row| [row[:id], (mates[@trips[row[:id]]&.last&.fetch(:trip_id)] || [row[:id]]).sort] }
+    by_id = @drivers.to_h { |row| [row[:id], row] }
+    latest.values.uniq.map { |ids| ids.filter_map { |id| by_id[id] } }
+  end
+
+  def crew(drivers)
+    first = drivers.first
+    trips = @trips[first[:id]] || []
+    part = [drivers.map { |row| row.slice(:id, :version, :duty_heard_at) }, trips.map { |row| row[:trip].slice(:id, :version, :state) }, drivers.map { |row| @records[row[:id]].first.stretches.length }]
+    @parts[part] ||= Crew.new(
+      key: drivers.map { |row| row[:id] }.sort, drivers:, people: drivers.map { |row| person(row) }, slots: slots(drivers, trips), trips:, known: drivers.map { |row| @records[row[:id]].last },
+      silent: drivers.filter_map { |row| Work::Hours::Question.silent_minutes(row, @now) }.max, tractor_id: @last_units.dig(first[:id], "tractor"), trailer_id: @last_units.dig(first[:id], "trailer"), plan: @plans[first[:id]]&.first
+    )
+  end
+
+  def person(row)
+    papers = [["licence", row[:licence_expires_on]], ["medical_card", row[:medical_expires_on]], *(@papers[row[:id]] || []).map { |paper| paper.values_at(:kind, :expires_on) }]
+    Core::Fit::Person.new(name: row[:name], licence_class: row[:licence_class], hazmat: row[:hazmat], home_by: row[:home_by], forbidden_states: row[:forbidden_states].to_a,
+                          days_off: (@days_off[row[:id]] || []).map { |off| off.values_at(:from_on, :to_on, :why) }, papers: papers.map { |kind, expires_on| Core::Fit::Paper.new(kind:, expires_on:) })
+  end
+
+  # Now, or where the last trip ended; then after each trip to come, its hours planned one after the other.
+  def slots(drivers, trips)
+    done, ahead = trips.partition { |row| row[:during].end <= @now || row[:trip][:state] == "delivered" }
+    place = done.last&.fetch(:last) || drivers.first.slice(:town, :state, :latitude, :longitude)
+    slots = [Slot.new(place:, at: @now, questions: drivers.map { |row| @records[row[:id]].first }, after: nil)]
+    ahead.each { |row| slots << after(slots.last, row) }
+    slots
+  end
+
+  def after(slot, row)
+    plan = row[:load] && Work::Hours::PlanLoad.plan(row[:load][:load_id], slot.questions.first, Time.at(slot.questions.first.as_of * 60).utc, partner: slot.questions[1], advice: false)
+    ends = plan&.finish_at || (row[:during].end.to_i / 60)
+    questions = [plan&.pieces, plan&.partner_pieces].first(slot.questions.length).zip(slot.questions).map { |pieces, question| self.class.worked(question, pieces || [], ends) }
+    Slot.new(place: row[:last] || slot.place, at: Time.at(ends * 60).utc, questions:, after: row)
+  end
+end

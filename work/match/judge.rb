@@ -1,0 +1,161 @@
+# frozen_string_literal: true
+
+# Holds crews against loads: the roads between them, the hours, the equipment, the money.
+class Work::Match::Judge
+  # A judged pair. slot - where the crew comes from; trailer - unit row or nil; look - hours; reach - Core::Roads::Fan::Reach
+  Fit = Value.of(:crew, :load, :slot, :tractor, :trailer, :deadhead_tenths, :deadhead_minutes, :begins, :ends, :late_minutes, :trip, :judgement)
+
+  RANK = { "fits" => 0, "tight" => 1, "late" => 2, "blocked" => 3 }.freeze
+  # Roads bend (common practice): from the crew to a trailer that stands elsewhere.
+  CIRCUITY = 1.2
+  ESTIMATED_MPH = 50
+
+  def initialize(now, crews: Work::Match::Crews.at(now), exact: true)
+    @now = now
+    @crews = crews
+    @exact = exact
+    settings = Store::Match.settings
+    @company = Core::Fit::Company.new(**settings.slice(:fuel_price, :cost_per_mile, :cost_per_day, :margin_minutes), effects: Store::Match.effects)
+    @units = crews.units.to_h { |row| [row[:id], row] }
+    _, @unit_papers = Store::Match.papers
+    @fit_units = {}
+    @fans = {}
+    @glances = {}
+  end
+
+  attr_reader :company
+
+  # Best first: the blocked last, then by profit.
+  def rank(crews, loads) = crews.product(loads).map { |crew, load| judge(crew, load) }.sort_by { |fit| [RANK[fit.judgement.verdict], -fit.judgement.money.profit] }
+
+  # slot - from where, if not from where the crew's trips leave it; trailer_id - if not the one that suits best
+  def judge(crew, load, slot: nil, trailer_id: nil)
+    slot ||= load.from ? crew.slot(load.from) : crew.slots.last
+    tractor = @units[crew.tractor_id]
+    trailer = trailer_id ? @units[trailer_id] : trailer_for(crew, slot, load)
+    deadhead = deadhead(slot, trailer, load)
+    hours = hours(crew, slot, load, deadhead)
+    run = run(crew, slot, load, deadhead, hours)
+    judgement = Core::Fit.judge(Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)), dated(load), run, @company, rules: FitRules.all)
+    Fit.new(crew:, load:, slot:, tractor:, trailer:, deadhead_tenths: deadhead.tenths, deadhead_minutes: deadhead.minutes, begins: slot.at, ends: Time.at(hours[1] * 60).utc, late_minutes: hours.first.late, trip: hours[2], judgement:)
+  end
+
+  # Where a crew is, and with what hours, after a load that it was judged for.
+  def slot_after(fit)
+    question, partner = fit.slot.questions
+    plan = Core::Hours.plan(question, fit.trip, rules: HoursRules.named(question.rules), partner:, advice: false)
+    ends = plan.finish_at || (fit.ends.to_i / 60)
+    questions = fit.slot.questions.zip([plan.pieces, plan.partner_pieces]).map { |one, pieces| Work::Match::Crews.worked(one, pieces || [], ends) }
+    Work::Match::Crews::Slot.new(place: fit.load.stops.last, at: Time.at(ends * 60).utc, questions:, after: nil)
+  end
+
+  private
+
+  # The trailer the crew has if it does; else the free one that is least out of the way, of the kind wanted if there is one.
+  def trailer_for(crew, slot, load)
+    wanted = load.fit.reefer ? "reefer" : load.fit.trailer_kind
+    own = @units[crew.trailer_id]
+    kinds = wanted ? Core::Fit::Judge::DOES_FOR[wanted] : Core::Fit::Judge::DOES_FOR.keys
+    return own if own && kinds.include?(own[:trailer_kind]) && free?(own, load)
+
+    (trailers[wanted] ||= @units.values.select { |unit| unit[:kind] == "trailer" && kinds.include?(unit[:trailer_kind]) })
+      .select { |unit| free?(unit, load) && unit[:stands] }.min_by { |unit| [kinds.index(unit[:trailer_kind]), straight(slot.place, unit[:stands]) + straight(unit[:stands], load.stops.first)] }
+  end
+
+  def trailers = @trailers ||= {}
+  def free?(unit, load) = load.from.nil? || unit[:held].none? { |held| held[:during].begin < load.to && held[:during].end > load.from }
+
+  # Empty miles: to the pickup, by way of a trailer that stands elsewhere.
+  def deadhead(slot, trailer, load)
+    stands = trailer && trailer[:id] != slot_trailer(slot) ? trailer[:stands] : nil
+    stands = nil if stands && straight(stands, slot.place) < 5
+    reach = reach(load.stops.first, stands || slot.place)
+    return reach if stands.nil?
+
+    miles = straight(slot.place, stands) * CIRCUITY
+    Core::Roads::Fan::Reach.new(tenths: reach.tenths + (miles * 10).round, minutes: reach.minutes + (miles / ESTIMATED_MPH * 60).round)
+  end
+
+  def slot_trailer(slot) = slot.after && @units.values.find { |unit| unit[:kind] == "trailer" && unit[:held].any? { |held| held[:trip_id] == slot.after[:trip_id] } }&.fetch(:id)
+
+  def reach(stop, place)
+    fan = @fans[[stop[:latitude], stop[:longitude]]] ||= Core::Roads.fan(Work::Roads::Leg.network, place(stop), vehicle: Core::Roads::Vehicle::USUAL)
+    @reached ||= {}
+    @reached[[stop[:latitude], stop[:longitude], place[:latitude], place[:longitude]]] ||= fan.to(place(place)) || begin
+      miles = straight(stop, place) * CIRCUITY
+      Core::Roads::Fan::Reach.new(tenths: (miles * 10).round, minutes: (miles / ESTIMATED_MPH * 60).round)
+    end
+  end
+
+  def place(row) = Core::Roads.place(row[:town] ? "#{row[:town]}, #{row[:state]}" : "here", point(row))
+  def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
+  def straight(one, other) = Core::Roads.great_circle_miles(point(one), point(other))
+
+  # [Core::Fit::Hours, the instant of the end, Core::Hours::Trip]
+  def hours(crew, slot, load, deadhead)
+    question, partner = slot.questions
+    trip = Core::Hours::Trip.new(stops: stops(load, deadhead.minutes), split_rest: false, waiting_status: "off_duty")
+    look = partner ? nil : (@glances[slot] ||= Core::Hours.glance(question, rules: HoursRules.named(question.rules))).at(trip)
+    plan = Core::Hours.plan(question, trip, rules: HoursRules.named(question.rules), partner:, advice: false) if look&.verdict.nil? && @exact
+    ends = plan&.finish_at || look&.finish_at || (question.as_of + trip.stops.sum { |stop| stop.drive_minutes + stop.service_minutes })
+    unknown = unknown(crew)
+    found = Core::Fit::Hours.new(verdict: unknown ? nil : (plan&.verdict || look&.verdict), slack: plan ? slack(plan, trip) : look&.slack_minutes, late: (unknown ? nil : plan&.late_minutes || look&.late_minutes) || 0,
+                                 at_least: plan.nil? && look&.verdict == "late", stale: crew.silent, sentence: unknown)
+    [found, ends, trip]
+  end
+
+  def unknown(crew)
+    return "Nothing is known of #{crew.name}'s hours." if crew.known.any?(&:nil?)
+
+    short = crew.known.max
+    "The record of hours goes back to #{short.strftime("%-d %b")} only." if short > @now - (Work::Hours::PlanLoad::KNOWN_DAYS * 86_400)
+  end
+
+  def slack(plan, trip) = trip.stops.each_index.filter_map { |i| plan.visits[i] && trip.stops[i].closes && (trip.stops[i].closes - plan.visits[i].start_at) }.min
+
+  def stops(load, first_minutes)
+    load.stops.each_with_index.map do |row, i|
+      opens, closes = row[:from_at], row[:to_at] || row[:from_at]
+      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: i.zero? ? first_minutes : row[:leg_minutes] || reach(load.stops[i - 1], row).minutes, service_minutes: Work::Hours::TripQuestion::SERVICE_MINUTES,
+                                opens: opens && (opens.to_i / 60), closes: closes && (closes.to_i / 60), drive_windows: nil)
+    end
+  end
+
+  def run(crew, slot, load, deadhead, (hours, ends, _))
+    loaded = ((load.row[:miles] || 0) * 10).to_i
+    taken = load.from && crew.taken(load.from, load.to)
+    begins = [slot.at.to_i / 60, load.from ? (load.from.to_i / 60) - deadhead.minutes : 0].max
+    Core::Fit::Run.new(taken: taken && said(taken), hours:, home_on: home_on(crew, load, ends), deadhead_tenths: deadhead.tenths, loaded_tenths: loaded, minutes: [ends - begins, 0].max,
+                       tolls: 0, pay: pay(crew, load, deadhead.tenths, loaded))
+  end
+
+  def said(row) = row[:load] ? "#{row[:load][:number]} (#{row[:load][:origin]} → #{row[:load][:destination]})" : "another trip"
+
+  # Home again by road, ten hours of rest after each eleven of driving.
+  def home_on(crew, load, ends)
+    return unless crew.drivers.any? { |row| row[:home_by] }
+
+    minutes = reach(load.stops.last, crew.drivers.first).minutes
+    TZInfo::Timezone.get(crew.drivers.first[:zone]).to_local(Time.at((ends + minutes + ((minutes - 1).clamp(0..) / 660 * 600)) * 60).utc).to_date
+  end
+
+  # By the driver's own plan; a team's shares add up to one.
+  def pay(crew, load, deadhead_tenths, loaded_tenths)
+    return 0 if crew.plan.nil?
+
+    terms = Work::Pay::Request.plan(crew.plan, BigDecimal(100))
+    trip = Core::Pay::Terms::Trip.new(id: "", plan: nil, completed_on: nil, papers_in: true, loaded_miles: BigDecimal(loaded_tenths) / 10, empty_miles: BigDecimal(deadhead_tenths) / 10, line_haul_cents: 0, fuel_surcharge_cents: 0, tons: BigDecimal(0),
+                                      hours: BigDecimal(0), dwell_minutes: Array.new(load.stop_count, 0), layover_days: 0, tarped: load.row[:tarps])
+    Core::Pay.earnings(trip, terms).sum(&:amount_cents)
+  end
+
+  def unit(row)
+    row && (@fit_units[row[:id]] ||= Core::Fit::Unit.new(
+      **row.slice(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :tare_lb, :miles_per_gallon, :service_due_on), inner_length_in: row[:inner_length_in] || (row[:length_ft] && (row[:length_ft] * 12)), active: row.values_at(:active_from, :active_to),
+      stands: !row[:stands].nil?, papers: (@unit_papers[row[:id]] || []).map { |paper| Core::Fit::Paper.new(**paper.slice(:kind, :expires_on)) }
+    ))
+  end
+
+  # Without times, the days that can be judged are today's.
+  def dated(load) = load.fit.timed ? load.fit : load.fit.with(days: [@now.to_date, @now.to_date])
+end

@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+# The best plan for all open loads and all crews over the days to come: one load, or two in a row, for each crew.
+class Work::Match::Propose
+  # How far ahead pickups are looked at, how many loads a crew is judged for, and how many could follow each.
+  AHEAD_HOURS = 96
+  NEAREST = 14
+  FOLLOWED = 5
+  FOLLOWERS = 4
+
+  # A load or two for one crew. fits - Array of Work::Match::Judge::Fit; value - cents, with what covering is worth and lateness costs
+  Choice = Value.of(:id, :fits, :value) do
+    def crew = fits.first.crew
+    def profit = fits.sum { |fit| fit.judgement.money.profit }
+    def takes = ["crew #{crew.key}", *crew.key.map { |id| "driver #{id}" }, *fits.flat_map { |fit| ["load #{fit.load.row[:id]}", fit.trailer && "trailer #{fit.trailer[:id]}"] }.compact.uniq]
+  end
+  # why - why no other crew, or no crew at all
+  Line = Value.of(:choice, :why)
+
+  # locked - Array of { load_id:, driver_ids: } that are to stay as they are chosen
+  def initialize(now, locked: [], crews: Work::Match::Crews.at(now).all, loads: nil)
+    @now = now
+    @judge = Work::Match::Judge.new(now)
+    @crews = crews
+    @loads = loads || Work::Match::Freight.all.select { |load| load.from && load.from < now + (AHEAD_HOURS * 3600) }
+    @settings = Store::Match.settings
+    @locked = locked
+  end
+
+  attr_reader :loads
+
+  # Array of Line, greatest value first.
+  def lines
+    options = choices.to_h { |choice| [choice.id, choice] }
+    locked = options.values.select { |choice| locked?(choice) }.map(&:id)
+    chosen = Core::Match.propose(options.values.map { |choice| Core::Match::Proposal::Option.new(id: choice.id, takes: choice.takes, value: choice.value) }, locked:)
+    chosen.map { |option| options[option.id] }.sort_by { |choice| -choice.value }.map { |choice| Line.new(choice:, why: why(choice)) }
+  end
+
+  # Loads that a plan leaves out, each with the best that any crew could do.
+  def uncovered(lines)
+    covered = lines.flat_map { |line| line.choice.fits.map { |fit| fit.load.row[:id] } }
+    @loads.reject { |load| covered.include?(load.row[:id]) }.map { |load| [load, best(load)] }
+  end
+
+  # The same by taking each time the pair that is worth most: what the plan is measured against.
+  def greedy
+    taken = {}
+    choices.select { |choice| choice.fits.one? }.sort_by { |choice| -choice.value }.select { |choice| choice.takes.none? { |key| taken[key] } && choice.takes.each { |key| taken[key] = true } }
+  end
+
+  def choices = @choices ||= @crews.flat_map { |crew| of(crew) }
+
+  private
+
+  def of(crew)
+    singles = near(crew).map { |load| @judge.judge(crew, load) }.reject { |fit| fit.judgement.verdict == "blocked" }
+    singles = singles.map { |fit| choice([fit]) }.sort_by { |one| -one.value }
+    [*singles, *singles.first(FOLLOWED).flat_map { |one| chains(one) }].select { |one| one.value.positive? || locked?(one) }
+  end
+
+  # The loads whose pickups lie nearest to where the crew will be.
+  def near(crew)
+    at = crew.slots.last.place
+    kept, others = @loads.partition { |load| @locked.any? { |lock| lock[:load_id] == load.row[:id] && lock[:driver_ids].sort == crew.key } }
+    kept + others.min_by(NEAREST) { |load| miles(at, load.stops.first) }
+  end
+
+  # A second load after the first, by the hours that the first leaves.
+  def chains(choice)
+    first = choice.fits.first
+    return [] if first.judgement.verdict == "late"
+
+    followers = @loads.select { |load| load.from >= first.ends - 3600 }.min_by(FOLLOWERS) { |load| miles(first.load.stops.last, load.stops.first) }
+    return [] if followers.empty?
+
+    slot = @judge.slot_after(first)
+    followers.map { |load| @judge.judge(first.crew, load, slot:) }.reject { |fit| %w[blocked late].include?(fit.judgement.verdict) }.map { |fit| choice([first, fit]) }
+  end
+
+  def choice(fits)
+    late = fits.sum { |fit| fit.late_minutes }
+    home = fits.count { |fit| fit.judgement.reasons.any? { |reason| reason.code == "home_missed" } }
+    worth = fits.sum { |fit| fit.judgement.money.profit } + (fits.length * Money.cents(@settings[:uncovered])) - Money.cents(@settings[:late_hourly].to_r * late / 60) - (home * Money.cents(@settings[:home_missed]))
+    Choice.new(id: "#{fits.first.crew.key.join("+")}: #{fits.map { |fit| fit.load.row[:id] }.join(", ")}", fits:, value: worth)
+  end
+
+  def locked?(choice) = @locked.any? { |lock| lock[:driver_ids].sort == choice.crew.key && choice.fits.any? { |fit| fit.load.row[:id] == lock[:load_id] } }
+  def miles(one, other) = Core::Roads.great_circle_miles(*[one, other].map { |row| Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude]) })
+  def best(load) = choices.select { |choice| choice.fits.one? && choice.fits.first.load.row[:id] == load.row[:id] }.max_by(&:value)
+
+  # The next best crew for the first load, and what it would cost to take it instead.
+  def why(choice)
+    load = choice.fits.first.load.row
+    other = choices.select { |one| one.fits.one? && one.fits.first.load.row[:id] == load[:id] && one.crew.key != choice.crew.key }.max_by(&:value)
+    return "No other crew near it can take #{load[:number]}." if other.nil?
+
+    single = choices.find { |one| one.fits.one? && one.crew.key == choice.crew.key && one.fits.first.load.row[:id] == load[:id] }
+    less = (single || choice).value - other.value
+    less.positive? ? "#{other.crew.name} for #{load[:number]} would be worth #{Money.text(less)} less." : "#{other.crew.name} would do as well for #{load[:number]}, and is worth more elsewhere."
+  end
+end
