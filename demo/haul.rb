@@ -60,7 +60,8 @@ class Demo::Haul
 
   def booking
     {
-      key: key("book"), customer_id: @customers[@customer], tarps: @tarps || false, trailer_kind: @trailer_kind, references: [{ kind: "po", value: "PO-#{48_100 + @number}" }, { kind: "pickup_number", value: "#{@what[0].upcase}#{7000 + (@number * 3)}" }],
+      key: key("book"), customer_id: @customers[@customer], tarps: @tarps || false, trailer_kind: @trailer_kind,
+      references: [{ kind: "po", value: "PO-#{48_100 + @number}" }, { kind: "pickup_number", value: "#{@what[0].upcase}#{7000 + (@number * 3)}" }],
       temperature_low_f: @trailer_kind == "reefer" ? -10 : nil, temperature_high_f: @trailer_kind == "reefer" ? 0 : nil,
       stops: [{ kind: "pickup", place_id: @places[@from], from: @pickup_at, to: @pickup_at + (2 * HOUR) }, { kind: "delivery", place_id: @places[@to], from: deliver_at, to: deliver_at + (3 * HOUR) }],
       freight: [{ what: @what, pieces: @pieces, unit: @unit, weight_lb: @weight_lb }], price: { kind: "per_mile", rate: format("%.2f", @cents/100r), fuel_kind: "per_mile", fuel_rate: "0.48" }

@@ -18,7 +18,7 @@ module Store::Match
     rows = [*before.all, *ahead.all]
     of = DB[:trips].where(id: rows.map { |row| row[:trip_id] }.uniq).to_hash(:id)
     loads = DB[:trip_loads].join(:loads, id: :load_id).where(trip_id: of.keys).select(:trip_id, :load_id, :number, :origin, :destination).to_hash(:trip_id)
-    last = DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: of.keys).order(:trip_id, Sequel.desc(Sequel[:trip_stops][:position])).distinct(:trip_id).select(:trip_id, :town, :state, :latitude, :longitude).to_hash(:trip_id)
+    last = last_stops(of.keys)
     rows.map { |row| row.merge(trip: of[row[:trip_id]], load: loads[row[:trip_id]], last: last[row[:trip_id]]) }.sort_by { |row| row[:during].begin }.group_by { |row| row[:driver_id] }
   end
 
@@ -27,8 +27,8 @@ module Store::Match
     units = DB[:units].left_join(:terminals, id: :terminal_id).left_join(:zips, zip: Sequel[:terminals][:zip]).where(retired: false).order(:number)
                       .select_all(:units).select_append(:town, :state, :latitude, :longitude).all
     held = DB[:trip_units].where(live: true).select(:unit_id, :trip_id, :during).order(:during).all.group_by { |row| row[:unit_id] }
-    trips = held.transform_values { |rows| rows.select { |row| row[:during].begin <= now }.last&.fetch(:trip_id) }
-    places = DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trips.values.compact).order(:trip_id, Sequel.desc(Sequel[:trip_stops][:position])).distinct(:trip_id).select(:trip_id, :town, :state, :latitude, :longitude).to_hash(:trip_id)
+    trips = held.transform_values { |rows| rows.reverse.find { |row| row[:during].begin <= now }&.fetch(:trip_id) }
+    places = last_stops(trips.values.compact)
     units.map { |unit| unit.merge(held: held[unit[:id]] || [], stands: places[trips[unit[:id]]] || (unit[:latitude] && unit.slice(:town, :state, :latitude, :longitude))) }
   end
 
@@ -54,6 +54,13 @@ module Store::Match
     found.join(:customers, id: :customer_id).order(Sequel.asc(:pickup_at, nulls: :last), Sequel[:loads][:id]).select_all(:loads).select_append(Sequel[:customers][:name].as(:customer)).all
   end
 
-  def self.settings = DB[:match_settings].first
+  def self.last_stops(trip_ids)
+    DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip_ids).order(:trip_id, Sequel.desc(Sequel[:trip_stops][:position])).distinct(:trip_id)
+                   .select(:trip_id, :town, :state, :latitude, :longitude).to_hash(:trip_id)
+  end
+  private_class_method :last_stops
+
+  # One row; made where a company begins without.
+  def self.settings = DB[:match_settings].first || (DB[:match_settings].insert_conflict.insert(id: 1) && DB[:match_settings].first)
   def self.effects = DB[:fit_rules].select_hash(:code, :effect)
 end

@@ -12,7 +12,7 @@ module Web::Freight
     app.get("/api/loads/:id") { load }
     app.put("/api/loads/:id") { load Work::Freight::ChangeLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/cancel") { load Work::Freight::CancelLoad.call(id, input, by:, now:) }
-    app.put("/api/loads/:id/crew") { load Work::Freight::CrewLoad.call(id, input, by:, now:) }
+    app.put("/api/loads/:id/crew") { load Work::Match::GiveLoad.call(id, input, by:, now:) }
     app.delete("/api/loads/:id/crew") { load Work::Freight::UncrewLoad.call(id, input, by:, now:) }
     app.get("/api/loads/:id/crew-choices") { json Web::Freight::Choices.new(id).to_h }
     app.post("/api/loads/:id/send") { load Work::Freight::SendLoad.call(id, input, by:, now:) }

@@ -11,13 +11,15 @@ const PAY: Role[] = ['settlement_clerk', 'administrator']
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', redirect: () => (useSession().has('dispatcher', 'permit_clerk', 'safety').value ? '/freight' : '/pay') },
+    { path: '/', redirect: () => (useSession().has('dispatcher', 'permit_clerk', 'safety').value ? '/today' : '/pay') },
     { path: '/sign-in', component: () => import('./areas/company/SignInPage.vue'), meta: { title: 'Sign in', bare: true } },
     { path: '/set-up', component: () => import('./areas/company/SetUpPage.vue'), meta: { title: 'Set up your company', bare: true } },
     { path: '/cab', component: () => import('./areas/cab/CabPage.vue'), meta: { title: 'Your trips', bare: true } },
     { path: '/freight/new', component: () => import('./areas/freight/BookingPage.vue'), meta: { title: 'Book a load', roles: ['dispatcher'] } },
     { path: '/freight/:id(\\d+)/edit', component: () => import('./areas/freight/BookingPage.vue'), meta: { title: 'Change a load', roles: ['dispatcher'] } },
     { path: '/freight/:id(\\d+)?', component: () => import('./areas/freight/FreightPage.vue'), meta: { title: 'Freight', roles: STAFF } },
+    { path: '/match', component: () => import('./areas/match/MatchPage.vue'), meta: { title: 'Match', roles: STAFF } },
+    { path: '/today', component: () => import('./areas/today/TodayPage.vue'), meta: { title: 'Today', roles: STAFF } },
     { path: '/fleet', redirect: '/fleet/drivers' },
     { path: '/fleet/:kind(customers|places|drivers|units)/:id(\\d+|new)?', component: () => import('./areas/fleet/FleetPage.vue'), meta: { title: 'Fleet', roles: STAFF } },
     { path: '/hours/:id(\\d+)?', component: () => import('./areas/hours/HoursPage.vue'), meta: { title: 'Hours', roles: STAFF } },

@@ -4,6 +4,7 @@
 class Core::Fit::Judge
   # Which trailer does for which wish: common practice.
   DOES_FOR = { "dry_van" => %w[dry_van reefer], "flatbed" => %w[flatbed step_deck], "reefer" => %w[reefer], "step_deck" => %w[step_deck], "lowboy" => %w[lowboy] }.freeze
+  CODES = { "licence" => "licence_expired", "medical_card" => "medical_expired", "registration" => "registration_expired", "annual_inspection" => "inspection_expired" }.freeze
   KIND = { "dry_van" => "dry van", "reefer" => "reefer", "flatbed" => "flatbed", "step_deck" => "step deck", "lowboy" => "lowboy" }.freeze
   # 23 U.S.C. 127 and 23 CFR 658: what needs no permit anywhere on the Interstates
   LEGAL_GROSS_LB = 80_000
@@ -63,13 +64,12 @@ class Core::Fit::Judge
     say("day_off", "#{driver.name} is off #{day(off[0])} to #{day(off[1])}#{": #{off[2]}" unless off[2].empty?}.") if off
   end
 
-  CODES = { "licence" => "licence_expired", "medical_card" => "medical_expired", "registration" => "registration_expired", "annual_inspection" => "inspection_expired" }.freeze
-
   # Every day of the trip counts, not only the first.
   def paper_of(whose, paper, last)
     return if paper.expires_on.nil? || paper.expires_on >= last
 
-    say(CODES.fetch(paper.kind, "paper_expired"), "#{whose}: #{paper.kind.tr("_", " ")} #{paper.expires_on < @load.days.first ? "expired" : "expires"} #{day(paper.expires_on)}#{", before the trip ends #{day(last)}" unless paper.expires_on < @load.days.first}.")
+    over = paper.expires_on < @load.days.first
+    say(CODES.fetch(paper.kind, "paper_expired"), "#{whose}: #{paper.kind.tr("_", " ")} #{over ? "expired" : "expires"} #{day(paper.expires_on)}#{", before the trip ends #{day(last)}" unless over}.")
   end
 
   def equipment

@@ -3,8 +3,9 @@
 # Gives a load to a crew.
 module Work::Freight::CrewLoad
   # crew - { driver_ids:, tractor_id:, trailer_id: }
+  # why - kept with it, where the crew was given the load past what the company blocks
   # Raises Refused `crew_taken`, `already_crewed`, `wrong_kind`, `team_needed`, `stop_time_missing`.
-  def self.call(load_id, crew, by:, now:)
+  def self.call(load_id, crew, by:, now:, why: nil)
     Work::Act.once(crew[:key], "crew_load", by:, now:, input: crew.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
       refuse_crewed(load)
@@ -13,7 +14,7 @@ module Work::Freight::CrewLoad
       name = DB[:drivers].where(id: crew[:driver_ids]).order(:id).select_map(:name).join(" and ")
       DB[:loads].where(id: load_id).update(state: Core::Freight.step(load[:state], "planned"), crew: name, version: load[:version] + 1)
       Work::Freight::SearchText.write(load_id)
-      act.changed("load", load_id, { state: [load[:state], "planned"], crew: [nil, name], trip: [nil, DB[:trips].where(id: trip_id).get(:number)] })
+      act.changed("load", load_id, { state: [load[:state], "planned"], crew: [nil, name], trip: [nil, DB[:trips].where(id: trip_id).get(:number)] }, why:)
       load_id
     end
   end

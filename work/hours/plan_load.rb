@@ -13,7 +13,7 @@ module Work::Hours::PlanLoad
     Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
     ids = options[:driver_id] ? [options[:driver_id]] : crewed(load_id)
     drivers = Store::Hours.drivers(ids).all.sort_by { |row| ids.index(row[:id]) }
-    driver = drivers.first or raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
+    drivers.any? or raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
     records = Work::Hours::Question.of(drivers, now)
     recorded = drivers.map { |row| records[row[:id]].first.then { |one| one.stretches.select { |stretch| stretch.to > one.as_of - RECORDED_MINUTES } } }
     question, partner = drivers.map { |row| records[row[:id]].first }.map { |one| options[:start] ? one.resting_until(Work::Hours::Question.minute(options[:start])) : one }

@@ -49,9 +49,25 @@ class Work::Match::Crews
     @units = Store::Match.units(now)
   end
 
-  def find(driver_ids) = @all.find { |crew| crew.key == driver_ids.sort }
+  # The crew of these drivers with this equipment, whether or not they have driven together; nil for a driver nobody knows.
+  def made_of(driver_ids, tractor_id:, trailer_id:)
+    parts = driver_ids.map { |id| @all.find { |crew| crew.key.include?(id) } }
+    return unless parts.all?
+
+    first = parts.first
+    known = first.key == driver_ids.sort ? first : alone(parts, driver_ids)
+    known.with(tractor_id:, trailer_id:)
+  end
 
   private
+
+  # Drivers as a crew of their own, from where the first of them is.
+  def alone(parts, driver_ids)
+    at = driver_ids.zip(parts).map { |id, crew| [crew, crew.drivers.index { |row| row[:id] == id }] }
+    pick = ->(field) { at.map { |crew, i| crew.public_send(field)[i] } }
+    slots = parts.first.slots.map { |slot| slot.with(questions: at.map { |crew, i| (crew.equal?(parts.first) ? slot : crew.slots.first).questions[i] || slot.questions.first }) }
+    parts.first.with(key: driver_ids.sort, drivers: pick.call(:drivers), people: pick.call(:people), known: pick.call(:known), slots:)
+  end
 
   def read
     @drivers = Store::Match.drivers

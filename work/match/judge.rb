@@ -3,7 +3,7 @@
 # Holds crews against loads: the roads between them, the hours, the equipment, the money.
 class Work::Match::Judge
   # A judged pair. slot - where the crew comes from; trailer - unit row or nil; look - hours; reach - Core::Roads::Fan::Reach
-  Fit = Value.of(:crew, :load, :slot, :tractor, :trailer, :deadhead_tenths, :deadhead_minutes, :begins, :ends, :late_minutes, :trip, :judgement)
+  Fit = Value.of(:crew, :load, :slot, :tractor, :trailer, :deadhead_tenths, :deadhead_minutes, :begins, :ends, :late_minutes, :slack_minutes, :trip, :judgement)
 
   RANK = { "fits" => 0, "tight" => 1, "late" => 2, "blocked" => 3 }.freeze
   # Roads bend (common practice): from the crew to a trailer that stands elsewhere.
@@ -37,7 +37,9 @@ class Work::Match::Judge
     hours = hours(crew, slot, load, deadhead)
     run = run(crew, slot, load, deadhead, hours)
     judgement = Core::Fit.judge(Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)), dated(load), run, @company, rules: FitRules.all)
-    Fit.new(crew:, load:, slot:, tractor:, trailer:, deadhead_tenths: deadhead.tenths, deadhead_minutes: deadhead.minutes, begins: slot.at, ends: Time.at(hours[1] * 60).utc, late_minutes: hours.first.late, trip: hours[2], judgement:)
+    found, ends, trip = hours
+    Fit.new(crew:, load:, slot:, tractor:, trailer:, deadhead_tenths: deadhead.tenths, deadhead_minutes: deadhead.minutes, begins: slot.at, ends: Time.at(ends * 60).utc, late_minutes: found.late, slack_minutes: found.slack, trip:,
+            judgement:)
   end
 
   # Where a crew is, and with what hours, after a load that it was judged for.
@@ -144,15 +146,18 @@ class Work::Match::Judge
     return 0 if crew.plan.nil?
 
     terms = Work::Pay::Request.plan(crew.plan, BigDecimal(100))
-    trip = Core::Pay::Terms::Trip.new(id: "", plan: nil, completed_on: nil, papers_in: true, loaded_miles: BigDecimal(loaded_tenths) / 10, empty_miles: BigDecimal(deadhead_tenths) / 10, line_haul_cents: 0, fuel_surcharge_cents: 0, tons: BigDecimal(0),
-                                      hours: BigDecimal(0), dwell_minutes: Array.new(load.stop_count, 0), layover_days: 0, tarped: load.row[:tarps])
+    trip = Core::Pay::Terms::Trip.new(
+      id: "", plan: nil, completed_on: nil, papers_in: true, loaded_miles: BigDecimal(loaded_tenths) / 10, empty_miles: BigDecimal(deadhead_tenths) / 10, line_haul_cents: 0,
+      fuel_surcharge_cents: 0, tons: BigDecimal(0), hours: BigDecimal(0), dwell_minutes: Array.new(load.stop_count, 0), layover_days: 0, tarped: load.row[:tarps]
+    )
     Core::Pay.earnings(trip, terms).sum(&:amount_cents)
   end
 
   def unit(row)
     row && (@fit_units[row[:id]] ||= Core::Fit::Unit.new(
-      **row.slice(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :tare_lb, :miles_per_gallon, :service_due_on), inner_length_in: row[:inner_length_in] || (row[:length_ft] && (row[:length_ft] * 12)), active: row.values_at(:active_from, :active_to),
-      stands: !row[:stands].nil?, papers: (@unit_papers[row[:id]] || []).map { |paper| Core::Fit::Paper.new(**paper.slice(:kind, :expires_on)) }
+      **row.slice(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :tare_lb, :miles_per_gallon, :service_due_on),
+      inner_length_in: row[:inner_length_in] || (row[:length_ft] && (row[:length_ft] * 12)), active: row.values_at(:active_from, :active_to), stands: !row[:stands].nil?,
+      papers: (@unit_papers[row[:id]] || []).map { |paper| Core::Fit::Paper.new(**paper.slice(:kind, :expires_on)) }
     ))
   end
 

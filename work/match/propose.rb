@@ -79,7 +79,7 @@ class Work::Match::Propose
   end
 
   def choice(fits)
-    late = fits.sum { |fit| fit.late_minutes }
+    late = fits.sum(&:late_minutes)
     home = fits.count { |fit| fit.judgement.reasons.any? { |reason| reason.code == "home_missed" } }
     worth = fits.sum { |fit| fit.judgement.money.profit } + (fits.length * Money.cents(@settings[:uncovered])) - Money.cents(@settings[:late_hourly].to_r * late / 60) - (home * Money.cents(@settings[:home_missed]))
     Choice.new(id: "#{fits.first.crew.key.join("+")}: #{fits.map { |fit| fit.load.row[:id] }.join(", ")}", fits:, value: worth)

@@ -19,7 +19,9 @@ const search = ref<InstanceType<typeof SearchBox>>()
 
 const pays = session.has('settlement_clerk', 'administrator')
 const areas = computed(() => [
+  { name: 'Today', to: '/today', key: 'g t' },
   { name: 'Freight', to: '/freight', key: 'g f' },
+  { name: 'Match', to: '/match', key: 'g m' },
   { name: 'Hours', to: '/hours', key: 'g h' },
   { name: 'Fleet', to: '/fleet/drivers', at: '/fleet', key: 'g e' },
   ...(pays.value ? [{ name: 'Pay', to: '/pay', key: 'g p' }] : []),

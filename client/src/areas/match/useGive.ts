@@ -1,0 +1,21 @@
+import { ref } from 'vue'
+import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+
+/** Gives a load to a judged crew; who comes second is told who was first. */
+export function useGive(done: (load: Schemas['OpenLoad']) => void) {
+  const busy = ref(false)
+  const problem = ref<Problem>()
+  let key = newKey()
+
+  async function give(fit: Schemas['FitRow'], why: string) {
+    if (!fit.tractor) return
+    busy.value = true
+    const body = { key, driver_ids: fit.crew.driver_ids, tractor_id: fit.tractor.id, trailer_id: fit.trailer?.id ?? null, ...(why.trim() ? { why: why.trim() } : {}) }
+    const answer = await ask(api.PUT('/api/loads/{id}/crew', { params: { path: { id: fit.load.id } }, body }))
+    busy.value = false
+    problem.value = answer.problem
+    if (answer.problem?.code !== 'unreachable') key = newKey()
+    if (!answer.problem) done(fit.load)
+  }
+  return { give, busy, problem }
+}

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+# Which crew takes which load; who looks after whom; what needs a decision today.
+module Web::Match
+  def self.registered(app)
+    matching(app)
+    desks(app)
+  end
+
+  def self.matching(app)
+    app.get("/api/match/loads") { json Web::Match::Present.new(now).loads }
+    app.get("/api/match/crews") { json Web::Match::Present.new(now).crews }
+    app.get("/api/match/loads/:id") { json Web::Match::Present.new(now).for_load(id) }
+    app.get("/api/match/crews/:id") { json Web::Match::Present.new(now).for_crew(id) }
+    app.get("/api/match/compare") { json Web::Match::Present.new(now).compare(parameters[:load_id], parameters[:drivers].split(",").map(&:to_i)) }
+    app.get("/api/match/where") { json Web::Match::Present.new(now).where(parameters[:place], parameters[:at]) }
+    app.get("/api/match/proposal") { json Web::Match::Present.new(now).proposal(parameters[:locked].to_s) }
+    app.post("/api/match/accept") { json Work::Match::AcceptLines.call(input, by:, now:) }
+    app.get("/api/match/rules") { json Web::Match::Present.rules }
+    app.put("/api/match/rules") do
+      Work::Match::ChangeRules.call(input, by:, now:)
+      json Web::Match::Present.rules
+    end
+  end
+
+  def self.desks(app)
+    app.get("/api/desks") { json Web::Match::Desks.new(now).to_h }
+    app.post("/api/hand-overs") do
+      Work::Match::HandOver.call(input, by:, now:)
+      json Web::Match::Desks.new(now).to_h
+    end
+    app.get("/api/today") { json Web::Match::Today.new(now).to_h }
+    app.put("/api/today/snooze") do
+      Work::Match::Snooze.call(input, by:, now:)
+      json Web::Match::Today.new(now).to_h
+    end
+  end
+  private_class_method :matching, :desks
+end

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+# Says what a rule of fit may do, and what matching reckons with.
+module Work::Match::ChangeRules
+  # input - { effects: [{ code:, effect: }], settings: }, both optional. Raises Refused `unknown_rule`.
+  def self.call(input, by:, now:)
+    Work::Act.once(nil, "change_fit_rules", by:, now:) do |act|
+      before = Store::Match.effects
+      (input[:effects] || []).each_with_index { |row, i| write(row, i) }
+      settings = Store::Match.settings
+      wanted = (input[:settings] || {}).transform_values { |value| value.is_a?(String) ? BigDecimal(value) : value }
+      DB[:match_settings].update(wanted) unless wanted.empty?
+      act.changed("company", 1, Work::Act.difference(before, Store::Match.effects).merge(Work::Act.difference(settings, settings.merge(wanted))))
+      1
+    end
+  end
+
+  def self.write(row, index)
+    rule = FitRules.all.find { |one| one[:code] == row[:code] } or raise Refused.new("unknown_rule", "There is no rule #{row[:code]}.", path: "/effects/#{index}/code")
+    return DB[:fit_rules].where(code: rule[:code]).delete if rule[:effect] == row[:effect]
+
+    DB[:fit_rules].insert_conflict(target: :code, update: { effect: row[:effect] }).insert(row)
+  end
+  private_class_method :write
+end

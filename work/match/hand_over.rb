@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+# Gives crews to another dispatcher to look after, all at once, with notes.
+module Work::Match::HandOver
+  # input - { key:, to_id:, driver_ids:, notes: }. Raises Refused `no_dispatcher`, `unknown_driver`.
+  def self.call(input, by:, now:)
+    Work::Act.once(input[:key], "hand_over", by:, now:, input:) do |act|
+      to = Store::Company.account(input[:to_id])
+      raise Refused.new("no_dispatcher", "Whoever takes over must be a dispatcher.", path: "/to_id") unless to && to[:roles].include?("dispatcher")
+
+      before = DB[:drivers].where(id: input[:driver_ids]).order(:id).lock_style("FOR NO KEY UPDATE").select_hash(:id, :dispatcher_id)
+      raise Refused.new("unknown_driver", "There is no such driver.", path: "/driver_ids") unless before.length == input[:driver_ids].length
+
+      DB[:drivers].where(id: before.keys).update(dispatcher_id: to[:id])
+      id = DB[:hand_overs].insert(from_id: by.id, to_id: to[:id], driver_ids: Sequel.pg_array(before.keys, :integer), notes: input[:notes].to_s.strip, at: now)
+      before.each { |driver_id, was| act.changed("driver", driver_id, { dispatcher_id: [was, to[:id]] }, why: input[:notes]) unless was == to[:id] }
+      act.changed("desk", to[:id])
+      id
+    end
+  end
+end
