@@ -11,5 +11,5 @@ module Core::Match
   def self.read(document) = Document.new(document).read
 
   # Plans of one or more loads for each crew, chosen together: see Proposal.
-  def self.propose(options, locked: []) = Proposal.new(options, locked:).chosen
+  def self.propose(options, locked: [], there_are: {}) = Proposal.new(options, locked:, there_are:).chosen
 end

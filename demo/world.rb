@@ -54,7 +54,8 @@ module Demo
 
     def driver((name, terminal, cents, owner), i)
       add(:drivers, name:, number: (1001 + i).to_s, phone: phone(50 + i), terminal_id: @terminals[terminal], employment: owner ? "owner_operator" : "company_driver",
-                    licence_expires_on: Date.new(2028, 3, 1) + (i * 17), medical_expires_on: i == 5 ? Date.new(2026, 12, 1) : Date.new(2027, 2, 1) + (i * 11), hazmat: (i % 4).zero?, dispatcher_id: (terminal == 1 || i > 20 ? @tobias : @maren).id,
+                    licence_expires_on: Date.new(2028, 3, 1) + (i * 17), medical_expires_on: i == 5 ? Date.new(2026, 12, 1) : Date.new(2027, 2, 1) + (i * 11), hazmat: (i % 4).zero?,
+                    dispatcher_id: (terminal == 1 || i > 20 ? @tobias : @maren).id,
                     home_by: { 3 => Date.new(2026, 11, 26), 12 => Date.new(2026, 11, 25), 17 => Date.new(2026, 11, 26) }[i], forbidden_states: i == 8 ? ["CA"] : [], languages: i == 5 ? %w[es en] : %w[en],
                     loaded_mile_rate: format("%.2f", cents/100r), empty_mile_rate: "0.50", extra_stop: "25.00", stops_included: 2, detention_hourly: "20.00", tarp: "50.00")
     end

@@ -4,6 +4,8 @@
 module Web::Fleet
   def self.registered(app)
     Store::Fleet::COLUMNS.each_key { |table| directory(app, table) }
+    %i[drivers units].each { |table| papers(app, table) }
+    credentials(app)
     app.get("/api/towns") { json Store::Fleet.towns(parameters[:q]) }
   end
 
@@ -22,6 +24,32 @@ module Web::Fleet
     end
   end
 
+  def self.papers(app, table)
+    app.get("/api/#{table}/:id/papers") { json Web::Fleet::Papers.new(table, id).to_h }
+    app.post("/api/#{table}/:id/papers") do
+      Work::Fleet::KeepCredential.call(table, id, input, by:, now:)
+      json Web::Fleet::Papers.new(table, id).to_h
+    end
+  end
+
+  def self.credentials(app)
+    app.post("/api/credentials/:id/verify") { json({ id: Work::Fleet::KeepCredential.verify(id, input, by:, now:) }) }
+    app.post("/api/credentials/:id/file") do
+      json({ id: Work::Fleet::KeepCredential.attach(id, request.body.read(Work::Fleet::KeepCredential::MOST_BYTES + 1) || "", key: parameters[:key], by:, now:) })
+    end
+    app.get("/api/credentials/:id/file") do
+      row = DB[:credentials].where(id:).exclude(content: nil).first or raise Work::NotFound.new("paper", id)
+      content_type row[:content_type]
+      headers "content-disposition" => "inline"
+      row[:content].to_s
+    end
+    app.post("/api/drivers/:id/days-off") do
+      Work::Fleet::DaysOff.take(id, input, by:, now:)
+      json Web::Fleet::Papers.new(:drivers, id).to_h
+    end
+    app.delete("/api/days-off/:id") { json Web::Fleet::Papers.new(:drivers, Work::Fleet::DaysOff.drop(id, by:, now:)).to_h }
+  end
+
   # Rates as decimal text, days as YYYY-MM-DD.
   def self.present(table, row)
     row.slice(:id, :version, :retired, *Store::Fleet::COLUMNS[table], *Store::Fleet::RATES).transform_values do |value|
@@ -33,5 +61,5 @@ module Web::Fleet
       end
     end
   end
-  private_class_method :directory
+  private_class_method :directory, :papers, :credentials
 end

@@ -33,7 +33,7 @@ class Core::Fit::Judge
     oversize
     hours
     home
-    say("loses_money", "Costs #{Core::Money.text(-money.profit)} dollars more than it earns.") if money.profit.negative?
+    say("loses_money", "Costs $#{Core::Money.text(-money.profit)} more than it earns.") if money.profit.negative?
     Core::Fit::Judgement.new(verdict:, reasons: @reasons.sort_by { |reason| reason.effect == "block" ? 0 : 1 }, money:)
   end
 

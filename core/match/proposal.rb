@@ -10,7 +10,9 @@ class Core::Match::Proposal
   GAP = 1e-9
 
   # locked - ids of options that are chosen already: they stay
-  def initialize(options, locked: [])
+  # there_are - Hash of key to how many there are of it, one where it is not named
+  def initialize(options, locked: [], there_are: {})
+    @there_are = there_are
     @locked = locked.to_h { |id| [id, true] }
     @options = options.select { |option| option.value.positive? || @locked[option.id] }
   end
@@ -33,7 +35,7 @@ class Core::Match::Proposal
       index.concat(option.takes.map { |key| rows[key] })
     end
     Highs.mip(sense: :maximize, col_cost: @options.map { |option| option.value.to_f }, col_lower: @options.map { |option| @locked[option.id] ? 1 : 0 }, col_upper: [1] * @options.length,
-              row_lower: [0] * rows.length, row_upper: [1] * rows.length, a_format: :colwise, a_start: starts, a_index: index, a_value: [1] * index.length, integrality: [:integer] * @options.length)
+              row_lower: [0] * rows.length, row_upper: rows.keys.map { |key| @there_are.fetch(key, 1) }, a_format: :colwise, a_start: starts, a_index: index, a_value: [1] * index.length, integrality: [:integer] * @options.length)
          .tap { |highs| exact(highs) }
   end
 

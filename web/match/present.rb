@@ -99,17 +99,14 @@ class Web::Match::Present
   def crew(crew, slot)
     @shown[[crew.key, slot.at]] ||= begin
       first = crew.drivers.first
-      question = slot.questions.first
-      remaining = remaining(slot)
-      units = @crews.units.to_h { |unit| [unit[:id], unit[:number]] }
+      left_minutes, cycle_minutes = @crews.left(slot)
+      @numbers ||= @crews.units.to_h { |unit| [unit[:id], unit[:number]] }
       { id: first[:id], driver_ids: crew.key, name: crew.name, terminal: first[:terminal], dispatcher: first[:dispatcher], dispatcher_id: first[:dispatcher_id],
         free_at: slot.at.iso8601, zone: first[:zone], place: "#{slot.place[:town]}, #{slot.place[:state]}",
-        after_load: slot.after&.dig(:load, :number), idle: crew.slots.one?, left_minutes: Core::Hours.until_long_rest(question, rules: HoursRules.named(question.rules), remaining:), cycle_minutes: remaining[:cycle] || 0,
-        trouble: trouble(crew), tractor: units[crew.tractor_id], trailer: units[crew.trailer_id] }
+        after_load: slot.after&.dig(:load, :number), idle: crew.slots.one?, left_minutes:, cycle_minutes:,
+        trouble: trouble(crew), tractor: @numbers[crew.tractor_id], trailer: @numbers[crew.trailer_id] }
     end
   end
-
-  def remaining(slot) = (@remaining ||= {})[slot] ||= slot.questions.first.then { |question| Core::Hours::Reading.new(HoursRules.named(question.rules), question.stretches, question.as_of, question.exceptions, question.days).remaining }
 
   def trouble(crew)
     return "No record of hours" if crew.known.any?(&:nil?)

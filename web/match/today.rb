@@ -35,7 +35,7 @@ class Web::Match::Today
       when_said = if hours.nil? then "no pickup time yet"
                   else hours.negative? ? "pickup was #{length((-hours * 60).to_i)} ago" : "pickup in #{length((hours * 60).to_i)}"
                   end
-      Row.new(what: "uncovered load #{load[:id]}", kind: "uncovered", title: way(load), reason: "Nobody has it: #{when_said}, #{Money.text(Money.cents(load[:total]))} dollars for #{load[:customer]}.",
+      Row.new(what: "uncovered load #{load[:id]}", kind: "uncovered", title: way(load), reason: "Nobody has it: #{when_said}, #{dollars(load[:total])}.",
               stake: (load[:total].to_f * 24 / [hours || 24, 1].max).round, at: load[:pickup_at], zone: load[:pickup_zone], address: "/match?load=#{load[:id]}", act: "Cover it")
     end
   end
@@ -110,11 +110,13 @@ class Web::Match::Today
       next if hours < PAPERS_MISSING_HOURS
 
       Row.new(what: "papers load #{load[:id]}", kind: "papers missing", title: "#{load[:number]}, #{load[:crew]}",
-              reason: "Delivered #{length((hours * 60).to_i)} ago without papers: #{Money.text(Money.cents(load[:total]))} dollars cannot be invoiced.",
+              reason: "Delivered #{length((hours * 60).to_i)} ago without papers: #{dollars(load[:total])} cannot be invoiced.",
               stake: (load[:total].to_f * hours / 1000).round, at: load[:delivery_at], zone: load[:delivery_zone], address: "/freight/#{load[:id]}", act: "Ask the driver")
     end
   end
 
+  # $1,816.90
+  def dollars(amount) = "$#{Money.text(Money.cents(amount)).reverse.sub(/\d+\z/) { |digits| digits.scan(/\d{1,3}/).join(",") }.reverse}"
   def way(load) = "#{load[:number]} #{load[:origin]} → #{load[:destination]}"
 
   def length(minutes)

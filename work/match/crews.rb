@@ -44,6 +44,7 @@ class Work::Match::Crews
   def initialize(now, parts)
     @now = now
     @parts = parts
+    @glances, @left = (parts[:kept] ||= [{}.compare_by_identity, {}.compare_by_identity])
     read
     @all = teams.map { |drivers| crew(drivers) }
     @units = Store::Match.units(now)
@@ -59,7 +60,17 @@ class Work::Match::Crews
     known.with(tractor_id:, trailer_id:)
   end
 
+  # What can be told at a glance of a slot's hours, and how much driving is left: [until the next long rest, in the cycle]. Kept.
+  def glance(slot) = @glances[slot] ||= slot.questions.first.then { |question| Core::Hours.glance(question, rules: HoursRules.named(question.rules)) }
+  def left(slot) = @left[slot] ||= left_of(slot.questions.first)
+
   private
+
+  def left_of(question)
+    rules = HoursRules.named(question.rules)
+    remaining = Core::Hours::Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days).remaining
+    [Core::Hours.until_long_rest(question, rules:, remaining:), remaining[:cycle] || 0]
+  end
 
   # Drivers as a crew of their own, from where the first of them is.
   def alone(parts, driver_ids)

@@ -2,8 +2,8 @@
 
 # Holds crews against loads: the roads between them, the hours, the equipment, the money.
 class Work::Match::Judge
-  # A judged pair. slot - where the crew comes from; trailer - unit row or nil; look - hours; reach - Core::Roads::Fan::Reach
-  Fit = Value.of(:crew, :load, :slot, :tractor, :trailer, :deadhead_tenths, :deadhead_minutes, :begins, :ends, :late_minutes, :slack_minutes, :trip, :judgement)
+  # A judged pair. slot - where the crew comes from; trailer - unit row or nil; pool - the units of which any would do as well, or nil
+  Fit = Value.of(:crew, :load, :slot, :tractor, :trailer, :pool, :deadhead_tenths, :deadhead_minutes, :begins, :ends, :late_minutes, :slack_minutes, :trip, :judgement)
 
   RANK = { "fits" => 0, "tight" => 1, "late" => 2, "blocked" => 3 }.freeze
   # Roads bend (common practice): from the crew to a trailer that stands elsewhere.
@@ -20,7 +20,6 @@ class Work::Match::Judge
     _, @unit_papers = Store::Match.papers
     @fit_units = {}
     @fans = {}
-    @glances = {}
   end
 
   attr_reader :company
@@ -32,15 +31,18 @@ class Work::Match::Judge
   def judge(crew, load, slot: nil, trailer_id: nil)
     slot ||= load.from ? crew.slot(load.from) : crew.slots.last
     tractor = @units[crew.tractor_id]
-    trailer = trailer_id ? @units[trailer_id] : trailer_for(crew, slot, load)
+    trailer, pool = trailer_id ? [@units[trailer_id], nil] : trailer_for(crew, slot, load)
     deadhead = deadhead(slot, trailer, load)
     hours = hours(crew, slot, load, deadhead)
     run = run(crew, slot, load, deadhead, hours)
     judgement = Core::Fit.judge(Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)), dated(load), run, @company, rules: FitRules.all)
     found, ends, trip = hours
-    Fit.new(crew:, load:, slot:, tractor:, trailer:, deadhead_tenths: deadhead.tenths, deadhead_minutes: deadhead.minutes, begins: slot.at, ends: Time.at(ends * 60).utc, late_minutes: found.late, slack_minutes: found.slack, trip:,
+    Fit.new(crew:, load:, slot:, tractor:, trailer:, pool:, deadhead_tenths: deadhead.tenths, deadhead_minutes: deadhead.minutes, begins: slot.at, ends: Time.at(ends * 60).utc, late_minutes: found.late, slack_minutes: found.slack, trip:,
             judgement:)
   end
+
+  # Is there a trailer with which the crew could take the load?
+  def trailer?(crew, load) = !trailer_for(crew, crew.slots.last, load).first.nil?
 
   # Where a crew is, and with what hours, after a load that it was judged for.
   def slot_after(fit)
@@ -58,13 +60,25 @@ class Work::Match::Judge
     wanted = load.fit.reefer ? "reefer" : load.fit.trailer_kind
     own = @units[crew.trailer_id]
     kinds = wanted ? Core::Fit::Judge::DOES_FOR[wanted] : Core::Fit::Judge::DOES_FOR.keys
-    return own if own && kinds.include?(own[:trailer_kind]) && free?(own, load)
+    return [own, nil] if own && kinds.include?(own[:trailer_kind]) && free?(own, load)
 
-    (trailers[wanted] ||= @units.values.select { |unit| unit[:kind] == "trailer" && kinds.include?(unit[:trailer_kind]) })
-      .select { |unit| free?(unit, load) && unit[:stands] }.min_by { |unit| [kinds.index(unit[:trailer_kind]), straight(slot.place, unit[:stands]) + straight(unit[:stands], load.stops.first)] }
+    pool, = free(load, kinds).min_by { |units, from_pickup| [kinds.index(units.first[:trailer_kind]), straight(slot.place, units.first[:stands]) + from_pickup] }
+    [pool&.first, pool]
   end
 
-  def trailers = @trailers ||= {}
+  # Free trailers of these kinds that no crew has hooked, together by kind and place, with how far from the pickup they stand.
+  def free(load, kinds)
+    (@free ||= {})[load.row[:id]] ||= standing.select { |unit| kinds.include?(unit[:trailer_kind]) && free?(unit, load) }
+                                              .group_by { |unit| [unit[:trailer_kind], *unit[:stands].values_at(:latitude, :longitude)] }.values.map { |units| [units, straight(units.first[:stands], load.stops.first)] }
+  end
+
+  def standing
+    @standing ||= begin
+      hooked = @crews.all.to_h { |crew| [crew.trailer_id, true] }
+      @units.values.select { |unit| unit[:kind] == "trailer" && unit[:stands] && !hooked[unit[:id]] }
+    end
+  end
+
   def free?(unit, load) = load.from.nil? || unit[:held].none? { |held| held[:during].begin < load.to && held[:during].end > load.from }
 
   # Empty miles: to the pickup, by way of a trailer that stands elsewhere.
@@ -97,7 +111,7 @@ class Work::Match::Judge
   def hours(crew, slot, load, deadhead)
     question, partner = slot.questions
     trip = Core::Hours::Trip.new(stops: stops(load, deadhead.minutes), split_rest: false, waiting_status: "off_duty")
-    look = partner ? nil : (@glances[slot] ||= Core::Hours.glance(question, rules: HoursRules.named(question.rules))).at(trip)
+    look = partner ? nil : @crews.glance(slot).at(trip)
     plan = Core::Hours.plan(question, trip, rules: HoursRules.named(question.rules), partner:, advice: false) if look&.verdict.nil? && @exact
     ends = plan&.finish_at || look&.finish_at || (question.as_of + trip.stops.sum { |stop| stop.drive_minutes + stop.service_minutes })
     unknown = unknown(crew)
@@ -128,7 +142,7 @@ class Work::Match::Judge
     taken = load.from && crew.taken(load.from, load.to)
     begins = [slot.at.to_i / 60, load.from ? (load.from.to_i / 60) - deadhead.minutes : 0].max
     Core::Fit::Run.new(taken: taken && said(taken), hours:, home_on: home_on(crew, load, ends), deadhead_tenths: deadhead.tenths, loaded_tenths: loaded, minutes: [ends - begins, 0].max,
-                       tolls: 0, pay: pay(crew, load, deadhead.tenths, loaded))
+                       tolls: tolls(load), pay: pay(crew, load, deadhead.tenths, loaded))
   end
 
   def said(row) = row[:load] ? "#{row[:load][:number]} (#{row[:load][:origin]} → #{row[:load][:destination]})" : "another trip"
@@ -140,6 +154,9 @@ class Work::Match::Judge
     minutes = reach(load.stops.last, crew.drivers.first).minutes
     TZInfo::Timezone.get(crew.drivers.first[:zone]).to_local(Time.at((ends + minutes + ((minutes - 1).clamp(0..) / 660 * 600)) * 60).utc).to_date
   end
+
+  # Of the loaded legs, in cents.
+  def tolls(load) = (@tolls ||= {})[load.row[:id]] ||= load.stops.each_cons(2).sum { |from, to| Money.cents(Work::Roads::Leg.new(from, to, hazmat: load.hazmat).tolls) }
 
   # By the driver's own plan; a team's shares add up to one.
   def pay(crew, load, deadhead_tenths, loaded_tenths)

@@ -12,10 +12,13 @@ class Work::Match::Propose
   Choice = Value.of(:id, :fits, :value) do
     def crew = fits.first.crew
     def profit = fits.sum { |fit| fit.judgement.money.profit }
-    def takes = ["crew #{crew.key}", *crew.key.map { |id| "driver #{id}" }, *fits.flat_map { |fit| ["load #{fit.load.row[:id]}", fit.trailer && "trailer #{fit.trailer[:id]}"] }.compact.uniq]
+    def takes = ["crew #{crew.key}", *crew.key.map { |id| "driver #{id}" }, *fits.flat_map { |fit| ["load #{fit.load.row[:id]}", *Work::Match::Propose.trailer(fit)] }.uniq]
   end
   # why - why no other crew, or no crew at all
   Line = Value.of(:choice, :why)
+
+  # What a fit takes of trailers: its own, or any one of those that stand together.
+  def self.trailer(fit) = fit.pool ? "trailers #{fit.pool.map { |unit| unit[:id] }.min} and beside it" : fit.trailer && "trailer #{fit.trailer[:id]}"
 
   # locked - Array of { load_id:, driver_ids: } that are to stay as they are chosen
   def initialize(now, locked: [], crews: Work::Match::Crews.at(now).all, loads: nil)
@@ -33,8 +36,10 @@ class Work::Match::Propose
   def lines
     options = choices.to_h { |choice| [choice.id, choice] }
     locked = options.values.select { |choice| locked?(choice) }.map(&:id)
-    chosen = Core::Match.propose(options.values.map { |choice| Core::Match::Proposal::Option.new(id: choice.id, takes: choice.takes, value: choice.value) }, locked:)
-    chosen.map { |option| options[option.id] }.sort_by { |choice| -choice.value }.map { |choice| Line.new(choice:, why: why(choice)) }
+    there_are = choices.flat_map(&:fits).to_h { |fit| [self.class.trailer(fit), fit.pool&.length || 1] }
+    chosen = Core::Match.propose(options.values.map { |choice| Core::Match::Proposal::Option.new(id: choice.id, takes: choice.takes, value: choice.value) }, locked:, there_are:)
+    given = {}
+    chosen.map { |option| options[option.id] }.sort_by { |choice| -choice.value }.map { |choice| Line.new(choice: with_trailers(choice, given), why: why(choice)) }
   end
 
   # Loads that a plan leaves out, each with the best that any crew could do.
@@ -43,10 +48,24 @@ class Work::Match::Propose
     @loads.reject { |load| covered.include?(load.row[:id]) }.map { |load| [load, best(load)] }
   end
 
+  # Of trailers that stand together, each crew one.
+  def with_trailers(choice, given)
+    mine = {}
+    fits = choice.fits.map do |fit|
+      next fit unless fit.pool
+
+      trailer = mine[self.class.trailer(fit)] ||= fit.pool.find { |unit| !given[unit[:id]] } || fit.trailer
+      given[trailer[:id]] = true
+      fit.with(trailer:)
+    end
+    choice.with(fits:)
+  end
+
   # The same by taking each time the pair that is worth most: what the plan is measured against.
   def greedy
-    taken = {}
-    choices.select { |choice| choice.fits.one? }.sort_by { |choice| -choice.value }.select { |choice| choice.takes.none? { |key| taken[key] } && choice.takes.each { |key| taken[key] = true } }
+    taken = Hash.new(0)
+    there_are = choices.flat_map(&:fits).to_h { |fit| [self.class.trailer(fit), fit.pool&.length || 1] }
+    choices.select { |choice| choice.fits.one? }.sort_by { |choice| -choice.value }.select { |choice| choice.takes.all? { |key| taken[key] < there_are.fetch(key, 1) } && choice.takes.each { |key| taken[key] += 1 } }
   end
 
   def choices = @choices ||= @crews.flat_map { |crew| of(crew) }
@@ -59,11 +78,11 @@ class Work::Match::Propose
     [*singles, *singles.first(FOLLOWED).flat_map { |one| chains(one) }].select { |one| one.value.positive? || locked?(one) }
   end
 
-  # The loads whose pickups lie nearest to where the crew will be.
+  # The loads, of those it has a trailer for, whose pickups lie nearest to where the crew will be.
   def near(crew)
     at = crew.slots.last.place
     kept, others = @loads.partition { |load| @locked.any? { |lock| lock[:load_id] == load.row[:id] && lock[:driver_ids].sort == crew.key } }
-    kept + others.min_by(NEAREST) { |load| miles(at, load.stops.first) }
+    kept + others.sort_by { |load| miles(at, load.stops.first) }.lazy.select { |load| @judge.trailer?(crew, load) }.first(NEAREST)
   end
 
   # A second load after the first, by the hours that the first leaves.
@@ -97,6 +116,6 @@ class Work::Match::Propose
 
     single = choices.find { |one| one.fits.one? && one.crew.key == choice.crew.key && one.fits.first.load.row[:id] == load[:id] }
     less = (single || choice).value - other.value
-    less.positive? ? "#{other.crew.name} for #{load[:number]} would be worth #{Money.text(less)} less." : "#{other.crew.name} would do as well for #{load[:number]}, and is worth more elsewhere."
+    less.positive? ? "#{other.crew.name} for #{load[:number]} would be worth $#{Money.text(less)} less." : "#{other.crew.name} would do as well for #{load[:number]}, and is worth more elsewhere."
   end
 end

@@ -8,7 +8,7 @@ const WORDS = { fits: 'Fits', tight: 'Tight', late: 'Late', blocked: 'Blocked', 
   <span class="fit" :class="verdict">
     <svg width="16" height="16" aria-hidden="true">
       <circle v-if="verdict === 'fits' || verdict === 'done'" cx="8" cy="8" r="6.5" class="full" />
-      <path v-else-if="verdict === 'tight'" d="M8 8L12.6 3.4A6.5 6.5 0 1 0 12.6 12.6Z" class="full" />
+      <path v-else-if="verdict === 'tight'" d="M8 8.5L5.2 2.13A6.5 6.5 0 1 0 10.8 2.13Z" class="full" />
       <path v-else-if="verdict === 'late'" d="M8 2L14.5 14H1.5Z" class="open" />
       <rect v-else-if="verdict === 'impossible' || verdict === 'blocked'" x="1" y="5.5" width="14" height="5" class="full" />
       <circle v-else cx="8" cy="8" r="5.5" class="open dashed" />

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Problem } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
 import LinkButton from './LinkButton.vue'
+import PapersPanel from './PapersPanel.vue'
 import { KINDS, toInput, type Kind, type Row } from './kinds'
 import { useTerminals } from './useTerminals'
 
@@ -78,6 +79,7 @@ async function keepMine() {
       <v-alert v-else-if="elsewhere" type="error">{{ problem?.message }}</v-alert>
       <div v-if="mayChange" class="row"><v-btn type="submit" color="primary" :loading="busy">{{ id ? 'Save' : `Add the ${of.one}` }}</v-btn><v-btn v-if="id" variant="text" @click="save({ retired: !retired })">{{ retired ? 'Take back into use' : 'Retire' }}</v-btn><link-button v-if="id && kind === 'drivers'" :driver-id="id" /><span v-if="saved" class="small" role="status">Saved</span></div>
     </form>
+    <papers-panel v-if="id && (kind === 'drivers' || kind === 'units')" :id="id" :key="`${kind} ${id}`" :kind="kind" :may-change="mayChange" />
     <section v-if="id" class="panel pad"><h2>Trail</h2><audit-trail :id="id" :kind="of.audit" /></section>
   </aside>
 </template>

@@ -37,7 +37,7 @@ const MONEY = [['revenue', 'Revenue'], ['fuel', 'Fuel'], ['tolls', 'Tolls'], ['p
       <div><dt>With</dt><dd>{{ fit.tractor?.number ?? 'no tractor' }}, {{ fit.trailer ? `${fit.trailer.number} (${TRAILER[fit.trailer.kind ?? ''] ?? 'trailer'})` : 'no trailer' }}</dd></div>
     </dl>
     <table class="ledger money"><tbody>
-      <tr v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }"><td>{{ label }}</td><td class="figure">{{ name === 'revenue' || name === 'profit' ? '' : '−' }}{{ showDollars(fit.money[name]) }}</td></tr>
+      <tr v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }"><td>{{ label }}</td><td class="figure">{{ name === 'revenue' || name === 'profit' || Number(fit.money[name]) === 0 ? '' : '−' }}{{ showDollars(fit.money[name]) }}</td></tr>
     </tbody></table>
     <p class="small quiet">{{ fit.money.per_mile ? `${showDollars(fit.money.per_mile)} a mile` : '' }}{{ fit.money.per_day ? `, ${showDollars(fit.money.per_day)} a day` : '' }} of profit, empty miles counted.</p>
     <form v-if="mayGive" class="give" @submit.prevent="emit('give', why)">

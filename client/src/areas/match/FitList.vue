@@ -11,9 +11,9 @@ const emit = defineEmits<{ choose: [key: string]; compare: [key: string] }>()
 </script>
 
 <template>
-  <v-virtual-scroll :items="rows as Schemas['FitRow'][]" :item-height="54" class="fits" role="listbox" :aria-label="side === 'load' ? 'Crews, best first' : 'Loads, best first'">
+  <v-virtual-scroll :items="rows as Schemas['FitRow'][]" :item-height="54" class="ranking" role="listbox" :aria-label="side === 'load' ? 'Crews, best first' : 'Loads, best first'">
     <template #default="{ item: fit }">
-      <div class="fit" :class="{ here: keyOf(fit) === chosen }" role="option" tabindex="0" :aria-selected="keyOf(fit) === chosen" @click="emit('choose', keyOf(fit))" @keydown.enter.self="emit('choose', keyOf(fit))">
+      <div class="pair" :class="{ here: keyOf(fit) === chosen }" role="option" tabindex="0" :aria-selected="keyOf(fit) === chosen" @click="emit('choose', keyOf(fit))" @keydown.enter.self="emit('choose', keyOf(fit))">
         <fit-mark :verdict="fit.verdict" class="mark" />
         <span class="clip"><strong>{{ named(fit, side) }}</strong> <span class="quiet small">{{ side === 'load' ? `${fit.crew.place}${fit.crew.after_load ? `, after ${fit.crew.after_load}` : ''}` : fit.load.customer }}</span></span>
         <span class="figure"><strong :class="{ loss: fit.money.profit.startsWith('-') }">{{ showDollars(fit.money.profit) }}</strong></span>
@@ -26,12 +26,12 @@ const emit = defineEmits<{ choose: [key: string]; compare: [key: string] }>()
 </template>
 
 <style scoped>
-.fits { max-height: calc(100vh - 172px); min-height: 160px; }
-.fit { display: grid; grid-template-columns: 5.6rem minmax(0, 1fr) 6.2rem 28px; grid-template-areas: 'mark name profit tick' 'mark why miles tick'; column-gap: .6rem; align-items: center; height: 54px; padding: .25rem .7rem; border-bottom: 1px solid rgb(var(--v-theme-line), .6); cursor: pointer; }
-.fit:hover { background: rgb(var(--v-theme-surface-variant), .5); } .fit.here { background: rgb(var(--v-theme-surface-variant)); }
-.fit:focus-visible { outline-offset: -2px; }
+.ranking { max-height: calc(100vh - 172px); min-height: 160px; }
+.pair { display: grid; grid-template-columns: 5.6rem minmax(0, 1fr) 6.2rem 28px; grid-template-areas: 'mark name profit tick' 'mark why miles tick'; column-gap: .6rem; align-items: center; height: 54px; padding: .25rem .7rem; border-bottom: 1px solid rgb(var(--v-theme-line), .6); cursor: pointer; }
+.pair:hover { background: rgb(var(--v-theme-surface-variant), .5); } .pair.here { background: rgb(var(--v-theme-surface-variant)); }
+.pair:focus-visible { outline-offset: -2px; }
 .mark { grid-area: mark; } .why { grid-area: why; } .miles { grid-area: miles; } .tick { grid-area: tick; display: grid; place-items: center; min-height: 40px; }
 .tick input { width: 17px; height: 17px; accent-color: rgb(var(--v-theme-primary)); }
 .loss { color: rgb(var(--v-theme-late)); }
-@media (max-width: 700px) { .fit { grid-template-columns: 1.6rem minmax(0, 1fr) 5.6rem 28px; padding: .25rem .5rem; } .mark { font-size: 0; } .fits { max-height: none; } }
+@media (max-width: 700px) { .pair { grid-template-columns: 1.6rem minmax(0, 1fr) 5.6rem 28px; padding: .25rem .5rem; } .mark { font-size: 0; } .ranking { max-height: none; } }
 </style>

@@ -113,7 +113,7 @@ useKeys([
 .side, .middle { min-width: 0; }
 .find { display: flex; gap: .4rem; padding: .5rem .6rem; align-items: center; border-bottom: 1px solid rgb(var(--v-theme-line)); }
 .things { list-style: none; margin: 0; padding: 0; overflow-y: auto; max-height: calc(100vh - 216px); }
-.things button { display: grid; gap: .05rem; width: 100%; text-align: left; font: inherit; color: inherit; background: none; border: 0; border-bottom: 1px solid rgb(var(--v-theme-line), .7); padding: .4rem .7rem; cursor: pointer; }
+.things button { display: grid; grid-template-columns: minmax(0, 1fr); gap: .05rem; width: 100%; text-align: left; font: inherit; color: inherit; background: none; border: 0; border-bottom: 1px solid rgb(var(--v-theme-line), .7); padding: .4rem .7rem; cursor: pointer; }
 .things button:hover { background: rgb(var(--v-theme-surface-variant), .5); } .things button[aria-current='true'] { background: rgb(var(--v-theme-surface-variant)); box-shadow: inset 3px 0 rgb(var(--v-theme-primary)); }
 .things button:focus-visible { outline-offset: -2px; }
 .cards { overflow-y: auto; max-height: calc(100vh - 118px); }

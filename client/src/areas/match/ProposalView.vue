@@ -52,7 +52,7 @@ useKeys([{ key: 'a', label: 'Accept the whole proposal', run: () => { if (mayGiv
         <tbody><tr v-for="line in found.lines" :key="line.id" :class="{ done: done(line) }">
           <td><strong>{{ line.fits[0]!.crew.name }}</strong><br><span class="small quiet">{{ line.fits[0]!.crew.place }}</span></td>
           <td><div v-for="fit in line.fits" :key="fit.load.id" class="take"><fit-mark :verdict="fit.verdict" class="bare" /><span><router-link :to="`/match?load=${fit.load.id}`">{{ fit.load.number }}</router-link> {{ fit.load.origin }} → {{ fit.load.destination }}<span v-if="said[fit.load.id] && said[fit.load.id] !== 'done'" class="refused small" role="alert"><br>{{ said[fit.load.id] }}</span></span></div></td>
-          <td><div v-for="fit in line.fits" :key="fit.load.id">{{ showTime(fit.load.pickup_at, fit.load.pickup_zone ?? 'UTC') }}</div></td>
+          <td><div v-for="fit in line.fits" :key="fit.load.id" class="when">{{ showTime(fit.load.pickup_at, fit.load.pickup_zone ?? 'UTC') }}</div></td>
           <td class="figure"><div v-for="fit in line.fits" :key="fit.load.id">{{ Math.round(Number(fit.deadhead_miles)) }} mi</div></td>
           <td class="figure"><strong>{{ showDollars(line.profit) }}</strong></td>
           <td class="small quiet">{{ line.fits.flatMap((fit) => fit.reasons.map(({ text }) => text)).join(' ') }} {{ line.why }}</td>
@@ -67,7 +67,9 @@ useKeys([{ key: 'a', label: 'Accept the whole proposal', run: () => { if (mayGiv
 
 <style scoped>
 .pad { padding: .6rem .85rem; }
-.take { display: flex; gap: .4rem; align-items: baseline; } .bare { font-size: 0; gap: 0; }
+.take { display: flex; gap: .4rem; align-items: baseline; } .take, .when { white-space: nowrap; } .take > span { min-width: 0; } .refused { white-space: normal; }
+@media (max-width: 700px) { .take, .when { white-space: normal; } }
+ .bare { font-size: 0; gap: 0; }
 .acts { white-space: nowrap; text-align: right; } .refused { color: rgb(var(--v-theme-late)); }
 .done { opacity: .62; } .out { margin: .2rem 0; padding-left: 1.1rem; }
 </style>

@@ -35,7 +35,7 @@ async function hand() {
       <h2>Desks</h2>
       <dl class="desks"><div v-for="person in found.people" :key="person.id"><dt><strong>{{ person.name }}</strong> <span class="small quiet">{{ person.present ? 'signed in today' : 'not in today' }}</span></dt><dd class="small">{{ person.crews.length ? `${person.crews.length} drivers, ${person.crews.filter(({ load: on }) => on).length} of them on a load` : 'nobody to look after' }}</dd></div>
         <div v-if="found.nobody.length"><dt>Nobody looks after</dt><dd class="small">{{ found.nobody.length }} drivers</dd></div></dl>
-      <div v-if="mayHand" class="row mt-2"><v-btn size="small" variant="tonal" :disabled="!me?.crews.length" @click="start(true)">Hand over all of mine</v-btn><v-btn size="small" variant="text" @click="start(false)">Hand over some</v-btn></div>
+      <div v-if="mayHand" class="row hand mt-2"><v-btn size="small" variant="tonal" :disabled="!me?.crews.length" @click="start(true)">Hand over all of mine</v-btn><v-btn size="small" variant="text" @click="start(false)">Hand over some</v-btn></div>
       <template v-if="found.notes.length"><h2 class="mt-4">Hand-over notes</h2><ul class="notes"><li v-for="note in found.notes" :key="note.id"><p><strong>{{ note.from }} to {{ note.to }}</strong> <span class="small quiet">{{ showTime(note.at, session.zone) }}</span></p><p v-if="note.notes">{{ note.notes }}</p><p class="small quiet">{{ note.crews.length > 4 ? `${note.crews.slice(0, 4).join(', ')} and ${note.crews.length - 4} more` : note.crews.join(', ') }}</p></li></ul></template>
     </waiting>
     <v-dialog v-model="open" max-width="560" aria-label="Hand over">
@@ -56,5 +56,6 @@ async function hand() {
 <style scoped>
 .pad { padding: .8rem .9rem; }
 .desks { margin: .4rem 0; display: grid; gap: .45rem; } .desks dd { margin: 0; }
+.hand { flex-wrap: wrap; }
 .notes { list-style: none; margin: .3rem 0 0; padding: 0; display: grid; gap: .6rem; }
 </style>

@@ -75,9 +75,9 @@ useKeys([
 .kinds { display: flex; flex-wrap: wrap; gap: .25rem; padding: .5rem .6rem; border-bottom: 1px solid rgb(var(--v-theme-line)); }
 .kinds button { font: inherit; color: inherit; background: none; border: 1px solid transparent; border-radius: 3px; padding: .15rem .55rem; min-height: 30px; cursor: pointer; } .kinds button[aria-pressed='true'] { background: rgb(var(--v-theme-surface-variant)); border-color: rgb(var(--v-theme-line)); }
 .list { list-style: none; margin: 0; padding: 0; }
-.list li { display: grid; grid-template-columns: 7.2rem minmax(0, 1fr) 8.6rem auto; gap: .8rem; align-items: center; padding: .45rem .75rem; border-bottom: 1px solid rgb(var(--v-theme-line), .7); }
+.list li { display: grid; grid-template-columns: 6.8rem minmax(0, 1fr) 9.8rem 15.4rem; gap: .7rem; align-items: center; padding: .45rem .75rem; border-bottom: 1px solid rgb(var(--v-theme-line), .7); }
 .list li.here { background: rgb(var(--v-theme-surface-variant), .6); box-shadow: inset 3px 0 rgb(var(--v-theme-primary)); }
-.kind { font-weight: 600; color: rgb(var(--v-theme-quiet)); } .when { text-align: right; } .acts { display: flex; gap: .2rem; justify-content: flex-end; }
+.kind { font-weight: 600; color: rgb(var(--v-theme-quiet)); } .when { text-align: right; white-space: nowrap; } .acts { display: flex; gap: .2rem; justify-content: flex-end; }
 .pad { padding: .7rem .85rem; }
 @media (max-width: 1000px) { .page { grid-template-columns: minmax(0, 1fr); } }
 @media (max-width: 700px) { .list li { grid-template-columns: minmax(0, 1fr) auto; } .when { display: none; } .kind { grid-column: 1 / -1; } }

@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+# Time off of a driver: fits within it are blocked.
+module Work::Fleet::DaysOff
+  # input - { key:, from_on:, to_on:, why: }. Raises Refused `dates_reversed`.
+  def self.take(driver_id, input, by:, now:)
+    Work::Act.once(input[:key], "take_days_off", by:, now:, input: input.merge(driver_id:)) do |act|
+      DB[:drivers].where(id: driver_id).for_update.first or raise Work::NotFound.new("driver", driver_id)
+      raise Refused.new("dates_reversed", "The last day is before the first.", path: "/to_on") if input[:to_on] < input[:from_on]
+
+      id = DB[:days_off].insert(driver_id:, from_on: input[:from_on], to_on: input[:to_on], why: input[:why].to_s.strip)
+      act.changed("driver", driver_id, { days_off: [nil, "#{input[:from_on]} to #{input[:to_on]}"] }, why: input[:why])
+      id
+    end
+  end
+
+  def self.drop(id, by:, now:)
+    Work::Act.once(nil, "drop_days_off", by:, now:) do |act|
+      row = DB[:days_off].first(id:) or raise Work::NotFound.new("time off", id)
+      DB[:days_off].where(id:).delete
+      act.changed("driver", row[:driver_id], { days_off: ["#{row[:from_on]} to #{row[:to_on]}", nil] })
+      row[:driver_id]
+    end
+  end
+end
