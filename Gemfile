@@ -34,6 +34,7 @@ gem "highs", "~> 0.2.6", require: false # proposals: a mixed-integer solver
 # Papers
 gem "prawn", "~> 2.5"
 gem "prawn-table", "~> 0.2"
+gem "icalendar", "~> 2.10"
 
 # Running it
 gem "foreman", "~> 0.88"

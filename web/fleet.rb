@@ -56,7 +56,7 @@ module Web::Fleet
       case value
       when BigDecimal then Money.rate_text(value)
       when Date then value.iso8601
-      when Array then value.map { |one| one.is_a?(BigDecimal) ? one.to_f : one }
+      when Sequel::Postgres::PGArray, Array then value.to_a.map { |one| one.is_a?(BigDecimal) ? one.to_f : one }
       else value
       end
     end

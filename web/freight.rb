@@ -16,6 +16,8 @@ module Web::Freight
     app.delete("/api/loads/:id/crew") { load Work::Freight::UncrewLoad.call(id, input, by:, now:) }
     app.get("/api/loads/:id/crew-choices") { json Web::Freight::Choices.new(id).to_h }
     app.post("/api/loads/:id/send") { load Work::Freight::SendLoad.call(id, input, by:, now:) }
+    app.post("/api/loads/:id/swap") { load Work::Match::SwapCrews.call(id, input, by:, now:) }
+    sheets(app)
     app.get("/api/papers/:id") do
       paper = Store::Tracking.paper(id) or raise Work::NotFound.new("paper", id)
       content_type paper[:content_type]
@@ -23,4 +25,19 @@ module Web::Freight
       paper[:content].to_s
     end
   end
+
+  def self.sheets(app)
+    app.get("/api/trips/:id/sheet") do
+      sheet = Web::Freight::TripSheet.new(id)
+      content_type "application/pdf"
+      headers "content-disposition" => "inline; filename=\"#{sheet.number}.pdf\""
+      sheet.render
+    end
+    app.get("/api/drivers/:id/stops") do
+      content_type "text/calendar"
+      headers "content-disposition" => "attachment; filename=\"stops-#{id}.ics\""
+      Web::Freight::Calendar.new(id, now).render
+    end
+  end
+  private_class_method :sheets
 end

@@ -72,10 +72,11 @@ class Core::Hours::Glance
   end
 
   def serve(stop)
-    wait(stop.opens) if stop.opens && stop.opens > @at
     return false if stop.closes && @at > stop.closes
 
+    # Who is there before it opens could have come as much later, too.
     @slack = [@slack, stop.closes - @at].compact.min if stop.closes
+    wait(stop.opens) if stop.opens && stop.opens > @at
     work(stop.service_minutes)
     true
   end

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "marcel"
+
 # Keeps a paper of a driver or a unit: a new one of a kind takes the place of the one before, which stays to be read.
 module Work::Fleet::KeepCredential
   HOLDERS = { drivers: :driver_id, units: :unit_id }.freeze

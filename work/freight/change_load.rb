@@ -17,9 +17,20 @@ module Work::Freight::ChangeLoad
       writer.write_parts(id)
       Work::Freight::TripPlan.new(id).follow_load
       Work::Freight::SearchText.write(id)
-      act.changed("load", id, Work::Act.difference(load.slice(*SHOWN), Store::Freight.load(id).slice(*SHOWN)))
+      changes = Work::Act.difference(load.slice(*SHOWN), Store::Freight.load(id).slice(*SHOWN))
+      tell(id, changes, now)
+      act.changed("load", id, changes)
       id
     end
+  end
+
+  # What a driver must hear of, by the field that changed.
+  TOLD = { pickup_at: "pickup time", delivery_at: "delivery time", origin: "where to load", destination: "where to deliver", stop_count: "stops", tarps: "tarps", notes: "notes", reference: "references" }.freeze
+
+  def self.tell(id, changes, now)
+    what = TOLD.filter_map { |field, words| words if changes.key?(field) }
+    trip = Store::Freight.live_trip(id)
+    Work::Tracking::WriteText.changed(trip, Store::Freight.load(id), what.join(", "), now) if trip && what.any? && %w[sent accepted rolling].include?(trip[:state])
   end
 
   # The fields of a stale edit, by the names that the stored load has for them.
@@ -27,5 +38,5 @@ module Work::Freight::ChangeLoad
     price = input[:price].to_h.slice(:kind, :rate, :fuel_kind, :fuel_rate)
     input.slice(*SHOWN).merge({ price_kind: price[:kind], price_rate: price[:rate], fuel_kind: price[:fuel_kind], fuel_rate: price[:fuel_rate] }.compact)
   end
-  private_class_method :yours
+  private_class_method :tell, :yours
 end

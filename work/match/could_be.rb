@@ -20,15 +20,25 @@ class Work::Match::CouldBe
     slot = crew.slot(@at)
     reach = @fan.to(place_of(slot.place)) or return
     question, partner = slot.questions
+    minutes = @at.to_i / 60
     return none(crew, slot, reach) if slot.at > @at || crew.known.any?(&:nil?)
 
     rules = HoursRules.named(question.rules)
-    trip = Core::Hours::Trip.new(stops: [Core::Hours::TripStop.new(name: "", drive_minutes: reach.minutes, service_minutes: 0, opens: nil, closes: @at.to_i / 60, drive_windows: nil)], split_rest: false, waiting_status: "off_duty")
+    trip = Core::Hours::Trip.new(stops: [Core::Hours::TripStop.new(name: "", drive_minutes: reach.minutes, service_minutes: 0, opens: nil, closes: minutes, drive_windows: nil)], split_rest: false, waiting_status: "off_duty")
     plan = Core::Hours.plan(question, trip, rules:, partner:, advice: false)
     return none(crew, slot, reach) unless plan.verdict == "fits"
 
-    there = Work::Match::Crews.worked(question, plan.pieces, plan.finish_at).resting_until(@at.to_i / 60)
-    Row.new(crew:, slot:, tenths: reach.tenths, arrives_at: Time.at(plan.finish_at * 60).utc, spare_minutes: (@at.to_i / 60) - plan.finish_at, left_minutes: Core::Hours.until_long_rest(there, rules:))
+    left_minutes = [left(question, plan, rules, minutes), just_in_time(question, trip, reach, rules, minutes)].max
+    Row.new(crew:, slot:, tenths: reach.tenths, arrives_at: Time.at(plan.finish_at * 60).utc, spare_minutes: minutes - plan.finish_at, left_minutes:)
+  end
+
+  def left(question, plan, rules, minutes) = Core::Hours.until_long_rest(Work::Match::Crews.worked(question, plan.pieces, plan.finish_at).resting_until(minutes), rules:)
+
+  # Who rests first and comes just in time may have more left.
+  def just_in_time(question, trip, reach, rules, minutes)
+    later = question.resting_until(minutes - reach.minutes - 30)
+    plan = Core::Hours.plan(later, trip, rules:, advice: false)
+    plan.verdict == "fits" ? left(later, plan, rules, minutes) : 0
   end
 
   def none(crew, slot, reach) = Row.new(crew:, slot:, tenths: reach.tenths, arrives_at: nil, spare_minutes: nil, left_minutes: nil)

@@ -40,7 +40,7 @@ class Work::Match::Crews
 
   attr_reader :all, :units
 
-  # parts - Hash kept between two of the same minute: a crew whose trips and record are as they were is as it was
+  # parts - Hash kept between two of the same minute: where trips and records are as they were, so are the ends of work
   def initialize(now, parts)
     @now = now
     @parts = parts
@@ -103,8 +103,8 @@ class Work::Match::Crews
     first = drivers.first
     trips = @trips[first[:id]] || []
     part = [drivers.map { |row| row.slice(:id, :version, :duty_heard_at) }, trips.map { |row| row[:trip].slice(:id, :version, :state) }, drivers.map { |row| @records[row[:id]].first.stretches.length }]
-    @parts[part] ||= Crew.new(
-      key: drivers.map { |row| row[:id] }.sort, drivers:, people: drivers.map { |row| person(row) }, slots: slots(drivers, trips), trips:, known: drivers.map { |row| @records[row[:id]].last },
+    Crew.new(
+      key: drivers.map { |row| row[:id] }.sort, drivers:, people: drivers.map { |row| person(row) }, slots: @parts[part] ||= slots(drivers, trips), trips:, known: drivers.map { |row| @records[row[:id]].last },
       silent: drivers.filter_map { |row| Work::Hours::Question.silent_minutes(row, @now) }.max, tractor_id: @last_units.dig(first[:id], "tractor"), trailer_id: @last_units.dig(first[:id], "trailer"), plan: @plans[first[:id]]&.first
     )
   end

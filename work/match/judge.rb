@@ -32,7 +32,7 @@ class Work::Match::Judge
     slot ||= load.from ? crew.slot(load.from) : crew.slots.last
     tractor = @units[crew.tractor_id]
     trailer, pool = trailer_id ? [@units[trailer_id], nil] : trailer_for(crew, slot, load)
-    deadhead = deadhead(slot, trailer, load)
+    deadhead = deadhead(crew, slot, trailer, load)
     hours = hours(crew, slot, load, deadhead)
     run = run(crew, slot, load, deadhead, hours)
     judgement = Core::Fit.judge(Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)), dated(load), run, @company, rules: FitRules.all)
@@ -82,8 +82,8 @@ class Work::Match::Judge
   def free?(unit, load) = load.from.nil? || unit[:held].none? { |held| held[:during].begin < load.to && held[:during].end > load.from }
 
   # Empty miles: to the pickup, by way of a trailer that stands elsewhere.
-  def deadhead(slot, trailer, load)
-    stands = trailer && trailer[:id] != slot_trailer(slot) ? trailer[:stands] : nil
+  def deadhead(crew, slot, trailer, load)
+    stands = trailer && ![crew.trailer_id, slot_trailer(slot)].include?(trailer[:id]) ? trailer[:stands] : nil
     stands = nil if stands && straight(stands, slot.place) < 5
     reach = reach(load.stops.first, stands || slot.place)
     return reach if stands.nil?
@@ -127,7 +127,7 @@ class Work::Match::Judge
     "The record of hours goes back to #{short.strftime("%-d %b")} only." if short > @now - (Work::Hours::PlanLoad::KNOWN_DAYS * 86_400)
   end
 
-  def slack(plan, trip) = trip.stops.each_index.filter_map { |i| plan.visits[i] && trip.stops[i].closes && (trip.stops[i].closes - plan.visits[i].start_at) }.min
+  def slack(plan, trip) = trip.stops.each_index.filter_map { |i| plan.visits[i] && trip.stops[i].closes && (trip.stops[i].closes - plan.visits[i].arrive_at) }.min
 
   def stops(load, first_minutes)
     load.stops.each_with_index.map do |row, i|

@@ -12,7 +12,12 @@ class Work::Match::Propose
   Choice = Value.of(:id, :fits, :value) do
     def crew = fits.first.crew
     def profit = fits.sum { |fit| fit.judgement.money.profit }
-    def takes = ["crew #{crew.key}", *crew.key.map { |id| "driver #{id}" }, *fits.flat_map { |fit| ["load #{fit.load.row[:id]}", *Work::Match::Propose.trailer(fit)] }.uniq]
+
+    # The trailer of the first load may be that of the second as well.
+    def takes
+      trailers = fits.uniq { |fit| fit.trailer&.fetch(:id) }.filter_map { |fit| Work::Match::Propose.trailer(fit) }
+      ["crew #{crew.key}", *crew.key.map { |id| "driver #{id}" }, *fits.map { |fit| "load #{fit.load.row[:id]}" }, *trailers].uniq
+    end
   end
   # why - why no other crew, or no crew at all
   Line = Value.of(:choice, :why)
@@ -52,9 +57,9 @@ class Work::Match::Propose
   def with_trailers(choice, given)
     mine = {}
     fits = choice.fits.map do |fit|
-      next fit unless fit.pool
+      next fit unless fit.pool || mine[fit.trailer&.fetch(:id)]
 
-      trailer = mine[self.class.trailer(fit)] ||= fit.pool.find { |unit| !given[unit[:id]] } || fit.trailer
+      trailer = mine[fit.trailer[:id]] ||= fit.pool.find { |unit| !given[unit[:id]] } || fit.trailer
       given[trailer[:id]] = true
       fit.with(trailer:)
     end
@@ -94,7 +99,8 @@ class Work::Match::Propose
     return [] if followers.empty?
 
     slot = @judge.slot_after(first)
-    followers.map { |load| @judge.judge(first.crew, load, slot:) }.reject { |fit| %w[blocked late].include?(fit.judgement.verdict) }.map { |fit| choice([first, fit]) }
+    hooked = first.crew.with(trailer_id: first.trailer&.fetch(:id))
+    followers.map { |load| @judge.judge(hooked, load, slot:) }.reject { |fit| %w[blocked late].include?(fit.judgement.verdict) }.map { |fit| choice([first, fit]) }
   end
 
   def choice(fits)

@@ -10,6 +10,14 @@ module Work::Tracking::WriteText
     write(driver, trip[:id], "#{company}: trip #{trip[:number]}, #{load[:origin]} to #{load[:destination]}. Open it here: #{LINK}", now, link_id: link[:id])
   end
 
+  # What matters has changed on a trip that they have: which, so that they look.
+  def self.changed(trip, load, what, now)
+    Store::Freight.trip_drivers(trip[:id]).each do |driver|
+      link = Store::Tracking.link_for(driver[:driver_id], now)
+      write(driver, trip[:id], "#{Store::Company.row[:name]}: trip #{trip[:number]}, #{load[:origin]} to #{load[:destination]}, has changed: #{what}. Open it and look: #{LINK}", now, link_id: link[:id])
+    end
+  end
+
   def self.called_off(trip, now)
     Store::Freight.trip_drivers(trip[:id]).each do |driver|
       write(driver, trip[:id], "#{Store::Company.row[:name]}: trip #{trip[:number]} is called off. Call dispatch with questions.", now)

@@ -16,6 +16,7 @@ import CrewPanel from './CrewPanel.vue'
 import InvoicePanel from './InvoicePanel.vue'
 import LoadStops from './LoadStops.vue'
 import ReasonDialog from './ReasonDialog.vue'
+import SwapDialog from './SwapDialog.vue'
 import TripPanel from './TripPanel.vue'
 import PlanPanel from '@/areas/hours/PlanPanel.vue'
 import { ribbonOf } from './ribbonOf'
@@ -30,7 +31,7 @@ const dispatches = session.has('dispatcher')
 const { data, problem, load, put } = useFetched(() => id, (loadId) => ask(api.GET('/api/loads/{id}', { params: { path: { id: loadId } } })), (change) => change.kind === 'load' && change.id === id)
 
 const crewing = ref(false)
-const asking = ref<'cancel' | 'uncrew'>()
+const asking = ref<'cancel' | 'uncrew' | 'past' | 'swap'>()
 const trouble = ref<Problem>()
 const busy = ref(false)
 // One key for each deed on this state of the load: a second click or a retry repeats the same deed.
@@ -47,10 +48,18 @@ async function act(call: Promise<Answer>) {
 }
 const path = { path: { id } }
 const send = () => act(api.POST('/api/loads/{id}/send', { params: path, body: { key } }))
-const crew = (chosen: Omit<Schemas['CrewInput'], 'key'>) => act(api.PUT('/api/loads/{id}/crew', { params: path, body: { key, ...chosen } }))
+const chosenCrew = ref<Omit<Schemas['CrewInput'], 'key'>>()
+async function crew(chosen: Omit<Schemas['CrewInput'], 'key'>) {
+  chosenCrew.value = chosen
+  await act(api.PUT('/api/loads/{id}/crew', { params: path, body: { key, ...chosen } }))
+  // What the company blocks can be gone past with a reason: it is another deed than the one refused.
+  if (trouble.value?.code === 'blocked') { key = newKey(); asking.value = 'past' }
+}
+const swap = (other: number, why: string) => act(api.POST('/api/loads/{id}/swap', { params: path, body: { key, load_id: other, why } }))
 const bill = (invoice: { invoice_number: string; invoiced_on: string }) => act(api.POST('/api/loads/{id}/invoice', { params: path, body: { key, ...invoice } }))
 const payment = (paidOn: string) => act(api.POST('/api/loads/{id}/payment', { params: path, body: { key, paid_on: paidOn } }))
-const withReason = (why: string) => act(asking.value === 'cancel' ? api.POST('/api/loads/{id}/cancel', { params: path, body: { key, why } }) : api.DELETE('/api/loads/{id}/crew', { params: path, body: { key, why } }))
+const withReason = (why: string) => (asking.value === 'past' ? crew({ ...chosenCrew.value!, why }) : act(asking.value === 'cancel' ? api.POST('/api/loads/{id}/cancel', { params: path, body: { key, why } }) : api.DELETE('/api/loads/{id}/crew', { params: path, body: { key, why } })))
+const questions = computed(() => ({ cancel: `Cancel ${data.value?.number}`, past: `Give ${data.value?.number} all the same`, swap: '', uncrew: `Take ${data.value?.trips[0]?.drivers.map((driver) => driver.name).join(' and ')} off ${data.value?.number}` }))
 
 const is = (...states: Schemas['LoadState'][]) => data.value !== undefined && states.includes(data.value.state)
 const changeable = computed(() => dispatches.value && is('open', 'planned', 'sent', 'accepted'))
@@ -80,10 +89,12 @@ useKeys([
         <v-alert v-if="trouble" type="error" closable class="my-2" @click:close="trouble = undefined">{{ trouble.message }}</v-alert>
         <div v-if="dispatches" class="row wrap acts">
           <v-btn v-if="is('open')" color="primary" :variant="crewing ? 'tonal' : 'flat'" @click="crewing = !crewing">{{ crewing ? 'Not now' : 'Pick a crew' }}</v-btn>
+          <v-btn v-if="is('open')" variant="tonal" :to="`/match?load=${id}`">Rank all crews</v-btn>
           <v-btn v-if="is('planned')" color="primary" :loading="busy" @click="send">Send to the driver</v-btn>
           <v-btn v-if="changeable" variant="tonal" :to="`/freight/${id}/edit`">Change</v-btn>
           <v-btn variant="tonal" :to="`/freight/new?copy=${id}`">Copy</v-btn>
           <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="asking = 'uncrew'">Take the crew off</v-btn>
+          <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="asking = 'swap'">Swap crews</v-btn>
           <v-btn v-if="is('open', 'planned', 'sent', 'accepted', 'rolling')" variant="text" @click="asking = 'cancel'">Cancel the load</v-btn>
         </div>
       </header>
@@ -133,7 +144,8 @@ useKeys([
       <invoice-panel :key="found.state" :load="found" :busy="busy" :problem="trouble" @billed="bill" @paid="payment" />
 
       <section class="panel pad"><h2>Trail</h2><audit-trail :id="id" kind="load" /></section>
-      <reason-dialog :model-value="!!asking" :title="asking === 'cancel' ? `Cancel ${found.number}` : `Take ${found.trips[0]?.drivers.map((driver) => driver.name).join(' and ')} off ${found.number}`" :busy="busy" :problem="trouble" @close="asking = undefined" @reason="withReason" />
+      <reason-dialog :model-value="!!asking && asking !== 'swap'" :title="questions[asking ?? 'cancel']" :busy="busy" :problem="trouble" @close="asking = undefined" @reason="withReason" />
+      <swap-dialog :model-value="asking === 'swap'" :load-id="id" :number="found.number" :busy="busy" :problem="trouble" @close="asking = undefined" @swap="swap" />
     </waiting>
   </article>
 </template>

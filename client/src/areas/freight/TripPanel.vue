@@ -19,7 +19,7 @@ const said = (checkIn: Schemas['CheckIn']) => {
   <section class="panel pad" :class="{ over }" :aria-label="`Trip ${trip.number}`">
     <div class="spread wrap">
       <h2>{{ trip.drivers.map((driver) => driver.name).join(' and ') }}<span class="plain"> • {{ [trip.tractor?.name, trip.trailer?.name].filter(Boolean).join(' + ') }}</span></h2>
-      <span class="small quiet">{{ trip.number }}, {{ trip.state }} • {{ showMiles(trip.loaded_miles) }} loaded, {{ showMiles(trip.empty_miles) }} empty<template v-if="trip.miles_estimated">, estimated</template></span>
+      <span class="small quiet"><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a> • {{ trip.number }}, {{ trip.state }} • {{ showMiles(trip.loaded_miles) }} loaded, {{ showMiles(trip.empty_miles) }} empty<template v-if="trip.miles_estimated">, estimated</template></span>
     </div>
     <p v-if="trip.state === 'declined'">Declined: “{{ trip.decline_reason }}”</p>
     <p v-if="trip.state === 'sent'" class="small quiet">{{ trip.texted_at ? `Text sent ${showTime(trip.texted_at, zone)}` : 'The text is on its way to the gateway' }}</p>
