@@ -38,7 +38,8 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
 
   it "is booked, crewed, texted, driven, delivered and paid, with both windows live" do
     sign_in "greta.lindqvist@juniperfork.example"
-    expect(page).to have_text("Freight")
+    press("g", "f")
+    expect(page).to have_css("[aria-label=State]")
     book_by_keyboard
     expect(page).to have_css("h1", text: "Boise, ID → Pendleton, OR")
     expect(page).to have_text("No crew yet")

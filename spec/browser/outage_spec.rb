@@ -21,6 +21,7 @@ RSpec.describe "The database away while people work", :committed, type: :feature
     customer_id
     book
     sign_in "maren.holt@juniperfork.example"
+    visit "/freight"
     click_on "Book a load"
     choose_typed("Bill to", "treas", "Treasure Basin Onions")
     fill_in "Notes for dispatch", with: "typed before the trouble"

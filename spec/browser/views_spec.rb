@@ -7,7 +7,7 @@ RSpec.describe "The main views", :committed, type: :feature do
   def serious = be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa)
 
   def views(load_id, run_id, statement_id)
-    ["/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places", "/hours", "/hours/#{driver_id}",
+    ["/today", "/match?load=#{book}", "/match?view=crews", "/match?view=proposal", "/match?view=where", "/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places", "/hours", "/hours/#{driver_id}",
      "/pay/#{run_id}", "/pay/statements/#{statement_id}", "/company", "/freight?q=nothing-has-this"]
   end
 
@@ -35,7 +35,7 @@ RSpec.describe "The main views", :committed, type: :feature do
         expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
       end
       page.driver.browser.manage.window.resize_to(390, 844)
-      ["/freight/#{load_id}", "/pay/#{run_id}", "/fleet/drivers", "/hours", "/hours/#{driver_id}"].each do |path|
+      ["/today", "/match", "/match?view=proposal", "/freight/#{load_id}", "/pay/#{run_id}", "/fleet/drivers", "/hours", "/hours/#{driver_id}"].each do |path|
         visit path
         expect(page).to have_no_css("[aria-busy=true]")
         expect(too_wide).to eq([]), "#{path} scrolls sideways on a phone: #{too_wide}"
@@ -47,8 +47,19 @@ RSpec.describe "The main views", :committed, type: :feature do
     end
   end
 
-  # What reaches beyond the window, if the page scrolls sideways.
+  # What reaches beyond the window, if the page scrolls sideways once it has come to rest: a map is larger than its frame for a moment.
   def too_wide
+    found = nil
+    10.times do
+      found = wide_now
+      break if found.empty?
+
+      sleep 0.2
+    end
+    found
+  end
+
+  def wide_now
     page.evaluate_script(<<~JS)
       document.documentElement.scrollWidth <= innerWidth ? [] :
         [...document.querySelectorAll("main *")].filter(e => e.getBoundingClientRect().right > innerWidth).map(e => `${e.tagName}.${e.className.baseVal ?? e.className} ${Math.round(e.getBoundingClientRect().right)}`).slice(0, 9)
@@ -65,6 +76,8 @@ RSpec.describe "The main views", :committed, type: :feature do
     company
     3.times { |i| book(at: now + ((4 + i) * 3600)) }
     sign_in "maren.holt@juniperfork.example"
+    press("g", "f")
+    expect(page).to have_css("[aria-label=State]")
     press("?")
     expect(page).to have_text("Keys on this page").and have_text("Book a load")
     press(:escape)
