@@ -17,12 +17,24 @@ module Web::Freight
     app.get("/api/loads/:id/crew-choices") { json Web::Freight::Choices.new(id).to_h }
     app.post("/api/loads/:id/send") { load Work::Freight::SendLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/swap") { load Work::Match::SwapCrews.call(id, input, by:, now:) }
+    sharing(app)
     sheets(app)
     app.get("/api/papers/:id") do
       paper = Store::Tracking.paper(id) or raise Work::NotFound.new("paper", id)
       content_type paper[:content_type]
       headers "content-disposition" => "inline", "cache-control" => "private, max-age=31536000, immutable"
       paper[:content].to_s
+    end
+  end
+
+  # Several partials on one trip.
+  def self.sharing(app)
+    app.get("/api/loads/:id/joinable") { json Web::Freight::Sharing.joinable(id) }
+    app.post("/api/loads/:id/join") { load Work::Freight::JoinTrip.call(id, input, by:, now:) }
+    app.get("/api/trips/:id/order") { json Web::Freight::Sharing.preview(id, parameters[:load_id], parameters[:order]&.split(",")&.map(&:to_i)) }
+    app.post("/api/trips/:id/order") do
+      trip_id = Work::Freight::JoinTrip.reorder(id, input, by:, now:)
+      json Web::Freight::Sharing.preview(trip_id, nil, nil)
     end
   end
 
@@ -39,5 +51,5 @@ module Web::Freight
       Web::Freight::Calendar.new(id, now).render
     end
   end
-  private_class_method :sheets
+  private_class_method :sharing, :sheets
 end

@@ -7,7 +7,8 @@ RSpec.describe "The main views", :committed, type: :feature do
   def serious = be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa)
 
   def views(load_id, run_id, statement_id)
-    ["/today", "/match?load=#{book}", "/match?view=crews", "/match?view=proposal", "/match?view=where", "/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places", "/hours", "/hours/#{driver_id}",
+    ["/today", "/match?load=#{book}", "/match?view=crews", "/match?view=proposal", "/match?view=where",
+     "/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places", "/hours", "/hours/#{driver_id}",
      "/pay/#{run_id}", "/pay/statements/#{statement_id}", "/company", "/freight?q=nothing-has-this"]
   end
 

@@ -8,7 +8,7 @@ module Work::Freight::CancelLoad
       state = Core::Freight.step(load[:state], "cancelled")
       trip = Work::Freight::ReleaseCrew.call(load_id, state: "cancelled")
       DB[:loads].where(id: load_id).update(state:, cancel_reason: input[:why], version: load[:version] + 1)
-      Work::Tracking::WriteText.called_off(trip, now) if trip && trip[:state] != "planned"
+      Work::Tracking::WriteText.off(trip, load, now) if trip && trip[:state] != "planned"
       act.changed("load", load_id, { state: [load[:state], state] }, why: input[:why])
       load_id
     end

@@ -15,7 +15,7 @@ module Work::Freight::ChangeLoad
       writer.check
       DB[:loads].where(id:).update(**writer.columns, version: load[:version] + 1)
       writer.write_parts(id)
-      Work::Freight::TripPlan.new(id).follow_load
+      Work::Freight::TripPlan.follow_load(id)
       Work::Freight::SearchText.write(id)
       changes = Work::Act.difference(load.slice(*SHOWN), Store::Freight.load(id).slice(*SHOWN))
       tell(id, changes, now)

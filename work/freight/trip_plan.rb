@@ -1,11 +1,16 @@
 # frozen_string_literal: true
 
-# The trip of a load: its stops in order, its miles, its span of time, and who and what it holds.
+# The trip of one load or of several partials: its stops in order, its miles, its span of time, and who and what it holds.
 class Work::Freight::TripPlan
-  def initialize(load_id)
-    @load_id = load_id
-    @stops = Store::Freight.stops(load_id)
+  # load_ids - one or several; order - ids of their stops as they are to be made, nil for the best order
+  # Raises Refused `order_of_stops`.
+  def initialize(load_ids, order: nil)
+    @load_ids = Array(load_ids)
+    rows = @load_ids.flat_map { |id| Store::Freight.stops(id) }
+    @stops = @load_ids.one? ? rows : Work::Freight::StopRows.new(rows).ordered(order)
   end
+
+  attr_reader :stops
 
   def span
     Core::Freight.span(@stops.map { |stop| Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at]) })
@@ -18,15 +23,26 @@ class Work::Freight::TripPlan
   # crew - { driver_ids:, tractor_id:, trailer_id: }
   def make(crew)
     trip_id = DB[:trips].insert(during: range, **miles(crew[:driver_ids].first))
-    DB[:trip_loads].insert(trip_id:, load_id: @load_id)
+    @load_ids.each { |load_id| DB[:trip_loads].insert(trip_id:, load_id:) }
     write_stops(trip_id)
     hold(trip_id, crew)
     trip_id
   end
 
-  # After the load has changed: the same crew, at the new times and places.
-  def follow_load
-    trip = Store::Freight.live_trip(@load_id) or return
+  # After a load has changed: its trip with the same crew, at the new times and places, in the same order as far as it can be.
+  def self.follow_load(load_id)
+    trip = Store::Freight.live_trip(load_id) or return
+    rewrite(trip, DB[:trip_loads].where(trip_id: trip[:id]).order(:load_id).select_map(:load_id))
+  end
+
+  # A trip with these loads aboard; order - ids of stops, nil to keep the order there is, or find the best.
+  def self.rewrite(trip, load_ids, order: nil)
+    known = DB[:trip_stops].where(trip_id: trip[:id]).order(:position).select_map(:stop_id)
+    wanted = DB[:stops].where(load_id: load_ids).select_map(:id)
+    new(load_ids, order: order || (known.sort == wanted.sort ? known : nil)).rewrite(trip)
+  end
+
+  def rewrite(trip)
     drivers = Store::Freight.trip_drivers(trip[:id]).all
     units = Store::Freight.trip_units(trip[:id]).to_hash(:role, :unit_id)
     DB[:trips].where(id: trip[:id]).update(during: range, version: trip[:version] + 1, **miles(drivers.first[:driver_id]))
@@ -39,7 +55,7 @@ class Work::Freight::TripPlan
   private
 
   def legs = @legs ||= @stops.each_cons(2).map { |from, to| Work::Roads::Leg.new(from, to, hazmat: hazmat?) }
-  def hazmat? = @hazmat ||= DB[:freight_lines].where(load_id: @load_id).exclude(hazmat_class: "").any?
+  def hazmat? = @hazmat ||= DB[:freight_lines].where(load_id: @load_ids).exclude(hazmat_class: "").any?
 
   def miles(driver_id)
     { loaded_miles: legs.sum(0.to_d, &:miles), miles_estimated: legs.any?(&:estimated?), **deadhead(driver_id) }

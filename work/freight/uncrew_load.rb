@@ -9,7 +9,7 @@ module Work::Freight::UncrewLoad
       trip = Work::Freight::ReleaseCrew.call(load_id, state: "cancelled")
       DB[:loads].where(id: load_id).update(state:, crew: nil, version: load[:version] + 1)
       Work::Freight::SearchText.write(load_id)
-      Work::Tracking::WriteText.called_off(trip, now) if trip && trip[:state] != "planned"
+      Work::Tracking::WriteText.off(trip, load, now) if trip && trip[:state] != "planned"
       act.changed("load", load_id, { state: [load[:state], "open"], crew: [load[:crew], nil] }, why: input[:why])
       load_id
     end

@@ -18,7 +18,8 @@ module Work::Hours::PlanLoad
     recorded = drivers.map { |row| records[row[:id]].first.then { |one| one.stretches.select { |stretch| stretch.to > one.as_of - RECORDED_MINUTES } } }
     question, partner = drivers.map { |row| records[row[:id]].first }.map { |one| options[:start] ? one.resting_until(Work::Hours::Question.minute(options[:start])) : one }
     plan = plan(load_id, question, now, partner:, driver_id: options[:driver_id], split: options[:split] || false)
-    present(drivers, plan, question, recorded, now, records.values.filter_map { |_, known_since| unknown(known_since, now) }.first)
+    promised = Work::Hours::TripQuestion.new(load_id, now, driver_id: options[:driver_id]).promised
+    present(drivers, plan, question, recorded, promised, now, records.values.filter_map { |_, known_since| unknown(known_since, now) }.first)
   end
 
   # partner - Question of a team's other driver
@@ -39,13 +40,13 @@ module Work::Hours::PlanLoad
     ["record_short", "The record goes back to #{known_since.strftime("%-d %b")} only: eight days are needed to say that it fits."] if known_since > now - (KNOWN_DAYS * 86_400)
   end
 
-  def self.present(drivers, plan, question, recorded, now, unknown)
+  def self.present(drivers, plan, question, recorded, promised, now, unknown)
     driver, partner = drivers
     shown = plan ? plan.to_h : { verdict: "done", finish_at: nil, late_minutes: nil, stops: [], schedule: [], reasons: [] }
     reasons = [*drivers.flat_map { |row| stale(row, now) }, *shown[:reasons]]
     shown = shown.merge(verdict: "unknown") if unknown && plan
     { driver: driver.slice(:id, :name), partner: partner&.slice(:id, :name), as_of: question.days.iso(question.as_of), zone: driver[:zone], heard_at: driver[:duty_heard_at]&.iso8601,
-      **shown, reasons: [*(unknown && [{ code: unknown.first, text: unknown.last }]), *reasons],
+      **shown, stops: shown[:stops].zip(promised).map { |stop, row| stop.merge(row) }, reasons: [*(unknown && [{ code: unknown.first, text: unknown.last }]), *reasons],
       schedule: pieces(shown[:schedule]), partner_schedule: pieces(shown[:partner_schedule] || []), recorded: written(recorded.first, question), partner_recorded: written(recorded[1] || [], question) }
   end
 

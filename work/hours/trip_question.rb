@@ -14,7 +14,7 @@ class Work::Hours::TripQuestion
 
   # Array of Core::Hours::TripStop, empty when all is done.
   def stops
-    rows = Store::Freight.stops(@load_id)
+    rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
     remaining = rows.drop(done.length)
     remaining.each_with_index.map do |row, i|
       arrived_at = i.zero? ? arrived_at(row) : nil
@@ -23,10 +23,19 @@ class Work::Hours::TripQuestion
     end
   end
 
+  # Of each stop that is still to be made: its appointment and zone, and whose it is.
+  def promised
+    rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
+    numbers = DB[:loads].where(id: rows.map { |row| row[:load_id] }.uniq).select_hash(:id, :number)
+    rows.drop(done.length).map { |row| { from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601, zone: row[:zone], load: numbers[row[:load_id]] } }
+  end
+
   private
 
   def trip = @trip ||= @driver_id ? nil : Store::Freight.live_trip(@load_id)
   def trip_stops = @trip_stops ||= trip ? DB[:trip_stops].where(trip_id: trip[:id]).order(:position).all : []
+  # The stops of the trip, of all its loads, as they are to be made.
+  def in_order = DB[:stops].where(id: trip_stops.map { |stop| stop[:stop_id] }).to_hash(:id).values_at(*trip_stops.map { |stop| stop[:stop_id] })
   def done = @done ||= trip_stops.take_while { |stop| stop[:left_at] || stop[:worked_at] }
   # Who has arrived is late or is not: the clock no longer decides.
   def arrived_at(row) = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:arrived_at)
@@ -36,7 +45,7 @@ class Work::Hours::TripQuestion
     return 0 if here
     return leg(position, row) if i.zero? && done.empty?
 
-    minutes = row[:leg_minutes] || leg(rows[rows.index(row) - 1], row)
+    minutes = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:minutes) || row[:leg_minutes] || leg(rows[rows.index(row) - 1], row)
     i.zero? ? [minutes - driven_since, 0].max : minutes
   end
 

@@ -18,6 +18,9 @@ module Work::Tracking::WriteText
     end
   end
 
+  # A load is no more: the trip is called off, or goes on with the others.
+  def self.off(trip, load, now) = trip[:goes_on] ? changed(trip, load, "load #{load[:number]} is taken off", now) : called_off(trip, now)
+
   def self.called_off(trip, now)
     Store::Freight.trip_drivers(trip[:id]).each do |driver|
       write(driver, trip[:id], "#{Store::Company.row[:name]}: trip #{trip[:number]} is called off. Call dispatch with questions.", now)
@@ -28,5 +31,5 @@ module Work::Tracking::WriteText
     text_id = DB[:texts].insert(driver_id: driver[:driver_id], trip_id:, link_id:, to: driver[:phone], body:, written_at: now)
     Work::Tracking::SendText.enqueue(text_id:)
   end
-  private_class_method :write
+  private_class_method :write, :called_off
 end

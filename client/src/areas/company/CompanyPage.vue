@@ -2,6 +2,7 @@
 import { useSession } from '@/shared/session'
 import ImportPanel from './ImportPanel.vue'
 import PeoplePanel from './PeoplePanel.vue'
+import RulesPanel from './RulesPanel.vue'
 import SignInsPanel from './SignInsPanel.vue'
 import TerminalsPanel from './TerminalsPanel.vue'
 
@@ -16,6 +17,7 @@ const exports = session.has('administrator', 'dispatcher')
     <people-panel v-if="administers" class="wide" />
     <terminals-panel :may-add="administers" />
     <import-panel v-if="exports" :may-import="administers" />
+    <rules-panel class="wide" />
     <sign-ins-panel v-if="administers" class="wide" />
   </div>
 </template>

@@ -16,6 +16,7 @@ import CrewPanel from './CrewPanel.vue'
 import InvoicePanel from './InvoicePanel.vue'
 import LoadStops from './LoadStops.vue'
 import ReasonDialog from './ReasonDialog.vue'
+import SharePanel from './SharePanel.vue'
 import SwapDialog from './SwapDialog.vue'
 import TripPanel from './TripPanel.vue'
 import PlanPanel from '@/areas/hours/PlanPanel.vue'
@@ -104,6 +105,8 @@ useKeys([
       <section v-if="lanes.length" class="panel pad"><ribbon :lanes="lanes" :zone="zone" :now="session.now()" label="Promised, planned and happened on one ruler" /></section>
 
       <plan-panel v-if="!crewing && is('open', 'planned', 'sent', 'accepted', 'rolling')" :load-id="id" :crewed="!is('open')" :stops="found.stops" :version="found.version" />
+
+      <share-panel v-if="dispatches && found.size === 'partial' && is('open', 'planned', 'sent', 'accepted')" :load="found" :trip-id="found.trips.find(({ state }) => !['declined', 'cancelled'].includes(state))?.id" @changed="put" />
 
       <load-stops :stops="found.stops" :legs="found.totals.legs" />
 

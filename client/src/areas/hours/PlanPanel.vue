@@ -34,7 +34,8 @@ const strip = ref<HTMLElement>()
 const { width } = useElementSize(strip)
 const now = computed(() => (data.value ? Date.parse(data.value.as_of) : session.now()))
 const scale = computed(() => scaleFor([now.value - 6 * 3_600_000, ...(data.value?.schedule ?? []).map(({ to }) => Date.parse(to)), ...stops.flatMap(({ from, to }) => [from, to]).flatMap((iso) => (iso ? [Date.parse(iso)] : []))], Math.max(width.value, 100), data.value?.zone ?? session.zone))
-const left = computed(() => stops.slice(stops.length - (data.value?.stops.length ?? 0)))
+const left = computed(() => data.value?.stops ?? [])
+const shared = computed(() => new Set(left.value.map(({ load }) => load)).size > 1)
 </script>
 
 <template>
@@ -51,9 +52,9 @@ const left = computed(() => stops.slice(stops.length - (data.value?.stops.length
       <p class="row wrap verdict"><fit-mark :verdict="found.verdict" /><span><strong>{{ found.driver.name }}</strong><template v-if="found.partner"> and <strong>{{ found.partner.name }}</strong></template><template v-if="found.finish_at">, done {{ showTime(found.finish_at, found.zone) }}</template></span></p>
       <ul class="reasons"><li v-for="reason in found.reasons" :key="reason.code + reason.text">{{ reason.text }}</li></ul>
       <div ref="strip" class="strip"><duty-ruler :scale="scale" :now="now" /><p v-if="found.partner" class="small quiet whose">{{ found.driver.name }}</p><duty-ribbon :recorded="found.recorded" :planned="found.schedule" :left="0" :now="now" :scale="scale" :zone="found.zone" :height="28" /><template v-if="found.partner"><p class="small quiet whose">{{ found.partner.name }}</p><duty-ribbon :recorded="found.partner_recorded" :planned="found.partner_schedule" :left="0" :now="now" :scale="scale" :zone="found.zone" :height="28" /></template>
-        <svg :width="scale.x(scale.to)" height="18" aria-hidden="true"><g v-for="(stop, i) in left" :key="i"><path v-if="stop.from ?? stop.to" class="promise" :d="`M${scale.x(Date.parse((stop.from ?? stop.to)!)) + 4} 2h-4v12h4M${Math.max(scale.x(Date.parse((stop.to ?? stop.from)!)), scale.x(Date.parse((stop.from ?? stop.to)!)) + 6) - 4} 2h4v12h-4`"><title>appointment {{ stop.town }}: {{ showWindow(stop.from, stop.to, stop.zone) }}</title></path></g></svg></div>
+        <svg :width="scale.x(scale.to)" height="18" aria-hidden="true"><g v-for="(stop, i) in left" :key="i"><path v-if="stop.from ?? stop.to" class="promise" :d="`M${scale.x(Date.parse((stop.from ?? stop.to)!)) + 4} 2h-4v12h4M${Math.max(scale.x(Date.parse((stop.to ?? stop.from)!)), scale.x(Date.parse((stop.from ?? stop.to)!)) + 6) - 4} 2h4v12h-4`"><title>appointment {{ stop.name }}: {{ showWindow(stop.from, stop.to, stop.zone) }}</title></path></g></svg></div>
       <table v-if="found.stops.length" class="ledger"><thead><tr><th>Stop</th><th>Appointment</th><th>Arrives</th><th>Begins</th><th class="figure">Late</th></tr></thead>
-        <tbody><tr v-for="(stop, i) in found.stops" :key="i"><td>{{ stop.name }}</td><td>{{ left[i] ? showWindow(left[i]!.from, left[i]!.to, left[i]!.zone) : '' }}</td><td>{{ showTime(stop.arrive_at, left[i]?.zone ?? found.zone) }}</td><td>{{ showTime(stop.start_at, left[i]?.zone ?? found.zone) }}</td><td class="figure"><strong v-if="stop.late_minutes" class="late">{{ sayMinutes(stop.late_minutes) }}</strong><span v-else class="quiet">on time</span></td></tr></tbody></table>
+        <tbody><tr v-for="(stop, i) in found.stops" :key="i"><td>{{ stop.name }}<span v-if="shared" class="small quiet"> {{ stop.load }}</span></td><td>{{ showWindow(stop.from, stop.to, stop.zone) }}</td><td>{{ showTime(stop.arrive_at, stop.zone) }}</td><td>{{ showTime(stop.start_at, stop.zone) }}</td><td class="figure"><strong v-if="stop.late_minutes" class="late">{{ sayMinutes(stop.late_minutes) }}</strong><span v-else class="quiet">on time</span></td></tr></tbody></table>
     </waiting>
   </section>
 </template>

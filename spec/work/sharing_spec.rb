@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+require "app_helper"
+
+RSpec.describe Work::Freight::JoinTrip do
+  let(:client) { api(maren) }
+
+  before { DB[:units].where(id: unit_id("V-201")).update(capacity_lb: 45_000) }
+
+  def partial(pounds, **more) = book(size: "partial", freight: [{ what: "Pallets", pieces: 4, unit: "pallets", weight_lb: pounds }], **more)
+  def stops(load_id) = Store::Freight.trip_stops(Store::Freight.live_trip(load_id)[:id]).map { |stop| [stop[:load_id], stop[:kind]] }
+  def join(load_id, trip_id, **more) = client.call(:post, "/api/loads/#{load_id}/join", { key: "join #{load_id} #{trip_id}", trip_id:, **more })
+
+  # Boise to Pendleton, and Caldwell to La Grande within it
+  let(:first) { partial(20_000, at: now + (20 * Given::HOUR), hours: 10) }
+  let(:second) { partial(15_000, from: "83605", to: "97850", at: now + (21 * Given::HOUR), hours: 6) }
+  let(:trip_id) do
+    Work::Freight::CrewLoad.call(first, crew, by: maren, now:)
+    Work::Freight::SendLoad.call(first, {}, by: maren, now:)
+    Store::Freight.live_trip(first)[:id]
+  end
+
+  it "puts a partial on a trip in the best order, with what is aboard, and tells the driver" do
+    trip_id
+    expect(client.call(:get, "/api/loads/#{second}/joinable")).to match([include(trip_id:, crew: "Wade Ferris", loads: [load(first)[:number]])])
+    shown = client.call(:get, "/api/trips/#{trip_id}/order?load_id=#{second}")
+    expect(shown[:legs].map { |leg| leg[:weight_lb] }).to eq([20_000, 35_000, 20_000])
+    2.times { join(second, trip_id) }
+    expect(stops(first)).to eq([[first, "pickup"], [second, "pickup"], [second, "delivery"], [first, "delivery"]])
+    expect(load(second)).to include(state: "sent", crew: "Wade Ferris")
+    expect(DB[:texts].reverse(:id).get(:body)).to include("a load is added")
+    expect(DB[:trips].where(id: trip_id).get(:loaded_miles)).to be_between(220, 260)
+    plan = client.call(:get, "/api/loads/#{second}/plan?driver_id=#{driver_id}")
+    expect(plan[:stops].length).to eq(2) # tried alone, for another driver
+    expect(client.call(:get, "/api/loads/#{second}/plan")[:stops].map { |stop| stop[:load] }).to eq([first, second, second, first].map { |id| load(id)[:number] })
+  end
+
+  it "keeps another order when it is asked for, and refuses one that cannot be" do
+    join(second, trip_id)
+    ids = Store::Freight.trip_stops(trip_id).select_map(:stop_id)
+    client.call(:post, "/api/trips/#{trip_id}/order", { key: "other order", order: ids.values_at(1, 0, 2, 3) })
+    expect(stops(first).first).to eq([second, "pickup"])
+    expect(client.call(:post, "/api/trips/#{trip_id}/order", { key: "wrong order", order: ids.reverse })[:error]).to include(code: "order_of_stops", path: "/order")
+  end
+
+  it "refuses what is too much aboard, what is booked full, and a trip under way" do
+    expect(join(partial(26_000, at: now + (20 * Given::HOUR), hours: 10), trip_id)[:error]).to include(code: "too_much_aboard", message: a_string_including("46000 lb", "V-201 takes 45000 lb"))
+    expect(join(book(at: now + (20 * Given::HOUR)), trip_id)[:error]).to include(code: "not_partial")
+    DB[:trips].where(id: trip_id).update(state: "rolling")
+    expect(join(second, trip_id)[:error]).to include(code: "under_way")
+  end
+
+  it "leaves the others on their way when one is taken off" do
+    join(second, trip_id)
+    client.call(:delete, "/api/loads/#{second}/crew", { key: "take it off", why: "The customer waits" })
+    expect(load(second)).to include(state: "open", crew: nil)
+    expect(stops(first)).to eq([[first, "pickup"], [first, "delivery"]])
+    expect(load(first)).to include(state: "sent", crew: "Wade Ferris")
+    expect(DB[:texts].reverse(:id).get(:body)).to include("load #{load(second)[:number]} is taken off")
+  end
+
+  it "is driven stop by stop, each load delivered with the trip" do
+    join(second, trip_id)
+    at = now + (20 * Given::HOUR)
+    check_in(trip_id, "accepted", at:)
+    check_in(trip_id, "on_my_way", at:)
+    stops(first).each_with_index do |(_, kind), i|
+      %w[arrived work left].each_with_index do |step, j|
+        next if i == 3 && step == "left"
+
+        check_in(trip_id, step == "work" ? { "pickup" => "loaded", "delivery" => "delivered" }[kind] : step, at: at + (((i * 3) + j) * 600), **(step == "work" && kind == "delivery" ? { signer: "R. Dock" } : {}))
+      end
+    end
+    expect([first, second].map { |id| load(id)[:state] }).to eq(%w[delivered delivered])
+  end
+end

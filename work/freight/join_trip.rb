@@ -1,0 +1,99 @@
+# frozen_string_literal: true
+
+# Puts a partial load on a trip that carries others, and the stops of a trip in another order.
+class Work::Freight::JoinTrip
+  JOINABLE = %w[planned sent accepted].freeze
+  LIMITS = { weight_lb: [:capacity_lb, "lb"], length_in: [:inner_length_in, "in of deck"], volume_cuft: [:capacity_cuft, "cubic feet"] }.freeze
+  # A leg of the trip with what is aboard. over - what is too much, or nil
+  Leg = Value.of(:from, :to, :miles, :aboard, :over)
+
+  # input - { key:, trip_id:, order: ids of stops or nil }
+  # Raises Refused `not_partial`, `under_way`, `too_much_aboard`, `order_of_stops`, `crew_taken`.
+  def self.call(load_id, input, by:, now:)
+    Work::Act.once(input[:key], "join_trip", by:, now:, input: input.merge(load_id:)) do |act|
+      new(load_id, input[:trip_id], input[:order], lock: true).join(act, now)
+      load_id
+    end
+  end
+
+  # The same stops in another order. input - { key:, order: }
+  def self.reorder(trip_id, input, by:, now:)
+    Work::Act.once(input[:key], "order_stops", by:, now:, input: input.merge(trip_id:)) do |act|
+      new(nil, trip_id, input[:order], lock: true).join(act, now)
+      trip_id
+    end
+  end
+
+  # load_id - that is to join, or nil; order - ids of stops, nil for the best
+  def initialize(load_id, trip_id, order, lock: false)
+    aboard = DB[:trip_loads].where(trip_id:).select_map(:load_id)
+    @load_ids = [*aboard, *load_id].uniq.sort
+    @joining = load_id
+    loads = DB[:loads].where(id: @load_ids).order(:id)
+    @loads = (lock ? loads.for_update : loads).all
+    trips = DB[:trips].where(id: trip_id)
+    @trip = (lock ? trips.for_update : trips).first or raise Work::NotFound.new("trip", trip_id)
+    check
+    @plan = Work::Freight::TripPlan.new(@load_ids, order:)
+  end
+
+  def join(act, now)
+    over = legs.find(&:over)
+    raise Refused.new("too_much_aboard", "Too much from #{over.from} to #{over.to}: #{over.over}.", path: "/trip_id") if over
+
+    DB[:trip_loads].insert_conflict.insert(trip_id: @trip[:id], load_id: @joining) if @joining
+    @plan.rewrite(@trip)
+    told(act, now)
+  end
+
+  def stops = @plan.stops
+
+  # What is aboard on each leg, beside what the trailer takes.
+  def legs
+    aboard = Core::Freight.aboard(stops.map { |stop| stop[:load_id] }, goods)
+    stops.each_cons(2).with_index.map { |(from, to), i| Leg.new(from: town(from), to: town(to), miles: Work::Roads::Leg.new(from, to).miles, aboard: aboard[i], over: over(aboard[i])) }
+  end
+
+  def trailer = @trailer ||= DB[:units].where(id: DB[:trip_units].where(trip_id: @trip[:id], role: "trailer", live: true).select(:unit_id)).first
+
+  private
+
+  def check
+    raise Refused.new("under_way", "Trip #{@trip[:number]} is #{@trip[:state]}: its stops can no longer be changed here.", path: "/trip_id") unless JOINABLE.include?(@trip[:state])
+
+    load = @loads.find { |row| row[:id] == @joining } or return
+    raise Refused.new("already_crewed", "#{load[:number]} is #{load[:state]}.", path: "") unless load[:state] == "open" || @trip[:id] == Store::Freight.live_trip(load[:id])&.fetch(:id)
+
+    full = @loads.find { |row| row[:size] != "partial" }
+    raise Refused.new("not_partial", "#{full[:number]} is booked as a full load: nothing goes beside it.", path: "/trip_id") if full
+  end
+
+  def told(act, now)
+    crew = @loads.filter_map { |load| load[:crew] }.first
+    @loads.each do |load|
+      joins = load[:id] == @joining && load[:state] == "open"
+      DB[:loads].where(id: load[:id]).update(version: load[:version] + 1, **(joins ? { state: @trip[:state], crew: } : {}))
+      Work::Freight::SearchText.write(load[:id])
+      act.changed("load", load[:id], joins ? { state: %w[open].push(@trip[:state]), trip: [nil, @trip[:number]] } : { stops_of_trip: [nil, @trip[:number]] })
+    end
+    Work::Tracking::WriteText.changed(@trip, @loads.first, @joining ? "a load is added" : "the order of stops", now) if @trip[:state] != "planned"
+  end
+
+  def goods
+    DB[:freight_lines].where(load_id: @load_ids).all.group_by { |line| line[:load_id] }.then do |lines|
+      @load_ids.to_h do |id|
+        sum = ->(column) { (lines[id] || []).filter_map { |line| line[column] }.then { |found| found.empty? ? nil : found.sum } }
+        [id, Core::Freight::Aboard::Goods.new(weight_lb: sum.call(:weight_lb), length_in: sum.call(:length_in), volume_cuft: sum.call(:volume_cuft))]
+      end
+    end
+  end
+
+  def over(leg)
+    return if trailer.nil?
+
+    what, (column, unit) = LIMITS.find { |field, (room, _)| leg.public_send(field) && trailer[room] && leg.public_send(field) > trailer[room] }
+    what && "#{leg.public_send(what)} #{unit}, and #{trailer[:number]} takes #{trailer[column]} #{unit}"
+  end
+
+  def town(stop) = "#{stop[:town]}, #{stop[:state]}"
+end
