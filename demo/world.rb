@@ -20,6 +20,8 @@ module Demo
       directory
       past_weeks
       this_week
+      partials
+      fleet_papers
       duty
       Store::Company::Clock.set_demo(EPOCH)
     end
@@ -108,6 +110,34 @@ module Demo
       busy = Store::Freight.holding(:trip_drivers, pickup_at - (12 * HOUR), pickup_at + (48 * HOUR)).select_map(Sequel[:trip_drivers][:driver_id])
       free = crews.reject { |crew| crew.any? { |i| busy.include?(@drivers[i]) } }
       crews.delete(free.min_by { |crew| Core::Roads.great_circle_miles(point(Store::Freight.position_before(@drivers[crew.first], pickup_at)), pickup) })
+    end
+
+    # Two that go together: one has a crew, the other could ride along.
+    def partials
+      first = partial(1, "Door sets", 9, "pallets", 14_200, 230, "83705", "99202", [3, 12, 30], @customers[9])
+      partial(2, "Inverter cabinets", 6, "crates", 11_800, 180, "83605", "97801", [5, 8, 24], @customers[4])
+      Work::Freight::CrewLoad.call(first, { key: "demo-partial-crew", driver_ids: [@drivers[20]], tractor_id: @tractors[20], trailer_id: @trailers["dry_van"].last }, by: @maren, now: EPOCH - (3 * HOUR))
+    end
+
+    # hours - from the pickup's opening to its close, to the delivery's opening, to its close
+    def partial(number, what, pieces, unit, weight_lb, length_in, from, to, hours, customer_id)
+      at = EPOCH + (75 * HOUR)
+      close, opens, closes = hours.map { |later| at + (later * HOUR) }
+      Work::Freight::BookLoad.call(
+        { key: "demo-partial-#{number}", customer_id:, size: "partial", trailer_kind: "dry_van", price: { kind: "flat", rate: "640", fuel_kind: "percent", fuel_rate: "18" }, freight: [{ what:, pieces:, unit:, weight_lb:, length_in: }],
+          stops: [{ kind: "pickup", where: from, from: at, to: close }, { kind: "delivery", where: to, from: opens, to: closes }] }, by: @maren, now: EPOCH - (5 * HOUR)
+      )
+    end
+
+    # Registrations and inspections of all units; one inspection runs out this week, one has.
+    def fleet_papers
+      days = { 3 => 5, 37 => -2 }
+      [*@tractors, *@trailers.values.flatten].each_with_index do |unit_id, i|
+        [["registration", Date.new(2027, 1, 31) + ((i % 11) * 30)], ["annual_inspection", EPOCH.to_date + (days[i] || (60 + ((i * 13) % 280)))]].each do |kind, expires_on|
+          id = Work::Fleet::KeepCredential.call(:units, unit_id, { key: "demo-paper-#{unit_id}-#{kind}", kind:, number: "#{kind[0].upcase}#{7000 + (i * 7)}", expires_on: }, by: @tobias, now: began)
+          Work::Fleet::KeepCredential.verify(id, { key: "demo-look-#{id}-#{kind}" }, by: @tobias, now: began)
+        end
+      end
     end
 
     # What the devices will say from now on is left to their stand-in.

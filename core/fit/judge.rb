@@ -115,11 +115,10 @@ class Core::Fit::Judge
     hours = @run.hours
     say("no_times", "The load has no appointments yet: judged without them.") unless @load.timed
     say("hours_stale", "The hours are #{length(hours.stale)} old.") if hours.stale
-    case hours.verdict
-    when nil then say("hours_unknown", hours.sentence || "Nothing is known of these hours.")
-    when "impossible" then say("hours_impossible", hours.sentence || "There is no legal way to do it.")
-    when "late" then say("hours_late", hours.sentence || "Late by #{"at least " if hours.at_least}#{length(hours.late)}.")
-    end
+    say("hours_unknown", hours.sentence || "Nothing is known of these hours.") if hours.verdict.nil?
+    say("hours_impossible", "There is no legal way to do it.") if hours.verdict == "impossible"
+    # Late is late also where more hours are supposed than there may be.
+    say("hours_late", "Late by #{"at least " if hours.at_least}#{length(hours.late)}.") if hours.late.positive?
   end
 
   def home

@@ -4,13 +4,6 @@ require "app_helper"
 
 RSpec.describe Work::Freight::JoinTrip do
   let(:client) { api(maren) }
-
-  before { DB[:units].where(id: unit_id("V-201")).update(capacity_lb: 45_000) }
-
-  def partial(pounds, **more) = book(size: "partial", freight: [{ what: "Pallets", pieces: 4, unit: "pallets", weight_lb: pounds }], **more)
-  def stops(load_id) = Store::Freight.trip_stops(Store::Freight.live_trip(load_id)[:id]).map { |stop| [stop[:load_id], stop[:kind]] }
-  def join(load_id, trip_id, **more) = client.call(:post, "/api/loads/#{load_id}/join", { key: "join #{load_id} #{trip_id}", trip_id:, **more })
-
   # Boise to Pendleton, and Caldwell to La Grande within it
   let(:first) { partial(20_000, at: now + (20 * Given::HOUR), hours: 10) }
   let(:second) { partial(15_000, from: "83605", to: "97850", at: now + (21 * Given::HOUR), hours: 6) }
@@ -19,6 +12,12 @@ RSpec.describe Work::Freight::JoinTrip do
     Work::Freight::SendLoad.call(first, {}, by: maren, now:)
     Store::Freight.live_trip(first)[:id]
   end
+
+  before { DB[:units].where(id: unit_id("V-201")).update(capacity_lb: 45_000) }
+
+  def partial(pounds, **more) = book(size: "partial", freight: [{ what: "Pallets", pieces: 4, unit: "pallets", weight_lb: pounds }], **more)
+  def stops(load_id) = Store::Freight.trip_stops(Store::Freight.live_trip(load_id)[:id]).map { |stop| [stop[:load_id], stop[:kind]] }
+  def join(load_id, trip_id, **more) = client.call(:post, "/api/loads/#{load_id}/join", { key: "join #{load_id} #{trip_id}", trip_id:, **more })
 
   it "puts a partial on a trip in the best order, with what is aboard, and tells the driver" do
     trip_id

@@ -115,8 +115,8 @@ class Work::Match::Judge
     plan = Core::Hours.plan(question, trip, rules: HoursRules.named(question.rules), partner:, advice: false) if look&.verdict.nil? && @exact
     ends = plan&.finish_at || look&.finish_at || (question.as_of + trip.stops.sum { |stop| stop.drive_minutes + stop.service_minutes })
     unknown = unknown(crew)
-    found = Core::Fit::Hours.new(verdict: unknown ? nil : (plan&.verdict || look&.verdict), slack: plan ? slack(plan, trip) : look&.slack_minutes, late: (unknown ? nil : plan&.late_minutes || look&.late_minutes) || 0,
-                                 at_least: plan.nil? && look&.verdict == "late", stale: crew.silent, sentence: unknown)
+    found = Core::Fit::Hours.new(verdict: unknown ? nil : (plan&.verdict || look&.verdict), slack: plan ? slack(plan, trip) : look&.slack_minutes, late: plan&.late_minutes || look&.late_minutes || 0,
+                                 at_least: plan.nil? || !unknown.nil?, stale: crew.silent, sentence: unknown)
     [found, ends, trip]
   end
 

@@ -78,7 +78,8 @@ class Work::Match::Propose
   private
 
   def of(crew)
-    singles = near(crew).map { |load| @judge.judge(crew, load) }.reject { |fit| fit.judgement.verdict == "blocked" }
+    # Nobody is proposed whose hours nobody knows.
+    singles = near(crew).map { |load| @judge.judge(crew, load) }.reject { |fit| fit.judgement.verdict == "blocked" || fit.judgement.reasons.any? { |reason| reason.code == "hours_unknown" } }
     singles = singles.map { |fit| choice([fit]) }.sort_by { |one| -one.value }
     [*singles, *singles.first(FOLLOWED).flat_map { |one| chains(one) }].select { |one| one.value.positive? || locked?(one) }
   end
