@@ -50,8 +50,8 @@ class Web::Match::Today
   def late(crew, row)
     return if crew.known.any?(&:nil?)
 
-    before = crew.slots[crew.slots.index { |slot| slot.after&.fetch(:trip_id) == row[:trip_id] }.to_i - 1] || crew.slots.first
-    question, partner = before.questions
+    at = crew.slots.index { |slot| slot.after&.fetch(:trip_id) == row[:trip_id] } or return
+    question, partner = crew.slots[at - 1].questions
     plan = Work::Hours::PlanLoad.plan(row[:load][:load_id], question, Time.at(question.as_of * 60).utc, partner:, advice: false) or return
     return if plan.verdict == "fits"
 

@@ -117,7 +117,8 @@ class Work::Match::Crews
 
   # Now, or where the last trip ended; then after each trip to come, its hours planned one after the other.
   def slots(drivers, trips)
-    done, ahead = trips.partition { |row| row[:during].end <= @now || row[:trip][:state] == "delivered" }
+    # Who is still rolling past the time planned is not done.
+    done, ahead = trips.partition { |row| row[:trip][:state] == "delivered" || (row[:during].end <= @now && row[:trip][:state] != "rolling") }
     place = done.last&.fetch(:last) || drivers.first.slice(:town, :state, :latitude, :longitude)
     slots = [Slot.new(place:, at: @now, questions: drivers.map { |row| @records[row[:id]].first }, after: nil)]
     ahead.each { |row| slots << after(slots.last, row) }

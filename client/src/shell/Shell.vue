@@ -82,5 +82,5 @@ nav a.here:not(.v-btn) { font-weight: 700; border-bottom-color: rgb(var(--v-them
 main { flex: 1; padding: .9rem 1rem 1.5rem; min-width: 0; outline: none; }
 .skip { position: absolute; left: -10rem; top: 0; z-index: 10; background: rgb(var(--v-theme-surface)); padding: .5rem; }
 .skip:focus { left: 0; }
-@media (max-width: 700px) { .bar { flex-wrap: wrap; padding: .35rem .6rem; } nav { order: 5; width: 100%; min-height: 40px; } main { padding: .6rem; } }
+@media (max-width: 700px) { .bar { flex-wrap: wrap; padding: .35rem .6rem; } nav { order: 5; width: 100%; flex-wrap: wrap; } nav a:not(.v-btn):not(.v-list-item) { min-height: 40px; padding: 0 .7rem; } main { padding: .6rem; } }
 </style>

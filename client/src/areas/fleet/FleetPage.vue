@@ -34,7 +34,7 @@ const { data, problem, load } = useFetched(() => [kind.value, q.value, page.valu
 
 const rows = computed(() => (data.value?.kind === kind.value ? data.value : undefined))
 const search = useDebounceFn((text: string) => void router.replace({ path: route.path, query: text ? { q: text } : {} }), 200)
-const at = (id?: number | string) => ({ path: `/fleet/${kind.value}${id ? `/${id}` : ''}`, query: route.query })
+const at = (id?: number | string) => ({ path: `/fleet/${kind.value}${id ? `/${id}` : ''}`, query: Object.fromEntries(Object.entries(route.query).filter(([name]) => name !== 'copy')) })
 const cell = (row: Row, name: string) => {
   const value = (row as unknown as Record<string, unknown>)[name]
   if (value === true) return 'yes'
@@ -75,7 +75,7 @@ useKeys([
       </waiting>
       <p v-if="rows?.rows.length === 0" class="pa-6 pt-0">{{ q ? `Nothing has “${q}” in it.` : `No ${of.one} is here yet. Add one, or import a file under Company.` }}</p>
     </section>
-    <record-panel v-if="opened" :id="opened === 'new' ? undefined : Number(opened)" :key="`${kind} ${opened}`" :kind="kind" :may-change="mayChange" @closed="router.push(at($event))" />
+    <record-panel v-if="opened" :id="opened === 'new' ? undefined : Number(opened)" :key="`${kind} ${opened} ${route.query.copy ?? ''}`" :kind="kind" :may-change="mayChange" :copy-of="route.query.copy ? Number(route.query.copy) : undefined" @closed="router.push(at($event))" @copy="router.push({ path: `/fleet/${kind}/new`, query: { copy: String($event) } })" />
   </div>
 </template>
 

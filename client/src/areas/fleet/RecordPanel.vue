@@ -7,8 +7,8 @@ import PapersPanel from './PapersPanel.vue'
 import { KINDS, toInput, type Kind, type Row } from './kinds'
 import { useTerminals } from './useTerminals'
 
-const { kind, id = undefined, mayChange } = defineProps<{ kind: Kind; id?: number; mayChange: boolean }>()
-const emit = defineEmits<{ closed: [id?: number] }>()
+const { kind, id = undefined, mayChange, copyOf = undefined } = defineProps<{ kind: Kind; id?: number; mayChange: boolean; copyOf?: number | undefined }>()
+const emit = defineEmits<{ closed: [id?: number]; copy: [id: number] }>()
 const of = computed(() => KINDS[kind])
 const draft = ref<Record<string, unknown>>({})
 const version = ref(0)
@@ -27,12 +27,19 @@ function take(row: Row) {
 
 watch(() => id, async (now) => {
   problem.value = undefined
+  if (!now && copyOf) {
+    const { data } = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: copyOf } } }))
+    // What is its own is left for the new one.
+    if (data) draft.value = { ...data, ...Object.fromEntries(OWN.map((name) => [name, ''])) }
+    return
+  }
   if (!now) { draft.value = kind === 'customers' ? { payer: true, terms_days: 30 } : kind === 'drivers' ? { employment: 'company_driver', licence_class: 'A', stops_included: 2 } : kind === 'units' ? { kind: 'tractor', company_plates: true } : {}; return }
   const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: now } } }))
   problem.value = answer.problem
   if (answer.data) take(answer.data)
 }, { immediate: true })
 
+const OWN = ['number', 'name', 'vin', 'plate', 'phone', 'email', 'logging_device']
 const fields = computed(() => of.value.fields.filter((field) => field.when?.(draft.value) ?? true))
 const at = (name: string) => (problem.value?.path === `/${name}` ? problem.value.message : undefined)
 const elsewhere = computed(() => problem.value && problem.value.code !== 'stale' && !fields.value.some((field) => problem.value?.path === `/${field.name}`))
@@ -77,7 +84,7 @@ async function keepMine() {
       </div>
       <div v-if="problem?.code === 'stale'" class="stale" role="alert"><p><strong>{{ problem.message }}</strong></p><p class="small">Theirs: {{ theirs.map(([name, value]) => `${name.replaceAll('_', ' ')} ${value ?? '–'}`).join(' • ') }}</p><v-btn size="small" variant="tonal" @click="keepMine">Keep mine over theirs</v-btn></div>
       <v-alert v-else-if="elsewhere" type="error">{{ problem?.message }}</v-alert>
-      <div v-if="mayChange" class="row"><v-btn type="submit" color="primary" :loading="busy">{{ id ? 'Save' : `Add the ${of.one}` }}</v-btn><v-btn v-if="id" variant="text" @click="save({ retired: !retired })">{{ retired ? 'Take back into use' : 'Retire' }}</v-btn><link-button v-if="id && kind === 'drivers'" :driver-id="id" /><span v-if="saved" class="small" role="status">Saved</span></div>
+      <div v-if="mayChange" class="row"><v-btn type="submit" color="primary" :loading="busy">{{ id ? 'Save' : `Add the ${of.one}` }}</v-btn><v-btn v-if="id" variant="text" @click="save({ retired: !retired })">{{ retired ? 'Take back into use' : 'Retire' }}</v-btn><v-btn v-if="id && kind === 'units'" variant="text" @click="emit('copy', id)">Copy</v-btn><link-button v-if="id && kind === 'drivers'" :driver-id="id" /><span v-if="saved" class="small" role="status">Saved</span></div>
     </form>
     <papers-panel v-if="id && (kind === 'drivers' || kind === 'units')" :id="id" :key="`${kind} ${id}`" :kind="kind" :may-change="mayChange" />
     <section v-if="id" class="panel pad"><h2>Trail</h2><audit-trail :id="id" :kind="of.audit" /></section>
