@@ -111,13 +111,24 @@ class Work::Match::Judge
   def hours(crew, slot, load, deadhead)
     question, partner = slot.questions
     trip = Core::Hours::Trip.new(stops: stops(load, deadhead.minutes), split_rest: false, waiting_status: "off_duty")
-    look = partner ? nil : @crews.glance(slot).at(trip)
+    look = partner ? team_look(question.as_of, trip) : @crews.glance(slot).at(trip)
     plan = Core::Hours.plan(question, trip, rules: HoursRules.named(question.rules), partner:, advice: false) if look&.verdict.nil? && @exact
     ends = plan&.finish_at || look&.finish_at || (question.as_of + trip.stops.sum { |stop| stop.drive_minutes + stop.service_minutes })
     unknown = unknown(crew)
     found = Core::Fit::Hours.new(verdict: unknown ? nil : (plan&.verdict || look&.verdict), slack: plan ? slack(plan, trip) : look&.slack_minutes, late: plan&.late_minutes || look&.late_minutes || 0,
                                  at_least: plan.nil? || !unknown.nil?, stale: crew.silent, sentence: unknown)
     [found, ends, trip]
+  end
+
+  # A team that rolled on without a stop would still be late: no plan has to be made to know it.
+  def team_look(at, trip)
+    late = trip.stops.map do |stop|
+      at = [at + stop.drive_minutes, stop.opens || 0].max
+      missed = at - (stop.closes || at)
+      at += stop.service_minutes
+      missed
+    end.max
+    Core::Hours::Glance::Look.new(verdict: "late", late_minutes: late, finish_at: nil, slack_minutes: nil) if late.positive?
   end
 
   def unknown(crew)
