@@ -14,7 +14,7 @@ module Core::Fit
   Unit = Value.of(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :inner_length_in, :tare_lb, :miles_per_gallon, :service_due_on, :active, :papers, :stands)
   # What of a load matters. days - [first Date, last Date] of the trip; states - on the way; revenue - cents
   # weight_lb, volume_cuft, length_in, width_in, height_in - of the freight, nil where not known; aboard_lb - of partials already aboard, at most
-  Load = Value.of(:trailer_kind, :weight_lb, :volume_cuft, :length_in, :width_in, :height_in, :hazmat, :reefer, :team_needed, :size, :timed, :days, :states, :revenue, :aboard_lb)
+  Load = Value.of(:trailer_kind, :weight_lb, :volume_cuft, :length_in, :width_in, :height_in, :hazmat, :reefer, :team_needed, :timed, :days, :states, :revenue, :aboard_lb)
   # How the crew would do it. taken - what it is on at those times, or nil; hours - Hours; home_on - Date it would be home again, or nil
   # deadhead_tenths, loaded_tenths - of a mile; minutes - from setting out to the end; tolls, pay - cents
   Run = Value.of(:taken, :hours, :home_on, :deadhead_tenths, :loaded_tenths, :minutes, :tolls, :pay)

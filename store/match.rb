@@ -44,7 +44,7 @@ module Store::Match
     %i[driver_id unit_id].map { |holder| rows.group_by { |row| row[holder] } }
   end
 
-  # driver id => { "tractor" => unit id, "trailer" => unit id } of the latest trip, and who drove it with him
+  # driver id => { "tractor" => unit id, "trailer" => unit id } of the latest trip
   def self.last_units
     DB[:trip_units].join(:trip_drivers, trip_id: :trip_id).where(Sequel[:trip_drivers][:live] => true)
                    .order(:driver_id, :role, Sequel.desc(Sequel[:trip_drivers][:during])).distinct(:driver_id, :role)

@@ -2,8 +2,7 @@
 
 # The quickest ways between one place and many, by a single search: miles and minutes, without the road by road.
 #
-# Places get on and off the network as in Snap. Two ways that share the pavement part on the way out count the same in both
-# directions: no road of the network is one-way.
+# Places get on and off the network as in Snap. A way counts the same in both directions: no road of the network is one-way.
 class Core::Roads::Fan
   # tenths, minutes - of the quickest way; nil where there is none
   Reach = Core::Value.of(:tenths, :minutes)

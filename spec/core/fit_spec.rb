@@ -9,12 +9,12 @@ RSpec.describe Core::Fit do
   let(:tractor) { unit("T-1", "tractor", miles_per_gallon: BigDecimal("6.5"), tare_lb: 18_000) }
   let(:trailer) { unit("V-1", "trailer", trailer_kind: "dry_van", capacity_lb: 45_000, capacity_cuft: 3_800, inner_length_in: 630, tare_lb: 15_000) }
   let(:freight) do
-    described_class::Load.new(trailer_kind: "dry_van", weight_lb: 44_000, volume_cuft: nil, length_in: nil, width_in: nil, height_in: nil, hazmat: false, reefer: false, team_needed: false, size: "full", timed: true,
+    described_class::Load.new(trailer_kind: "dry_van", weight_lb: 44_000, volume_cuft: nil, length_in: nil, width_in: nil, height_in: nil, hazmat: false, reefer: false, team_needed: false, timed: true,
                               days: [day.call(23), day.call(25)], states: %w[ID OR], revenue: 185_000, aboard_lb: 0)
   end
   let(:hours) { described_class::Hours.new(verdict: "fits", slack: 120, late: 0, at_least: false, stale: nil, sentence: nil) }
   let(:run) { described_class::Run.new(taken: nil, hours:, home_on: day.call(26), deadhead_tenths: 1_000, loaded_tenths: 3_000, minutes: 1_440, tolls: 1_250, pay: 24_000) }
-  let(:company) { described_class::Company.new(fuel_price: BigDecimal("3.90"), cost_per_mile: BigDecimal("0.35"), cost_per_day: BigDecimal("180"), margin_minutes: 60, effects: {}) }
+  let(:carrier) { described_class::Company.new(fuel_price: BigDecimal("3.90"), cost_per_mile: BigDecimal("0.35"), cost_per_day: BigDecimal("180"), margin_minutes: 60, effects: {}) }
 
   def unit(number, kind, **more)
     described_class::Unit.new(number:, kind:, trailer_kind: nil, capacity_lb: nil, capacity_cuft: nil, inner_length_in: nil, tare_lb: nil, miles_per_gallon: nil, service_due_on: nil, active: [nil, nil], papers: [], stands: true, **more)
@@ -22,7 +22,7 @@ RSpec.describe Core::Fit do
 
   def judge(driver: {}, pull: {}, goods: {}, drive: {}, clock: {}, firm: {}, **crew)
     made = described_class::Crew.new(drivers: [person.with(**driver)], tractor:, trailer: trailer.with(**pull)).with(**crew)
-    described_class.judge(made, freight.with(**goods), run.with(hours: hours.with(**clock), **drive), company.with(**firm), rules: FitRules.all)
+    described_class.judge(made, freight.with(**goods), run.with(hours: hours.with(**clock), **drive), carrier.with(**firm), rules: FitRules.all)
   end
 
   def codes(...) = judge(...).then { |judgement| [judgement.verdict, judgement.reasons.map(&:code)] }

@@ -15,7 +15,7 @@ class Web::Freight::Choices
 
   def drivers
     held = held(:trip_drivers)
-    last = last_units
+    last = Store::Match.last_units
     DB[:drivers].where(retired: false).order(:name).map do |row|
       { id: row[:id], name: row[:name], detail: row[:number], taken_by: held[row[:id]], last_tractor_id: last.dig(row[:id], "tractor"), last_trailer_id: last.dig(row[:id], "trailer") }
     end
@@ -30,12 +30,5 @@ class Web::Freight::Choices
 
   def held(table)
     Store::Freight.holding(table, @from, @to).all.to_h { |row| [row[:holder_id], "#{row[:load]} (#{row[:origin]} → #{row[:destination]})"] }
-  end
-
-  # driver id => { "tractor" => unit id, "trailer" => unit id } of the latest trip
-  def last_units
-    DB[:trip_units].join(:trip_drivers, trip_id: :trip_id).where(Sequel[:trip_drivers][:live] => true)
-                   .order(:driver_id, :role, Sequel.desc(Sequel[:trip_drivers][:during])).distinct(:driver_id, :role)
-                   .select(:driver_id, :role, :unit_id).each_with_object({}) { |row, last| (last[row[:driver_id]] ||= {})[row[:role]] = row[:unit_id] }
   end
 end

@@ -10,10 +10,9 @@ class Work::Match::Judge
   CIRCUITY = 1.2
   ESTIMATED_MPH = 50
 
-  def initialize(now, crews: Work::Match::Crews.at(now), exact: true)
+  def initialize(now, crews: Work::Match::Crews.at(now))
     @now = now
     @crews = crews
-    @exact = exact
     settings = Store::Match.settings
     @company = Core::Fit::Company.new(**settings.slice(:fuel_price, :cost_per_mile, :cost_per_day, :margin_minutes), effects: Store::Match.effects)
     @units = crews.units.to_h { |row| [row[:id], row] }
@@ -21,8 +20,6 @@ class Work::Match::Judge
     @fit_units = {}
     @fans = {}
   end
-
-  attr_reader :company
 
   # Best first: the blocked last, then by profit.
   def rank(crews, loads) = crews.product(loads).map { |crew, load| judge(crew, load) }.sort_by { |fit| [RANK[fit.judgement.verdict], -fit.judgement.money.profit] }
@@ -112,7 +109,7 @@ class Work::Match::Judge
     question, partner = slot.questions
     trip = Core::Hours::Trip.new(stops: stops(load, deadhead.minutes), split_rest: false, waiting_status: "off_duty")
     look = partner ? team_look(question.as_of, trip) : @crews.glance(slot).at(trip)
-    plan = Core::Hours.plan(question, trip, rules: HoursRules.named(question.rules), partner:, advice: false) if look&.verdict.nil? && @exact
+    plan = Core::Hours.plan(question, trip, rules: HoursRules.named(question.rules), partner:, advice: false) if look&.verdict.nil?
     ends = plan&.finish_at || look&.finish_at || (question.as_of + trip.stops.sum { |stop| stop.drive_minutes + stop.service_minutes })
     unknown = unknown(crew)
     found = Core::Fit::Hours.new(verdict: unknown ? nil : (plan&.verdict || look&.verdict), slack: plan ? slack(plan, trip) : look&.slack_minutes, late: plan&.late_minutes || look&.late_minutes || 0,

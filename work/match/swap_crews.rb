@@ -6,14 +6,13 @@ module Work::Match::SwapCrews
   def self.call(load_id, input, by:, now:)
     raise Refused.new("same_load", "Choose another load to swap with.", path: "/load_id") if load_id == input[:load_id]
 
-    Work::Act.once(input[:key], "swap_crews", by:, now:, input: input.merge(with: load_id)) do |act|
+    Work::Act.once(input[:key], "swap_crews", by:, now:, input: input.merge(with: load_id)) do
       ids = [load_id, input[:load_id]].sort
       ids.each { |id| Store::Freight.load_for_change(id) or raise Work::NotFound.new("load", id) }
       crews = ids.to_h { |id| [id, crew(id)] }
       ids.each { |id| Work::Freight::UncrewLoad.call(id, { why: input[:why] }, by:, now:) }
       # Drivers and tractor change; the trailer stays with the load that it suits.
       ids.zip(ids.reverse) { |id, other| Work::Freight::CrewLoad.call(id, crews[other].merge(crews[id].slice(:trailer_id)), by:, now:, why: input[:why]) }
-      ids.each { |id| act.changed("load", id, {}, why: input[:why]) }
       load_id
     end
   end

@@ -42,7 +42,7 @@ useKeys([{ key: 'a', label: 'Accept the whole proposal', run: () => { if (mayGiv
 <template>
   <section class="panel" aria-label="Proposal">
     <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
-      <header class="spread pad">
+      <header class="spread pad head">
         <p><strong>{{ found.lines.length }} {{ found.lines.length === 1 ? 'crew' : 'crews' }}, {{ found.lines.reduce((sum, line) => sum + line.fits.length, 0) }} loads, {{ showDollars(found.profit) }} profit.</strong> <span class="quiet small">Worth {{ showDollars(gain) }} more than taking the best pair each time. Counted: profit, covering, lateness, home time.</span></p>
         <span class="row"><v-btn variant="tonal" size="small" @click="again">Propose again</v-btn><v-btn v-if="mayGive" color="primary" :loading="busy" :disabled="!left.length" @click="accept(left)">Accept all {{ left.length }}</v-btn></span>
       </header>
@@ -67,6 +67,7 @@ useKeys([{ key: 'a', label: 'Accept the whole proposal', run: () => { if (mayGiv
 
 <style scoped>
 .pad { padding: .6rem .85rem; }
+@media (max-width: 700px) { .head { flex-wrap: wrap; } }
 .take { display: flex; gap: .4rem; align-items: baseline; } .take, .when { white-space: nowrap; } .take > span { min-width: 0; } .refused { white-space: normal; }
 @media (max-width: 700px) { .take, .when { white-space: normal; } }
  .bare { font-size: 0; gap: 0; }
