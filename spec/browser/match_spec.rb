@@ -30,8 +30,8 @@ RSpec.describe "Covering loads", :committed, type: :feature do
       number = load_of(id)[:number]
       expect(page).to have_css("article[aria-label$='for #{number}']", text: "Fits")
       press :enter
-      expect(page).to have_css("[role=status]", text: "#{number} is given")
       expect(page).to have_no_css("section[aria-label='Open loads'] li", text: number)
+      expect(page).to have_css("[role=status]", text: "#{number} is given")
     end
     expect(ids.first(3).map { |id| load_of(id)[:crew] }.uniq.length).to eq(3)
     press "3"

@@ -44,7 +44,7 @@ const shownLoads = computed(() => (loads.value ?? []).filter((load) => words(`${
 const shownCrews = computed(() => (crews.value ?? []).filter((crew) => words(`${crew.name} ${crew.place} ${crew.terminal} ${crew.dispatcher ?? ''} ${crew.tractor ?? ''} ${crew.trailer ?? ''} ${showTime(crew.free_at, crew.zone)}`) && (!mine.value || crew.dispatcher === session.me?.name)))
 const ids = computed(() => (side.value === 'load' ? shownLoads.value : shownCrews.value).map(({ id }) => id))
 const picked = computed(() => Number((side.value === 'load' ? route.query.load : route.query.crew) ?? 0) || ids.value[0])
-const pick = (id: number) => router.replace({ query: { view: view.value, [side.value]: id } })
+const pick = (id: number) => { gave.value = undefined; return router.replace({ query: { view: view.value, [side.value]: id } }) }
 
 const { data: ranking, problem: rankingProblem, load: rank } = useFetched(() => [side.value, picked.value] as const, async ([of, id]) => {
   if (!id) return NOTHING
@@ -54,7 +54,7 @@ const rows = computed(() => (ranking.value?.rows ?? []).filter((fit) => (side.va
 const chosenKey = ref<string>()
 const chosen = computed(() => rows.value.find((fit) => keyOf(fit) === chosenKey.value) ?? rows.value[0])
 const compared = ref<string[]>([])
-watch(picked, () => { compared.value = []; chosenKey.value = undefined; gave.value = undefined; problem.value = undefined })
+watch(picked, () => { compared.value = []; chosenKey.value = undefined; problem.value = undefined })
 function compare(key: string) { compared.value = compared.value.includes(key) ? compared.value.filter((one) => one !== key) : [...compared.value, key].slice(-MOST_COMPARED) }
 const inFull = computed(() => (compared.value.length ? rows.value.filter((fit) => compared.value.includes(keyOf(fit))) : chosen.value ? [chosen.value] : []))
 const { data: full } = useFetched(() => inFull.value.map((fit) => ({ load: fit.load.id, crew: fit.crew.id })), async (pairs) => {
@@ -64,6 +64,7 @@ const { data: full } = useFetched(() => inFull.value.map((fit) => ({ load: fit.l
 })
 const span = computed(() => (full.value ?? []).flatMap((fit) => [...fit.recorded, ...fit.planned].flatMap(({ from, to }) => [Date.parse(from), Date.parse(to)])))
 
+/** The load given last; stays until somebody picks another, for the given one leaves the list and the next moves up by itself. */
 const gave = ref<Schemas['OpenLoad']>()
 const { give, busy, problem } = useGive((load) => { gave.value = load; void loadLoads(); void rank() })
 

@@ -8,7 +8,7 @@ export function useGive(done: (load: Schemas['OpenLoad']) => void) {
   let key = newKey()
 
   async function give(fit: Schemas['FitRow'], why: string) {
-    if (!fit.tractor) return
+    if (!fit.tractor || busy.value) return
     busy.value = true
     const body = { key, driver_ids: fit.crew.driver_ids, tractor_id: fit.tractor.id, trailer_id: fit.trailer?.id ?? null, ...(why.trim() ? { why: why.trim() } : {}) }
     const answer = await ask(api.PUT('/api/loads/{id}/crew', { params: { path: { id: fit.load.id } }, body }))
