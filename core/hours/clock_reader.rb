@@ -32,12 +32,10 @@ class Core::Hours::ClockReader
   end
 
   # When driving is possible again, resting from as_of, or nil.
-  #
-  # At rest, more becomes possible only when a rest or a break is complete, or when a day begins.
   def available_at
     return @as_of if @reading.can_drive_minutes.positive?
 
-    turning_points.find { |instant| days_left?(instant) && resting(instant).can_drive_minutes.positive? }
+    Core::Hours::TurningPoints.after(@reading, @rules, @days).find { |instant| days_left?(instant) && resting(instant).can_drive_minutes.positive? }
   end
 
   private
@@ -61,17 +59,6 @@ class Core::Hours::ClockReader
   # Hours over days are the cheap look that rules most instants out.
   def days_left?(instant)
     @rules.limits.select { |limit| limit.within == "days" }.all? { |limit| @reading.used_resting_until(limit, instant) < limit.minutes }
-  end
-
-  def turning_points
-    resting_from = @reading.stretches.last.rest? ? @reading.rests.last.from : @as_of
-    still_from = @reading.stretches.reverse_each.take_while { |stretch| !stretch.driving? }.last&.from || @as_of
-    lengths = [@rules.shift_rest_minutes, *@rules.limits.flat_map { |limit| [limit.restart_minutes, limit.rest_minutes, limit.rest_block_minutes] }.compact, @rules.split.least_minutes,
-               *(@reading.shift&.pairs&.free || []).map { |rest| @rules.split.together_minutes - rest.minutes }].select(&:positive?)
-    breaks = @rules.limits.filter_map(&:interruption_minutes).map { |minutes| still_from + minutes }
-    today = @days.day_of(@as_of)
-    days = (1..(@rules.limits.filter_map(&:days).max + 1)).map { |ahead| @days.start(today + ahead) }
-    [*lengths.map { |minutes| resting_from + minutes }, *breaks, *days].select { |instant| instant > @as_of }.uniq.sort
   end
 
   # [further minutes of rest, what then remains], or nil when no rest waits for a second half.

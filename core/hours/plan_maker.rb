@@ -14,19 +14,25 @@ class Core::Hours::PlanMaker
 
   def plan
     exact = @partner.nil? && @rules.searched_exactly?
-    (pieces, partner_pieces), visits, late, ends = exact ? searched : Core::Hours::StepPlanner.new([@question, *@partner], @trip, @rules).best
+    (pieces, partner_pieces), visits, late, ends, whole = exact ? searched : searched_by_steps
     bare = Core::Hours::Plan.new(verdict: verdict(late), trip: @trip, finish_at: ends, late_minutes: late, visits: visits || [], pieces: pieces || [], partner_pieces:, reasons: [], days: @question.days)
-    reasons = Core::Hours::PlanReasons.new(bare, @question, @rules, advice: @advice && exact).all
-    bare.with(reasons: exact ? reasons : [*reasons, not_proven])
+    reasons = Core::Hours::PlanReasons.new(bare, @question, @rules, advice: @advice && @partner.nil?).all
+    bare.with(reasons: whole ? reasons : [*reasons, cut])
   end
 
   private
 
   def searched
     planner = Core::Hours::Planner.new(@question, @trip, @rules)
-    best = planner.best or return
+    best = planner.best or return [nil, nil, nil, nil, true]
     pieces, visits = planner.record(best)
-    [[pieces], visits, best.late, best.at]
+    [[pieces], visits, best.late, best.at, true]
+  end
+
+  # Where many plans are made, as for advice, in haste.
+  def searched_by_steps
+    looks = @advice ? Core::Hours::StepPlanner::LOOKED_AT : Core::Hours::StepPlanner::LOOKED_AT_IN_HASTE
+    Core::Hours::StepPlanner.new([@question, *@partner], @trip, @rules, looks:).best
   end
 
   def verdict(late)
@@ -35,5 +41,6 @@ class Core::Hours::PlanMaker
     late.zero? ? "fits" : "late"
   end
 
-  def not_proven = ["not_proven_best", "This plan is legal; #{@partner ? "for a team" : "under these rules"} it is not proven that there is no better one."]
+  # The search of one driver by rules that it is proven for is never cut.
+  def cut = ["not_proven_best", "The search for this plan was cut: there may be a better one."]
 end

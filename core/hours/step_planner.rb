@@ -1,22 +1,29 @@
 # frozen_string_literal: true
 
-# Plans for a team, or under rules that the Planner's arguments do not cover: legal by the clocks themselves at every step, and
-# the best that a search of bounded width finds. It is not proven to be the best there is, and its plans say so.
+# Plans for a team, or under rules that the Planner's arguments do not cover: a best-first search by the clocks themselves.
+#
+# Driving goes on until something ends it: the way, a clock, a window. Rest goes on until something comes of it: a clock turns, a
+# window or a stop opens, now or as much earlier as the way there takes. Of states alike in every clock one is kept. What ends
+# first is the best of all that can be so composed, and the specs compare it with an exhaustive search; where a long trip makes
+# that search too wide, it is cut, and the plan says so.
 #
 # Of a team one drives, or does the work at a stop, while the other is in the sleeper; where both rest, both are in it.
 class Core::Hours::StepPlanner
   Piece = Core::Hours::Planner::Recorder::Piece
   Visit = Core::Hours::Planner::Recorder::Visit
-  # How many states are looked at, and how many stand at a stop with so much driving left before the rest are let go.
-  LOOKED_AT = 600
+  # How many states are looked at. Where that is not enough: how many in haste, and with so much driving left.
+  LOOKED_AT = 2500
+  LOOKED_AT_IN_HASTE = 600
   ALIKE = 12
+  RESTS_AT_MOST = 2 * 24 * 60
 
   # A state. stop, left - the stop ahead and driving minutes to it; at - instant; arrived - there since; late - minutes in all
   # last - which driver drove or worked last; added - by driver, Array of [status, from, to, stop] since as_of
   Step = Core::Value.of(:stop, :left, :at, :arrived, :late, :last, :added, :visits)
 
-  # questions - of the drivers, one or two, all asked at the same instant
-  def initialize(questions, trip, rules)
+  # questions - of the drivers, one or two, all asked at the same instant; looks - how many states may be looked at before haste
+  def initialize(questions, trip, rules, looks: LOOKED_AT)
+    @looks = looks
     @questions = questions
     @trip = trip
     @stops = trip.stops
@@ -24,69 +31,144 @@ class Core::Hours::StepPlanner
     @as_of = questions.first.as_of
     @horizon = @as_of + Core::Hours::Planner::HORIZON_MINUTES
     @after = @stops.each_index.map { |i| @stops.drop(i + 1).sum(&:drive_minutes) + @stops.drop(i).sum(&:service_minutes) }
+    @shift_drive = @rules.limits.select { |limit| limit.within == "shift" && limit.counts == "driving" }.map { |limit| @rules.minutes(limit, @rules.exceptions.map(&:kind)) || limit.minutes }.min
+    @interruption = @rules.limits.filter_map(&:interruption_minutes).max || 0
   end
 
-  # [Array of Array of Piece by driver, Array of Visit, late minutes, end], or nil.
-  def best = search(->(late, ends, driving) { (((late << 16) + ends) << 16) + driving }) || search(->(late, ends, driving) { (((driving << 16) + late) << 16) + ends })
+  # [Array of Array of Piece by driver, Array of Visit, late minutes, end, whether the whole search was made]; all but the last
+  # nil where no legal way was found.
+  def best
+    found = search(@looks) { |late, ends, driving| (((late << 16) + ends) << 16) + driving }
+    return found || [nil, nil, nil, nil, true] if @whole
+
+    search(LOOKED_AT_IN_HASTE, ALIKE) { |late, ends, driving| (((late << 16) + ends) << 16) + driving } || search(LOOKED_AT_IN_HASTE, ALIKE) { |late, ends, driving| (((driving << 16) + late) << 16) + ends } || []
+  end
 
   private
 
   # keyed - what is looked at first: the best so far, or where that finds no end in time, what is furthest on the way
-  def search(keyed)
+  def search(looks, alike = nil, &keyed)
     @keyed = keyed
+    @most_alike = alike
     @queue = Core::Hours::Planner::Queue.new
     @alike = Hash.new(0)
+    @seen = {}
+    @whole = alike.nil?
     push(Step.new(stop: 0, left: @stops.first.drive_minutes, at: @as_of, arrived: @stops.first.drive_minutes.zero? ? @as_of : nil, late: 0, last: 0, added: @questions.map { [] }, visits: []))
-    LOOKED_AT.times do
+    looks.times do
       step = @queue.pop or return
-      return [step.added.map { |list| pieces(list) }, step.visits, step.late, step.at] if step.stop == @stops.length
+      return [step.added.map { |list| pieces(list) }, step.visits, step.late, step.at, @whole] if step.stop == @stops.length
 
-      step.left.zero? ? at_stop(step) : on_the_way(step)
+      readings = @questions.each_index.map { |driver| reading(step, driver) }
+      alike = [step.stop, step.left, step.at, step.late, *readings.map { |one| clocks(one) }]
+      next if @seen[alike]
+
+      @seen[alike] = true
+      step.left.zero? ? at_stop(step, readings) : on_the_way(step, readings)
     end
+    @whole = false
     nil
   end
 
   # Late first, then the end that could be at best; of equals the one that is further on.
   def push(step)
     driving = step.stop < @stops.length ? step.left + @after[step.stop] : 0
-    ends = step.at + driving
-    return if ends > @horizon || (@alike[[step.stop, step.left]] += 1) > ALIKE
+    late, ends = bounds(step)
+    return if ends > @horizon
+    return if @most_alike && (@alike[[step.stop, step.left]] += 1) > @most_alike
 
-    late = step.late + [step.at + step.left - (@stops[step.stop]&.closes || Float::INFINITY), 0].max.to_i
     @queue.push(@keyed.call(late, ends - @as_of, driving), step)
   end
 
-  def at_stop(step)
+  # The least that lateness and end can come to: each stop reached by driving alone and, of one driver, with the rests that so
+  # much driving takes at least.
+  def bounds(step)
+    return [step.late, step.at] if step.stop == @stops.length
+
+    instant = step.at
+    late = step.late
+    driving = worked = 0
+    fresh = rested_driving(step)
+    (step.stop...@stops.length).each do |i|
+      stop = @stops[i]
+      ahead = i == step.stop ? step.left : stop.drive_minutes
+      driving += ahead
+      instant = [instant + ahead, step.at + driving + worked + fresh.call(driving), stop.opens || 0].max
+      late += [instant - (stop.closes || instant), 0].max
+      instant += stop.service_minutes
+      worked += stop.service_minutes
+    end
+    [late.to_i, instant]
+  end
+
+  # Of driving minutes ahead, the least minutes of rest they take. Not known of a team, where one rests while the other drives.
+  def rested_driving(step)
+    return ->(_) { 0 } unless @questions.one?
+
+    reading = reading(step, 0)
+    run = reading.stretches.last.rest? ? reading.rests.last.minutes : 0
+    able = reading.shift ? [@shift_drive - reading.driven(step.at) + reading.driven(reading.shift.count_at(step.at).anchor), 0].max : @shift_drive
+    lambda do |driving|
+      rests = (driving - able).fdiv(@shift_drive).ceil
+      rests.positive? ? [(rests * @rules.shift_rest_minutes) - run, 0].max : 0
+    end
+  end
+
+  # All that decides what a driver can still do.
+  def clocks(reading)
+    rest = reading.stretches.last.rest? ? [reading.rests.last.minutes, reading.rests.last.sleeping_minutes] : nil
+    resting = reading.shift ? reading.rests.select { |one| one.from >= reading.shift.from && one.minutes >= @rules.split.least_minutes }.map { |one| [one.from, one.to, one.sleeper_minutes] } : nil
+    [reading.remaining, rest, resting, reading.unbroken(reading.as_of), @interruption.positive? ? [reading.as_of - (reading.stretches.reverse_each.find(&:driving?)&.to || 0), @interruption].min : 0]
+  end
+
+  def at_stop(step, readings)
     stop = @stops[step.stop]
     if stop.opens && stop.opens > step.at
       return push(rest(step, stop.opens)) unless @trip.waiting_status == "on_duty"
 
       return push(work(step, stop.opens, "on_duty"))
     end
-    served = work(step, step.at + stop.service_minutes, "on_duty")
-    ahead = @stops[step.stop + 1]
-    late = step.late + [step.at - (stop.closes || step.at), 0].max
-    push(served.with(stop: step.stop + 1, left: ahead&.drive_minutes || 0, late:, arrived: ahead&.drive_minutes&.zero? ? served.at : nil,
-                     visits: [*step.visits, Visit.new(arrive_at: step.arrived, start_at: step.at, leave_at: served.at)]))
+    rests(step, readings).each { |instant| push(rest(step, instant)) }
+    @questions.each_index { |driver| push(served(step.with(last: driver), stop)) if step.added.all?(&:empty?) || stop.service_minutes.positive? || driver == step.last }
   end
 
-  def on_the_way(step)
+  def served(step, stop)
+    done = work(step, step.at + stop.service_minutes, "on_duty")
+    ahead = @stops[step.stop + 1]
+    late = step.late + [step.at - (stop.closes || step.at), 0].max
+    done.with(stop: step.stop + 1, left: ahead&.drive_minutes || 0, late:, arrived: ahead&.drive_minutes&.zero? ? done.at : nil,
+              visits: [*step.visits, Visit.new(arrive_at: step.arrived, start_at: step.at, leave_at: done.at)])
+  end
+
+  def on_the_way(step, readings)
     from, to = window(step)
     return if from.nil?
     return push(rest(step, from)) if from > step.at
 
-    able = @questions.each_index.to_h { |driver| [driver, [reading(step, driver).can_drive_minutes, step.left, to - step.at].min] }.select { |_, minutes| minutes.positive? }
-    able.each { |driver, minutes| push(drive(step, driver, minutes)) }
-    waits(step, able).each { |instant| push(rest(step, instant)) }
+    able = readings.each_with_index.to_h { |one, driver| [driver, [one.can_drive_minutes, step.left, to - step.at].min] }.select { |_, minutes| minutes.positive? }
+    able.each { |driver, minutes| [*swaps(step, readings, driver, minutes), minutes].each { |some| push(drive(step, driver, some)) } }
+    rests(step, readings).each { |instant| push(rest(step, instant)) }
   end
 
-  # Until when it may pay to rest: until somebody can drive, a whole rest, or what a later opening leaves time for.
-  def waits(step, able)
-    spare = (@stops[step.stop].opens || 0) - step.left - step.at
-    return [step.at + @rules.shift_rest_minutes, *(step.at + spare if spare.positive?)].uniq unless able.empty?
+  # After how many minutes, before a driver must stop, the other of a team could go on by a clock that turns until then.
+  def swaps(step, readings, driver, minutes)
+    others = @questions.each_index.reject { |other| other == driver }
+    others.flat_map { |other| Core::Hours::TurningPoints.after(readings[other], @rules, @questions[other].days) }.map { |instant| instant - step.at }.select { |some| some < minutes }
+  end
 
-    back = @questions.each_index.filter_map { |driver| Core::Hours::ClockReader.new(asked(step, driver), @rules).available_at }
-    back.empty? ? [] : [back.min, [back.min, step.at + @rules.shift_rest_minutes].max].uniq
+  # Until when it may pay to rest: until a clock turns, or until the way there takes up what is left before something opens.
+  def rests(step, readings)
+    turns = readings.each_with_index.flat_map { |one, driver| Core::Hours::TurningPoints.after(one, @rules, @questions[driver].days) }
+    path = 0
+    openings = (step.stop...@stops.length).flat_map do |i|
+      stop = @stops[i]
+      before = path
+      path += i == step.stop ? step.left : stop.drive_minutes
+      opens = [*(stop.opens - path if stop.opens), *(stop.drive_windows || []).map { |from, _| from - before }]
+      path += stop.service_minutes
+      opens.flat_map { |instant| [instant, instant - @interruption] }
+    end
+    [*turns, *openings].uniq.select { |instant| instant > step.at && instant <= step.at + RESTS_AT_MOST }
   end
 
   def window(step)

@@ -51,7 +51,7 @@ RSpec.describe "Hours by the rules of Canada" do
     expect(ask(weeks, as_of: (24 * 13) + 9)[:available_at]).to eq(at((24 * 14) + 8))
   end
 
-  it "plans so that no rule is broken, whatever the record, and says that better may be possible" do
+  it "plans so that no rule is broken, whatever the record" do
     random = Random.new(313)
     12.times do
       rules = %w[canada_south_70_7 canada_south_120_14].sample(random:)
@@ -59,7 +59,7 @@ RSpec.describe "Hours by the rules of Canada" do
       stops = Array.new(random.rand(1..3)) { |i| { "name" => i.to_s, "drive_minutes" => random.rand(0..900), "service_minutes" => random.rand(0..120), **(random.rand < 0.5 ? { "opens" => at(8 + (i * 12)) } : {}) } }
       asked = document(duty, as_of: 6, rules:).merge("trip" => { "stops" => stops })
       plan = Core::Hours.plan(Core::Hours.read(asked), Core::Hours.read_trip(asked), rules: HoursRules.named(rules)).to_h
-      expect(plan).to include(verdict: "fits", reasons: include(include(code: "not_proven_best")))
+      expect(plan).to include(verdict: "fits")
       expect(plan[:schedule].sum { |row| row[:status] == "driving" ? (Time.iso8601(row[:to]) - Time.iso8601(row[:from])) / 60 : 0 }).to eq(stops.sum { |stop| stop["drive_minutes"] })
       whole = document(duty, as_of: 6, rules:).merge("as_of" => plan[:finish_at])
       whole["duty"] += plan[:schedule].map { |row| { "from" => row[:from], "status" => row[:status] } }
