@@ -31,6 +31,13 @@ module Core::Freight
     raise Refused.new("order_of_stops", "Each load is picked up before it is delivered, and every stop is made once: put the order right.", path: "/order")
   end
 
+  # Of each leg between stops of these kinds, is freight aboard? A swap takes it from one crew to the next.
+  def self.loaded_legs(kinds)
+    first, last = %i[index rindex].map { |find| kinds.public_send(find) { |kind| LOADED_AT.include?(kind) } }
+    (0...[kinds.length - 1, 0].max).map { |leg| !first.nil? && leg >= first && leg < last }
+  end
+  LOADED_AT = %w[pickup delivery swap].freeze
+
   # What is aboard on each leg: see Aboard.
   def self.aboard(order, goods) = Aboard.legs(order, goods)
 

@@ -2,11 +2,15 @@
 
 # What a driver does next, and whether a check-in may follow what has happened.
 module Core::Tracking
+  # What is done at a stop, by its kind: the check-in, and what the button says.
+  WORK = { "pickup" => %w[loaded Loaded], "delivery" => %w[delivered Delivered], "swap" => ["swapped", "Load handed over"], "drop" => ["dropped", "Trailer dropped"],
+           "hook" => ["hooked", "Trailer hooked"], "yard" => %w[parked Parked] }.freeze
+
   # One stop of a trip as far as it has got. Instants are Time or nil.
   Progress = Value.of(:stop_id, :kind, :name, :arrived_at, :worked_at, :left_at) do
     def done? = !left_at.nil?
     def begun? = !arrived_at.nil?
-    def work_kind = kind == "pickup" ? "loaded" : "delivered"
+    def work_kind = WORK.fetch(kind).first
     def last_at = [arrived_at, worked_at, left_at].compact.last
   end
   # kind - a kind of check-in; stop_id - nil where it belongs to no stop; label - what the button says
@@ -44,7 +48,7 @@ module Core::Tracking
 
   def self.step_at(stop)
     kind, label = if !stop.begun? then ["arrived", "Arrived at #{stop.name}"]
-                  elsif stop.worked_at.nil? then [stop.work_kind, stop.kind == "pickup" ? "Loaded" : "Delivered"]
+                  elsif stop.worked_at.nil? then WORK.fetch(stop.kind)
                   else ["left", "Left #{stop.name}"]
                   end
     Step.new(kind:, stop_id: stop.stop_id, label:, needs_signer: kind == "delivered")

@@ -32,9 +32,17 @@ module Store::Freight
   def self.stops(load_id) = DB[:stops].where(load_id:).order(:position).all
   def self.parts(table, load_id) = DB[table].where(load_id:).order(:position).all
 
-  # The trip that a load is on now, or nil.
-  def self.live_trip(load_id)
-    DB[:trips].join(:trip_loads, trip_id: :id).where(load_id:).exclude(state: %w[declined cancelled]).select_all(:trips).reverse(Sequel[:trips][:id]).first
+  # The trip that a load is on now, or nil: of a relay, the first that has not done its part.
+  def self.live_trip(load_id) = live_trips(load_id).then { |trips| trips.find { |trip| trip[:state] != "delivered" } || trips.last }
+
+  # The trips that carry a load: one, or of a relay its parts, in order.
+  def self.live_trips(load_id)
+    DB[:trips].join(:trip_loads, trip_id: :id).where(load_id:).exclude(state: %w[declined cancelled]).order(Sequel.function(:lower, :during), Sequel[:trips][:id]).select_all(:trips).all
+  end
+
+  # Trips of nothing but an empty truck that are not done.
+  def self.empty_trips
+    DB[:trips].where(state: %w[planned sent accepted rolling]).exclude(DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exists).order(Sequel.function(:lower, :during))
   end
 
   def self.trips(load_id)
@@ -43,7 +51,7 @@ module Store::Freight
 
   def self.trip_stops(trip_ids)
     DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip_ids).order(:trip_id, Sequel[:trip_stops][:position])
-                   .select_all(:trip_stops).select_append(:kind, :name, :town, :state, :zone, :load_id)
+                   .select_all(:trip_stops).select_append(:kind, :name, :town, :state, :zone, :load_id, :from_at, DB[:units].where(id: Sequel[:stops][:unit_id]).select(:number).as(:unit))
   end
 
   def self.trip_drivers(trip_ids)
@@ -52,7 +60,7 @@ module Store::Freight
   end
 
   def self.trip_units(trip_ids)
-    DB[:trip_units].join(:units, id: :unit_id).where(trip_id: trip_ids).select(:trip_id, :unit_id, :role, :number, :trailer_kind)
+    DB[:trip_units].join(:units, id: :unit_id).where(trip_id: trip_ids).order(Sequel[:trip_units][:id]).select(:trip_id, :unit_id, :role, :number, :trailer_kind)
   end
 
   def self.check_ins(trip_ids)

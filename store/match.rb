@@ -35,7 +35,12 @@ module Store::Match
     held = DB[:trip_units].where(live: true).select(:unit_id, :trip_id, :during).order(:during).all.group_by { |row| row[:unit_id] }
     trips = held.transform_values { |rows| rows.reverse.find { |row| row[:during].begin <= now }&.fetch(:trip_id) }
     places = last_stops(trips.values.compact)
-    units.map { |unit| unit.merge(held: held[unit[:id]] || [], stands: places[trips[unit[:id]]] || (unit[:latitude] && unit.slice(:town, :state, :latitude, :longitude))) }
+    dropped = DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trips.values.compact, kind: "drop").order(Sequel[:trip_stops][:position]).select(:trip_id, :unit_id, :town, :state, :latitude, :longitude).to_hash(%i[trip_id unit_id])
+    units.map do |unit|
+      trip_id = trips[unit[:id]]
+      stands = dropped[[trip_id, unit[:id]]]&.except(:trip_id, :unit_id) || places[trip_id] || (unit[:latitude] && unit.slice(:town, :state, :latitude, :longitude))
+      unit.merge(held: held[unit[:id]] || [], stands:)
+    end
   end
 
   # Papers that stand, by holder: [Hash by driver id, Hash by unit id].

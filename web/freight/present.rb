@@ -98,6 +98,7 @@ module Web::Freight::Present
 
   def self.trip_stop(row)
     {
+      unit: row[:unit], at: row[:load_id] ? nil : row[:from_at]&.iso8601,
       **row.slice(:id, :stop_id, :kind, :name, :town, :state, :zone, :signer, :minutes, :by_state, :via, :estimated),
       tolls: money(row[:tolls]), direct_miles: row[:direct_miles] && miles(row[:direct_miles]), miles: miles(row[:miles]),
       **%i[arrived_at worked_at left_at].to_h { |at| [at, row[at]&.iso8601] }

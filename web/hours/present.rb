@@ -63,7 +63,7 @@ class Web::Hours::Present
     partner, partner_known = partner(trip, question) if trip && trip[:drivers] > 1
     return { planned: [], verdict: nil } if trip.nil? || known_since.nil? || (partner && partner_known.nil?)
 
-    plan = Work::Hours::PlanLoad.plan(trip[:load_id], question, @now, partner:, advice: false)
+    plan = Work::Hours::PlanLoad.plan(trip[:load_id], question, @now, partner:, trip_id: trip[:trip_id], advice: false)
     ahead = question.as_of + (AHEAD_HOURS * 60)
     { planned: (plan&.pieces || []).select { |piece| piece.from < ahead }.map { |piece| { status: piece.status, from: iso(piece.from, question), to: iso([piece.to, ahead].min, question) } }, verdict: plan&.verdict }
   end

@@ -104,7 +104,7 @@ class Web::Match::Present
       { id: first[:id], driver_ids: crew.key, name: crew.name, terminal: first[:terminal], dispatcher: first[:dispatcher], dispatcher_id: first[:dispatcher_id],
         free_at: slot.at.iso8601, zone: first[:zone], place: "#{slot.place[:town]}, #{slot.place[:state]}",
         after_load: slot.after&.dig(:load, :number), idle: crew.slots.one?, left_minutes:, cycle_minutes:,
-        trouble: trouble(crew), tractor: @numbers[crew.tractor_id], trailer: @numbers[crew.trailer_id] }
+        trouble: trouble(crew), tractor: @numbers[crew.tractor_id], tractor_id: crew.tractor_id, trailer: @numbers[crew.trailer_id] }
     end
   end
 

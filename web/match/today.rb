@@ -52,7 +52,7 @@ class Web::Match::Today
 
     at = crew.slots.index { |slot| slot.after&.fetch(:trip_id) == row[:trip_id] } or return
     question, partner = crew.slots[at - 1].questions
-    plan = Work::Hours::PlanLoad.plan(row[:load][:load_id], question, Time.at(question.as_of * 60).utc, partner:, advice: false) or return
+    plan = Work::Hours::PlanLoad.plan(row[:load][:load_id], question, Time.at(question.as_of * 60).utc, partner:, trip_id: row[:trip_id], advice: false) or return
     return if plan.verdict == "fits"
 
     minutes = plan.late_minutes || 1440

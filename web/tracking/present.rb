@@ -20,15 +20,15 @@ module Web::Tracking::Present
 
   def self.present(trip)
     trip_stops = Store::Freight.trip_stops(trip[:id]).all
-    load = DB[:loads].where(id: trip_stops.first[:load_id]).first
-    papers = Store::Tracking.papers(trip_stops.map { |stop| stop[:load_id] }.uniq).all
+    load = DB[:loads].join(:trip_loads, load_id: :id).where(trip_id: trip[:id]).order(:load_id).select_all(:loads).first
+    papers = Store::Tracking.papers(trip_stops.filter_map { |stop| stop[:load_id] }.uniq).all
     step = Core::Tracking.next_step(trip[:state], Work::Tracking::Progress.from(trip_stops))
     {
       **trip.slice(:id, :number, :state), **units(trip[:id]), miles: Money.rate_text(trip[:loaded_miles], places: 1),
-                                                              customer: DB[:customers].where(id: load[:customer_id]).get(:name), freight: freight(load[:id]),
-                                                              references: DB[:load_references].where(load_id: load[:id]).order(:position).map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" },
+                                                              customer: load ? DB[:customers].where(id: load[:customer_id]).get(:name) : "", freight: load ? freight(load[:id]) : "empty",
+                                                              references: DB[:load_references].where(load_id: load&.fetch(:id)).order(:position).map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" },
                                                               stops: stops(trip_stops, papers), next: step&.to_h, can_decline: %w[sent accepted].include?(trip[:state]),
-                                                              papers_missing: !papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod])
+                                                              papers_missing: !load.nil? && !papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod])
     }
   end
 
@@ -48,10 +48,11 @@ module Web::Tracking::Present
                      .select_all(:stops).select_append(:contact, Sequel[:places][:phone].as(:phone), :driver_notes).to_hash(:id)
     trip_stops.map do |trip_stop|
       row = rows[trip_stop[:stop_id]]
-      { **row.slice(:id, :kind, :name, :address, :town, :state, :zip, :zone, :notes), contact: row[:contact].to_s, phone: row[:phone].to_s, driver_notes: row[:driver_notes].to_s,
-                                                                                      miles: Money.rate_text(trip_stop[:miles], places: 1), from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601,
-                                                                                      arrived_at: trip_stop[:arrived_at]&.iso8601, worked_at: trip_stop[:worked_at]&.iso8601, left_at: trip_stop[:left_at]&.iso8601,
-                                                                                      papers: papers.select { |paper| paper[:stop_id] == row[:id] }.map { |paper| paper.slice(:id, :kind) } }
+      {
+        unit: trip_stop[:unit], **row.slice(:id, :kind, :name, :address, :town, :state, :zip, :zone, :notes), contact: row[:contact].to_s, phone: row[:phone].to_s, driver_notes: row[:driver_notes].to_s,
+        miles: Money.rate_text(trip_stop[:miles], places: 1), from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601, **%i[arrived_at worked_at left_at].to_h { |at| [at, trip_stop[at]&.iso8601] },
+        papers: papers.select { |paper| paper[:stop_id] == row[:id] }.map { |paper| paper.slice(:id, :kind) }
+      }
     end
   end
   private_class_method :present, :units, :freight, :stops

@@ -13,6 +13,7 @@ module Work::Freight::ChangeLoad
 
       writer = Work::Freight::LoadWriter.new(input, by:, now:)
       writer.check
+      Work::Freight::Relay.refuse(load, "Its number of stops cannot change.") if writer.stops.length != load[:stop_count]
       DB[:loads].where(id:).update(**writer.columns, version: load[:version] + 1)
       writer.write_parts(id)
       Work::Freight::TripPlan.follow_load(id)
@@ -29,8 +30,9 @@ module Work::Freight::ChangeLoad
 
   def self.tell(id, changes, now)
     what = TOLD.filter_map { |field, words| words if changes.key?(field) }
-    trip = Store::Freight.live_trip(id)
-    Work::Tracking::WriteText.changed(trip, Store::Freight.load(id), what.join(", "), now) if trip && what.any? && %w[sent accepted rolling].include?(trip[:state])
+    return if what.empty?
+
+    Store::Freight.live_trips(id).each { |trip| Work::Tracking::WriteText.changed(trip, Store::Freight.load(id), what.join(", "), now) if %w[sent accepted rolling].include?(trip[:state]) }
   end
 
   # The fields of a stale edit, by the names that the stored load has for them.

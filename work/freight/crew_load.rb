@@ -38,5 +38,5 @@ module Work::Freight::CrewLoad
       raise Refused.new("wrong_kind", "That is no #{kind} of ours.", path: "/#{field}") unless unit && unit[:kind] == kind
     end
   end
-  private_class_method :refuse_crewed, :check_crew
+  private_class_method :refuse_crewed
 end

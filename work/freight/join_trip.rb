@@ -61,6 +61,8 @@ class Work::Freight::JoinTrip
   def check
     raise Refused.new("under_way", "Trip #{@trip[:number]} is #{@trip[:state]}: its stops can no longer be changed here.", path: "/trip_id") unless JOINABLE.include?(@trip[:state])
 
+    raise Refused.new("has_own_stops", "Trip #{@trip[:number]} has stops of its own: take them off first.", path: "/trip_id") if Work::Freight::TripPlan.rows(@trip[:id]).any? { |row| row[:load_id].nil? }
+
     load = @loads.find { |row| row[:id] == @joining } or return
     raise Refused.new("already_crewed", "#{load[:number]} is #{load[:state]}.", path: "") unless load[:state] == "open" || @trip[:id] == Store::Freight.live_trip(load[:id])&.fetch(:id)
 

@@ -7,14 +7,14 @@ module Work::Freight::SendLoad
     Work::Act.once(input[:key], "send_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
       state = Core::Freight.step(load[:state], "sent")
-      trip = Store::Freight.live_trip(load_id)
-      drivers = Store::Freight.trip_drivers(trip[:id]).all
+      trips = Store::Freight.live_trips(load_id).to_h { |trip| [trip, Store::Freight.trip_drivers(trip[:id]).all] }
+      drivers = trips.values.flatten
       silent = drivers.find { |driver| driver[:phone].empty? }
       raise Refused.new("no_phone", "#{silent[:name]} has no telephone number in the directory.", path: "") if silent
 
       DB[:loads].where(id: load_id).update(state:, version: load[:version] + 1)
-      DB[:trips].where(id: trip[:id]).update(state:)
-      drivers.each { |driver| Work::Tracking::WriteText.trip(driver, trip, load, now) }
+      DB[:trips].where(id: trips.keys.map { |trip| trip[:id] }).update(state:)
+      trips.each { |trip, crew| crew.each { |driver| Work::Tracking::WriteText.trip(driver, trip, load, now) } }
       act.changed("load", load_id, { state: [load[:state], state] })
       load_id
     end

@@ -1,19 +1,26 @@
 # frozen_string_literal: true
 
-# The trip of one load or of several partials: its stops in order, its miles, its span of time, and who and what it holds.
+# The trip of one load, of several partials, of a part of a load, or of none: its stops in order, its miles, its span of time, and
+# who and what it holds.
 class Work::Freight::TripPlan
-  # load_ids - one or several; order - ids of their stops as they are to be made, nil for the best order
+  # load_ids - none, one or several; order - ids of their stops as they are to be made, nil for the best order
+  # only - ids of the stops that this trip makes of a relayed load, nil for all
+  # own - stops of the trip's own, each [row, id of the stop that it comes after or nil]
   # Raises Refused `order_of_stops`.
-  def initialize(load_ids, order: nil)
+  def initialize(load_ids, order: nil, only: nil, own: [])
     @load_ids = Array(load_ids)
     rows = @load_ids.flat_map { |id| Store::Freight.stops(id) }
-    @stops = @load_ids.one? ? rows : Work::Freight::StopRows.new(rows).ordered(order)
+    rows = rows.select { |row| only.include?(row[:id]) } if only
+    @stops = with_own(@load_ids.length < 2 ? rows : Work::Freight::StopRows.new(rows).ordered(order), own)
   end
 
   attr_reader :stops
 
+  # Where a load goes over to another crew, this one's time ends and the other's begins.
   def span
-    Core::Freight.span(@stops.map { |stop| Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at]) })
+    timed = @stops.select { |stop| stop[:load_id] || stop[:from_at] }
+    begins, ends = Core::Freight.span(timed.map { |stop| Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at]) })
+    [@stops.first[:kind] == "swap" ? @stops.first[:from_at] : begins, @stops.last[:kind] == "swap" ? @stops.last[:from_at] : ends]
   end
 
   def range = Store::Freight.range(*span)
@@ -29,25 +36,36 @@ class Work::Freight::TripPlan
     trip_id
   end
 
-  # After a load has changed: its trip with the same crew, at the new times and places, in the same order as far as it can be.
+  # After a load has changed: its trips with the same crews, at the new times and places, in the same order as far as it can be.
   def self.follow_load(load_id)
-    trip = Store::Freight.live_trip(load_id) or return
-    rewrite(trip, DB[:trip_loads].where(trip_id: trip[:id]).order(:load_id).select_map(:load_id))
+    Store::Freight.live_trips(load_id).each { |trip| rewrite(trip, DB[:trip_loads].where(trip_id: trip[:id]).order(:load_id).select_map(:load_id)) unless trip[:state] == "delivered" }
   end
 
-  # A trip with these loads aboard; order - ids of stops, nil to keep the order there is, or find the best.
+  # A trip with these loads aboard, and its own stops where they are; order - ids of stops, nil to keep the order there is, or
+  # find the best.
   def self.rewrite(trip, load_ids, order: nil)
-    known = DB[:trip_stops].where(trip_id: trip[:id]).order(:position).select_map(:stop_id)
-    wanted = DB[:stops].where(load_id: load_ids).select_map(:id)
-    new(load_ids, order: order || (known.sort == wanted.sort ? known : nil)).rewrite(trip)
+    rows = rows(trip[:id])
+    known = rows.select { |row| row[:load_id] }.map { |row| row[:id] }
+    relayed = load_ids.any? { |load_id| Store::Freight.live_trips(load_id).length > 1 }
+    wanted = relayed ? known : DB[:stops].where(load_id: load_ids).select_map(:id)
+    new(load_ids, order: order || (known.sort == wanted.sort ? known : nil), only: relayed ? known : nil, own: own_of(rows)).rewrite(trip)
+  end
+
+  def self.rows(trip_id) = DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id:).order(Sequel[:trip_stops][:position]).select_all(:stops).all
+
+  # Of rows in order, the trip's own, each [row, id of the load's stop that it comes after or nil].
+  def self.own_of(rows)
+    after = nil
+    rows.each_with_object([]) { |row, own| row[:load_id] ? after = row[:id] : own << [row, after] }
   end
 
   def rewrite(trip)
     drivers = Store::Freight.trip_drivers(trip[:id]).all
     units = Store::Freight.trip_units(trip[:id]).to_hash(:role, :unit_id)
     DB[:trips].where(id: trip[:id]).update(during: range, version: trip[:version] + 1, **miles(drivers.first[:driver_id]))
+    done = DB[:trip_stops].where(trip_id: trip[:id]).to_hash(:stop_id).transform_values { |row| row.slice(:arrived_at, :worked_at, :left_at, :signer) }
     DB[:trip_stops].where(trip_id: trip[:id]).delete
-    write_stops(trip[:id])
+    write_stops(trip[:id], done)
     %i[trip_drivers trip_units].each { |table| DB[table].where(trip_id: trip[:id]).delete }
     hold(trip[:id], { driver_ids: drivers.map { |driver| driver[:driver_id] }, tractor_id: units["tractor"], trailer_id: units["trailer"] })
   end
@@ -58,7 +76,17 @@ class Work::Freight::TripPlan
   def hazmat? = @hazmat ||= DB[:freight_lines].where(load_id: @load_ids).exclude(hazmat_class: "").any?
 
   def miles(driver_id)
-    { loaded_miles: legs.sum(0.to_d, &:miles), miles_estimated: legs.any?(&:estimated?), **deadhead(driver_id) }
+    loaded, empty = legs.zip(Core::Freight.loaded_legs(@stops.map { |stop| stop[:kind] })).partition(&:last).map { |list| list.sum(0.to_d) { |leg, _| leg.miles } }
+    way = deadhead(driver_id)
+    { loaded_miles: loaded, miles_estimated: legs.any?(&:estimated?), **way, empty_miles: way[:empty_miles] + empty }
+  end
+
+  # Each own stop after the stop it belongs to, or where that is gone, last.
+  def with_own(rows, own)
+    own.group_by(&:last).reduce(rows) do |stops, (after, list)|
+      at = after.nil? ? 0 : (stops.index { |stop| stop[:id] == after } || (stops.length - 1)) + 1
+      stops.dup.insert(at, *list.map(&:first))
+    end
   end
 
   # From where the driver will be empty to the first stop.
@@ -68,10 +96,11 @@ class Work::Freight::TripPlan
     { empty_miles: leg.miles, empty_minutes: leg.minutes, empty_by_state: Sequel.pg_jsonb(leg.by_state), empty_from: "#{from[:town]}, #{from[:state]}", empty_latitude: from[:latitude], empty_longitude: from[:longitude] }
   end
 
-  def write_stops(trip_id)
+  # done - by stop id, what has happened there
+  def write_stops(trip_id, done = {})
     @stops.each_with_index do |stop, position|
       way = position.zero? ? { miles: 0.to_d, minutes: 0, estimated: false } : legs[position - 1].trip_stop_columns
-      DB[:trip_stops].insert(trip_id:, stop_id: stop[:id], position:, direct_miles: way[:miles], **way)
+      DB[:trip_stops].insert(trip_id:, stop_id: stop[:id], position:, direct_miles: way[:miles], **way, **(done[stop[:id]] || {}))
     end
   end
 
@@ -83,12 +112,21 @@ class Work::Freight::TripPlan
       share_percent = 100 / crew[:driver_ids].length
       crew[:driver_ids].each { |driver_id| DB[:trip_drivers].insert(trip_id:, driver_id:, during: range, share_percent:) }
       { "tractor" => crew[:tractor_id], "trailer" => crew[:trailer_id] }.compact.each { |role, unit_id| DB[:trip_units].insert(trip_id:, unit_id:, role:, during: range) }
+      hold_second(trip_id, crew[:trailer_id])
     end
   rescue Sequel::ConstraintViolation => e
     raise unless %w[trip_drivers_once_at_a_time trip_units_once_at_a_time].include?(Work::Act.broken_constraint(e))
 
     Work::Freight::Taken.check(crew, *span, except_trip_id: trip_id)
     raise
+  end
+
+  # A trailer that is only brought somewhere, or only fetched, is held until then, or from then on.
+  def hold_second(trip_id, trailer_id)
+    stop = @stops.find { |one| one[:unit_id] && one[:unit_id] != trailer_id } or return
+    begins, ends = span
+    during = stop[:kind] == "drop" ? [begins, stop[:from_at] || ends] : [[stop[:from_at] || begins, ends - Core::Freight::Schedule::LEAST_HOLD_SECONDS].min, ends]
+    DB[:trip_units].insert(trip_id:, unit_id: stop[:unit_id], role: "second_trailer", during: Store::Freight.range(*during)) if during.first < during.last
   end
 
   # Two who insert the same crew at one moment each wait for the other in the constraint, and the database ends one with a deadlock.

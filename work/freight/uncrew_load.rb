@@ -6,10 +6,10 @@ module Work::Freight::UncrewLoad
     Work::Act.once(input[:key], "uncrew_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
       state = Core::Freight.step(load[:state], "open")
-      trip = Work::Freight::ReleaseCrew.call(load_id, state: "cancelled")
+      trips = Work::Freight::ReleaseCrew.call(load_id)
       DB[:loads].where(id: load_id).update(state:, crew: nil, version: load[:version] + 1)
       Work::Freight::SearchText.write(load_id)
-      Work::Tracking::WriteText.off(trip, load, now) if trip && trip[:state] != "planned"
+      trips.each { |trip| Work::Tracking::WriteText.off(trip, load, now) unless trip[:state] == "planned" }
       act.changed("load", load_id, { state: [load[:state], "open"], crew: [load[:crew], nil] }, why: input[:why])
       load_id
     end

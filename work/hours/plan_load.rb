@@ -22,11 +22,11 @@ module Work::Hours::PlanLoad
     present(drivers, plan, question, recorded, promised, now, records.values.filter_map { |_, known_since| unknown(known_since, now) }.first)
   end
 
-  # partner - Question of a team's other driver
+  # partner - Question of a team's other driver; trip_id - which trip, where not the one the load is on now
   #
   # Returns Core::Hours::Plan, nil when nothing is left to do.
-  def self.plan(load_id, question, now, partner: nil, driver_id: nil, split: false, advice: true)
-    stops = Work::Hours::TripQuestion.new(load_id, now, driver_id:).stops
+  def self.plan(load_id, question, now, partner: nil, driver_id: nil, trip_id: nil, split: false, advice: true)
+    stops = Work::Hours::TripQuestion.new(load_id, now, driver_id:, trip_id:).stops
     return if stops.empty?
 
     Core::Hours.plan(question, Core::Hours::Trip.new(stops:, split_rest: split, waiting_status: "off_duty"), rules: HoursRules.named(question.rules), partner:, advice:)

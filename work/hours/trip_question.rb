@@ -2,12 +2,14 @@
 
 # What is left of a load's trip, as the core plans it: from where the driver is, to each stop still to be made.
 class Work::Hours::TripQuestion
-  # Minutes at a dock where nothing else is said: common practice.
+  # Minutes at a dock, and at a stop of our own, where nothing else is said: common practice.
   SERVICE_MINUTES = 60
+  OWN_SERVICE_MINUTES = 30
 
-  # load_id; driver_id - another driver than the trip's, to try; as_of - Time
-  def initialize(load_id, as_of, driver_id: nil)
+  # load_id; driver_id - another driver than the trip's, to try; trip_id - which trip, if not the one the load is on now; as_of - Time
+  def initialize(load_id, as_of, driver_id: nil, trip_id: nil)
     @load_id = load_id
+    @trip_id = trip_id
     @as_of = as_of
     @driver_id = driver_id
   end
@@ -18,7 +20,7 @@ class Work::Hours::TripQuestion
     remaining = rows.drop(done.length)
     remaining.each_with_index.map do |row, i|
       arrived_at = i.zero? ? arrived_at(row) : nil
-      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: drive(rows, row, i, !arrived_at.nil?), service_minutes: service(arrived_at),
+      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: drive(rows, row, i, !arrived_at.nil?), service_minutes: service(row, arrived_at),
                                 opens: row[:from_at] && minute(row[:from_at]), closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: nil)
     end
   end
@@ -26,24 +28,33 @@ class Work::Hours::TripQuestion
   # Of each stop that is still to be made: its appointment and zone, and whose it is.
   def promised
     rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
-    numbers = DB[:loads].where(id: rows.map { |row| row[:load_id] }.uniq).select_hash(:id, :number)
-    rows.drop(done.length).map { |row| { from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601, zone: row[:zone], load: numbers[row[:load_id]] } }
+    numbers = DB[:loads].where(id: rows.filter_map { |row| row[:load_id] }.uniq).select_hash(:id, :number)
+    rows.drop(done.length).map { |row| { from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601, zone: row[:zone], load: numbers[row[:load_id]] || "", kind: row[:kind] } }
   end
 
   private
 
-  def trip = @trip ||= @driver_id ? nil : Store::Freight.live_trip(@load_id)
+  def trip
+    return if @driver_id
+
+    @trip ||= @trip_id ? DB[:trips].first(id: @trip_id) : Store::Freight.live_trip(@load_id)
+  end
+
   def trip_stops = @trip_stops ||= trip ? DB[:trip_stops].where(trip_id: trip[:id]).order(:position).all : []
   # The stops of the trip, of all its loads, as they are to be made.
   def in_order = DB[:stops].where(id: trip_stops.map { |stop| stop[:stop_id] }).to_hash(:id).values_at(*trip_stops.map { |stop| stop[:stop_id] })
   def done = @done ||= trip_stops.take_while { |stop| stop[:left_at] || stop[:worked_at] }
   # Who has arrived is late or is not: the clock no longer decides.
   def arrived_at(row) = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:arrived_at)
-  def service(arrived_at) = arrived_at ? [SERVICE_MINUTES - ((@as_of - arrived_at) / 60).to_i, 0].max : SERVICE_MINUTES
+
+  def service(row, arrived_at)
+    minutes = row[:load_id] ? SERVICE_MINUTES : OWN_SERVICE_MINUTES
+    arrived_at ? [minutes - ((@as_of - arrived_at) / 60).to_i, 0].max : minutes
+  end
 
   def drive(rows, row, i, here)
     return 0 if here
-    return leg(position, row) if i.zero? && done.empty?
+    return position ? leg(position, row) : 0 if i.zero? && done.empty?
 
     minutes = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:minutes) || row[:leg_minutes] || leg(rows[rows.index(row) - 1], row)
     i.zero? ? [minutes - driven_since, 0].max : minutes

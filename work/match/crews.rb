@@ -126,7 +126,7 @@ class Work::Match::Crews
   end
 
   def after(slot, row)
-    plan = row[:load] && Work::Hours::PlanLoad.plan(row[:load][:load_id], slot.questions.first, Time.at(slot.questions.first.as_of * 60).utc, partner: slot.questions[1], advice: false)
+    plan = Work::Hours::PlanLoad.plan(nil, slot.questions.first, Time.at(slot.questions.first.as_of * 60).utc, partner: slot.questions[1], trip_id: row[:trip_id], advice: false)
     ends = plan&.finish_at || (row[:during].end.to_i / 60)
     questions = [plan&.pieces, plan&.partner_pieces].first(slot.questions.length).zip(slot.questions).map { |pieces, question| self.class.worked(question, pieces || [], ends) }
     Slot.new(place: row[:last] || slot.place, at: Time.at(ends * 60).utc, questions:, after: row)

@@ -18,6 +18,7 @@ module Work::Match::SwapCrews
   end
 
   def self.crew(load_id)
+    Work::Freight::Relay.refuse(Store::Freight.load(load_id), "Its crews cannot be swapped.")
     trip = Store::Freight.live_trip(load_id) or raise Refused.new("no_crew", "#{Store::Freight.load(load_id)[:number]} has no crew to swap.", path: "/load_id")
     units = Store::Freight.trip_units(trip[:id]).to_hash(:role, :unit_id)
     { driver_ids: Store::Freight.trip_drivers(trip[:id]).select_map(:driver_id), tractor_id: units["tractor"], trailer_id: units["trailer"] }

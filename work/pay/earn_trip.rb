@@ -19,7 +19,9 @@ module Work::Pay::EarnTrip
 
   # Miles by kind and state, in the order the states were entered.
   def self.by_state(trip)
-    { "loaded" => Store::Freight.trip_stops(trip[:id]).flat_map { |stop| stop[:by_state].to_a }, "empty" => trip[:empty_by_state].to_a }.flat_map do |kind, rows|
+    stops = Store::Freight.trip_stops(trip[:id]).all
+    loaded, empty = stops.drop(1).zip(Core::Freight.loaded_legs(stops.map { |stop| stop[:kind] })).partition(&:last).map { |list| list.flat_map { |stop, _| stop[:by_state].to_a } }
+    { "loaded" => loaded, "empty" => [*trip[:empty_by_state].to_a, *empty] }.flat_map do |kind, rows|
       rows.group_by { |row| row["state"] }.map { |state, list| { kind:, state:, miles: Money.rate_text(list.sum { |row| BigDecimal(row["miles"]) }, places: 1) } }
     end
   end

@@ -3,7 +3,8 @@
 # A driver's check-in: an answer to a trip, a step at a stop, or a note.
 class Work::Tracking::CheckIn
   LOAD_STATE = { "accepted" => "accepted", "on_my_way" => "rolling" }.freeze
-  COLUMN = { "arrived" => :arrived_at, "loaded" => :worked_at, "delivered" => :worked_at, "left" => :left_at }.freeze
+  LIFE = %w[sent accepted rolling delivered].freeze
+  COLUMN = { "arrived" => :arrived_at, **Core::Tracking::WORK.values.to_h { |kind, _| [kind, :worked_at] }, "left" => :left_at }.freeze
 
   # Raises Refused `not_now`, `in_future`, `before_last`, `signer_missing`, `reason_missing`, `another_under_way`.
   def self.call(trip_id, input, driver:, now:)
@@ -46,13 +47,28 @@ class Work::Tracking::CheckIn
     raise Refused.new("not_now", "The trip has begun: call dispatch.", path: "/kind") unless %w[sent accepted].include?(@trip[:state])
 
     record
+    return decline_part(reason) unless first_part?
+
     @loads.each do |load|
-      Work::Freight::ReleaseCrew.call(load[:id], state: "declined", reason:)
+      Work::Freight::ReleaseCrew.call(load[:id], declined: @trip[:id], reason:).each { |trip| Work::Tracking::WriteText.off(trip, load, @now) unless trip[:declined] || trip[:state] == "planned" }
       DB[:loads].where(id: load[:id]).update(state: Core::Freight.step(load[:state], "open"), crew: nil, version: load[:version] + 1)
       Work::Freight::SearchText.write(load[:id])
     end
+    Work::Freight::ReleaseCrew.decline(@trip, reason) if @loads.empty?
     tell({ state: [@trip[:state], "open"] }, why: reason)
   end
+
+  # Whoever was to take a load over does not: the others still drive, and it wants somebody from there.
+  def decline_part(reason)
+    Work::Freight::ReleaseCrew.decline(@trip, reason)
+    @loads.each { |load| DB[:loads].where(id: load[:id]).update(version: load[:version] + 1) }
+    tell({ second_part: [@driver.name, "declined"] }, why: reason)
+  end
+
+  # Of a relay: does this trip load the freight, and does it deliver it?
+  def stops = @stops ||= Work::Freight::TripPlan.rows(@trip[:id])
+  def first_part? = stops.first[:kind] != "swap"
+  def last_part? = stops.last[:kind] != "swap"
 
   def step
     progress = Work::Tracking::Progress.of(@trip[:id])
@@ -60,7 +76,8 @@ class Work::Tracking::CheckIn
     refuse_second_trip if step.kind == "on_my_way"
     record(stop_id: step.stop_id)
     mark(step)
-    state = LOAD_STATE[step.kind] || ("delivered" if last_delivery?(step, progress))
+    @loads.each { |load| deliver_load(load, step) } if step.kind == "delivered"
+    state = LOAD_STATE[step.kind] || ("delivered" if last_work?(step, progress))
     move_to(state) if state
     tell(state ? { state: [@trip[:state], state] } : { step.kind => [nil, @input[:done_at]] })
   end
@@ -81,12 +98,31 @@ class Work::Tracking::CheckIn
     DB[:trip_stops].where(trip_id: @trip[:id], stop_id: step.stop_id).update(column => @input[:done_at], **(step.needs_signer ? { signer: @input[:signer].strip } : {}))
   end
 
-  def last_delivery?(step, progress) = step.kind == "delivered" && step.stop_id == progress.last.stop_id
+  def last_work?(step, progress) = step.kind == progress.last.work_kind && step.stop_id == progress.last.stop_id
 
   def move_to(state)
     DB[:trips].where(id: @trip[:id]).update(state:, version: @trip[:version] + 1, **(state == "delivered" ? { delivered_at: @input[:done_at] } : {}))
-    @loads.each { |load| DB[:loads].where(id: load[:id]).update(state: Core::Freight.step(load[:state], state), version: load[:version] + 1) }
+    @loads.each { |load| move_load(load, state) }
     Work::Tracking::Deliver.call(@trip[:id], @input[:done_at], @act) if state == "delivered"
+  end
+
+  # A partial is delivered with its own last stop, though the trip goes on with others.
+  def deliver_load(load, step)
+    return unless DB[:stops].where(load_id: load[:id]).reverse(:position).get(:id) == step.stop_id
+
+    move_load(load, "delivered")
+    Work::Tracking::Deliver.papers_in(load[:id], @act)
+  end
+
+  # A relayed load sets out with its first crew and is delivered by its last, though the one before forgot a step.
+  def move_load(load, state)
+    return unless state == "delivered" ? last_part? : first_part?
+
+    load = DB[:loads].first(id: load[:id])
+    return unless LIFE.include?(load[:state]) && load[:state] != state
+
+    states = state == "delivered" ? LIFE.drop(LIFE.index(load[:state]) + 1) : [state]
+    DB[:loads].where(id: load[:id]).update(state: states.reduce(load[:state]) { |from, to| Core::Freight.step(from, to) }, version: load[:version] + 1)
   end
 
   def tell(changes, why: nil)

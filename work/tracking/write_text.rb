@@ -14,7 +14,7 @@ module Work::Tracking::WriteText
   def self.changed(trip, load, what, now)
     Store::Freight.trip_drivers(trip[:id]).each do |driver|
       link = Store::Tracking.link_for(driver[:driver_id], now)
-      write(driver, trip[:id], "#{Store::Company.row[:name]}: trip #{trip[:number]}, #{load[:origin]} to #{load[:destination]}, has changed: #{what}. Open it and look: #{LINK}", now, link_id: link[:id])
+      write(driver, trip[:id], "#{Store::Company.row[:name]}: trip #{trip[:number]}#{", #{load[:origin]} to #{load[:destination]}," if load} has changed: #{what}. Open it and look: #{LINK}", now, link_id: link[:id])
     end
   end
 

@@ -16,6 +16,7 @@ import CrewPanel from './CrewPanel.vue'
 import InvoicePanel from './InvoicePanel.vue'
 import LoadStops from './LoadStops.vue'
 import ReasonDialog from './ReasonDialog.vue'
+import RelayDialog, { type Relay } from './RelayDialog.vue'
 import SharePanel from './SharePanel.vue'
 import SwapDialog from './SwapDialog.vue'
 import TripPanel from './TripPanel.vue'
@@ -32,7 +33,7 @@ const dispatches = session.has('dispatcher')
 const { data, problem, load, put } = useFetched(() => id, (loadId) => ask(api.GET('/api/loads/{id}', { params: { path: { id: loadId } } })), (change) => change.kind === 'load' && change.id === id)
 
 const crewing = ref(false)
-const asking = ref<'cancel' | 'uncrew' | 'past' | 'swap'>()
+const asking = ref<'cancel' | 'uncrew' | 'past' | 'swap' | 'relay' | 'unrelay'>()
 const trouble = ref<Problem>()
 const busy = ref(false)
 // One key for each deed on this state of the load: a second click or a retry repeats the same deed.
@@ -57,10 +58,15 @@ async function crew(chosen: Omit<Schemas['CrewInput'], 'key'>) {
   if (trouble.value?.code === 'blocked') { key = newKey(); asking.value = 'past' }
 }
 const swap = (other: number, why: string) => act(api.POST('/api/loads/{id}/swap', { params: path, body: { key, load_id: other, why } }))
+const relay = (chosen: Relay) => act(api.POST('/api/loads/{id}/relay', { params: path, body: { key, ...chosen } }))
+const live = computed(() => (data.value?.trips ?? []).filter(({ state }) => state !== 'declined' && state !== 'cancelled'))
+const relayed = computed(() => live.value.some(({ stops }) => stops.some(({ kind }) => kind === 'swap')))
+/** The swap after which nobody drives: whoever was to take over declined. */
+const gap = computed(() => { const ends = live.value.map(({ stops }) => stops[stops.length - 1]); return relayed.value && ends.every((stop) => stop?.kind === 'swap') ? ends[0] : undefined })
 const bill = (invoice: { invoice_number: string; invoiced_on: string }) => act(api.POST('/api/loads/{id}/invoice', { params: path, body: { key, ...invoice } }))
 const payment = (paidOn: string) => act(api.POST('/api/loads/{id}/payment', { params: path, body: { key, paid_on: paidOn } }))
-const withReason = (why: string) => (asking.value === 'past' ? crew({ ...chosenCrew.value!, why }) : act(asking.value === 'cancel' ? api.POST('/api/loads/{id}/cancel', { params: path, body: { key, why } }) : api.DELETE('/api/loads/{id}/crew', { params: path, body: { key, why } })))
-const questions = computed(() => ({ cancel: `Cancel ${data.value?.number}`, past: `Give ${data.value?.number} all the same`, swap: '', uncrew: `Take ${data.value?.trips[0]?.drivers.map((driver) => driver.name).join(' and ')} off ${data.value?.number}` }))
+const withReason = (why: string) => (asking.value === 'past' ? crew({ ...chosenCrew.value!, why }) : act(asking.value === 'cancel' ? api.POST('/api/loads/{id}/cancel', { params: path, body: { key, why } }) : asking.value === 'unrelay' ? api.DELETE('/api/loads/{id}/relay', { params: path, body: { key, why } }) : api.DELETE('/api/loads/{id}/crew', { params: path, body: { key, why } })))
+const questions = computed(() => ({ cancel: `Cancel ${data.value?.number}`, past: `Give ${data.value?.number} all the same`, swap: '', relay: '', unrelay: `Undo the relay of ${data.value?.number}`, uncrew: `Take ${data.value?.trips[0]?.drivers.map((driver) => driver.name).join(' and ')} off ${data.value?.number}` }))
 
 const is = (...states: Schemas['LoadState'][]) => data.value !== undefined && states.includes(data.value.state)
 const changeable = computed(() => dispatches.value && is('open', 'planned', 'sent', 'accepted'))
@@ -87,6 +93,7 @@ useKeys([
           <span class="quiet small">booked by {{ found.booked_by }}</span></div>
         <ul v-if="found.missing.length" class="missing"><li v-for="item in found.missing" :key="item.text">{{ item.text }}</li></ul>
         <p v-if="found.cancel_reason" class="missing">Cancelled: {{ found.cancel_reason }}</p>
+        <p v-if="gap" class="missing">Nobody takes it over at {{ gap.town }}, {{ gap.state }}: choose another crew with Relay, or undo the relay.</p>
         <v-alert v-if="trouble" type="error" closable class="my-2" @click:close="trouble = undefined">{{ trouble.message }}</v-alert>
         <div v-if="dispatches" class="row wrap acts">
           <v-btn v-if="is('open')" color="primary" :variant="crewing ? 'tonal' : 'flat'" @click="crewing = !crewing">{{ crewing ? 'Not now' : 'Pick a crew' }}</v-btn>
@@ -95,7 +102,9 @@ useKeys([
           <v-btn v-if="changeable" variant="tonal" :to="`/freight/${id}/edit`">Change</v-btn>
           <v-btn variant="tonal" :to="`/freight/new?copy=${id}`">Copy</v-btn>
           <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="asking = 'uncrew'">Take the crew off</v-btn>
-          <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="asking = 'swap'">Swap crews</v-btn>
+          <v-btn v-if="is('planned', 'sent', 'accepted') && !relayed" variant="text" @click="asking = 'swap'">Swap crews</v-btn>
+          <v-btn v-if="is('planned', 'sent', 'accepted', 'rolling')" variant="text" @click="asking = 'relay'">Relay</v-btn>
+          <v-btn v-if="relayed && is('planned', 'sent', 'accepted', 'rolling')" variant="text" @click="asking = 'unrelay'">Undo the relay</v-btn>
           <v-btn v-if="is('open', 'planned', 'sent', 'accepted', 'rolling')" variant="text" @click="asking = 'cancel'">Cancel the load</v-btn>
         </div>
       </header>
@@ -112,7 +121,7 @@ useKeys([
 
       <way-panel :load="found" :can-bend="dispatches" @changed="put" />
 
-      <trip-panel v-for="trip in found.trips" :key="trip.id" :trip="trip" :zone="zone" />
+      <trip-panel v-for="trip in found.trips" :key="trip.id" :trip="trip" :zone="zone" :load-id="id" :may-change="dispatches" @changed="load" />
 
       <div class="columns">
         <section class="panel pad">
@@ -147,7 +156,8 @@ useKeys([
       <invoice-panel :key="found.state" :load="found" :busy="busy" :problem="trouble" @billed="bill" @paid="payment" />
 
       <section class="panel pad"><h2>Trail</h2><audit-trail :id="id" kind="load" /></section>
-      <reason-dialog :model-value="!!asking && asking !== 'swap'" :title="questions[asking ?? 'cancel']" :busy="busy" :problem="trouble" @close="asking = undefined" @reason="withReason" />
+      <reason-dialog :model-value="!!asking && asking !== 'swap' && asking !== 'relay'" :title="questions[asking ?? 'cancel']" :busy="busy" :problem="trouble" @close="asking = undefined" @reason="withReason" />
+      <relay-dialog v-if="asking === 'relay'" :model-value="true" :load="found" :busy="busy" :problem="trouble" @close="asking = undefined" @relay="relay" />
       <swap-dialog :model-value="asking === 'swap'" :load-id="id" :number="found.number" :busy="busy" :problem="trouble" @close="asking = undefined" @swap="swap" />
     </waiting>
   </article>

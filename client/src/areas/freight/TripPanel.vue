@@ -1,11 +1,29 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { Schemas } from '@/shared/api'
+import { mdiClose } from '@mdi/js'
+import { computed, ref } from 'vue'
+import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { showMiles } from '@/shared/measure'
-import { CHECK_INS } from '@/shared/states'
+import { CHECK_INS, STOPS } from '@/shared/states'
 import { showTime } from '@/shared/time'
+import OwnStopDialog from './OwnStopDialog.vue'
+import ReasonDialog from './ReasonDialog.vue'
 
-const { trip, zone } = defineProps<{ trip: Schemas['Trip']; zone: string }>()
+const { trip, zone, loadId, mayChange } = defineProps<{ trip: Schemas['Trip']; zone: string; loadId: number; mayChange: boolean }>()
+const emit = defineEmits<{ changed: [] }>()
+const changeable = computed(() => mayChange && ['planned', 'sent', 'accepted', 'rolling'].includes(trip.state))
+const own = computed(() => trip.stops.some(({ kind }) => kind !== 'pickup' && kind !== 'delivery'))
+const adding = ref(false)
+const removing = ref<Schemas['TripStop']>()
+const busy = ref(false)
+const problem = ref<Problem>()
+async function remove(why: string) {
+  if (!removing.value) return
+  busy.value = true
+  const answer = await ask(api.DELETE('/api/trips/{id}/stops/{stop_id}', { params: { path: { id: trip.id, stop_id: removing.value.stop_id } }, body: { key: newKey(), why } }))
+  busy.value = false
+  problem.value = answer.problem
+  if (!answer.problem) { removing.value = undefined; emit('changed') }
+}
 const over = computed(() => trip.state === 'declined' || trip.state === 'cancelled')
 const stopOf = (id: number | null | undefined) => trip.stops.find((stop) => stop.stop_id === id)
 const latest = computed(() => [...trip.check_ins].reverse())
@@ -21,12 +39,17 @@ const said = (checkIn: Schemas['CheckIn']) => {
       <h2>{{ trip.drivers.map((driver) => driver.name).join(' and ') }}<span class="plain"> • {{ [trip.tractor?.name, trip.trailer?.name].filter(Boolean).join(' + ') }}</span></h2>
       <span class="small quiet"><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a> • {{ trip.number }}, {{ trip.state }} • {{ showMiles(trip.loaded_miles) }} loaded, {{ showMiles(trip.empty_miles) }} empty<template v-if="trip.miles_estimated">, estimated</template></span>
     </div>
+    <ol v-if="own && !over" class="way small" aria-label="Stops of the trip"><li v-for="stop in trip.stops" :key="stop.stop_id">
+      <strong>{{ STOPS[stop.kind] }}<template v-if="stop.unit"> {{ stop.unit }}</template></strong> {{ stop.town }}, {{ stop.state }}<template v-if="stop.at"> {{ showTime(stop.at, stop.zone) }}</template><v-btn v-if="changeable && ['drop', 'hook', 'yard'].includes(stop.kind) && !stop.arrived_at" :icon="mdiClose" size="x-small" variant="text" :aria-label="`Take off: ${STOPS[stop.kind]} ${stop.town}`" @click="removing = stop" /></li></ol>
     <p v-if="trip.state === 'declined'">Declined: “{{ trip.decline_reason }}”</p>
     <p v-if="trip.state === 'sent'" class="small quiet">{{ trip.texted_at ? `Text sent ${showTime(trip.texted_at, zone)}` : 'The text is on its way to the gateway' }}</p>
     <ol v-if="latest.length" class="events small" aria-label="Check-ins">
       <li v-for="checkIn in latest" :key="checkIn.id"><span class="quiet">{{ showTime(checkIn.done_at, stopOf(checkIn.stop_id)?.zone ?? zone) }}</span>
         <span><strong>{{ checkIn.driver }}</strong> {{ said(checkIn) }}<template v-if="checkIn.note && checkIn.kind !== 'paper'">: “{{ checkIn.note }}”</template></span></li>
     </ol>
+    <v-btn v-if="changeable" size="small" variant="text" @click="adding = true">Drop, hook or yard on the way</v-btn>
+    <own-stop-dialog v-if="adding" :model-value="adding" :trip="trip" :load-id="loadId" @close="adding = false" @added="emit('changed')" />
+    <reason-dialog :model-value="!!removing" :title="`Take off ${STOPS[removing?.kind ?? 'yard']?.toLowerCase()} at ${removing?.town}`" :busy="busy" :problem="problem" @close="removing = undefined" @reason="remove" />
   </section>
 </template>
 
@@ -35,6 +58,7 @@ const said = (checkIn: Schemas['CheckIn']) => {
 .over { opacity: .8; border-style: dashed; }
 .plain { font-weight: 400; }
 .wrap { flex-wrap: wrap; }
+.way { list-style: none; display: flex; flex-wrap: wrap; gap: .1rem .4rem; padding: 0; margin: .4rem 0 0; align-items: center; } .way li:not(:last-child)::after { content: ' →'; color: rgb(var(--v-theme-quiet)); }
 .events { list-style: none; padding: 0; margin: .5rem 0 0; }
 .events li { display: grid; grid-template-columns: 9.5rem 1fr; gap: .5rem; padding: .15rem 0; }
 </style>

@@ -3,10 +3,11 @@ import type { Lane, Mark } from '@/shared/ribbon/marks'
 
 /** A load on its ruler: what was promised at each stop, what is planned, what has happened. */
 export function ribbonOf(load: Schemas['Load']): Lane[] {
-  const trip = load.trips.find(({ state }) => state !== 'cancelled' && state !== 'declined')
+  const trips = load.trips.filter(({ state }) => state !== 'cancelled' && state !== 'declined')
   const lanes = [{ name: 'Promised', marks: promised(load) }]
-  if (trip?.begins_at && trip.ends_at) lanes.push({ name: 'Planned', marks: [{ shape: 'plan', from: Date.parse(trip.begins_at), to: Date.parse(trip.ends_at), label: `Trip ${trip.number} planned` }] })
-  const happened = trip ? happenedOn(trip) : []
+  const planned = trips.flatMap((trip): Mark[] => (trip.begins_at && trip.ends_at ? [{ shape: 'plan', from: Date.parse(trip.begins_at), to: Date.parse(trip.ends_at), label: `Trip ${trip.number} planned, ${trip.drivers.map(({ name }) => name).join(' and ')}` }] : []))
+  if (planned.length) lanes.push({ name: 'Planned', marks: planned })
+  const happened = trips.flatMap(happenedOn)
   if (happened.length) lanes.push({ name: 'Happened', marks: happened })
   return lanes.filter((lane) => lane.marks.length)
 }

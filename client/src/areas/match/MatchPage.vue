@@ -84,7 +84,7 @@ useKeys([
   <div class="stack">
     <div class="views" role="tablist" aria-label="Views"><button v-for="[name, label] in VIEWS" :key="name" type="button" role="tab" :aria-selected="view === name" @click="router.replace({ query: { view: name } })">{{ label }}<template v-if="name === 'loads' && loads"> ({{ loads.length }})</template></button></div>
     <proposal-view v-if="view === 'proposal'" :may-give="mayGive" />
-    <where-view v-else-if="view === 'where'" />
+    <where-view v-else-if="view === 'where'" :may-give="mayGive" />
     <div v-else class="board">
       <section class="panel side" :aria-label="side === 'load' ? 'Open loads' : 'Crews'">
         <div class="find"><v-text-field v-model="wanted" :label="side === 'load' ? 'Find in open loads' : 'Find in crews'" clearable @click:clear="wanted = ''" /><v-checkbox v-if="side === 'crew'" v-model="mine" label="Mine" /><v-btn :icon="mdiBookmarkOutline" size="small" variant="text" title="Keep this view" aria-label="Keep this view" :disabled="!wanted?.trim() && !mine" @click="keep" /></div>

@@ -1,0 +1,157 @@
+# frozen_string_literal: true
+
+# Hands a load over on the way from one crew to another: the trip is cut at the swap, the trailer goes on, each crew has a trip.
+class Work::Freight::Relay
+  CUTTABLE = %w[planned sent accepted rolling].freeze
+  UNTIED = %w[planned sent accepted].freeze
+
+  # input - { key:, after: id of the load's stop before the swap, where: ZIP or town, at: Time, driver_ids:, tractor_id:, why: }
+  # Raises Refused `nothing_to_relay`, `shared_trip`, `relayed_behind`, `too_late`, `swap_out_of_order`, `same_crew`, and what a crew refuses.
+  def self.call(load_id, input, by:, now:)
+    Work::Act.once(input[:key], "relay_load", by:, now:, input: Work::Act.plain(input.merge(load_id:))) do |act|
+      new(load_id, act).cut(input)
+      load_id
+    end
+  end
+
+  # Takes the last crew of a relay off again; the one before drives on. input - { key:, why: }
+  def self.undo(load_id, input, by:, now:)
+    Work::Act.once(input[:key], "undo_relay", by:, now:, input: input.merge(load_id:)) do |act|
+      new(load_id, act).join(input)
+      load_id
+    end
+  end
+
+  # Refuses what a load carried in parts does not allow.
+  def self.refuse(load, what)
+    raise Refused.new("relayed", "#{load[:number]} is relayed. #{what} Undo the relay first.", path: "") if Store::Freight.live_trips(load[:id]).length > 1
+  end
+
+  def initialize(load_id, act)
+    @load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+    @act = act
+    @trips = Store::Freight.live_trips(load_id)
+    DB[:trips].where(id: @trips.map { |trip| trip[:id] }).order(:id).for_update.all
+    @stops = Store::Freight.stops(load_id)
+  end
+
+  def cut(input)
+    trip, rows = cuttable(input[:after])
+    swap = swap_row(input, trip, rows)
+    later = @stops.drop(@stops.index { |stop| stop[:id] == input[:after] } + 1)
+    trailer_id = DB[:trip_units].where(trip_id: trip[:id], role: "trailer").get(:unit_id)
+    check_crew(trip, input)
+    shorten(trip, rows, swap, input[:after])
+    crew = { driver_ids: input[:driver_ids], tractor_id: input[:tractor_id], trailer_id: }
+    second_id = Work::Freight::TripPlan.new([@load[:id]], only: later.map { |stop| stop[:id] }, own: [[swap, nil], *own_after(rows, later)]).make(crew)
+    tell_cut(trip, second_id, swap, input[:why])
+  end
+
+  def join(input)
+    first, second = @trips.last(2)
+    raise Refused.new("nothing_to_undo", "#{@load[:number]} is not relayed.", path: "") unless ends_in_swap?(first) && (second || @trips.one?)
+
+    check_undo(first, second)
+    if second
+      Work::Freight::ReleaseCrew.cancel(second)
+      Work::Tracking::WriteText.off(second, @load, @act.now) unless second[:state] == "planned"
+    end
+    lengthen(first, second)
+    finish({ relay: [crew_text, names(first[:id])] }, [first], input[:why])
+    Work::Tracking::WriteText.changed(first, @load, "you drive on to #{@load[:destination]}", @act.now) unless first[:state] == "planned"
+  end
+
+  private
+
+  # The last trip, if it is the one that makes the stop before the swap.
+  def cuttable(after)
+    index = @stops.index { |stop| stop[:id] == after }
+    raise Refused.new("nothing_to_relay", "Choose a stop of this load that is not the last: the swap comes after it.", path: "/after") if index.nil? || index == @stops.length - 1
+
+    trip = @trips.last or raise Refused.new("nothing_to_relay", "#{@load[:number]} has no crew yet: give it to one, then relay it.", path: "")
+    raise Refused.new("too_late", "Trip #{trip[:number]} is #{trip[:state]}.", path: "") unless CUTTABLE.include?(trip[:state])
+    raise Refused.new("shared_trip", "Trip #{trip[:number]} carries other loads too: a relay is for a load by itself.", path: "") if DB[:trip_loads].where(trip_id: trip[:id]).count > 1
+
+    rows = Work::Freight::TripPlan.rows(trip[:id])
+    raise Refused.new("relayed_behind", "#{@load[:number]} has gone over to another crew by then: choose a later stop.", path: "/after") if rows.none? { |row| row[:id] == after }
+
+    reached = DB[:trip_stops].where(trip_id: trip[:id], stop_id: @stops.drop(index + 1).map { |stop| stop[:id] }).exclude(arrived_at: nil).any?
+    raise Refused.new("too_late", "The truck has been at a later stop already.", path: "/after") if reached
+
+    [trip, rows]
+  end
+
+  def swap_row(input, trip, rows)
+    place = Work::Freight::Places.stop({ kind: "swap", where: input[:where], from: input[:at], to: nil, notes: input[:why].to_s }, 0, by: @act.by, now: @act.now)
+    before = rows.take_while { |row| row[:id] != input[:after] } + rows.select { |row| row[:id] == input[:after] }
+    begins = [before.filter_map { |row| row[:from_at] || row[:to_at] }.max, (trip[:during].begin unless trip[:state] == "rolling")].compact.max
+    ends = @stops.last.then { |stop| stop[:to_at] || stop[:from_at] }
+    raise Refused.new("swap_out_of_order", "The swap comes after the stop before it and before the last delivery: put its time right.", path: "/at") unless input[:at] > begins && input[:at] < ends
+
+    id = DB[:stops].insert(position: 0, **place)
+    DB[:stops].first(id:)
+  rescue Refused => e
+    raise e.path.start_with?("/stops/0") ? Refused.new(e.code, e.message, path: "/where", details: e.details) : e
+  end
+
+  def check_crew(trip, input)
+    raise Refused.new("same_crew", "That is who drives now: choose another crew.", path: "/driver_ids") if Store::Freight.trip_drivers(trip[:id]).select_map(:driver_id).intersect?(input[:driver_ids])
+
+    silent = DB[:drivers].where(id: input[:driver_ids], phone: "").get(:name)
+    raise Refused.new("no_phone", "#{silent} has no telephone number in the directory.", path: "/driver_ids") if silent && trip[:state] != "planned"
+
+    Work::Freight::CrewLoad.check_crew(@load, input)
+  end
+
+  # The trip as far as the swap; one that ended in a swap already ends in this one.
+  def shorten(trip, rows, swap, after)
+    kept = rows.take(rows.index { |row| row[:id] == after } + 1)
+    own = Work::Freight::TripPlan.own_of(kept)
+    # The new crew's trip is made after this: until then the first one's end is what it was to the trailer.
+    Work::Freight::TripPlan.new([@load[:id]], only: kept.select { |row| row[:load_id] }.map { |row| row[:id] }, own: [*own, [swap, after]]).rewrite(trip)
+  end
+
+  def own_after(rows, later)
+    ids = later.map { |stop| stop[:id] }
+    Work::Freight::TripPlan.own_of(rows).select { |row, after| ids.include?(after) && row[:kind] != "swap" }
+  end
+
+  def lengthen(first, second)
+    rows = Work::Freight::TripPlan.rows(first[:id])
+    swap = rows.last
+    own = [*Work::Freight::TripPlan.own_of(rows), *(second ? Work::Freight::TripPlan.own_of(Work::Freight::TripPlan.rows(second[:id])) : [])].reject { |row, _| row[:id] == swap[:id] }
+    from = @trips.index(first).zero? ? 0 : @stops.index { |stop| stop[:id] == rows.find { |row| row[:load_id] }&.fetch(:id) } || (@stops.length - 1)
+    swap_before = rows.first[:kind] == "swap" ? rows.first : nil
+    Work::Freight::TripPlan.new([@load[:id]], only: @stops.drop(from).map { |stop| stop[:id] }, own: own.uniq { |row, _| row[:id] }.map { |row, after| row == swap_before ? [row, nil] : [row, after] }).rewrite(first)
+  end
+
+  def check_undo(first, second)
+    raise Refused.new("too_late", "Trip #{second[:number]} is #{second[:state]}: it has begun.", path: "") if second && !UNTIED.include?(second[:state])
+    return if CUTTABLE.include?(first[:state]) && DB[:trip_stops].where(trip_id: first[:id]).order(:position).last[:arrived_at].nil?
+
+    raise Refused.new("too_late", "The load has been handed over: it needs another crew from there.", path: "")
+  end
+
+  def ends_in_swap?(trip) = !trip.nil? && Work::Freight::TripPlan.rows(trip[:id]).last[:kind] == "swap"
+  def names(trip_id) = Store::Freight.trip_drivers(trip_id).select_map(:name).join(" and ")
+  def crew_text = @trips.map { |trip| names(trip[:id]) }.join(", then ")
+
+  # With a load that was sent, the second crew is told at once, and the first of its new end.
+  def tell_cut(trip, second_id, swap, why)
+    sent = trip[:state] != "planned"
+    town = "#{swap[:town]}, #{swap[:state]}"
+    second = DB[:trips].first(id: second_id)
+    if sent
+      DB[:trips].where(id: second_id).update(state: "sent")
+      Store::Freight.trip_drivers(second_id).each { |driver| Work::Tracking::WriteText.trip(driver, second, @load.merge(origin: town), @act.now) }
+      Work::Tracking::WriteText.changed(trip, @load, "you hand the load over to #{names(second_id)} at #{town}", @act.now)
+    end
+    finish({ relay: [names(trip[:id]), "#{names(second_id)} from #{town}"] }, [*@trips, second], why)
+  end
+
+  def finish(changes, trips, why)
+    DB[:loads].where(id: @load[:id]).update(crew: trips.map { |trip| names(trip[:id]) }.join(", then "), version: @load[:version] + 1)
+    Work::Freight::SearchText.write(@load[:id])
+    @act.changed("load", @load[:id], changes, why:)
+  end
+end
