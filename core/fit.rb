@@ -10,8 +10,9 @@ module Core::Fit
   # papers - Array of Paper, licence and medical card among them
   Person = Value.of(:name, :licence_class, :hazmat, :home_by, :forbidden_states, :days_off, :papers)
   Paper = Value.of(:kind, :expires_on)
+  # service_left_miles - to the next service by miles, negative when it is past, nil where there is none
   # lengths in inches, weights in pounds; active - [first Date or nil, last Date or nil]; stands - is it known where it stands?
-  Unit = Value.of(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :inner_length_in, :tare_lb, :miles_per_gallon, :service_due_on, :active, :papers, :stands)
+  Unit = Value.of(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :inner_length_in, :tare_lb, :miles_per_gallon, :service_due_on, :service_left_miles, :active, :papers, :stands)
   # What of a load matters. days - [first Date, last Date] of the trip; states - on the way; revenue - cents
   # weight_lb, volume_cuft, length_in, width_in, height_in - of the freight, nil where not known; aboard_lb - of partials already aboard, at most
   Load = Value.of(:trailer_kind, :weight_lb, :volume_cuft, :length_in, :width_in, :height_in, :hazmat, :reefer, :team_needed, :timed, :days, :states, :revenue, :aboard_lb)

@@ -40,6 +40,14 @@ module Store::Freight
     DB[:trips].join(:trip_loads, trip_id: :id).where(load_id:).exclude(state: %w[declined cancelled]).order(Sequel.function(:lower, :during), Sequel[:trips][:id]).select_all(:trips).all
   end
 
+  # Loads driven to a swap from which no live trip goes on, with the place and time of the swap.
+  def self.handed_to_nobody
+    live = DB[:trip_stops].join(:trips, id: :trip_id).exclude(Sequel[:trips][:state] => %w[declined cancelled])
+    once = live.join(:stops, id: Sequel[:trip_stops][:stop_id]).where(Sequel[:stops][:kind] => "swap").group(Sequel[:stops][:id]).having { count.function.* =~ 1 }.select(Sequel[:stops][:id])
+    live.join(:trip_loads, trip_id: Sequel[:trips][:id]).join(:loads, id: :load_id).join(:stops, id: Sequel[:trip_stops][:stop_id]).where(Sequel[:stops][:id] => once, Sequel[:loads][:state] => LIVE)
+        .select(Sequel[:loads][:id], Sequel[:loads][:number], :origin, :destination, :total, Sequel[:stops][:town], Sequel[:stops][:state].as(:swap_state), Sequel[:stops][:zone], :from_at).all
+  end
+
   # Trips of nothing but an empty truck that are not done.
   def self.empty_trips
     DB[:trips].where(state: %w[planned sent accepted rolling]).exclude(DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exists).order(Sequel.function(:lower, :during))

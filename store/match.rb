@@ -32,6 +32,7 @@ module Store::Match
   def self.units(now)
     units = DB[:units].left_join(:terminals, id: :terminal_id).left_join(:zips, zip: Sequel[:terminals][:zip]).where(retired: false).order(:number)
                       .select_all(:units).select_append(:town, :state, :latitude, :longitude).all
+    since = miles_since_service
     held = DB[:trip_units].where(live: true).select(:unit_id, :trip_id, :during).order(:during).all.group_by { |row| row[:unit_id] }
     trips = held.transform_values { |rows| rows.reverse.find { |row| row[:during].begin <= now }&.fetch(:trip_id) }
     places = last_stops(trips.values.compact)
@@ -39,9 +40,16 @@ module Store::Match
     units.map do |unit|
       trip_id = trips[unit[:id]]
       stands = dropped[[trip_id, unit[:id]]]&.except(:trip_id, :unit_id) || places[trip_id] || (unit[:latitude] && unit.slice(:town, :state, :latitude, :longitude))
-      unit.merge(held: held[unit[:id]] || [], stands:)
+      unit.merge(held: held[unit[:id]] || [], stands:, miles_since_service: since[unit[:id]] || 0)
     end
   end
+
+  # Miles of the trips that units with a service by miles have made since the last one, by unit id.
+  def self.miles_since_service
+    DB[:trip_units].join(:units, id: :unit_id).join(:trips, id: Sequel[:trip_units][:trip_id]).exclude(service_every_miles: nil).where(Sequel[:trips][:state] => %w[rolling delivered])
+                   .where(Sequel.lit("serviced_on IS NULL OR lower(trips.during)::date >= serviced_on")).group(:unit_id).select_hash(:unit_id, Sequel.function(:sum, Sequel[:loaded_miles] + :empty_miles).as(:miles)).transform_values(&:to_i)
+  end
+  private_class_method :miles_since_service
 
   # Papers that stand, by holder: [Hash by driver id, Hash by unit id].
   def self.papers

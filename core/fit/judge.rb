@@ -97,8 +97,15 @@ class Core::Fit::Judge
     first, last = @load.days
     unit.papers.each { |paper| paper_of(unit.number, paper, last) }
     say("service_due", "#{unit.number} is due for service #{day(unit.service_due_on)}.") if unit.service_due_on && unit.service_due_on <= last
+    service_by_miles(unit)
     from, to = unit.active
     say("unit_not_active", "#{unit.number} is in service #{"from #{day(from)} " if from}#{"to #{day(to)}" if to}".strip << ".") if (from && from > first) || (to && to < last)
+  end
+
+  def service_by_miles(unit)
+    left = unit.service_left_miles or return
+    miles = ((@run.deadhead_tenths + @run.loaded_tenths) / 10.0).round
+    say("service_due", left.positive? ? "#{unit.number} is due for service in #{left} miles, and this takes #{miles}." : "#{unit.number} is #{-left} miles past its service.") if left < miles
   end
 
   def oversize

@@ -17,7 +17,8 @@ RSpec.describe Core::Fit do
   let(:carrier) { described_class::Company.new(fuel_price: BigDecimal("3.90"), cost_per_mile: BigDecimal("0.35"), cost_per_day: BigDecimal("180"), margin_minutes: 60, effects: {}) }
 
   def unit(number, kind, **more)
-    described_class::Unit.new(number:, kind:, trailer_kind: nil, capacity_lb: nil, capacity_cuft: nil, inner_length_in: nil, tare_lb: nil, miles_per_gallon: nil, service_due_on: nil, active: [nil, nil], papers: [], stands: true, **more)
+    described_class::Unit.new(number:, kind:, trailer_kind: nil,
+                              capacity_lb: nil, capacity_cuft: nil, inner_length_in: nil, tare_lb: nil, miles_per_gallon: nil, service_due_on: nil, service_left_miles: nil, active: [nil, nil], papers: [], stands: true, **more)
   end
 
   def judge(driver: {}, pull: {}, goods: {}, drive: {}, clock: {}, firm: {}, **crew)
@@ -53,6 +54,8 @@ RSpec.describe Core::Fit do
     "too large" => [{ goods: { volume_cuft: 3_801 } }, "blocked", %w[trailer_volume]],
     "no trailer of the kind" => [{ trailer: nil }, "blocked", %w[no_trailer]],
     "a unit not in service yet" => [{ pull: { active: [Date.new(2026, 11, 24), nil] } }, "blocked", %w[unit_not_active]],
+    "service due by miles on the way" => [{ pull: { service_left_miles: 300 } }, "tight", %w[service_due]],
+    "service not due by miles yet" => [{ pull: { service_left_miles: 400 } }, "fits", []],
     "service due on the way" => [{ pull: { service_due_on: Date.new(2026, 11, 25) } }, "tight", %w[service_due]],
     "a trailer nobody can place" => [{ pull: { stands: false } }, "tight", %w[trailer_unplaced]],
     "23 U.S.C. 127: wider than 102 inches" => [{ goods: { width_in: 103 } }, "tight", %w[permit_needed]],

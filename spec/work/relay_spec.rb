@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "app_helper"
+require "pdf/reader"
 
 RSpec.describe Work::Freight::Relay do
   let(:client) { api(maren) }
@@ -94,6 +95,7 @@ RSpec.describe Work::Freight::Relay do
     check_in(second, "declined", by: driver("Una Blank"), note: "My truck is down")
     expect(load(load_id)[:state]).to eq("sent")
     expect(parts.map { |trip| trip[:id] }).not_to include(second)
+    expect(client.call(:get, "/api/today")[:rows]).to include(include(kind: "uncovered", reason: a_string_starting_with("Nobody takes it over at Billings, MT"), address: "/freight/#{load_id}"))
     relay(key: "relay spec again")
     expect(parts.length).to eq(2)
     shown = client.call(:delete, "/api/loads/#{load_id}/relay", { key: "relay spec undo", why: "He makes it alone" })
@@ -120,6 +122,27 @@ RSpec.describe Work::Freight::Relay do
   def more_stops
     stops = booking(from: "83702", to: "58102", at: now + (2 * Given::HOUR), hours: 24)[:stops]
     booking.merge(version: load(load_id)[:version], stops: [stops.first, { kind: "delivery", where: "59101", from: (now + (20 * Given::HOUR)) }, stops.last]).then { |input| JSON.parse(JSON.generate(input.merge(stops: input[:stops].map { |stop| stop.merge(from: stop[:from]&.iso8601, to: stop[:to]&.iso8601) })), symbolize_names: true) }
+  end
+
+  it "marks a change on the phone until the driver says that he has seen it, and sends another crew in one act" do
+    given
+    trip_id = parts.first[:id]
+    Work::Freight::OwnStop.add(trip_id, { key: "relay spec yard", kind: "yard", where: "59101", after: pickup }, by: maren, now:)
+    expect(Web::Tracking::Present.cab(driver, now)[:trips].first[:changes]).to eq(["go by Billings, MT"])
+    expect(client.call(:get, "/api/loads/#{load_id}")[:trips].first[:unseen]).to match([include(driver: "Wade Ferris", what: "go by Billings, MT")])
+    check_in(trip_id, "seen")
+    expect(Web::Tracking::Present.cab(driver, now)[:trips].first[:changes]).to eq([])
+    una_in_billings
+    sheet = client.call(:get, "/api/trips/#{trip_id}/sheet").then { |pdf| PDF::Reader.new(StringIO.new(pdf)).pages.map(&:text).join("\n") }
+    expect(sheet).to include("Yard", "Billings, MT", "The way")
+    other = { driver_ids: [driver_id("Una Blank")], tractor_id: unit_id("T-102"), trailer_id: unit_id("V-201"), why: "Wade is ill" }
+    shown = client.call(:post, "/api/loads/#{load_id}/recrew", other.merge(key: "relay spec recrew"))
+    expect(shown).to include(state: "sent")
+    expect(parts.map { |trip| Store::Freight.trip_drivers(trip[:id]).select_map(:name) }).to eq([["Una Blank"]])
+    expect([texts("Wade Ferris").last, texts("Una Blank").last]).to match([including("called off"), including("to Fargo, ND. Open it here")])
+    busy = other.merge(driver_ids: [driver_id("Cass Whitlock")], tractor_id: unit_id("V-202"), key: "relay spec wrong")
+    expect(client.call(:post, "/api/loads/#{load_id}/recrew", busy)[:error]).to include(code: "wrong_kind", path: "/tractor_id")
+    expect(load(load_id)).to include(state: "sent", crew: "Una Blank")
   end
 
   it "drops a trailer, hooks another, and knows where each stands" do

@@ -29,6 +29,6 @@ class Web::Freight::Choices
   end
 
   def held(table)
-    Store::Freight.holding(table, @from, @to).all.to_h { |row| [row[:holder_id], "#{row[:load]} (#{row[:origin]} → #{row[:destination]})"] }
+    Store::Freight.holding(table, @from, @to).all.to_h { |row| [row[:holder_id], Work::Freight::Taken.said(row)] }
   end
 end

@@ -77,9 +77,10 @@ module Web::Freight::Present
     ids = trips.map { |trip| trip[:id] }
     stops, drivers, units, check_ins = %i[trip_stops trip_drivers trip_units check_ins].map { |part| Store::Freight.public_send(part, ids).to_hash_groups(:trip_id) }
     texted = DB[:texts].where(trip_id: ids).exclude(sent_at: nil).group(:trip_id).select(:trip_id, Sequel.function(:max, :sent_at).as(:sent_at)).to_hash(:trip_id, :sent_at)
+    changes = DB[:trip_changes].join(:drivers, id: :driver_id).where(trip_id: ids, seen_at: nil).order(Sequel[:trip_changes][:id]).select(:trip_id, :what, :at, :name).to_hash_groups(:trip_id)
     trips.map do |trip|
       id = trip[:id]
-      trip_columns(trip).merge(crew(drivers[id] || [], units[id] || []), texted_at: texted[id]&.iso8601,
+      trip_columns(trip).merge(crew(drivers[id] || [], units[id] || []), texted_at: texted[id]&.iso8601, unseen: (changes[id] || []).map { |row| { what: row[:what], at: row[:at].iso8601, driver: row[:name] } },
                                                                          stops: (stops[id] || []).map { |row| trip_stop(row) }, check_ins: (check_ins[id] || []).map { |row| check_in(row) })
     end
   end

@@ -8,6 +8,9 @@ class Web::Freight::TripSheet
   # Papers that a load needs before it can be billed and paid (Core::Freight.missing_papers), in words.
   NEEDED = "Bill of lading, signed, from every delivery; a receipt for whatever you pay (lumper, scale, tolls)."
 
+  # Stops that are no customer's, in words.
+  OWN = { "swap" => "Swap", "drop" => "Drop %s", "hook" => "Hook %s", "yard" => "Yard" }.freeze
+
   def initialize(trip_id)
     @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
     load_id = DB[:trip_loads].where(trip_id:).get(:load_id)
@@ -47,9 +50,17 @@ class Web::Freight::TripSheet
 
   def stops
     title "Stops"
-    rows = @load[:stops].each_with_index.map { |stop, i| [(i + 1).to_s, stop[:kind].capitalize, where(stop), window(stop), lines(stop[:dock_hours], stop[:driver_notes], stop[:notes])] }
+    rows = of_trip.each_with_index.map { |stop, i| [(i + 1).to_s, plain(stop[:said] || stop[:kind].capitalize), where(stop), window(stop), lines(stop[:dock_hours], stop[:driver_notes], stop[:notes])] }
     style = { size: 9, borders: [:bottom], border_color: "BBBBBB", padding: [4, 4] }
     @pdf.table([["", "", "Where", "Appointment", "To know"], *rows], header: true, width: @pdf.bounds.width, column_widths: { 0 => 20, 1 => 56, 3 => 112 }, cell_style: style) { row(0).font_style = :bold }
+  end
+
+  # The stops that this trip makes: of a relay its part, and those of its own.
+  def of_trip
+    by_id = @load[:stops].to_h { |stop| [stop[:id], stop] }
+    Work::Freight::TripPlan.rows(@trip[:id]).map do |row|
+      by_id[row[:id]] || row.merge(said: format(OWN.fetch(row[:kind], "%s"), row[:unit_id] && DB[:units].where(id: row[:unit_id]).get(:number)), from: row[:from_at]&.iso8601)
+    end
   end
 
   def where(stop) = lines(stop[:name], stop[:address], "#{stop[:town]}, #{stop[:state]} #{stop[:zip]}", stop[:phone])
@@ -88,6 +99,8 @@ class Web::Freight::TripSheet
     return if @way[:turns].empty?
 
     title "The way"
+    Web::Freight::SheetMap.new(@pdf, @way[:parts].map { |part| part[:line] }, @load[:stops]).draw
+    @pdf.fill_color "000000"
     @way[:turns].each { |turn| @pdf.text plain("#{turn[:text]}#{" (#{turn[:miles]} mi)" if turn[:miles]&.positive?}"), size: 9 }
   end
 end

@@ -9,6 +9,7 @@ class Web::Match::Present
     settings = Store::Match.settings
     { rules: FitRules.all.map { |rule| rule.slice(:code, :title, :source).merge(effect: effects.fetch(rule[:code], rule[:effect]), usual: rule[:effect]) },
       settings: { fuel_price: Money.rate_text(settings[:fuel_price]), cost_per_mile: Money.rate_text(settings[:cost_per_mile]), margin_minutes: settings[:margin_minutes],
+                  **settings.slice(:licence_days, :medical_card_days, :registration_days, :annual_inspection_days, :other_paper_days),
                   **%i[cost_per_day late_hourly home_missed uncovered].to_h { |name| [name, Money.text(Money.cents(settings[name]))] } } }
   end
 

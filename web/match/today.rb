@@ -5,8 +5,8 @@ class Web::Match::Today
   # Dollars an hour of a truck that stands or comes late, for the order only: common practice.
   HOURLY = 75
   COVER_WITHIN_HOURS = 72
-  PAPERS_DAYS = { "medical card" => 30, "licence" => 45, "registration" => 30, "annual inspection" => 30 }.freeze
-  OTHER_PAPER_DAYS = 30
+  # Kinds of paper for which the company sets how early it is pointed out.
+  WARNED_OF = ["licence", "medical card", "registration", "annual inspection"].freeze
   PAPERS_MISSING_HOURS = 24
   DETENTION_MINUTES = 120
 
@@ -19,7 +19,7 @@ class Web::Match::Today
   def to_h
     put_off = DB[:snoozes].where(Sequel[:until] > @now).all
     away = put_off.to_h { |row| [row[:what], true] }
-    rows = [*uncovered, *trips, *answers, *papers, *missing_papers].reject { |row| away[row.what] }.sort_by { |row| [-row.stake, row.what] }
+    rows = [*uncovered, *handed_to_nobody, *trips, *answers, *papers, *missing_papers].reject { |row| away[row.what] }.sort_by { |row| [-row.stake, row.what] }
     { as_of: @now.iso8601, counts: rows.map(&:kind).tally, snoozed: put_off.map { |row| { what: row[:what], until: row[:until].iso8601, why: row[:why], by: row[:by] } },
       rows: rows.map { |row| row.to_h.merge(at: row.at&.iso8601) } }
   end
@@ -37,6 +37,14 @@ class Web::Match::Today
                   end
       Row.new(what: "uncovered load #{load[:id]}", kind: "uncovered", title: way(load), reason: "Nobody has it: #{when_said}, #{dollars(load[:total])}.",
               stake: (load[:total].to_f * 24 / [hours || 24, 1].max).round, at: load[:pickup_at], zone: load[:pickup_zone], address: "/match?load=#{load[:id]}", act: "Cover it")
+    end
+  end
+
+  # A relayed load whose second crew declined: it is driven to the swap, and nobody goes on.
+  def handed_to_nobody
+    Store::Freight.handed_to_nobody.map do |row|
+      Row.new(what: "nobody takes over #{row[:id]}", kind: "uncovered", title: way(row), reason: "Nobody takes it over at #{row[:town]}, #{row[:swap_state]}: the crew that was to declined.",
+              stake: (row[:total].to_f * 24 / [(row[:from_at] - @now) / 3600, 1].max).round, at: row[:from_at], zone: row[:zone], address: "/freight/#{row[:id]}", act: "Choose who takes over")
     end
   end
 
@@ -97,10 +105,15 @@ class Web::Match::Today
 
   def paper(of, id, name, kind, expires_on)
     days = expires_on && name && (expires_on - @now.to_date).to_i
-    return if days.nil? || days > PAPERS_DAYS.fetch(kind, OTHER_PAPER_DAYS)
+    return if days.nil? || days > warning_days(kind)
 
     Row.new(what: "paper #{of} #{id} #{kind}", kind: "papers", title: "#{name}: #{kind}", reason: days.negative? ? "Expired #{-days} days ago." : "Expires #{expires_on.strftime("%a %-d %b")}, in #{days} days.",
             stake: days.negative? ? 2000 : 600 / (days + 1), at: nil, zone: nil, address: "/fleet/#{of}s/#{id}", act: "Renew it")
+  end
+
+  def warning_days(kind)
+    @settings ||= Store::Match.settings
+    @settings.fetch(WARNED_OF.include?(kind) ? :"#{kind.tr(" ", "_")}_days" : :other_paper_days)
   end
 
   # Delivered, and the papers are not in: neither the invoice nor the pay can go out.

@@ -3,7 +3,7 @@
 # The JSON of the driver's phone.
 module Web::Tracking::Present
   def self.cab(by, now)
-    { driver: by.name, company: Store::Company.row[:name], now: now.iso8601, trips: Store::Tracking.cab_trips(by.id, now).map { |row| present(row) }, duty: duty(by, now) }
+    { driver: by.name, company: Store::Company.row[:name], now: now.iso8601, trips: Store::Tracking.cab_trips(by.id, now).map { |row| present(row, by.id) }, duty: duty(by, now) }
   end
 
   # What the check-ins of the last days say of the driver's duty, to be answered; times in the home terminal's zone.
@@ -15,10 +15,10 @@ module Web::Tracking::Present
   # One trip as this driver sees it; a declined one is gone from the phone but still answered for.
   def self.trip(trip_id, driver_id)
     row = DB[:trips].join(:trip_drivers, trip_id: :id).where(Sequel[:trips][:id] => trip_id, driver_id:).select_all(:trips).first or raise Work::NotFound.new("trip", trip_id)
-    present(row)
+    present(row, driver_id)
   end
 
-  def self.present(trip)
+  def self.present(trip, driver_id)
     trip_stops = Store::Freight.trip_stops(trip[:id]).all
     load = DB[:loads].join(:trip_loads, load_id: :id).where(trip_id: trip[:id]).order(:load_id).select_all(:loads).first
     papers = Store::Tracking.papers(trip_stops.filter_map { |stop| stop[:load_id] }.uniq).all
@@ -28,6 +28,7 @@ module Web::Tracking::Present
                                                               customer: load ? DB[:customers].where(id: load[:customer_id]).get(:name) : "", freight: load ? freight(load[:id]) : "empty",
                                                               references: DB[:load_references].where(load_id: load&.fetch(:id)).order(:position).map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" },
                                                               stops: stops(trip_stops, papers), next: step&.to_h, can_decline: %w[sent accepted].include?(trip[:state]),
+                                                              changes: DB[:trip_changes].where(trip_id: trip[:id], driver_id:, seen_at: nil).order(:id).select_map(:what),
                                                               papers_missing: !load.nil? && !papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod])
     }
   end

@@ -6,13 +6,15 @@ class Work::Freight::SwapPlaces
   PLACES = 9
   TOWNS = 3
   CREWS = 8
+  MARGIN_MINUTES = 10
+  STEP_MINUTES = 15
   SHOWN = 6
   SERVICE_MINUTES = Work::Hours::TripQuestion::OWN_SERVICE_MINUTES
   ESTIMATED_MPH = Work::Match::Judge::ESTIMATED_MPH
 
   # A town on the way. after - index of the stop before it among those still to be made, or -1; minutes - of driving from there, left to the next
   Spot = Value.of(:town, :before, :leg, :minutes, :left)
-  # at - when the load goes over; late_minutes, finish_at - of the deliveries after it; waits - minutes that the first crew waits there
+  # at - when the load goes over; first_at - when the first crew is there; late_minutes, finish_at - of the deliveries after it
   Proposal = Value.of(:spot, :at, :first_at, :crew, :deadhead_minutes, :late_minutes, :finish_at)
 
   # Returns Array of Proposal, least lateness first, then the earliest end. Raises Refused `nothing_to_relay`.
@@ -106,14 +108,22 @@ class Work::Freight::SwapPlaces
     return unless first.late_minutes.zero?
 
     first_at = first.visits.last.arrive_at
-    near(spot, first_at).filter_map { |crew, slot| second(spot, first_at, crew, slot, @stops.drop(i)) }.min_by { |one| [one.late_minutes, one.finish_at, one.deadhead_minutes] }
+    near(spot, first_at).filter_map { |crew, slot| second(spot, appointed(first_at), crew, slot, @stops.drop(i))&.with(first_at:) }.min_by { |one| [one.late_minutes, one.finish_at, one.deadhead_minutes] }
   end
 
-  def second(spot, first_at, crew, slot, rest)
+  def second(spot, at, crew, slot, rest)
     deadhead = fan(spot.town).to(place(slot.place))&.minutes || estimate(spot.town, slot.place)
-    found = plan(slot.questions, [swap(spot, deadhead, first_at), rest.first.with(drive_minutes: spot.left), *rest.drop(1)]) or return
-    Proposal.new(spot:, at: found.visits.first.start_at, first_at:, crew:, deadhead_minutes: deadhead, late_minutes: found.late_minutes, finish_at: found.finish_at)
+    stops = ->(opens) { [swap(spot, deadhead, opens), rest.first.with(drive_minutes: spot.left), *rest.drop(1)] }
+    found = plan(slot.questions, stops.call(at)) or return
+    if found.visits.first.arrive_at + MARGIN_MINUTES > at
+      at = appointed(found.visits.first.arrive_at)
+      found = plan(slot.questions, stops.call(at)) or return
+    end
+    Proposal.new(spot:, at:, first_at: nil, crew:, deadhead_minutes: deadhead, late_minutes: found.late_minutes, finish_at: found.finish_at)
   end
+
+  # A time that two can keep who are due at an instant: a quarter of an hour, with some to spare.
+  def appointed(instant) = (instant + MARGIN_MINUTES).fdiv(STEP_MINUTES).ceil * STEP_MINUTES
 
   def plan(questions, stops)
     question, partner = questions

@@ -16,6 +16,7 @@ module Work::Freight::Taken
     raise Refused.new("crew_taken", "#{name} is on #{said(held)} at those times.", path:, details: { trip: held[:trip], load: held[:load] })
   end
 
-  def self.said(held) = "#{held[:load]} (#{held[:origin]} → #{held[:destination]})"
+  # held - a row of Store::Freight.holding
+  def self.said(held) = held[:load] ? "#{held[:load]} (#{held[:origin]} → #{held[:destination]})" : "trip #{held[:trip]}, empty"
   private_class_method :refuse
 end

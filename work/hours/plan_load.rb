@@ -6,19 +6,22 @@ module Work::Hours::PlanLoad
   KNOWN_DAYS = 8
   RECORDED_MINUTES = 720
 
-  # options - { driver_id:, start:, split: }, all optional
+  # options - { driver_id:, trip_id:, start:, split: }, all optional
   #
   # Returns a Hash as the contract's LoadPlan. Raises Refused `no_driver`.
   def self.call(load_id, options, now:)
     Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
-    ids = options[:driver_id] ? [options[:driver_id]] : crewed(load_id)
+    trip_id = options[:trip_id]
+    raise Work::NotFound.new("trip", trip_id) if trip_id && Store::Freight.live_trips(load_id).none? { |trip| trip[:id] == trip_id }
+
+    ids = options[:driver_id] ? [options[:driver_id]] : crewed(load_id, trip_id)
     drivers = Store::Hours.drivers(ids).all.sort_by { |row| ids.index(row[:id]) }
     drivers.any? or raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
     records = Work::Hours::Question.of(drivers, now)
     recorded = drivers.map { |row| records[row[:id]].first.then { |one| one.stretches.select { |stretch| stretch.to > one.as_of - RECORDED_MINUTES } } }
     question, partner = drivers.map { |row| records[row[:id]].first }.map { |one| options[:start] ? one.resting_until(Work::Hours::Question.minute(options[:start])) : one }
-    plan = plan(load_id, question, now, partner:, driver_id: options[:driver_id], split: options[:split] || false)
-    promised = Work::Hours::TripQuestion.new(load_id, now, driver_id: options[:driver_id]).promised
+    plan = plan(load_id, question, now, partner:, driver_id: options[:driver_id], trip_id:, split: options[:split] || false)
+    promised = Work::Hours::TripQuestion.new(load_id, now, driver_id: options[:driver_id], trip_id:).promised
     present(drivers, plan, question, recorded, promised, now, records.values.filter_map { |_, known_since| unknown(known_since, now) }.first)
   end
 
@@ -32,7 +35,7 @@ module Work::Hours::PlanLoad
     Core::Hours.plan(question, Core::Hours::Trip.new(stops:, split_rest: split, waiting_status: "off_duty"), rules: HoursRules.named(question.rules), partner:, advice:)
   end
 
-  def self.crewed(load_id) = Store::Freight.live_trip(load_id)&.then { |trip| Store::Freight.trip_drivers(trip[:id]).select_map(:driver_id) } || []
+  def self.crewed(load_id, trip_id) = (trip_id || Store::Freight.live_trip(load_id)&.fetch(:id))&.then { |id| Store::Freight.trip_drivers(id).select_map(:driver_id) } || []
 
   def self.unknown(known_since, now)
     return ["no_record", "Nothing is known of this driver's hours: no one can say that it fits."] if known_since.nil?

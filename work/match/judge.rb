@@ -181,6 +181,7 @@ class Work::Match::Judge
   def unit(row)
     row && (@fit_units[row[:id]] ||= Core::Fit::Unit.new(
       **row.slice(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :tare_lb, :miles_per_gallon, :service_due_on),
+      service_left_miles: row[:service_every_miles] && (row[:service_every_miles] - row[:miles_since_service]),
       inner_length_in: row[:inner_length_in] || (row[:length_ft] && (row[:length_ft] * 12)), active: row.values_at(:active_from, :active_to), stands: !row[:stands].nil?,
       papers: (@unit_papers[row[:id]] || []).map { |paper| Core::Fit::Paper.new(**paper.slice(:kind, :expires_on)) }
     ))

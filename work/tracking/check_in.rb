@@ -27,6 +27,7 @@ class Work::Tracking::CheckIn
   def call
     case @input[:kind]
     when "note" then note
+    when "seen" then seen
     when "declined" then decline
     else step
     end
@@ -39,6 +40,14 @@ class Work::Tracking::CheckIn
 
     record
     tell({}, why: @input[:note])
+  end
+
+  # All changes made until then; what came after still waits to be seen.
+  def seen
+    record
+    until_at = @input[:done_at]
+    changes = DB[:trip_changes].where(trip_id: @trip[:id], driver_id: @driver.id, seen_at: nil).where { at <= until_at }.returning(:what).update(seen_at: @input[:done_at])
+    tell({ seen: [nil, changes.map { |row| row[:what] }.join(", ")] })
   end
 
   def decline

@@ -10,9 +10,10 @@ module Work::Tracking::WriteText
     write(driver, trip[:id], "#{company}: trip #{trip[:number]}, #{load[:origin]} to #{load[:destination]}. Open it here: #{LINK}", now, link_id: link[:id])
   end
 
-  # What matters has changed on a trip that they have: which, so that they look.
+  # What matters has changed on a trip that they have: which, so that they look. It stays marked until they say that they have seen it.
   def self.changed(trip, load, what, now)
     Store::Freight.trip_drivers(trip[:id]).each do |driver|
+      DB[:trip_changes].insert(trip_id: trip[:id], driver_id: driver[:driver_id], what:, at: now)
       link = Store::Tracking.link_for(driver[:driver_id], now)
       write(driver, trip[:id], "#{Store::Company.row[:name]}: trip #{trip[:number]}#{", #{load[:origin]} to #{load[:destination]}," if load} has changed: #{what}. Open it and look: #{LINK}", now, link_id: link[:id])
     end

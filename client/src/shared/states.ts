@@ -17,7 +17,7 @@ export const STATES: Record<LoadState, { label: string; step: number }> = {
 }
 
 export const CHECK_INS: Record<string, string> = {
-  accepted: 'accepted the trip', declined: 'declined the trip', on_my_way: 'is on the way', arrived: 'arrived', loaded: 'is loaded', delivered: 'delivered', swapped: 'handed the load over', dropped: 'dropped the trailer', hooked: 'hooked the trailer', parked: 'parked', left: 'left', note: 'wrote', paper: 'sent a paper',
+  accepted: 'accepted the trip', declined: 'declined the trip', on_my_way: 'is on the way', arrived: 'arrived', loaded: 'is loaded', delivered: 'delivered', swapped: 'handed the load over', dropped: 'dropped the trailer', hooked: 'hooked the trailer', parked: 'parked', left: 'left', note: 'wrote', seen: 'has seen the change', paper: 'sent a paper',
 }
 
 /** What a stop of a trip is for. */

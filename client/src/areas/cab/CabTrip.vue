@@ -42,6 +42,8 @@ function photo(event: Event) {
     <p>{{ [trip.tractor, trip.trailer].filter(Boolean).join(' + ') }}<template v-if="trip.freight"> • {{ trip.freight }}</template></p>
     <p v-if="trip.references?.length" class="quiet">{{ trip.references.join(' • ') }}</p>
 
+    <div v-if="trip.changes?.length" class="changed" role="alert"><p><strong>Changed:</strong> {{ trip.changes.join('; ') }}</p><v-btn size="large" color="primary" variant="outlined" @click="emit('checkIn', 'seen', 'I have seen it', {})">I have seen it</v-btn></div>
+
     <template v-if="step && !(brief && trip.state === 'accepted')">
       <v-text-field v-if="step.needs_signer" v-model="signer" class="signer" label="Who signed for it?" autocomplete="off" />
       <v-btn class="next" color="primary" block :disabled="waiting || (step.needs_signer && !signer.trim())" @click="next">{{ step.label }}</v-btn>
@@ -72,6 +74,7 @@ function photo(event: Event) {
 .next { min-height: 76px !important; font-size: 1.3rem; font-weight: 700; white-space: normal; }
 .next :deep(.v-btn__content) { white-space: normal; }
 .signer :deep(input) { min-height: 52px; font-size: 1.15rem; }
+.changed { display: grid; gap: .6rem; padding: .6rem .7rem; border: 2px solid rgb(var(--v-theme-tight)); border-radius: 4px; background: rgb(var(--v-theme-tight), .12); } .changed .v-btn { min-height: 52px; }
 .done { font-weight: 600; padding: .6rem 0; }
 .paper { display: grid; grid-template-columns: 1fr auto; gap: .6rem; align-items: center; } .paper.wanted { padding: .6rem; border: 2px solid rgb(var(--v-theme-tight)); border-radius: 4px; }
 .camera { display: flex; align-items: center; gap: .5rem; min-height: 52px; padding: 0 1.1rem; border-radius: 4px; background: rgb(var(--v-theme-surface-variant)); font-weight: 600; cursor: pointer; }

@@ -8,7 +8,7 @@ import Waiting from '@/shared/Waiting.vue'
 /** What each rule of a fit may do here, and what matching reckons with. */
 const EFFECTS = [{ value: 'block', title: 'Blocks' }, { value: 'warn', title: 'Warns' }, { value: 'off', title: 'Off' }] as const
 type Effect = (typeof EFFECTS)[number]['value']
-const SETTINGS = [['fuel_price', 'Fuel, $ a gallon'], ['cost_per_mile', 'Other cost, $ a mile'], ['cost_per_day', 'Other cost, $ a day'], ['margin_minutes', 'Slack under which a fit is tight, min'], ['late_hourly', 'An hour late costs, $'], ['home_missed', 'Home time missed costs, $'], ['uncovered', 'A load covered is worth, $']] as const
+const SETTINGS = [['fuel_price', 'Fuel, $ a gallon'], ['cost_per_mile', 'Other cost, $ a mile'], ['cost_per_day', 'Other cost, $ a day'], ['margin_minutes', 'Slack under which a fit is tight, min'], ['late_hourly', 'An hour late costs, $'], ['home_missed', 'Home time missed costs, $'], ['uncovered', 'A load covered is worth, $'], ['licence_days', 'Licence: warn days before'], ['medical_card_days', 'Medical card: warn days before'], ['registration_days', 'Registration: warn days before'], ['annual_inspection_days', 'Annual inspection: warn days before'], ['other_paper_days', 'Other papers: warn days before']] as const
 const session = useSession()
 const writes = session.has('administrator', 'safety')
 const { data, problem, load, put } = useFetched(() => 0, () => ask(api.GET('/api/match/rules')), (change) => change.kind === 'company')
@@ -24,7 +24,7 @@ async function send(body: Schemas['FitRulesInput']) {
   if (answer.data) { put(answer.data); saved.value = true }
 }
 const setEffect = (code: string, effect: Effect) => send({ effects: [{ code, effect }] })
-const save = () => send({ settings: { ...draft.value, margin_minutes: Number(draft.value.margin_minutes) } as Schemas['FitSettings'] })
+const save = () => send({ settings: Object.fromEntries(Object.entries(draft.value).map(([name, text]) => [name, name.endsWith('_minutes') || name.endsWith('_days') ? Number(text) : text])) as Schemas['FitSettings'] })
 const at = (name: string) => (refused.value?.path === `/settings/${name}` ? [refused.value.message] : [])
 </script>
 

@@ -53,13 +53,14 @@ const send = () => act(api.POST('/api/loads/{id}/send', { params: path, body: { 
 const chosenCrew = ref<Omit<Schemas['CrewInput'], 'key'>>()
 async function crew(chosen: Omit<Schemas['CrewInput'], 'key'>) {
   chosenCrew.value = chosen
-  await act(api.PUT('/api/loads/{id}/crew', { params: path, body: { key, ...chosen } }))
+  const body = { key, ...chosen }
+  await act(is('open') ? api.PUT('/api/loads/{id}/crew', { params: path, body }) : api.POST('/api/loads/{id}/recrew', { params: path, body }))
   // What the company blocks can be gone past with a reason: it is another deed than the one refused.
   if (trouble.value?.code === 'blocked') { key = newKey(); asking.value = 'past' }
 }
 const swap = (other: number, why: string) => act(api.POST('/api/loads/{id}/swap', { params: path, body: { key, load_id: other, why } }))
 const relay = (chosen: Relay) => act(api.POST('/api/loads/{id}/relay', { params: path, body: { key, ...chosen } }))
-const live = computed(() => (data.value?.trips ?? []).filter(({ state }) => state !== 'declined' && state !== 'cancelled'))
+const live = computed(() => (data.value?.trips ?? []).filter(({ state }) => state !== 'declined' && state !== 'cancelled').sort((a, b) => (a.begins_at ?? '').localeCompare(b.begins_at ?? '')))
 const relayed = computed(() => live.value.some(({ stops }) => stops.some(({ kind }) => kind === 'swap')))
 /** The swap after which nobody drives: whoever was to take over declined. */
 const gap = computed(() => { const ends = live.value.map(({ stops }) => stops[stops.length - 1]); return relayed.value && ends.every((stop) => stop?.kind === 'swap') ? ends[0] : undefined })
@@ -101,6 +102,7 @@ useKeys([
           <v-btn v-if="is('planned')" color="primary" :loading="busy" @click="send">Send to the driver</v-btn>
           <v-btn v-if="changeable" variant="tonal" :to="`/freight/${id}/edit`">Change</v-btn>
           <v-btn variant="tonal" :to="`/freight/new?copy=${id}`">Copy</v-btn>
+          <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="crewing = !crewing">{{ crewing ? 'Not now' : 'Another crew' }}</v-btn>
           <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="asking = 'uncrew'">Take the crew off</v-btn>
           <v-btn v-if="is('planned', 'sent', 'accepted') && !relayed" variant="text" @click="asking = 'swap'">Swap crews</v-btn>
           <v-btn v-if="is('planned', 'sent', 'accepted', 'rolling')" variant="text" @click="asking = 'relay'">Relay</v-btn>
@@ -109,11 +111,12 @@ useKeys([
         </div>
       </header>
 
-      <crew-panel v-if="crewing && is('open')" :load-id="id" :team="found.team_needed" :busy="busy" @crew="crew" />
+      <crew-panel v-if="crewing && is('open', 'planned', 'sent', 'accepted')" :load-id="id" :team="found.team_needed" :busy="busy" @crew="crew" />
 
       <section v-if="lanes.length" class="panel pad"><ribbon :lanes="lanes" :zone="zone" :now="session.now()" label="Promised, planned and happened on one ruler" /></section>
 
-      <plan-panel v-if="!crewing && is('open', 'planned', 'sent', 'accepted', 'rolling')" :load-id="id" :crewed="!is('open')" :stops="found.stops" :version="found.version" />
+      <template v-if="relayed"><plan-panel v-for="trip in live.filter(({ state }) => state !== 'delivered')" :key="trip.id" :load-id="id" :trip-id="trip.id" crewed :stops="found.stops" :version="found.version" /></template>
+      <plan-panel v-else-if="!crewing && is('open', 'planned', 'sent', 'accepted', 'rolling')" :load-id="id" :crewed="!is('open')" :stops="found.stops" :version="found.version" />
 
       <share-panel v-if="dispatches && found.size === 'partial' && is('open', 'planned', 'sent', 'accepted')" :load="found" :trip-id="found.trips.find(({ state }) => !['declined', 'cancelled'].includes(state))?.id" @changed="put" />
 
@@ -121,7 +124,7 @@ useKeys([
 
       <way-panel :load="found" :can-bend="dispatches" @changed="put" />
 
-      <trip-panel v-for="trip in found.trips" :key="trip.id" :trip="trip" :zone="zone" :load-id="id" :may-change="dispatches" @changed="load" />
+      <trip-panel v-for="trip in [...live, ...found.trips.filter((one) => !live.includes(one))]" :key="trip.id" :trip="trip" :zone="zone" :load-id="id" :may-change="dispatches" @changed="load" />
 
       <div class="columns">
         <section class="panel pad">

@@ -46,7 +46,7 @@ const relay = computed<Relay | undefined>(() => {
         <p v-if="!places?.length">No place was found where both stay legal and the first is not late.</p>
         <ul class="places" role="radiogroup" aria-label="Where it could go over">
           <li v-for="(place, i) in places ?? []" :key="place.zip"><label><input v-model="chosen" type="radio" name="place" :value="i">
-            <span><strong>{{ place.where }}</strong> {{ showTime(place.at, place.zone) }}<span class="quiet">, {{ place.crew }} takes over with {{ place.tractor.name }}</span></span>
+            <span><strong>{{ place.where }}</strong> {{ showTime(place.at, place.zone) }}<span class="small quiet who">{{ place.crew }} takes over with {{ place.tractor.name }}</span></span>
             <span class="small end"><span>{{ place.deadhead_minutes ? `${sayMinutes(place.deadhead_minutes)} empty to get there` : 'is there' }}</span><strong v-if="place.late_minutes" class="late">{{ sayMinutes(place.late_minutes) }} late</strong><span v-else class="quiet">on time, done {{ showTime(place.finish_at, load.stops[load.stops.length - 1]!.zone) }}</span></span></label></li>
           <li><label><input v-model="chosen" type="radio" name="place" :value="OWN"><span>Somewhere else, or somebody else</span></label></li>
         </ul>
@@ -69,7 +69,7 @@ const relay = computed<Relay | undefined>(() => {
 .places li { border-bottom: 1px solid rgb(var(--v-theme-line)); }
 label { display: grid; grid-template-columns: auto 1fr auto; gap: .6rem; align-items: center; padding: .35rem .2rem; min-height: 40px; cursor: pointer; }
 input { width: 18px; height: 18px; accent-color: rgb(var(--v-theme-primary)); }
-.end { display: grid; text-align: right; } .late { color: rgb(var(--v-theme-late)); }
+.who { display: block; } .end { display: grid; text-align: right; } .late { color: rgb(var(--v-theme-late)); }
 .own { display: grid; grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr)); gap: .6rem; }
 @media (max-width: 600px) { label { grid-template-columns: auto 1fr; } .end { grid-column: 2; text-align: left; } }
 </style>

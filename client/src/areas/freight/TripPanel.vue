@@ -40,9 +40,10 @@ const said = (checkIn: Schemas['CheckIn']) => {
       <span class="small quiet"><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a> • {{ trip.number }}, {{ trip.state }} • {{ showMiles(trip.loaded_miles) }} loaded, {{ showMiles(trip.empty_miles) }} empty<template v-if="trip.miles_estimated">, estimated</template></span>
     </div>
     <ol v-if="own && !over" class="way small" aria-label="Stops of the trip"><li v-for="stop in trip.stops" :key="stop.stop_id">
-      <strong>{{ STOPS[stop.kind] }}<template v-if="stop.unit"> {{ stop.unit }}</template></strong> {{ stop.town }}, {{ stop.state }}<template v-if="stop.at"> {{ showTime(stop.at, stop.zone) }}</template><v-btn v-if="changeable && ['drop', 'hook', 'yard'].includes(stop.kind) && !stop.arrived_at" :icon="mdiClose" size="x-small" variant="text" :aria-label="`Take off: ${STOPS[stop.kind]} ${stop.town}`" @click="removing = stop" /></li></ol>
+      <strong>{{ STOPS[stop.kind] }}<template v-if="stop.unit"> {{ stop.unit }}</template></strong> {{ stop.town }}, {{ stop.state }}{{ stop.at ? ` ${showTime(stop.at, stop.zone)}` : '' }}<v-btn v-if="changeable && ['drop', 'hook', 'yard'].includes(stop.kind) && !stop.arrived_at" :icon="mdiClose" size="x-small" variant="text" :aria-label="`Take off: ${STOPS[stop.kind]} ${stop.town}`" @click="removing = stop" /></li></ol>
     <p v-if="trip.state === 'declined'">Declined: “{{ trip.decline_reason }}”</p>
     <p v-if="trip.state === 'sent'" class="small quiet">{{ trip.texted_at ? `Text sent ${showTime(trip.texted_at, zone)}` : 'The text is on its way to the gateway' }}</p>
+    <ul v-if="trip.unseen?.length && !over" class="unseen small" aria-label="Not confirmed yet"><li v-for="(change, i) in trip.unseen" :key="i"><strong>{{ change.driver }}</strong> has not confirmed yet: {{ change.what }} <span class="quiet">({{ showTime(change.at, zone) }})</span></li></ul>
     <ol v-if="latest.length" class="events small" aria-label="Check-ins">
       <li v-for="checkIn in latest" :key="checkIn.id"><span class="quiet">{{ showTime(checkIn.done_at, stopOf(checkIn.stop_id)?.zone ?? zone) }}</span>
         <span><strong>{{ checkIn.driver }}</strong> {{ said(checkIn) }}<template v-if="checkIn.note && checkIn.kind !== 'paper'">: “{{ checkIn.note }}”</template></span></li>
@@ -59,6 +60,7 @@ const said = (checkIn: Schemas['CheckIn']) => {
 .plain { font-weight: 400; }
 .wrap { flex-wrap: wrap; }
 .way { list-style: none; display: flex; flex-wrap: wrap; gap: .1rem .4rem; padding: 0; margin: .4rem 0 0; align-items: center; } .way li:not(:last-child)::after { content: ' →'; color: rgb(var(--v-theme-quiet)); }
+.unseen { margin: .4rem 0 0; padding: .3rem .6rem; list-style: none; border-left: 4px solid rgb(var(--v-theme-tight)); background: rgb(var(--v-theme-tight), .12); }
 .events { list-style: none; padding: 0; margin: .5rem 0 0; }
 .events li { display: grid; grid-template-columns: 9.5rem 1fr; gap: .5rem; padding: .15rem 0; }
 </style>

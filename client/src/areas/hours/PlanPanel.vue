@@ -13,17 +13,17 @@ import Waiting from '@/shared/Waiting.vue'
 import { sayMinutes } from './words'
 
 /** The best legal schedule of what is left of a load, against its appointments; another driver or start can be tried. */
-const { loadId, crewed, stops, version } = defineProps<{ loadId: number; crewed: boolean; stops: Schemas['Load']['stops']; version: number }>()
+const { loadId, crewed, stops, version, tripId = undefined } = defineProps<{ loadId: number; crewed: boolean; stops: Schemas['Load']['stops']; version: number; tripId?: number | undefined }>()
 const session = useSession()
 const trying = ref(!crewed)
 const driver = ref<number | null>(null)
 const typedStart = ref('')
 const split = ref(false)
 const start = computed(() => (typedStart.value.trim() ? parseTime(typedStart.value, session.zone, session.now()) : undefined))
-const asked = computed(() => ({ loadId, version, driver: trying.value ? driver.value : null, start: trying.value ? start.value : undefined, split: split.value }))
+const asked = computed(() => ({ loadId, version, tripId, driver: trying.value ? driver.value : null, start: trying.value ? start.value : undefined, split: split.value }))
 
 async function plan(of: typeof asked.value) {
-  return ask(api.GET('/api/loads/{id}/plan', { params: { path: { id: of.loadId }, query: { ...(of.driver ? { driver_id: of.driver } : {}), ...(of.start ? { start: new Date(of.start).toISOString() } : {}), split: of.split } } }))
+  return ask(api.GET('/api/loads/{id}/plan', { params: { path: { id: of.loadId }, query: { ...(of.tripId && !of.driver ? { trip_id: of.tripId } : {}), ...(of.driver ? { driver_id: of.driver } : {}), ...(of.start ? { start: new Date(of.start).toISOString() } : {}), split: of.split } } }))
 }
 const { data, problem, load } = useFetched(asked, plan, (change) => change.kind === 'hours' || (change.kind === 'load' && change.id === loadId))
 const { data: fleet } = useFetched(() => trying.value, async (wanted) => (wanted ? ask(api.GET('/api/hours', { params: { query: {} } })) : NOTHING))
@@ -35,7 +35,7 @@ const { width } = useElementSize(strip)
 const now = computed(() => (data.value ? Date.parse(data.value.as_of) : session.now()))
 const scale = computed(() => scaleFor([now.value - 6 * 3_600_000, ...(data.value?.schedule ?? []).map(({ to }) => Date.parse(to)), ...stops.flatMap(({ from, to }) => [from, to]).flatMap((iso) => (iso ? [Date.parse(iso)] : []))], Math.max(width.value, 100), data.value?.zone ?? session.zone))
 const left = computed(() => data.value?.stops ?? [])
-const shared = computed(() => new Set(left.value.map(({ load }) => load)).size > 1)
+const shared = computed(() => new Set(left.value.flatMap(({ load }) => load || [])).size > 1)
 </script>
 
 <template>
@@ -54,7 +54,7 @@ const shared = computed(() => new Set(left.value.map(({ load }) => load)).size >
       <div ref="strip" class="strip"><duty-ruler :scale="scale" :now="now" /><p v-if="found.partner" class="small quiet whose">{{ found.driver.name }}</p><duty-ribbon :recorded="found.recorded" :planned="found.schedule" :left="0" :now="now" :scale="scale" :zone="found.zone" :height="28" /><template v-if="found.partner"><p class="small quiet whose">{{ found.partner.name }}</p><duty-ribbon :recorded="found.partner_recorded" :planned="found.partner_schedule" :left="0" :now="now" :scale="scale" :zone="found.zone" :height="28" /></template>
         <svg :width="scale.x(scale.to)" height="18" aria-hidden="true"><g v-for="(stop, i) in left" :key="i"><path v-if="stop.from ?? stop.to" class="promise" :d="`M${scale.x(Date.parse((stop.from ?? stop.to)!)) + 4} 2h-4v12h4M${Math.max(scale.x(Date.parse((stop.to ?? stop.from)!)), scale.x(Date.parse((stop.from ?? stop.to)!)) + 6) - 4} 2h4v12h-4`"><title>appointment {{ stop.name }}: {{ showWindow(stop.from, stop.to, stop.zone) }}</title></path></g></svg></div>
       <table v-if="found.stops.length" class="ledger"><thead><tr><th>Stop</th><th>Appointment</th><th>Arrives</th><th>Begins</th><th class="figure">Late</th></tr></thead>
-        <tbody><tr v-for="(stop, i) in found.stops" :key="i"><td>{{ stop.name }}<span v-if="shared" class="small quiet"> {{ stop.load }}</span></td><td>{{ showWindow(stop.from, stop.to, stop.zone) }}</td><td>{{ showTime(stop.arrive_at, stop.zone) }}</td><td>{{ showTime(stop.start_at, stop.zone) }}</td><td class="figure"><strong v-if="stop.late_minutes" class="late">{{ sayMinutes(stop.late_minutes) }}</strong><span v-else class="quiet">on time</span></td></tr></tbody></table>
+        <tbody><tr v-for="(stop, i) in found.stops" :key="i"><td>{{ stop.name }}<span v-if="shared && stop.load" class="small quiet">{{ ` ${stop.load}` }}</span></td><td>{{ showWindow(stop.from, stop.to, stop.zone) }}</td><td>{{ showTime(stop.arrive_at, stop.zone) }}</td><td>{{ showTime(stop.start_at, stop.zone) }}</td><td class="figure"><strong v-if="stop.late_minutes" class="late">{{ sayMinutes(stop.late_minutes) }}</strong><span v-else class="quiet">on time</span></td></tr></tbody></table>
     </waiting>
   </section>
 </template>
