@@ -29,8 +29,9 @@ class Web::Roads::Way
   def deadhead
     return if @trip.nil? || @trip[:empty_latitude].nil? || @stops.empty?
 
-    from = { town: @trip[:empty_from], latitude: @trip[:empty_latitude], longitude: @trip[:empty_longitude] }
-    Part.new(kind: "deadhead", stop: @stops.first, from: @trip[:empty_from], to: town(@stops.first), via: via(@stops.first), leg: Work::Roads::Leg.new(from.merge(town: nil), @stops.first, via: via(@stops.first)), direct_miles: nil)
+    town, state = @trip[:empty_from].split(", ")
+    from = { town:, state:, latitude: @trip[:empty_latitude], longitude: @trip[:empty_longitude] }
+    Part.new(kind: "deadhead", stop: @stops.first, from: @trip[:empty_from], to: town(@stops.first), via: via(@stops.first), leg: Work::Roads::Leg.new(from, @stops.first, via: via(@stops.first)), direct_miles: nil)
   end
 
   def loaded(from, to)

@@ -47,6 +47,13 @@ function done(found: Problem | undefined) {
 </script>
 
 <template>
+  <section v-if="empty?.length" class="panel" aria-label="Empty trips">
+    <h2 class="head">On the way empty</h2>
+    <table class="ledger"><tbody><tr v-for="trip in empty" :key="trip.id"><td><strong>{{ trip.drivers.map(({ name }) => name).join(' and ') }}</strong> <span class="quiet">{{ trip.tractor?.name }}</span></td>
+      <td>{{ trip.empty_from }} → {{ there(trip)?.town }}, {{ there(trip)?.state }}</td><td class="figure">{{ showMiles(trip.empty_miles) }}</td><td>{{ trip.state }}, there by {{ showTime(there(trip)?.at ?? trip.ends_at, there(trip)?.zone ?? 'UTC') }}</td>
+      <td v-if="mayGive" class="figure"><v-btn size="small" variant="text" @click="off = trip">Call off</v-btn></td></tr></tbody></table>
+    <reason-dialog :model-value="!!off" :title="`Call ${off?.number} off`" :busy="busy" :problem="trouble" @close="off = undefined" @reason="callOff" />
+  </section>
   <section class="panel" aria-label="Who could be where">
     <form class="ask" @submit.prevent="submit">
       <v-text-field v-model="place" label="Place (Fargo, ND or a ZIP)" autofocus :error-messages="problem?.path === '/place' ? [problem.message] : []" />
@@ -58,27 +65,21 @@ function done(found: Problem | undefined) {
       <table class="ledger">
         <thead><tr><th>Crew</th><th>Free</th><th class="figure">Miles</th><th>There</th><th class="figure">To spare</th><th class="figure">Driving left then</th><th v-if="mayGive" /></tr></thead>
         <tbody><tr v-for="row in found.rows" :key="row.crew.id" :class="{ quiet: !row.arrives_at }">
-          <td><strong>{{ row.crew.name }}</strong></td><td>{{ row.crew.place }}<span class="small quiet"> {{ showTime(row.crew.free_at, row.crew.zone) }}<template v-if="row.crew.after_load">, after {{ row.crew.after_load }}</template></span></td>
+          <td><strong>{{ row.crew.name }}</strong></td><td>{{ row.crew.place }}<span class="small quiet">{{ ` ${showTime(row.crew.free_at, row.crew.zone)}${row.crew.after_load ? `, after ${row.crew.after_load}` : ''}` }}</span></td>
           <td class="figure">{{ showMiles(row.miles) }}</td><td>{{ row.arrives_at ? showTime(row.arrives_at, found.zone) : row.crew.trouble ?? 'not in time' }}</td>
           <td class="figure">{{ row.spare_minutes === null ? '' : sayMinutes(row.spare_minutes) }}</td><td class="figure">{{ row.left_minutes === null ? '' : sayMinutes(row.left_minutes) }}</td>
-          <td v-if="mayGive" class="figure"><v-btn v-if="row.arrives_at && row.crew.tractor_id" size="small" variant="text" :disabled="busy" :aria-label="`Send ${row.crew.name} there empty`" @click="send(row.crew)">Send empty</v-btn></td>
+          <td v-if="mayGive" class="figure"><v-btn v-if="row.arrives_at && row.crew.tractor_id && Number(row.miles)" size="small" variant="text" :disabled="busy" :aria-label="`Send ${row.crew.name} there empty`" @click="send(row.crew)">Send empty</v-btn></td>
         </tr></tbody>
       </table>
     </waiting>
     <v-alert v-if="trouble && !off" type="error" class="ma-2">{{ trouble.message }}</v-alert>
-  </section>
-  <section v-if="empty?.length" class="panel" aria-label="Empty trips">
-    <h2 class="head">On the way empty</h2>
-    <table class="ledger"><tbody><tr v-for="trip in empty" :key="trip.id"><td><strong>{{ trip.drivers.map(({ name }) => name).join(' and ') }}</strong> <span class="quiet">{{ trip.tractor?.name }}</span></td>
-      <td>{{ trip.empty_from }} → {{ there(trip)?.town }}, {{ there(trip)?.state }}</td><td class="figure">{{ showMiles(trip.empty_miles) }}</td><td>{{ trip.state }}, there by {{ showTime(trip.ends_at, there(trip)?.zone ?? 'UTC') }}</td>
-      <td v-if="mayGive" class="figure"><v-btn size="small" variant="text" @click="off = trip">Call off</v-btn></td></tr></tbody></table>
-    <reason-dialog :model-value="!!off" :title="`Call ${off?.number} off`" :busy="busy" :problem="trouble" @close="off = undefined" @reason="callOff" />
   </section>
 </template>
 
 <style scoped>
 .ask { display: grid; grid-template-columns: 1.3fr 1fr auto; gap: .6rem; padding: .7rem .85rem; align-items: center; }
 .head { padding: .6rem .85rem .2rem; }
+.ledger td { vertical-align: middle; }
 .pad { padding: .2rem .85rem .8rem; }
 @media (max-width: 700px) { .ask { grid-template-columns: 1fr; } }
 </style>
