@@ -16,6 +16,9 @@ class Core::Hours::StepPlanner
   LOOKED_AT_IN_HASTE = 600
   ALIKE = 12
   RESTS_AT_MOST = 2 * 24 * 60
+  # What is looked at first, by lateness, end and driving ahead: the best so far, or where that finds no end in time, what is furthest on the way.
+  BEST_FIRST = ->(late, ends, driving) { (((late << 16) + ends) << 16) + driving }
+  FURTHEST_FIRST = ->(late, ends, driving) { (((driving << 16) + late) << 16) + ends }
 
   # A state. stop, left - the stop ahead and driving minutes to it; at - instant; arrived - there since; late - minutes in all
   # last - which driver drove or worked last; added - by driver, Array of [status, from, to, stop] since as_of
@@ -38,16 +41,16 @@ class Core::Hours::StepPlanner
   # [Array of Array of Piece by driver, Array of Visit, late minutes, end, whether the whole search was made]; all but the last
   # nil where no legal way was found.
   def best
-    found = search(@looks) { |late, ends, driving| (((late << 16) + ends) << 16) + driving }
+    found = search(BEST_FIRST, @looks)
     return found || [nil, nil, nil, nil, true] if @whole
 
-    search(LOOKED_AT_IN_HASTE, ALIKE) { |late, ends, driving| (((late << 16) + ends) << 16) + driving } || search(LOOKED_AT_IN_HASTE, ALIKE) { |late, ends, driving| (((driving << 16) + late) << 16) + ends } || []
+    search(BEST_FIRST, LOOKED_AT_IN_HASTE, ALIKE) || search(FURTHEST_FIRST, LOOKED_AT_IN_HASTE, ALIKE) || []
   end
 
   private
 
-  # keyed - what is looked at first: the best so far, or where that finds no end in time, what is furthest on the way
-  def search(looks, alike = nil, &keyed)
+  # looks - how many states; alike - how many with so much driving left, nil for all
+  def search(keyed, looks, alike = nil)
     @keyed = keyed
     @most_alike = alike
     @queue = Core::Hours::Planner::Queue.new
@@ -60,10 +63,10 @@ class Core::Hours::StepPlanner
       return [step.added.map { |list| pieces(list) }, step.visits, step.late, step.at, @whole] if step.stop == @stops.length
 
       readings = @questions.each_index.map { |driver| reading(step, driver) }
-      alike = [step.stop, step.left, step.at, step.late, *readings.map { |one| clocks(one) }]
-      next if @seen[alike]
+      state = [step.stop, step.left, step.at, step.late, *readings.map { |one| clocks(one) }]
+      next if @seen[state]
 
-      @seen[alike] = true
+      @seen[state] = true
       step.left.zero? ? at_stop(step, readings) : on_the_way(step, readings)
     end
     @whole = false

@@ -96,6 +96,7 @@ RSpec.describe Work::Freight::Relay do
     expect(load(load_id)[:state]).to eq("sent")
     expect(parts.map { |trip| trip[:id] }).not_to include(second)
     expect(client.call(:get, "/api/today")[:rows]).to include(include(kind: "uncovered", reason: a_string_starting_with("Nobody takes it over at Billings, MT"), address: "/freight/#{load_id}"))
+    expect(kinds(client.call(:delete, "/api/loads/#{load_id}/relay", { key: "relay spec gap", why: "He makes it alone" })[:trips].find { |trip| trip[:state] == "sent" })).to eq(%w[pickup delivery])
     relay(key: "relay spec again")
     expect(parts.length).to eq(2)
     shown = client.call(:delete, "/api/loads/#{load_id}/relay", { key: "relay spec undo", why: "He makes it alone" })
@@ -106,6 +107,19 @@ RSpec.describe Work::Freight::Relay do
     client.call(:post, "/api/loads/#{load_id}/cancel", { key: "relay spec cancel", why: "Customer cancelled" })
     expect(parts).to be_empty
     expect(texts("Una Blank").last).to include("is called off")
+  end
+
+  it "keeps every stop of our own with the crew that passes it, there and back" do
+    given(state: "planned")
+    una_in_billings
+    trip_id = parts.first[:id]
+    delivery = Store::Freight.stops(load_id).last[:id]
+    [[pickup, "83301"], [delivery, "58501"]].each { |after, where| Work::Freight::OwnStop.add(trip_id, { key: "relay spec by #{where}", kind: "yard", where:, after: }, by: maren, now:) }
+    shown = relay(key: "relay spec own")[:trips].sort_by { |trip| trip[:begins_at] }
+    expect(shown.map { |trip| kinds(trip) }).to eq([%w[pickup yard swap], %w[swap delivery yard]])
+    Work::Freight::OwnStop.add(parts.last[:id], { key: "relay spec by 59301", kind: "yard", where: "59301", after: DB[:stops].where(kind: "swap").get(:id) }, by: maren, now:)
+    shown = client.call(:delete, "/api/loads/#{load_id}/relay", { key: "relay spec back", why: "He makes it alone" })
+    expect(shown[:trips].find { |trip| trip[:id] == trip_id }[:stops].map { |stop| stop[:town] }).to eq(["Boise", "Twin Falls", "Miles City", "Fargo", "Bismarck"])
   end
 
   it "refuses what makes no relay, at the field" do
@@ -128,9 +142,12 @@ RSpec.describe Work::Freight::Relay do
     given
     trip_id = parts.first[:id]
     Work::Freight::OwnStop.add(trip_id, { key: "relay spec yard", kind: "yard", where: "59101", after: pickup }, by: maren, now:)
-    expect(Web::Tracking::Present.cab(driver, now)[:trips].first[:changes]).to eq(["go by Billings, MT"])
+    shown_changes = Web::Tracking::Present.cab(driver, now)[:trips].first[:changes]
+    expect(shown_changes.map { |change| change[:what] }).to eq(["go by Billings, MT"])
     expect(client.call(:get, "/api/loads/#{load_id}")[:trips].first[:unseen]).to match([include(driver: "Wade Ferris", what: "go by Billings, MT")])
-    check_in(trip_id, "seen")
+    check_in(trip_id, "seen", change_id: shown_changes.last[:id] - 1)
+    expect(DB[:trip_changes].where(seen_at: nil).count).to eq(1)
+    check_in(trip_id, "seen", change_id: shown_changes.last[:id])
     expect(Web::Tracking::Present.cab(driver, now)[:trips].first[:changes]).to eq([])
     una_in_billings
     sheet = client.call(:get, "/api/trips/#{trip_id}/sheet").then { |pdf| PDF::Reader.new(StringIO.new(pdf)).pages.map(&:text).join("\n") }

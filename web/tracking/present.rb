@@ -28,7 +28,7 @@ module Web::Tracking::Present
                                                               customer: load ? DB[:customers].where(id: load[:customer_id]).get(:name) : "", freight: load ? freight(load[:id]) : "empty",
                                                               references: DB[:load_references].where(load_id: load&.fetch(:id)).order(:position).map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" },
                                                               stops: stops(trip_stops, papers), next: step&.to_h, can_decline: %w[sent accepted].include?(trip[:state]),
-                                                              changes: DB[:trip_changes].where(trip_id: trip[:id], driver_id:, seen_at: nil).order(:id).select_map(:what),
+                                                              changes: DB[:trip_changes].where(trip_id: trip[:id], driver_id:, seen_at: nil).order(:id).select(:id, :what).all,
                                                               papers_missing: !load.nil? && !papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod])
     }
   end

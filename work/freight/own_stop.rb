@@ -24,11 +24,7 @@ class Work::Freight::OwnStop
 
   # A stop's row, checked. Raises Refused at the field.
   def self.row(input, by:, now:)
-    trailer = trailer(input)
-    place = Work::Freight::Places.stop({ kind: input[:kind], where: input[:where], from: input[:at], to: nil, notes: input[:notes].to_s }, 0, by:, now:)
-    { position: 0, unit_id: trailer&.fetch(:id), **place }
-  rescue Refused => e
-    raise e.path.start_with?("/stops/0") ? Refused.new(e.code, e.message, path: "/where", details: e.details) : e
+    { unit_id: trailer(input)&.fetch(:id), **Work::Freight::Places.own_stop(input, by:, now:) }
   end
 
   def self.trailer(input)

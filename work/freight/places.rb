@@ -8,6 +8,13 @@ module Work::Freight::Places
     { kind: input[:kind], from_at: input[:from], to_at: input[:to], notes: input[:notes].to_s.strip, **place }
   end
 
+  # A stop that is no customer's. input - { kind:, where:, at:, notes: }. Raises Refused `unknown_place`, `ambiguous_place`, `place_missing` at `/where`.
+  def self.own_stop(input, by:, now:)
+    { position: 0, **stop({ kind: input[:kind], where: input[:where], from: input[:at], to: nil, notes: input[:notes] }, 0, by:, now:) }
+  rescue Refused => e
+    raise Refused.new(e.code, e.message, path: "/where", details: e.details)
+  end
+
   def self.directory(place_id, index)
     place = DB[:places].first(id: place_id) or raise Refused.new("unknown_place", "There is no such place in the directory.", path: "/stops/#{index}/place_id")
     { place_id:, **place.slice(:name, :address, :town, :state, :zip, :latitude, :longitude, :zone) }

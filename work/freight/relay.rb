@@ -41,9 +41,10 @@ class Work::Freight::Relay
     later = @stops.drop(@stops.index { |stop| stop[:id] == input[:after] } + 1)
     trailer_id = DB[:trip_units].where(trip_id: trip[:id], role: "trailer").get(:unit_id)
     check_crew(trip, input)
-    shorten(trip, rows, swap, input[:after])
+    kept, left = rows.reject { |row| row[:kind] == "swap" && row != rows.first }.partition.with_index { |_, i| i < (rows.index { |row| later.include?(row) } || rows.length) }
+    plan(kept, [*Work::Freight::TripPlan.own_of(kept), [swap, input[:after]]]).rewrite(trip)
     crew = { driver_ids: input[:driver_ids], tractor_id: input[:tractor_id], trailer_id: }
-    second_id = Work::Freight::TripPlan.new([@load[:id]], only: later.map { |stop| stop[:id] }, own: [[swap, nil], *own_after(rows, later)]).make(crew)
+    second_id = plan(later, [[swap, nil], *Work::Freight::TripPlan.own_of(left)]).make(crew)
     tell_cut(trip, second_id, swap, input[:why])
   end
 
@@ -82,16 +83,12 @@ class Work::Freight::Relay
   end
 
   def swap_row(input, trip, rows)
-    place = Work::Freight::Places.stop({ kind: "swap", where: input[:where], from: input[:at], to: nil, notes: input[:why].to_s }, 0, by: @act.by, now: @act.now)
-    before = rows.take_while { |row| row[:id] != input[:after] } + rows.select { |row| row[:id] == input[:after] }
-    begins = [before.filter_map { |row| row[:from_at] || row[:to_at] }.max, (trip[:during].begin unless trip[:state] == "rolling")].compact.max
+    place = Work::Freight::Places.own_stop({ kind: "swap", **input.slice(:where, :at), notes: input[:why] }, by: @act.by, now: @act.now)
+    begins = [rows.take(rows.index { |row| row[:id] == input[:after] } + 1).filter_map { |row| row[:from_at] || row[:to_at] }.max, (trip[:during].begin unless trip[:state] == "rolling")].compact.max
     ends = @stops.last.then { |stop| stop[:to_at] || stop[:from_at] }
     raise Refused.new("swap_out_of_order", "The swap comes after the stop before it and before the last delivery: put its time right.", path: "/at") unless input[:at] > begins && input[:at] < ends
 
-    id = DB[:stops].insert(position: 0, **place)
-    DB[:stops].first(id:)
-  rescue Refused => e
-    raise e.path.start_with?("/stops/0") ? Refused.new(e.code, e.message, path: "/where", details: e.details) : e
+    DB[:stops].first(id: DB[:stops].insert(place))
   end
 
   def check_crew(trip, input)
@@ -103,26 +100,15 @@ class Work::Freight::Relay
     Work::Freight::CrewLoad.check_crew(@load, input)
   end
 
-  # The trip as far as the swap; one that ended in a swap already ends in this one.
-  def shorten(trip, rows, swap, after)
-    kept = rows.take(rows.index { |row| row[:id] == after } + 1)
-    own = Work::Freight::TripPlan.own_of(kept)
-    # The new crew's trip is made after this: until then the first one's end is what it was to the trailer.
-    Work::Freight::TripPlan.new([@load[:id]], only: kept.select { |row| row[:load_id] }.map { |row| row[:id] }, own: [*own, [swap, after]]).rewrite(trip)
-  end
+  # A trip of this load that makes only these of its stops.
+  def plan(rows, own) = Work::Freight::TripPlan.new([@load[:id]], only: rows.filter_map { |row| row[:id] if row[:load_id] }, own:)
 
-  def own_after(rows, later)
-    ids = later.map { |stop| stop[:id] }
-    Work::Freight::TripPlan.own_of(rows).select { |row, after| ids.include?(after) && row[:kind] != "swap" }
-  end
-
+  # The first makes all that the second would have made, in the same order, without the swap between them.
   def lengthen(first, second)
     rows = Work::Freight::TripPlan.rows(first[:id])
-    swap = rows.last
-    own = [*Work::Freight::TripPlan.own_of(rows), *(second ? Work::Freight::TripPlan.own_of(Work::Freight::TripPlan.rows(second[:id])) : [])].reject { |row, _| row[:id] == swap[:id] }
-    from = @trips.index(first).zero? ? 0 : @stops.index { |stop| stop[:id] == rows.find { |row| row[:load_id] }&.fetch(:id) } || (@stops.length - 1)
-    swap_before = rows.first[:kind] == "swap" ? rows.first : nil
-    Work::Freight::TripPlan.new([@load[:id]], only: @stops.drop(from).map { |stop| stop[:id] }, own: own.uniq { |row, _| row[:id] }.map { |row, after| row == swap_before ? [row, nil] : [row, after] }).rewrite(first)
+    left = second ? Work::Freight::TripPlan.rows(second[:id]) : @stops.reject { |stop| @trips.any? { |trip| Work::Freight::TripPlan.rows(trip[:id]).include?(stop) } }
+    all = [*rows, *left].reject { |row| row[:id] == rows.last[:id] }
+    plan(all, Work::Freight::TripPlan.own_of(all)).rewrite(first)
   end
 
   def check_undo(first, second)

@@ -56,8 +56,7 @@ class Work::Freight::SwapPlaces
 
   # Towns at equal distances of driving along the loaded legs that are left.
   def spots
-    kinds = @rows.map { |row| row[:kind] }
-    loaded = Core::Freight.loaded_legs(kinds).each_index.select { |leg| Core::Freight.loaded_legs(kinds)[leg] && leg + 1 >= @done }
+    loaded = Core::Freight.loaded_legs(@rows.map { |row| row[:kind] }).each_with_index.filter_map { |freight, leg| leg if freight && leg + 1 >= @done }
     driving = loaded.sum { |leg| @stops[leg + 1 - @done].drive_minutes }
     (1..PLACES).filter_map { |step| spot(loaded, driving * step / (PLACES + 1)) }.uniq { |spot| spot.town[:town] }
   end

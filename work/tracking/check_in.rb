@@ -42,11 +42,11 @@ class Work::Tracking::CheckIn
     tell({}, why: @input[:note])
   end
 
-  # All changes made until then; what came after still waits to be seen.
+  # All changes up to the one that the phone showed last, by its number: the phone's clock may be off. What came after still waits.
   def seen
     record
-    until_at = @input[:done_at]
-    changes = DB[:trip_changes].where(trip_id: @trip[:id], driver_id: @driver.id, seen_at: nil).where { at <= until_at }.returning(:what).update(seen_at: @input[:done_at])
+    shown = @input[:change_id].to_i
+    changes = DB[:trip_changes].where(trip_id: @trip[:id], driver_id: @driver.id, seen_at: nil).where { id <= shown }.returning(:what).update(seen_at: @input[:done_at])
     tell({ seen: [nil, changes.map { |row| row[:what] }.join(", ")] })
   end
 

@@ -42,7 +42,7 @@ function photo(event: Event) {
     <p>{{ [trip.tractor, trip.trailer].filter(Boolean).join(' + ') }}<template v-if="trip.freight"> • {{ trip.freight }}</template></p>
     <p v-if="trip.references?.length" class="quiet">{{ trip.references.join(' • ') }}</p>
 
-    <div v-if="trip.changes?.length" class="changed" role="alert"><p><strong>Changed:</strong> {{ trip.changes.join('; ') }}</p><v-btn size="large" color="primary" variant="outlined" @click="emit('checkIn', 'seen', 'I have seen it', {})">I have seen it</v-btn></div>
+    <div v-if="trip.changes?.length" class="changed" role="alert"><p><strong>Changed:</strong> {{ trip.changes.map(({ what }) => what).join('; ') }}</p><v-btn size="large" color="primary" variant="outlined" @click="emit('checkIn', 'seen', 'I have seen it', { change_id: trip.changes[trip.changes.length - 1]!.id })">I have seen it</v-btn></div>
 
     <template v-if="step && !(brief && trip.state === 'accepted')">
       <v-text-field v-if="step.needs_signer" v-model="signer" class="signer" label="Who signed for it?" autocomplete="off" />
