@@ -69,21 +69,21 @@ const word = (text: string) => text.replaceAll('_', ' ')
         <v-btn type="submit" variant="tonal">Keep the paper</v-btn>
       </form>
       <template v-if="kind === 'drivers'">
-        <h2 class="mt-4">Time off</h2>
+        <h2 class="next">Time off</h2>
         <ul class="plain"><li v-for="one in found.days_off" :key="one.id" class="spread"><span>{{ showDay(one.from_on) }}<template v-if="one.to_on !== one.from_on"> to {{ showDay(one.to_on) }}</template> <span class="small quiet">{{ one.why }}</span></span><v-btn v-if="mayChange" :icon="mdiClose" size="x-small" variant="text" :aria-label="`Drop the time off from ${one.from_on}`" @click="drop(one.id)" /></li></ul>
         <form v-if="mayChange" class="fields" @submit.prevent="take">
           <v-text-field v-model="off.from" label="First day" placeholder="YYYY-MM-DD" :error-messages="at('from_on')" /><v-text-field v-model="off.to" label="Last day" placeholder="YYYY-MM-DD" :error-messages="at('to_on')" /><v-text-field v-model="off.why" label="Why" /><v-btn type="submit" variant="tonal" :disabled="!off.from">Add time off</v-btn>
         </form>
       </template>
       <v-alert v-if="refused && !['/issued_on', '/expires_on', '/from_on', '/to_on'].includes(refused.path)" type="error" class="mt-2">{{ refused.message }}</v-alert>
-      <template v-if="found.had.length"><h2 class="mt-4">{{ kind === 'units' ? 'Who had it' : 'Trips and equipment' }}</h2>
+      <template v-if="found.had.length"><h2 class="next">{{ kind === 'units' ? 'Who had it' : 'Trips and equipment' }}</h2>
         <ul class="plain small"><li v-for="trip in found.had" :key="trip.from"><router-link v-if="trip.load_id" :to="`/freight/${trip.load_id}`">{{ trip.load }}</router-link> {{ showTime(trip.from, session.zone, { letters: false }) }}: {{ trip.with.join(', ') }} <span class="quiet">{{ trip.way }}</span></li></ul></template>
     </waiting>
   </section>
 </template>
 
 <style scoped>
-.pad { padding: .8rem .9rem; }
+.pad { padding: .8rem .9rem; } .next { margin-top: 1.1rem; }
 .plain { list-style: none; margin: .3rem 0; padding: 0; } .plain li { padding: .25rem 0; border-bottom: 1px solid rgb(var(--v-theme-line), .6); }
 .fields { display: grid; grid-template-columns: 1fr 1fr; gap: .6rem .55rem; margin-top: .6rem; align-items: center; }
 .file { position: relative; cursor: pointer; text-decoration: underline; padding: .3rem 0; } .file input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
