@@ -2,16 +2,18 @@
 
 # Answers one Question.
 class Core::Hours::ClockReader
-  # remaining, if_paired - minutes by limit name; available_at - instant; recap - Array of [date, minutes]
-  Clocks = Core::Value.of(:as_of, :status, :remaining, :available_at, :rest_minutes, :if_paired, :violations, :recap, :days) do
+  # remaining, if_paired - minutes by limit name; available_at - instant; available_by - what makes it so: break, rest, split, restart
+  # or day, nil where it is so now or never; comes_back - Array of [instant, minutes] of the hours over days; recap - Array of [date, minutes]
+  Clocks = Core::Value.of(:as_of, :status, :remaining, :available_at, :available_by, :rest_minutes, :if_paired, :violations, :comes_back, :recap, :days) do
     def can_drive_minutes = remaining.values.compact.min
 
     # As in the contract.
     def to_h
       {
-        as_of: days.iso(as_of), status:, can_drive_minutes:, remaining_minutes: remaining, available_at: available_at && days.iso(available_at),
+        as_of: days.iso(as_of), status:, can_drive_minutes:, remaining_minutes: remaining, available_at: available_at && days.iso(available_at), available_by:,
         if_paired: if_paired && { rest_minutes:, remaining_minutes: if_paired },
         violations: violations.map { |violation| { kind: violation.kind, rule: violation.rule, from: days.iso(violation.from), to: days.iso(violation.to), minutes: violation.minutes } },
+        comes_back: comes_back.map { |instant, minutes| { at: days.iso(instant), minutes: } },
         recap: recap.map { |date, minutes| { date: date.iso8601, on_duty_minutes: minutes } }
       }
     end
@@ -27,18 +29,43 @@ class Core::Hours::ClockReader
 
   def clocks
     rest_minutes, if_paired = if_paired()
-    Clocks.new(as_of: @as_of, status: @question.status, remaining: @reading.remaining, available_at:, rest_minutes:, if_paired:,
-               violations: Core::Hours::Violations.new(@rules, @reading, @days).all, recap:, days: @days)
+    Clocks.new(as_of: @as_of, status: @question.status, remaining: @reading.remaining, available_at:, available_by:, rest_minutes:, if_paired:,
+               violations: Core::Hours::Violations.new(@rules, @reading, @days).all, comes_back:, recap:, days: @days)
   end
 
   # When driving is possible again, resting from as_of, or nil.
   def available_at
-    return @as_of if @reading.can_drive_minutes.positive?
+    return @available_at if defined?(@available_at)
 
-    Core::Hours::TurningPoints.after(@reading, @rules, @days).find { |instant| days_left?(instant) && resting(instant).can_drive_minutes.positive? }
+    @available_at = @reading.can_drive_minutes.positive? ? @as_of : next_available
   end
 
   private
+
+  def next_available
+    Core::Hours::TurningPoints.after(@reading, @rules, @days).find { |instant| days_left?(instant) && resting(instant).can_drive_minutes.positive? }
+  end
+
+  # Which rest makes the driver available then; at the start of a day, hours that drop out of those counted.
+  def available_by
+    return if available_at.nil? || available_at == @as_of
+
+    minutes = available_at - (@reading.stretches.last.rest? ? @reading.rests.last.from : @as_of)
+    return "restart" if @rules.limits.any? { |limit| limit.restart_minutes == minutes }
+    return "rest" if minutes == @rules.shift_rest_minutes
+    return "day" if @days.start(@days.day_of(available_at)) == available_at
+
+    stands_still = @reading.stretches.reverse_each.take_while { |stretch| !stretch.driving? }.last&.from || @as_of
+    @rules.limits.any? { |limit| limit.interruption_minutes == available_at - stands_still } ? "break" : "split"
+  end
+
+  # What of the hours over days comes back when the next two days begin, with no more work.
+  def comes_back
+    limit = @rules.limit("days")
+    today = @days.day_of(@as_of)
+    used = [0, 1, 2].map { |ahead| @reading.used_of_days(limit, ahead.zero? ? @as_of : @days.start(today + ahead), today + ahead, @reading.worked(@as_of)) }
+    used.each_cons(2).with_index(1).map { |(before, after), ahead| [@days.start(today + ahead), before - after] }
+  end
 
   # The record, with rest of a kind from as_of until an instant.
   def reading(until_at, status = "off_duty")

@@ -29,7 +29,7 @@ class Web::Hours::Present
     { row: row(driver, question, known_since, Store::Hours.trips([id]).first, last_places([id])[id], clocks), rules: driver[:hours_rules],
       limits: rules(driver).limits.map { |limit| { name: limit.name, minutes: limit.minutes || (1440 - limit.leaves_minutes), source: limit.source } },
       if_paired: answer[:if_paired] && { rest_minutes: answer[:if_paired][:rest_minutes], remaining: answer[:if_paired][:remaining_minutes] },
-      violations: broken(clocks, driver).map { |one| { kind: one.kind, rule: one.rule, from: iso(one.from, question), to: iso(one.to, question), minutes: one.minutes } }, recap: answer[:recap],
+      violations: broken(clocks, driver).map { |one| { kind: one.kind, rule: one.rule, from: iso(one.from, question), to: iso(one.to, question), minutes: one.minutes } }, **answer.slice(:recap, :comes_back, :available_by),
       days: days(question), entries: entries(driver) }
   end
 

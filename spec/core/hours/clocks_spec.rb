@@ -62,12 +62,18 @@ RSpec.describe Core::Hours, ".clocks" do
     expect(left(week, as_of: (24 * 6) + 16 + 34).last).to eq(4200)
     expect(ask(week, as_of: (24 * 6) + 17)[:recap].map { |row| row[:on_duty_minutes] }).to eq([0, *[600] * 7])
     expect(ask(week, as_of: (24 * 6) + 17, rules: "us_property_60_7")[:recap].length).to eq(7)
+    # On the eighth day the hours of the first still count; with the ninth they come back. By sixty in seven they do a day before.
+    expect(ask(week, as_of: (24 * 6) + 17)[:comes_back]).to eq([{ at: "2026-11-23T00:00:00-07:00", minutes: 0 }, { at: "2026-11-24T00:00:00-07:00", minutes: 600 }])
+    expect(ask(week, as_of: (24 * 6) + 17, rules: "us_property_60_7")[:comes_back].map { |row| row[:minutes] }).to eq([600, 600])
+    expect(ask(week, as_of: (24 * 6) + 17)[:available_by]).to eq("day")
+    expect(ask([*week, ["on_duty", 24 * 7], ["off_duty", (24 * 7) + 20]], as_of: (24 * 7) + 21, rules: "us_property_60_7")).to include(available_by: "restart")
   end
 
   it "says when the driver may drive again, and by which rest" do
-    expect(ask([["driving", 6]], as_of: 14)[:available_at]).to end_with("T14:30:00-07:00") # the break
-    expect(ask([["driving", 6], ["off_duty", 11], ["driving", 12], ["on_duty", 18]], as_of: 19)[:available_at]).to eq("2026-11-17T05:00:00-07:00") # ten hours
-    expect(ask([["driving", 6], ["sleeper", 11], ["driving", 18], ["off_duty", 24]], as_of: 24.5)[:available_at]).to eq("2026-11-17T03:00:00-07:00") # three hours pair with seven
+    expect(ask([["driving", 6]], as_of: 14)).to include(available_at: "2026-11-16T14:30:00-07:00", available_by: "break")
+    expect(ask([["driving", 6], ["off_duty", 11], ["driving", 12], ["on_duty", 18]], as_of: 19)).to include(available_at: "2026-11-17T05:00:00-07:00", available_by: "rest")
+    expect(ask([["driving", 6], ["sleeper", 11], ["driving", 18], ["off_duty", 24]], as_of: 24.5)).to include(available_at: "2026-11-17T03:00:00-07:00", available_by: "split") # three hours pair with seven
+    expect(ask([["driving", 6]], as_of: 8)).to include(available_at: "2026-11-16T08:00:00-07:00", available_by: nil)
   end
 
   it "says what completing a pair would give, in the sleeper where seven hours of it are missing" do

@@ -10,7 +10,7 @@ import Waiting from '@/shared/Waiting.vue'
 import DayGrid from './DayGrid.vue'
 import DeviceFile from './DeviceFile.vue'
 import DutyForm from './DutyForm.vue'
-import { LIMIT, RULES, sayMinutes, showMinutes, STATUS } from './words'
+import { BY, LIMIT, RULES, sayMinutes, showMinutes, STATUS } from './words'
 
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
@@ -43,8 +43,8 @@ const weekday = (date: string) => new Date(`${date}T12:00:00Z`).toLocaleDateStri
             <span class="small quiet">of {{ sayMinutes(limit.minutes) }}, {{ limit.source.replace('49 CFR ', '') }}</span>
           </li>
         </ul>
-        <p v-if="found.row.known_since" class="small mt-2">{{ found.row.can_drive_minutes ? `May drive ${sayMinutes(found.row.left_today_minutes)} until the next long rest${found.row.can_drive_minutes < found.row.left_today_minutes ? `, with a break after ${sayMinutes(found.row.can_drive_minutes)}` : ''}.` : found.row.available_at ? `May drive again ${showTime(found.row.available_at, found.row.zone)}, resting from now.` : 'May not drive in the days to come.' }}
-          <template v-if="found.if_paired"> {{ sayMinutes(found.if_paired.rest_minutes) }} more of rest complete a split: then {{ sayMinutes(Math.min(...Object.entries(found.if_paired.remaining).flatMap(([name, minutes]) => (name === 'break' || minutes === null ? [] : [minutes])))) }} of driving.</template></p>
+        <p v-if="found.row.known_since" class="small mt-2">{{ found.row.can_drive_minutes ? `May drive ${sayMinutes(found.row.left_today_minutes)} until the next long rest${found.row.can_drive_minutes < found.row.left_today_minutes ? `, with a break after ${sayMinutes(found.row.can_drive_minutes)}` : ''}.` : found.row.available_at ? `May drive again ${showTime(found.row.available_at, found.row.zone)}, resting from now${found.available_by ? `: ${BY[found.available_by]}` : ''}.` : 'May not drive in the days to come.' }}
+          <template v-if="found.if_paired"> {{ sayMinutes(found.if_paired.rest_minutes) }} more of rest complete a split: then {{ sayMinutes(Math.min(...Object.entries(found.if_paired.remaining).flatMap(([name, minutes]) => (name === 'break' || minutes === null ? [] : [minutes])))) }} of driving.</template><template v-if="found.comes_back.some(({ minutes }) => minutes)"> Of the cycle {{ found.comes_back.filter(({ minutes }) => minutes).map(({ at, minutes }) => `${sayMinutes(minutes)} come back ${showTime(at, found.row.zone)}`).join(', ') }}.</template><template v-else> Nothing of the cycle comes back tonight or tomorrow night.</template></p>
       </header>
 
       <section v-if="found.violations.length" class="panel pad">

@@ -30,3 +30,6 @@ export function tightest(remaining: Schemas['Remaining']): string {
   const known = Object.entries(remaining).filter((entry): entry is [string, number] => entry[1] !== null)
   return known.reduce((least, entry) => (entry[1] < least[1] ? entry : least))[0]
 }
+
+/** What makes a driver available again. */
+export const BY: Record<string, string> = { break: 'the break is taken', rest: 'the long rest is complete', split: 'a second rest completes the split', restart: 'the restart is complete', day: 'hours of the oldest day come back' }
