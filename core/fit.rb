@@ -11,11 +11,14 @@ module Core::Fit
   Person = Value.of(:name, :licence_class, :hazmat, :home_by, :forbidden_states, :days_off, :papers)
   Paper = Value.of(:kind, :expires_on)
   # service_left_miles - to the next service by miles, negative when it is past, nil where there is none
-  # lengths in inches, weights in pounds; active - [first Date or nil, last Date or nil]; stands - is it known where it stands?
-  Unit = Value.of(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :inner_length_in, :tare_lb, :miles_per_gallon, :service_due_on, :service_left_miles, :active, :papers, :stands)
+  # tarps - does it carry tarps? nil where nobody says; lengths in inches, weights in pounds; active - [first Date or nil, last Date or nil]; stands - is it known where it stands?
+  Unit = Value.of(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :inner_length_in, :tare_lb, :miles_per_gallon, :service_due_on, :service_left_miles, :active, :papers, :stands, :tarps)
   # What of a load matters. days - [first Date, last Date] of the trip; states - on the way; revenue - cents
-  # weight_lb, volume_cuft, length_in, width_in, height_in - of the freight, nil where not known; aboard_lb - of partials already aboard, at most
-  Load = Value.of(:trailer_kind, :weight_lb, :volume_cuft, :length_in, :width_in, :height_in, :hazmat, :reefer, :team_needed, :timed, :days, :states, :revenue, :aboard_lb)
+  # weight_lb, volume_cuft, length_in, width_in, height_in - of the freight, nil where not known; tarps - is it to be tarped?
+  # legs - Array of Leg where it goes beside other partials, empty where it goes alone
+  Load = Value.of(:trailer_kind, :weight_lb, :volume_cuft, :length_in, :width_in, :height_in, :hazmat, :reefer, :team_needed, :timed, :days, :states, :revenue, :tarps, :legs)
+  # A leg of a shared trip. from, to - towns; weight_lb, volume_cuft, length_in - of all that is aboard on it, nil where nobody says
+  Leg = Value.of(:from, :to, :weight_lb, :volume_cuft, :length_in)
   # How the crew would do it. taken - what it is on at those times, or nil; hours - Hours; home_on - Date it would be home again, or nil
   # deadhead_tenths, loaded_tenths - of a mile; minutes - from setting out to the end; tolls, pay - cents
   Run = Value.of(:taken, :hours, :home_on, :deadhead_tenths, :loaded_tenths, :minutes, :tolls, :pay)

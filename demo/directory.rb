@@ -20,6 +20,8 @@ module Demo::Directory
     ["Shane Littlewolf", 1, 60], ["Opal Jensrud", 2, 58], ["Hank Delacroix", 0, 59], ["Yara Simms", 0, 57], ["Cole Ravensdale", 2, 58], ["Ivo Banaszak", 1, 58], ["Jolene Tark", 0, 61],
     ["Merle Ashdown", 0, 63, true], ["Rosa Venn", 1, 63, true], ["Abe Lindgren", 2, 63, true], ["Kit Halloran", 0, 56], ["Joss Halloran", 0, 56], ["Dara Mbeki", 2, 56], ["Theo Mbeki", 2, 56]
   ].freeze
+  # By the driver's place in the list.
+  PREFERENCES = { 1 => "No night starts; likes the coast", 3 => "Home on Thanksgiving", 9 => "Flatbeds only if he must", 14 => "Long runs, mountains are fine" }.freeze
   TEAMS = [[24, 25], [26, 27]].freeze
 
   # name, ZIP, terms in days

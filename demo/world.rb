@@ -45,9 +45,11 @@ module Demo
       @places = D::PLACES.each_with_index.map { |(name, zip, dock_hours, driver_notes), i| add(:places, name:, zip:, dock_hours:, driver_notes:, phone: phone(20 + i)) }
       @drivers = D::DRIVERS.each_with_index.map { |row, i| driver(row, i) }
       @tractors = Array.new(30) { |i| unit("T-#{101 + i}", "tractor", i, make: D::MAKES[i % 3], model_year: 2017 + (i % 9), miles_per_gallon: format("%.1f", 6 + ((i % 7) / 10.0)), tare_lb: 18_200 + ((i % 5) * 150)) }
-      @trailers = D::TRAILERS.to_h { |kind, count| [kind, Array.new(count) { |i| unit("#{kind[0].upcase}#{kind[-1].upcase}-#{201 + i}", "trailer", i, trailer_kind: kind, length_ft: kind == "step_deck" ? 48 : 53, **takes(kind)) }] }
+      @trailers = D::TRAILERS.to_h { |kind, count| [kind, Array.new(count) { |i| unit("#{kind[0].upcase}#{kind[-1].upcase}-#{201 + i}", "trailer", i, trailer_kind: kind, length_ft: kind == "step_deck" ? 48 : 53, **takes(kind), **tarps(kind, i)) }] }
     end
 
+    # All decks but one carry them.
+    def tarps(kind, i) = %w[flatbed step_deck].include?(kind) ? { tarps: i != 4 } : {}
     def takes(kind) = %i[inner_length_in capacity_lb capacity_cuft tare_lb].zip(D::TAKES.fetch(kind)).to_h
 
     def town(zip) = DB[:zips].first(zip:).slice(:town, :state)
@@ -58,7 +60,8 @@ module Demo
       add(:drivers, name:, number: (1001 + i).to_s, phone: phone(50 + i), terminal_id: @terminals[terminal], employment: owner ? "owner_operator" : "company_driver",
                     licence_expires_on: Date.new(2028, 3, 1) + (i * 17), medical_expires_on: i == 5 ? Date.new(2026, 12, 1) : Date.new(2027, 2, 1) + (i * 11), hazmat: (i % 4).zero?,
                     dispatcher_id: (terminal == 1 || i > 20 ? @tobias : @maren).id,
-                    home_by: { 3 => Date.new(2026, 11, 26), 12 => Date.new(2026, 11, 25), 17 => Date.new(2026, 11, 26) }[i], forbidden_states: i == 8 ? ["CA"] : [], languages: i == 5 ? %w[es en] : %w[en],
+                    home_by: { 3 => Date.new(2026, 11, 26), 12 => Date.new(2026, 11, 25), 17 => Date.new(2026, 11, 26) }[i], forbidden_states: i == 8 ? ["CA"] : [],
+                    languages: i == 5 ? %w[es en] : %w[en], preferences: D::PREFERENCES.fetch(i, ""),
                     loaded_mile_rate: format("%.2f", cents/100r), empty_mile_rate: "0.50", extra_stop: "25.00", stops_included: 2, detention_hourly: "20.00", tarp: "50.00")
     end
 

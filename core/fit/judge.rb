@@ -84,14 +84,24 @@ class Core::Fit::Judge
   def trailer
     trailer = @crew.trailer
     say("trailer_kind", "#{trailer.number} is a #{KIND[trailer.trailer_kind]}; the load wants a #{KIND[wanted]}.") if wanted && !DOES_FOR[wanted].include?(trailer.trailer_kind)
-    over("trailer_length", @load.length_in, trailer.inner_length_in) { |need, room| "The freight is #{feet(need)} long, #{trailer.number} takes #{feet(room)}." }
-    weight = @load.weight_lb && (@load.weight_lb + @load.aboard_lb)
-    over("trailer_weight", weight, trailer.capacity_lb) { |need, room| "#{pounds(need)}#{" with what is aboard" if @load.aboard_lb.positive?}, and #{trailer.number} takes #{pounds(room)}." }
-    over("trailer_volume", @load.volume_cuft, trailer.capacity_cuft) { |need, room| "#{need} cubic feet, and #{trailer.number} holds #{room}." }
+    over("trailer_length", :length_in, trailer.inner_length_in) { |need, room| "#{feet(need)} of freight, and #{trailer.number} takes #{feet(room)}" }
+    over("trailer_weight", :weight_lb, trailer.capacity_lb) { |need, room| "#{pounds(need)}, and #{trailer.number} takes #{pounds(room)}" }
+    over("trailer_volume", :volume_cuft, trailer.capacity_cuft) { |need, room| "#{need} cubic feet, and #{trailer.number} holds #{room}" }
     say("trailer_unplaced", "Nobody knows where #{trailer.number} stands.") unless trailer.stands
+    say("no_tarps", "The load is to be tarped, and neither #{[@crew.tractor, trailer].compact.map(&:number).join(" nor ")} carries tarps.") if @load.tarps && [@crew.tractor, trailer].compact.all? { |unit| unit.tarps == false }
   end
 
-  def over(code, need, room) = need && room && need > room && say(code, yield(need, room))
+  # What is aboard: the load alone, or leg by leg with the others.
+  def aboard = @load.legs.empty? ? [@load] : @load.legs
+
+  # Says by how much the fullest leg is too full.
+  def over(code, what, room)
+    fullest = aboard.select(&what).max_by(&what)
+    need = fullest&.public_send(what)
+    return unless need && room && need > room
+
+    say(code, "#{yield(need, room)}#{", with what is aboard from #{fullest.from} to #{fullest.to}" if @load.legs.any?}.")
+  end
 
   def unit(unit)
     first, last = @load.days
@@ -113,7 +123,8 @@ class Core::Fit::Judge
     found << "#{feet(@load.width_in)} wide" if @load.width_in && @load.width_in > LEGAL_WIDTH_IN
     deck = DECK_IN[@crew.trailer&.trailer_kind]
     found << "#{feet(@load.height_in + deck)} high on the deck" if deck && @load.height_in && @load.height_in + deck > LEGAL_HEIGHT_IN
-    gross = @load.weight_lb && (@load.weight_lb + @load.aboard_lb + (@crew.tractor&.tare_lb || TRACTOR_LB) + (@crew.trailer&.tare_lb || TRAILER_LB))
+    weight = aboard.filter_map(&:weight_lb).max
+    gross = weight && (weight + (@crew.tractor&.tare_lb || TRACTOR_LB) + (@crew.trailer&.tare_lb || TRAILER_LB))
     found << "about #{pounds(gross)} gross" if gross && gross > LEGAL_GROSS_LB
     say("permit_needed", "#{found.join(", ").capitalize}: permits are needed.") if found.any?
   end

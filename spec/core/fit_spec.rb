@@ -3,6 +3,7 @@
 require_relative "../../config/fit_rules"
 
 RSpec.describe Core::Fit do
+  leg = ->(weight_lb, to: "Boise, ID", length_in: nil) { described_class::Leg.new(from: "Nampa, ID", to:, weight_lb:, volume_cuft: nil, length_in:) }
   day = ->(number) { Date.new(2026, 11, number) }
   paper = ->(kind, expires_on) { described_class::Paper.new(kind:, expires_on:) }
   let(:person) { described_class::Person.new(name: "Wade Ferris", licence_class: "A", hazmat: false, home_by: nil, forbidden_states: [], days_off: [], papers: [paper.call("licence", day.call(30))]) }
@@ -10,7 +11,7 @@ RSpec.describe Core::Fit do
   let(:trailer) { unit("V-1", "trailer", trailer_kind: "dry_van", capacity_lb: 45_000, capacity_cuft: 3_800, inner_length_in: 630, tare_lb: 15_000) }
   let(:freight) do
     described_class::Load.new(trailer_kind: "dry_van", weight_lb: 44_000, volume_cuft: nil, length_in: nil, width_in: nil, height_in: nil, hazmat: false, reefer: false, team_needed: false, timed: true,
-                              days: [day.call(23), day.call(25)], states: %w[ID OR], revenue: 185_000, aboard_lb: 0)
+                              days: [day.call(23), day.call(25)], states: %w[ID OR], revenue: 185_000, tarps: false, legs: [])
   end
   let(:hours) { described_class::Hours.new(verdict: "fits", slack: 120, late: 0, at_least: false, stale: nil, sentence: nil) }
   let(:run) { described_class::Run.new(taken: nil, hours:, home_on: day.call(26), deadhead_tenths: 1_000, loaded_tenths: 3_000, minutes: 1_440, tolls: 1_250, pay: 24_000) }
@@ -18,7 +19,7 @@ RSpec.describe Core::Fit do
 
   def unit(number, kind, **more)
     described_class::Unit.new(number:, kind:, trailer_kind: nil,
-                              capacity_lb: nil, capacity_cuft: nil, inner_length_in: nil, tare_lb: nil, miles_per_gallon: nil, service_due_on: nil, service_left_miles: nil, active: [nil, nil], papers: [], stands: true, **more)
+                              capacity_lb: nil, capacity_cuft: nil, inner_length_in: nil, tare_lb: nil, miles_per_gallon: nil, service_due_on: nil, service_left_miles: nil, active: [nil, nil], papers: [], stands: true, tarps: nil, **more)
   end
 
   def judge(driver: {}, pull: {}, goods: {}, drive: {}, clock: {}, firm: {}, **crew)
@@ -50,7 +51,11 @@ RSpec.describe Core::Fit do
     "dry goods on a reefer" => [{ pull: { trailer_kind: "reefer" } }, "fits", []],
     "a flatbed load on a step deck" => [{ goods: { trailer_kind: "flatbed" }, pull: { trailer_kind: "step_deck" } }, "fits", []],
     "freight that is too long" => [{ goods: { length_in: 640 } }, "blocked", %w[trailer_length]],
-    "too heavy with what is aboard already" => [{ goods: { aboard_lb: 2_000 } }, "blocked", %w[trailer_weight]],
+    "too heavy on one leg with what is aboard already" => [{ goods: { legs: [leg.call(44_000), leg.call(46_000, to: "Ogden, UT")] } }, "blocked", %w[trailer_weight]],
+    "legs that each have room, though together they would not" => [{ goods: { legs: [leg.call(44_000), leg.call(44_000, length_in: 630)] } }, "fits", []],
+    "a deck that is full on one leg" => [{ goods: { legs: [leg.call(20_000, length_in: 640)] } }, "blocked", %w[trailer_length]],
+    "a load to be tarped without tarps" => [{ goods: { tarps: true }, pull: { tarps: false }, tractor: nil }, "blocked", %w[no_tractor no_tarps]],
+    "a load to be tarped with tarps on the trailer" => [{ goods: { tarps: true }, pull: { tarps: true } }, "fits", []],
     "too large" => [{ goods: { volume_cuft: 3_801 } }, "blocked", %w[trailer_volume]],
     "no trailer of the kind" => [{ trailer: nil }, "blocked", %w[no_trailer]],
     "a unit not in service yet" => [{ pull: { active: [Date.new(2026, 11, 24), nil] } }, "blocked", %w[unit_not_active]],
@@ -76,7 +81,8 @@ RSpec.describe Core::Fit do
   end
 
   it "names figures and rule, to be read out" do
-    expect(judge(goods: { aboard_lb: 2_000 }).reasons.map(&:text)).to eq(["46,000 lb with what is aboard, and V-1 takes 45,000 lb."])
+    legs = [described_class::Leg.new(from: "Nampa, ID", to: "Ogden, UT", weight_lb: 46_000, volume_cuft: nil, length_in: nil)]
+    expect(judge(goods: { legs: }).reasons.map(&:text)).to eq(["46,000 lb, and V-1 takes 45,000 lb, with what is aboard from Nampa, ID to Ogden, UT."])
     expect(judge(driver: { papers: [paper.call("licence", day.call(24))] }).reasons.first.to_h).to include(text: "Wade Ferris: licence expires Tue 24 Nov, before the trip ends Wed 25 Nov.", source: "49 CFR 383.23")
   end
 

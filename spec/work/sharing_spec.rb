@@ -15,6 +15,8 @@ RSpec.describe Work::Freight::JoinTrip do
 
   before { DB[:units].where(id: unit_id("V-201")).update(capacity_lb: 45_000) }
 
+  after { Clock.hold(nil) }
+
   def partial(pounds, **more) = book(size: "partial", freight: [{ what: "Pallets", pieces: 4, unit: "pallets", weight_lb: pounds }], **more)
   def stops(load_id) = Store::Freight.trip_stops(Store::Freight.live_trip(load_id)[:id]).map { |stop| [stop[:load_id], stop[:kind]] }
   def join(load_id, trip_id, **more) = client.call(:post, "/api/loads/#{load_id}/join", { key: "join #{load_id} #{trip_id}", trip_id:, **more })
@@ -32,6 +34,20 @@ RSpec.describe Work::Freight::JoinTrip do
     plan = client.call(:get, "/api/loads/#{second}/plan?driver_id=#{driver_id}")
     expect(plan[:stops].length).to eq(2) # tried alone, for another driver
     expect(client.call(:get, "/api/loads/#{second}/plan")[:stops].map { |stop| stop[:load] }).to eq([first, second, second, first].map { |id| load(id)[:number] })
+  end
+
+  it "ranks trips that a partial could join beside crews, by what it adds, and names the leg that is too full" do
+    Clock.hold(now)
+    Work::Match::Crews.forget
+    trip_id
+    row = ->(load_id) { client.call(:get, "/api/match/loads/#{load_id}")[:rows].find { |one| one[:joins] } }
+    expect(row.call(second)).to include(joins: { trip_id:, trip: "T#{Store::Freight.live_trip(first)[:number][1..]}" }, deadhead_miles: "0.0", loaded_miles: a_string_matching(/\A\d\d?\.\d\z/), trailer: include(number: "V-201"))
+    expect(row.call(second)[:money]).to include(revenue: "2220.00", profit: a_string_matching(/\A2\d\d\d\./)) # a few miles more, paid for whole
+    too_much = partial(26_000, from: "83605", to: "97850", at: now + (21 * Given::HOUR), hours: 6)
+    expect(row.call(too_much)).to include(verdict: "blocked", reasons: include(include(code: "trailer_weight", text: a_string_including("46,000 lb, and V-201 takes 45,000 lb, with what is aboard from Caldwell, ID to La Grande, OR"))))
+    shown = client.call(:get, "/api/match/compare?load_id=#{second}&drivers=#{driver_id}@#{trip_id},#{driver_id}")
+    expect(shown.map { |one| one[:joins]&.fetch(:trip_id) }).to eq([trip_id, nil])
+    expect(client.call(:get, "/api/match/crews/#{driver_id}")[:rows].map { |one| [one[:load][:id], one[:joins].nil?] }).to include([second, false], [second, true])
   end
 
   it "keeps another order when it is asked for, and refuses one that cannot be" do

@@ -29,10 +29,12 @@ class Web::Match::Present
 
   def for_crew(driver_id) = ranking(Work::Match::Judge.new(@now).rank([of(driver_id)], Work::Match::Freight.all))
 
-  def compare(load_id, driver_ids)
+  # pairs - Array of [driver id, id of the trip that the load would join or nil]
+  def compare(load_id, pairs)
     load = Work::Match::Freight.all([load_id]).first or raise Work::NotFound.new("load", load_id)
     judge = Work::Match::Judge.new(@now)
-    driver_ids.map { |id| judge.judge(of(id), load) }.map { |fit| fit(fit).merge(plan(fit)) }
+    joining = Work::Match::Joining.new(judge)
+    pairs.filter_map { |driver_id, trip_id| trip_id ? joining.one(of(driver_id), load, trip_id) : judge.judge(of(driver_id), load) }.map { |fit| fit(fit).merge(plan(fit)) }
   end
 
   # Who could be at a place by a time.
@@ -68,7 +70,8 @@ class Web::Match::Present
 
   def fit(fit)
     money = fit.judgement.money
-    { load: load(fit.load), crew: crew(fit.crew, fit.slot), verdict: fit.judgement.verdict, reasons: fit.judgement.reasons.map(&:to_h), deadhead_miles: miles(fit.deadhead_tenths), deadhead_minutes: fit.deadhead_minutes,
+    { load: load(fit.load), crew: crew(fit.crew, fit.slot), joins: fit.joins && { trip_id: fit.joins[:trip_id], trip: fit.joins[:trip][:number] },
+      verdict: fit.judgement.verdict, reasons: fit.judgement.reasons.map(&:to_h), deadhead_miles: miles(fit.deadhead_tenths), deadhead_minutes: fit.deadhead_minutes,
       loaded_miles: miles(money.loaded_tenths), begins_at: fit.begins.iso8601, ends_at: fit.ends.iso8601, zone: fit.load.stops.last[:zone], late_minutes: fit.late_minutes, slack_minutes: fit.slack_minutes,
       tractor: fit.tractor&.slice(:id, :number), trailer: fit.trailer && { id: fit.trailer[:id], number: fit.trailer[:number], kind: fit.trailer[:trailer_kind] },
       money: { **%i[revenue fuel tolls pay other profit].to_h { |name| [name, dollars(money.public_send(name))] }, per_mile: money.per_mile && dollars(money.per_mile), per_day: money.per_day && dollars(money.per_day) } }
@@ -101,11 +104,12 @@ class Web::Match::Present
     @shown[[crew.key, slot.at]] ||= begin
       first = crew.drivers.first
       left_minutes, cycle_minutes = @crews.left(slot)
-      @numbers ||= @crews.units.to_h { |unit| [unit[:id], unit[:number]] }
+      @units ||= @crews.units.to_h { |unit| [unit[:id], unit] }
       { id: first[:id], driver_ids: crew.key, name: crew.name, terminal: first[:terminal], dispatcher: first[:dispatcher], dispatcher_id: first[:dispatcher_id],
         free_at: slot.at.iso8601, zone: first[:zone], place: "#{slot.place[:town]}, #{slot.place[:state]}",
         after_load: slot.after&.dig(:load, :number), idle: crew.slots.one?, left_minutes:, cycle_minutes:,
-        trouble: trouble(crew), tractor: @numbers[crew.tractor_id], tractor_id: crew.tractor_id, trailer: @numbers[crew.trailer_id] }
+        trouble: trouble(crew), preferences: crew.drivers.map { |row| row[:preferences] }.reject(&:empty?).join("; "),
+        tractor: @units.dig(crew.tractor_id, :number), tractor_id: crew.tractor_id, trailer: @units.dig(crew.trailer_id, :number), trailer_kind: @units.dig(crew.trailer_id, :trailer_kind) }
     end
   end
 

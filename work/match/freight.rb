@@ -27,7 +27,7 @@ class Work::Match::Freight
     days = [[stops.first, span[0]], [stops.last, span[1]]].map { |stop, at| at && TZInfo::Timezone.get(stop[:zone]).to_local(at).to_date }
     Core::Fit::Load.new(
       trailer_kind: row[:trailer_kind], weight_lb: sum.call(:weight_lb), volume_cuft: sum.call(:volume_cuft), length_in: most.call(:length_in), width_in: most.call(:width_in), height_in: most.call(:height_in), hazmat:,
-      reefer: !row[:temperature_low_f].nil? || !row[:temperature_high_f].nil?, team_needed: row[:team_needed], timed:, days:, aboard_lb: 0, revenue: Money.cents(row[:total]),
+      reefer: !row[:temperature_low_f].nil? || !row[:temperature_high_f].nil?, team_needed: row[:team_needed], timed:, days:, tarps: row[:tarps], legs: [], revenue: Money.cents(row[:total]),
       states: stops.flat_map { |stop| [stop[:state], *stop[:leg_by_state].to_a.map { |part| part["state"] }] }.uniq
     )
   end

@@ -3,7 +3,8 @@
 # Holds crews against loads: the roads between them, the hours, the equipment, the money.
 class Work::Match::Judge
   # A judged pair. slot - where the crew comes from; trailer - unit row or nil; pool - the units of which any would do as well, or nil
-  Fit = Value.of(:crew, :load, :slot, :tractor, :trailer, :pool, :deadhead_tenths, :deadhead_minutes, :begins, :ends, :late_minutes, :slack_minutes, :trip, :judgement)
+  # joins - row of the trip of the crew's that the load would join, nil where it has one to itself
+  Fit = Value.of(:crew, :load, :slot, :tractor, :trailer, :pool, :deadhead_tenths, :deadhead_minutes, :begins, :ends, :late_minutes, :slack_minutes, :trip, :joins, :judgement)
 
   RANK = { "fits" => 0, "tight" => 1, "late" => 2, "blocked" => 3 }.freeze
   # Roads bend (common practice): from the crew to a trailer that stands elsewhere.
@@ -21,8 +22,12 @@ class Work::Match::Judge
     @fans = {}
   end
 
-  # Best first: the blocked last, then by profit.
-  def rank(crews, loads) = crews.product(loads).map { |crew, load| judge(crew, load) }.sort_by { |fit| [RANK[fit.judgement.verdict], -fit.judgement.money.profit] }
+  # Best first: the blocked last, then by profit; a partial on trips of its own and on those it could join.
+  def rank(crews, loads)
+    joining = Work::Match::Joining.new(self)
+    fits = crews.product(loads).map { |crew, load| judge(crew, load) } + loads.flat_map { |load| joining.of(crews, load) }
+    fits.sort_by { |fit| [RANK[fit.judgement.verdict], -fit.judgement.money.profit] }
+  end
 
   # slot - from where, if not from where the crew's trips leave it; trailer_id - if not the one that suits best
   def judge(crew, load, slot: nil, trailer_id: nil)
@@ -30,12 +35,18 @@ class Work::Match::Judge
     tractor = @units[crew.tractor_id]
     trailer, pool = trailer_id ? [@units[trailer_id], nil] : trailer_for(crew, slot, load)
     deadhead = deadhead(crew, slot, trailer, load)
-    hours = hours(crew, slot, load, deadhead)
+    hours = hours(crew, slot, stops(load.stops, deadhead.minutes))
     run = run(crew, slot, load, deadhead, hours)
-    judgement = Core::Fit.judge(Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)), dated(load), run, @company, rules: FitRules.all)
-    found, ends, trip = hours
-    Fit.new(crew:, load:, slot:, tractor:, trailer:, pool:, deadhead_tenths: deadhead.tenths, deadhead_minutes: deadhead.minutes, begins: slot.at, ends: Time.at(ends * 60).utc, late_minutes: found.late, slack_minutes: found.slack, trip:,
-            judgement:)
+    made(crew, load, slot, tractor, trailer, deadhead, hours, run, pool:)
+  end
+
+  # The load beside what a trip carries already. together - Work::Match::Joining::Together
+  def joined(crew, load, together)
+    to_first = reach(together.stops.first, together.slot.place)
+    hours = hours(crew, together.slot, stops(together.stops, to_first.minutes, known: false))
+    extra = Core::Roads::Fan::Reach.new(tenths: 0, minutes: 0)
+    legs = together.mine(load.row[:id]).map { |leg| Core::Fit::Leg.new(from: leg.from, to: leg.to, **leg.aboard.to_h.slice(:weight_lb, :volume_cuft, :length_in)) }
+    made(crew, load.with(fit: load.fit.with(legs:)), together.slot, @units[together.tractor_id], @units[together.trailer_id], extra, hours, run_beside(crew, load, together, hours, to_first), joins: together.row)
   end
 
   # Is there a trailer with which the crew could take the load?
@@ -105,9 +116,9 @@ class Work::Match::Judge
   def straight(one, other) = Core::Roads.great_circle_miles(point(one), point(other))
 
   # [Core::Fit::Hours, the instant of the end, Core::Hours::Trip]
-  def hours(crew, slot, load, deadhead)
+  def hours(crew, slot, stops)
     question, partner = slot.questions
-    trip = Core::Hours::Trip.new(stops: stops(load, deadhead.minutes), split_rest: false, waiting_status: "off_duty")
+    trip = Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty")
     look = partner ? team_look(question.as_of, trip) : @crews.glance(slot).at(trip)
     plan = Core::Hours.plan(question, trip, rules: HoursRules.named(question.rules), partner:, advice: false) if look&.verdict.nil?
     ends = plan&.finish_at || look&.finish_at || (question.as_of + trip.stops.sum { |stop| stop.drive_minutes + stop.service_minutes })
@@ -137,10 +148,11 @@ class Work::Match::Judge
 
   def slack(plan, trip) = trip.stops.each_index.filter_map { |i| plan.visits[i] && trip.stops[i].closes && (trip.stops[i].closes - plan.visits[i].arrive_at) }.min
 
-  def stops(load, first_minutes)
-    load.stops.each_with_index.map do |row, i|
+  # known - are the minutes that the rows hold those from the stop before?
+  def stops(rows, first_minutes, known: true)
+    rows.each_with_index.map do |row, i|
       opens, closes = row[:from_at], row[:to_at] || row[:from_at]
-      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: i.zero? ? first_minutes : row[:leg_minutes] || reach(load.stops[i - 1], row).minutes, service_minutes: Work::Hours::TripQuestion::SERVICE_MINUTES,
+      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: i.zero? ? first_minutes : (row[:leg_minutes] if known) || reach(rows[i - 1], row).minutes, service_minutes: Work::Hours::TripQuestion::SERVICE_MINUTES,
                                 opens: opens && (opens.to_i / 60), closes: closes && (closes.to_i / 60), drive_windows: nil)
     end
   end
@@ -151,6 +163,22 @@ class Work::Match::Judge
     begins = [slot.at.to_i / 60, load.from ? (load.from.to_i / 60) - deadhead.minutes : 0].max
     Core::Fit::Run.new(taken: taken && said(taken), hours:, home_on: home_on(crew, load, ends), deadhead_tenths: deadhead.tenths, loaded_tenths: loaded, minutes: [ends - begins, 0].max,
                        tolls: tolls(load), pay: pay(crew, load, deadhead.tenths, loaded))
+  end
+
+  # What the load adds to a trip: its miles, stops and time; and whether the crew is on the next trip by then.
+  def run_beside(crew, load, together, (hours, ends, _), to_first)
+    before = together.row[:trip]
+    miles = [together.miles + (BigDecimal(to_first.tenths) / 10) - before[:loaded_miles] - before[:empty_miles], 0.to_d].max
+    tenths = (miles * 10).to_i
+    taken = together.next && ends * 60 > together.next[:during].begin.to_i ? said(together.next) : nil
+    Core::Fit::Run.new(taken:, hours:, home_on: home_on(crew, load, ends), deadhead_tenths: 0, loaded_tenths: tenths, minutes: [ends - (together.done.at.to_i / 60), 0].max, tolls: 0,
+                       pay: pay(crew, load, 0, tenths, stop_count: together.stops.length) - pay(crew, load, 0, 0, stop_count: together.stops.length - load.stop_count, tarped: false))
+  end
+
+  def made(crew, load, slot, tractor, trailer, deadhead, (found, ends, trip), run, pool: nil, joins: nil)
+    judgement = Core::Fit.judge(Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)), dated(load), run, @company, rules: FitRules.all)
+    Fit.new(crew:, load:, slot:, tractor:, trailer:, pool:, deadhead_tenths: deadhead.tenths, deadhead_minutes: deadhead.minutes, begins: slot.at, ends: Time.at(ends * 60).utc, late_minutes: found.late,
+            slack_minutes: found.slack, trip:, joins:, judgement:)
   end
 
   def said(row) = row[:load] ? "#{row[:load][:number]} (#{row[:load][:origin]} → #{row[:load][:destination]})" : "another trip"
@@ -167,20 +195,20 @@ class Work::Match::Judge
   def tolls(load) = (@tolls ||= {})[load.row[:id]] ||= load.stops.each_cons(2).sum { |from, to| Money.cents(Work::Roads::Leg.new(from, to, hazmat: load.hazmat).tolls) }
 
   # By the driver's own plan; a team's shares add up to one.
-  def pay(crew, load, deadhead_tenths, loaded_tenths)
+  def pay(crew, load, deadhead_tenths, loaded_tenths, stop_count: load.stop_count, tarped: load.row[:tarps])
     return 0 if crew.plan.nil?
 
     terms = Work::Pay::Request.plan(crew.plan, BigDecimal(100))
     trip = Core::Pay::Terms::Trip.new(
       id: "", plan: nil, completed_on: nil, papers_in: true, loaded_miles: BigDecimal(loaded_tenths) / 10, empty_miles: BigDecimal(deadhead_tenths) / 10, line_haul_cents: 0,
-      fuel_surcharge_cents: 0, tons: BigDecimal(0), hours: BigDecimal(0), dwell_minutes: Array.new(load.stop_count, 0), layover_days: 0, tarped: load.row[:tarps]
+      fuel_surcharge_cents: 0, tons: BigDecimal(0), hours: BigDecimal(0), dwell_minutes: Array.new(stop_count, 0), layover_days: 0, tarped:
     )
     Core::Pay.earnings(trip, terms).sum(&:amount_cents)
   end
 
   def unit(row)
     row && (@fit_units[row[:id]] ||= Core::Fit::Unit.new(
-      **row.slice(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :tare_lb, :miles_per_gallon, :service_due_on),
+      **row.slice(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :tare_lb, :tarps, :miles_per_gallon, :service_due_on),
       service_left_miles: row[:service_every_miles] && (row[:service_every_miles] - row[:miles_since_service]),
       inner_length_in: row[:inner_length_in] || (row[:length_ft] && (row[:length_ft] * 12)), active: row.values_at(:active_from, :active_to), stands: !row[:stands].nil?,
       papers: (@unit_papers[row[:id]] || []).map { |paper| Core::Fit::Paper.new(**paper.slice(:kind, :expires_on)) }

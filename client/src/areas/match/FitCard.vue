@@ -26,23 +26,24 @@ const MONEY = [['revenue', 'Revenue'], ['fuel', 'Fuel'], ['tolls', 'Tolls'], ['p
 
 <template>
   <article class="panel pad card" :aria-label="`${fit.crew.name} for ${fit.load.number}`">
-    <header class="spread"><h2>{{ fit.crew.name }} <span class="quiet">for {{ fit.load.number }}</span></h2><fit-mark :verdict="fit.verdict" /></header>
+    <header class="spread"><h2>{{ fit.crew.name }} <span class="quiet">for {{ fit.load.number }}{{ fit.joins ? `, on ${fit.joins.trip}` : '' }}</span></h2><fit-mark :verdict="fit.verdict" /></header>
     <ul v-if="fit.reasons.length" class="reasons"><li v-for="reason in fit.reasons" :key="reason.code + reason.text" :class="reason.effect" :title="reason.source">{{ reason.text }}<span v-if="reason.effect === 'block'" class="small quiet"> Blocks.</span></li></ul>
     <ul class="reasons"><li v-for="sentence in fit.sentences" :key="sentence">{{ sentence }}</li></ul>
     <div ref="strip" class="strip"><duty-ruler :scale="scale" :now="now" /><duty-ribbon :recorded="fit.recorded" :planned="fit.planned" :left="0" :now="now" :scale="scale" :zone="fit.crew.zone" :height="24" /></div>
     <dl class="facts small">
       <div><dt>Free</dt><dd>{{ showTime(fit.begins_at, fit.crew.zone) }}, {{ fit.crew.place }}<template v-if="fit.crew.after_load">, after {{ fit.crew.after_load }}</template></dd></div>
       <div><dt>Empty</dt><dd>{{ showMiles(fit.deadhead_miles) }}, {{ sayMinutes(fit.deadhead_minutes) }}</dd></div>
+      <div v-if="fit.crew.preferences"><dt>Likes</dt><dd>{{ fit.crew.preferences }}</dd></div>
       <div><dt>Done</dt><dd>{{ showTime(fit.ends_at, fit.zone) }}</dd></div>
       <div><dt>With</dt><dd>{{ fit.tractor?.number ?? 'no tractor' }}, {{ fit.trailer ? `${fit.trailer.number} (${TRAILER[fit.trailer.kind ?? ''] ?? 'trailer'})` : 'no trailer' }}</dd></div>
     </dl>
     <table class="ledger money"><tbody>
       <tr v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }"><td>{{ label }}</td><td class="figure">{{ name === 'revenue' || name === 'profit' || Number(fit.money[name]) === 0 ? '' : '−' }}{{ showDollars(fit.money[name]) }}</td></tr>
     </tbody></table>
-    <p class="small quiet">{{ fit.money.per_mile ? `${showDollars(fit.money.per_mile)} a mile` : '' }}{{ fit.money.per_day ? `, ${showDollars(fit.money.per_day)} a day` : '' }} of profit, empty miles counted.</p>
+    <p class="small quiet">{{ fit.money.per_mile ? `${showDollars(fit.money.per_mile)} a mile` : '' }}{{ fit.money.per_day ? `, ${showDollars(fit.money.per_day)} a day` : '' }} of profit, empty miles counted.<template v-if="fit.joins"> All figures are what the load adds to the trip.</template></p>
     <form v-if="mayGive" class="give" @submit.prevent="emit('give', why)">
       <v-text-field v-if="blocked && !taken" v-model="why" label="Why all the same" :error-messages="problem?.path === '/why' ? [problem.message] : []" />
-      <v-btn type="submit" color="primary" :loading="busy" :disabled="taken || (blocked && why.trim().length < 3)">Give {{ fit.load.number }} to {{ fit.crew.name }}</v-btn>
+      <v-btn type="submit" color="primary" :loading="busy" :disabled="taken || (blocked && why.trim().length < 3)">{{ fit.joins ? `Put ${fit.load.number} on ${fit.joins.trip}` : `Give ${fit.load.number} to ${fit.crew.name}` }}</v-btn>
     </form>
     <v-alert v-if="problem && problem.path !== '/why'" type="error" class="mt-2">{{ problem.message }}</v-alert>
   </article>

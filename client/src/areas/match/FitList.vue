@@ -15,11 +15,11 @@ const emit = defineEmits<{ choose: [key: string]; compare: [key: string] }>()
     <template #default="{ item: fit }">
       <div class="pair" :class="{ here: keyOf(fit) === chosen }" role="option" tabindex="0" :aria-selected="keyOf(fit) === chosen" @click="emit('choose', keyOf(fit))" @keydown.enter.self="emit('choose', keyOf(fit))">
         <fit-mark :verdict="fit.verdict" class="mark" />
-        <span class="clip"><strong>{{ named(fit, side) }}</strong> <span class="quiet small">{{ side === 'load' ? `${fit.crew.place}${fit.crew.after_load ? `, after ${fit.crew.after_load}` : ''}` : fit.load.customer }}</span></span>
+        <span class="clip"><strong>{{ named(fit, side) }}</strong> <span class="quiet small">{{ fit.joins ? `beside what ${fit.joins.trip} carries` : side === 'load' ? `${fit.crew.place}${fit.crew.after_load ? `, after ${fit.crew.after_load}` : ''}` : fit.load.customer }}</span></span>
         <span class="figure"><strong :class="{ loss: fit.money.profit.startsWith('-') }">{{ showDollars(fit.money.profit) }}</strong></span>
         <label class="tick" :title="`Compare ${named(fit, side)}`" @click.stop><input type="checkbox" :checked="compared.includes(keyOf(fit))" :aria-label="`Compare ${named(fit, side)}`" @change="emit('compare', keyOf(fit))"></label>
         <span class="clip small why" :class="{ quiet: fit.verdict !== 'blocked' }" :title="fit.reasons.map(({ text }) => text).join(' ')">{{ inShort(fit) }}</span>
-        <span class="figure small quiet miles" :title="`Free ${showTime(fit.begins_at, fit.crew.zone)}`">{{ Math.round(Number(fit.deadhead_miles)) }} mi empty</span>
+        <span class="figure small quiet miles" :title="`Free ${showTime(fit.begins_at, fit.crew.zone)}`">{{ fit.joins ? `${Math.round(Number(fit.loaded_miles))} mi more` : `${Math.round(Number(fit.deadhead_miles))} mi empty` }}</span>
       </div>
     </template>
   </v-virtual-scroll>

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { mdiBookmarkOutline, mdiClose } from '@mdi/js'
-import { useStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { sayMinutes } from '@/areas/hours/words'
@@ -11,6 +9,8 @@ import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import { EVERYTHING, seesCrew, seesLoad } from './boardView'
+import BoardFilter from './BoardFilter.vue'
 import FitCard from './FitCard.vue'
 import FitList from './FitList.vue'
 import ProposalView from './ProposalView.vue'
@@ -32,16 +32,10 @@ const side = computed(() => (view.value === 'crews' ? 'crew' : 'load'))
 const concerns = (change: { kind: string }) => ['load', 'driver', 'hours', 'desk'].includes(change.kind)
 const { data: loads, problem: loadsProblem, load: loadLoads } = useFetched(view, () => ask(api.GET('/api/match/loads')), concerns)
 const { data: crews, problem: crewsProblem, load: loadCrews } = useFetched(view, async (now) => (now === 'crews' ? ask(api.GET('/api/match/crews')) : NOTHING), concerns)
-const wanted = ref('')
-const mine = ref(false)
-/** Views that somebody keeps: what is looked for, on which side. */
-const kept = useStorage<{ side: string; words: string; mine: boolean }[]>('crew-ledger-match-views', [])
-const views = computed(() => kept.value.filter((one) => one.side === side.value))
-function keep() { if (wanted.value?.trim() || mine.value) kept.value = [...kept.value.filter((one) => one.side !== side.value || one.words !== wanted.value || one.mine !== mine.value), { side: side.value, words: wanted.value ?? '', mine: mine.value }] }
-function show(one: { words: string; mine: boolean }) { wanted.value = one.words; mine.value = one.mine }
-const words = (text: string) => (wanted.value ?? '').toLowerCase().split(/\s+/).every((word) => text.toLowerCase().includes(word))
-const shownLoads = computed(() => (loads.value ?? []).filter((load) => words(`${load.number} ${load.origin} ${load.destination} ${load.customer} ${TRAILER[load.trailer_kind ?? ''] ?? ''} ${showTime(load.pickup_at, load.pickup_zone ?? 'UTC')}`)))
-const shownCrews = computed(() => (crews.value ?? []).filter((crew) => words(`${crew.name} ${crew.place} ${crew.terminal} ${crew.dispatcher ?? ''} ${crew.tractor ?? ''} ${crew.trailer ?? ''} ${showTime(crew.free_at, crew.zone)}`) && (!mine.value || crew.dispatcher === session.me?.name)))
+const wish = ref({ ...EVERYTHING })
+watch(side, () => { wish.value = { ...EVERYTHING } })
+const shownLoads = computed(() => (loads.value ?? []).filter((load) => seesLoad(wish.value, load)))
+const shownCrews = computed(() => (crews.value ?? []).filter((crew) => seesCrew(wish.value, crew)))
 const ids = computed(() => (side.value === 'load' ? shownLoads.value : shownCrews.value).map(({ id }) => id))
 const picked = computed(() => Number((side.value === 'load' ? route.query.load : route.query.crew) ?? 0) || ids.value[0])
 const pick = (id: number) => { gave.value = undefined; return router.replace({ query: { view: view.value, [side.value]: id } }) }
@@ -57,9 +51,9 @@ const compared = ref<string[]>([])
 watch(picked, () => { compared.value = []; chosenKey.value = undefined; problem.value = undefined })
 function compare(key: string) { compared.value = compared.value.includes(key) ? compared.value.filter((one) => one !== key) : [...compared.value, key].slice(-MOST_COMPARED) }
 const inFull = computed(() => (compared.value.length ? rows.value.filter((fit) => compared.value.includes(keyOf(fit))) : chosen.value ? [chosen.value] : []))
-const { data: full } = useFetched(() => inFull.value.map((fit) => ({ load: fit.load.id, crew: fit.crew.id })), async (pairs) => {
+const { data: full } = useFetched(() => inFull.value.map((fit) => ({ load: fit.load.id, crew: fit.crew.id, trip: fit.joins?.trip_id })), async (pairs) => {
   const loadIds = [...new Set(pairs.map(({ load }) => load))]
-  const answers = await Promise.all(loadIds.map((load) => ask<Schemas['ComparedFit'][]>(api.GET('/api/match/compare', { params: { query: { load_id: load, drivers: pairs.filter((pair) => pair.load === load).map(({ crew }) => crew).join(',') } } }))))
+  const answers = await Promise.all(loadIds.map((load) => ask<Schemas['ComparedFit'][]>(api.GET('/api/match/compare', { params: { query: { load_id: load, drivers: pairs.filter((pair) => pair.load === load).map(({ crew, trip }) => (trip ? `${crew}@${trip}` : crew)).join(',') } } }))))
   return { data: answers.flatMap(({ data }) => data ?? []), problem: undefined }
 })
 const span = computed(() => (full.value ?? []).flatMap((fit) => [...fit.recorded, ...fit.planned].flatMap(({ from, to }) => [Date.parse(from), Date.parse(to)])))
@@ -87,8 +81,7 @@ useKeys([
     <where-view v-else-if="view === 'where'" :may-give="mayGive" />
     <div v-else class="board">
       <section class="panel side" :aria-label="side === 'load' ? 'Open loads' : 'Crews'">
-        <div class="find"><v-text-field v-model="wanted" :label="side === 'load' ? 'Find in open loads' : 'Find in crews'" clearable @click:clear="wanted = ''" /><v-checkbox v-if="side === 'crew'" v-model="mine" label="Mine" /><v-btn :icon="mdiBookmarkOutline" size="small" variant="text" title="Keep this view" aria-label="Keep this view" :disabled="!wanted?.trim() && !mine" @click="keep" /></div>
-        <ul v-if="views.length" class="kept" aria-label="Kept views"><li v-for="one in views" :key="`${one.words} ${one.mine}`"><button type="button" @click="show(one)">{{ [one.words, one.mine ? 'mine' : ''].filter(Boolean).join(', ') }}</button><v-btn :icon="mdiClose" size="x-small" variant="text" :aria-label="`Drop the view ${one.words || 'mine'}`" @click="kept = kept.filter((other) => other !== one)" /></li></ul>
+        <board-filter v-model="wish" :side="side" :loads="loads ?? []" :crews="crews ?? []" />
         <waiting v-if="side === 'load'" :data="loads" :problem="loadsProblem" :empty="!shownLoads.length" @again="loadLoads">
           <template #empty>{{ loads?.length ? 'No open load meets this.' : 'Every load has a crew.' }}</template>
           <ul class="things"><li v-for="one in shownLoads" :key="one.id"><button type="button" :aria-current="one.id === picked" @click="pick(one.id)">
@@ -119,16 +112,13 @@ useKeys([
 .views { display: flex; flex-wrap: wrap; border-bottom: 1px solid rgb(var(--v-theme-line)); }
 .views button { font: inherit; color: inherit; background: none; border: 0; border-bottom: 3px solid transparent; padding: .15rem .8rem; cursor: pointer; min-height: 32px; } .views button[aria-selected='true'] { font-weight: 700; border-bottom-color: rgb(var(--v-theme-primary)); }
 .board { display: grid; grid-template-columns: 19.5rem minmax(0, 1fr) 24.5rem; gap: .75rem; align-items: start; }
-.side, .middle { min-width: 0; }
-.find { display: flex; gap: .4rem; padding: .5rem .6rem; align-items: center; border-bottom: 1px solid rgb(var(--v-theme-line)); }
-.kept { list-style: none; display: flex; flex-wrap: wrap; gap: .2rem .5rem; margin: 0; padding: .25rem .6rem; border-bottom: 1px solid rgb(var(--v-theme-line)); }
-.kept li { display: flex; align-items: center; } .kept button { font: inherit; font-size: .87rem; color: rgb(var(--v-theme-primary)); background: none; border: 0; padding: .15rem; cursor: pointer; text-decoration: underline; }
-.things { list-style: none; margin: 0; padding: 0; overflow-y: auto; max-height: calc(100vh - 216px); }
+.side, .middle { min-width: 0; } .side { display: flex; flex-direction: column; max-height: calc(100vh - 118px); }
+.things { list-style: none; margin: 0; padding: 0; overflow-y: auto; min-height: 0; }
 .things button { display: grid; grid-template-columns: minmax(0, 1fr); gap: .05rem; width: 100%; text-align: left; font: inherit; color: inherit; background: none; border: 0; border-bottom: 1px solid rgb(var(--v-theme-line), .7); padding: .4rem .7rem; cursor: pointer; }
 .things button:hover { background: rgb(var(--v-theme-surface-variant), .5); } .things button[aria-current='true'] { background: rgb(var(--v-theme-surface-variant)); box-shadow: inset 3px 0 rgb(var(--v-theme-primary)); }
 .things button:focus-visible { outline-offset: -2px; }
 .cards { overflow-y: auto; max-height: calc(100vh - 118px); }
 .pad { padding: .6rem .85rem; } .given { border-bottom: 1px solid rgb(var(--v-theme-line)); }
 @media (max-width: 1100px) { .board { grid-template-columns: 17rem minmax(0, 1fr); } .cards { grid-column: 1 / -1; max-height: none; } }
-@media (max-width: 700px) { .board { grid-template-columns: minmax(0, 1fr); } .things { max-height: 38vh; } }
+@media (max-width: 700px) { .board { grid-template-columns: minmax(0, 1fr); } .side { max-height: none; } .things { max-height: 38vh; } }
 </style>

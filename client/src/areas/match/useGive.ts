@@ -11,7 +11,7 @@ export function useGive(done: (load: Schemas['OpenLoad']) => void) {
     if (!fit.tractor || busy.value) return
     busy.value = true
     const body = { key, driver_ids: fit.crew.driver_ids, tractor_id: fit.tractor.id, trailer_id: fit.trailer?.id ?? null, ...(why.trim() ? { why: why.trim() } : {}) }
-    const answer = await ask(api.PUT('/api/loads/{id}/crew', { params: { path: { id: fit.load.id } }, body }))
+    const answer = fit.joins ? await ask(api.POST('/api/loads/{id}/join', { params: { path: { id: fit.load.id } }, body: { key, trip_id: fit.joins.trip_id } })) : await ask(api.PUT('/api/loads/{id}/crew', { params: { path: { id: fit.load.id } }, body }))
     busy.value = false
     problem.value = answer.problem
     if (answer.problem?.code !== 'unreachable') key = newKey()

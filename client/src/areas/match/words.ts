@@ -11,4 +11,4 @@ export function inShort(fit: Schemas['FitRow']): string {
 }
 
 export const named = (fit: Schemas['FitRow'], side: 'load' | 'crew') => (side === 'load' ? fit.crew.name : `${fit.load.number} ${fit.load.origin} → ${fit.load.destination}`)
-export const keyOf = (fit: Schemas['FitRow']) => `${fit.load.id} ${fit.crew.id}`
+export const keyOf = (fit: Schemas['FitRow']) => `${fit.load.id} ${fit.crew.id}${fit.joins ? ` on ${fit.joins.trip_id}` : ''}`
