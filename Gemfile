@@ -27,6 +27,7 @@ gem "json", "~> 2.9" # que 2.4 does not know json 3
 gem "bigdecimal", "~> 3.1"
 gem "json_schemer", "~> 2.3"
 gem "tzinfo", "~> 2.0"
+gem "damerau-levenshtein", "~> 1.3" # typing slips in texts
 gem "tzinfo-data", "~> 1.2024"
 gem "zeitwerk", "~> 2.6"
 gem "highs", "~> 0.2.6", require: false # proposals: a mixed-integer solver
@@ -34,6 +35,7 @@ gem "highs", "~> 0.2.6", require: false # proposals: a mixed-integer solver
 # Papers
 gem "prawn", "~> 2.5"
 gem "prawn-table", "~> 0.2"
+gem "combine_pdf", "~> 1.0"
 gem "icalendar", "~> 2.10"
 
 # Running it

@@ -5,6 +5,7 @@ ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../Gemfile", __dir__)
 require "bundler/setup"
 require "bigdecimal"
 require "bigdecimal/util"
+require "damerau-levenshtein"
 require "date"
 require "time"
 require "tzinfo"

@@ -15,6 +15,7 @@ module Settings
   def self.port = Integer(ENV.fetch("PORT", "4600"))
   def self.public_url = ENV.fetch("PUBLIC_URL") { "http://127.0.0.1:#{port}" }
   def self.text_gateway_url = ENV.fetch("TEXT_GATEWAY_URL", "http://127.0.0.1:4610")
+  def self.mail_url = ENV.fetch("MAIL_URL", "http://127.0.0.1:4630")
   def self.device_service_url = ENV.fetch("DEVICE_SERVICE_URL", "http://127.0.0.1:4620")
   def self.web_processes = Integer(ENV.fetch("WEB_CONCURRENCY", "0"))
   def self.web_threads = Integer(ENV.fetch("WEB_THREADS", "5"))
@@ -24,6 +25,11 @@ module Settings
   # A secret that is made on first use and kept out of the repository; several machines share one by CREW_LEDGER_SECRET.
   def self.secret
     @secret ||= ENV.fetch("CREW_LEDGER_SECRET") { kept_secret(File.join(ROOT, "var/secrets/application")) }
+  end
+
+  # What the text gateway signs its calls with.
+  def self.text_gateway_secret
+    @text_gateway_secret ||= ENV.fetch("TEXT_GATEWAY_SECRET") { kept_secret(File.join(ROOT, "var/secrets/text_gateway")) }
   end
 
   def self.kept_secret(path)

@@ -6,3 +6,4 @@ require_relative "application"
 Que.logger = Logger.new($stdout, level: Logger::WARN)
 Que.error_notifier = ->(error, job) { warn JSON.generate(level: "error", job: job && job[:job_class], error: error.class.name, message: error.message) }
 Work::Hours::PollDevices.keep_going
+Work::Tracking::Watch.keep_going

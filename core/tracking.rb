@@ -1,64 +1,52 @@
 # frozen_string_literal: true
 
-# What a driver does next, and whether a check-in may follow what has happened.
+# How far a trip has got, from what was said of it; what a driver does next; who is late, who waits, whom to ask.
 module Core::Tracking
   # What is done at a stop, by its kind: the check-in, and what the button says.
   WORK = { "pickup" => %w[loaded Loaded], "delivery" => %w[delivered Delivered], "swap" => ["swapped", "Load handed over"], "drop" => ["dropped", "Trailer dropped"],
            "hook" => ["hooked", "Trailer hooked"], "yard" => %w[parked Parked] }.freeze
 
-  # One stop of a trip as far as it has got. Instants are Time or nil.
-  Progress = Value.of(:stop_id, :kind, :name, :arrived_at, :worked_at, :left_at) do
-    def done? = !left_at.nil?
-    def begun? = !arrived_at.nil?
+  # A stop as it is to be made. handling - live (freight is loaded or unloaded while the driver waits) or drop_hook (trailers change)
+  Stop = Value.of(:stop_id, :kind, :name, :handling) do
     def work_kind = WORK.fetch(kind).first
-    def last_at = [arrived_at, worked_at, left_at].compact.last
+    def freight? = %w[pickup delivery].include?(kind)
+    # Only where freight is handled beside the truck is there a beginning to tell.
+    def begun? = freight? && handling == "live"
   end
+
+  # One thing that was said of a trip: by its driver's phone or text, by dispatch, by a device.
+  # key - of this saying, the same when it is repeated; stop_id - nil where it belongs to none
+  # done_at - when it happened; said_at - when it was said; source - one of Fold::BELIEVED; corrects - key of the event that it puts right, or nil
+  Event = Value.of(:key, :kind, :stop_id, :done_at, :said_at, :source, :signer, :corrects)
+
+  # One stop as far as it has got. Instants are Time or nil; passed - is a later stop begun already?
+  Progress = Value.of(:stop_id, :kind, :name, :handling, :arrived_at, :begun_at, :worked_at, :left_at, :signer, :passed) do
+    def done? = passed || !left_at.nil?
+    def work_kind = WORK.fetch(kind).first
+  end
+  # code; text - to read out; stop_id - or nil
+  Finding = Value.of(:code, :text, :stop_id)
+  # state - accepted, rolling, delivered or declined, nil while nothing is said; progress - Array of Progress; findings - what does not go together
+  Outcome = Value.of(:state, :progress, :accepted_at, :pre_trip_at, :on_my_way_at, :delivered_at, :post_trip_at, :findings)
+
   # kind - a kind of check-in; stop_id - nil where it belongs to no stop; label - what the button says
-  Step = Value.of(:kind, :stop_id, :label, :needs_signer)
+  # asks - what has to be told with it; done_at - Time, nil while it is still to be done
+  Step = Value.of(:kind, :stop_id, :label, :asks, :done_at)
 
-  # The phone's clock may be a little ahead; more than this is refused.
-  FUTURE_TOLERANCE_SECONDS = 15 * 60
-
-  # The one next step of a trip, or nil when the driver has nothing left to do.
+  # What has happened, from all that was said. Indifferent to the order in which events came in and to repetitions: the same
+  # events give the same answer.
   #
-  # state - the trip's state; stops - Progress in order
-  def self.next_step(state, stops)
-    case state
-    when "sent" then Step.new(kind: "accepted", stop_id: nil, label: "Accept", needs_signer: false)
-    when "accepted" then Step.new(kind: "on_my_way", stop_id: stops.first.stop_id, label: "On my way to #{stops.first.name}", needs_signer: false)
-    when "rolling" then stops.find { |stop| !finished?(stop, stops) }&.then { |stop| step_at(stop) }
-    end
-  end
+  # events - Array of Event; stops - Array of Stop, in the order in which they are to be made
+  #
+  # Returns Outcome.
+  def self.fold(events, stops) = Fold.new(events, stops).outcome
 
-  # Refuses a check-in that does not follow: `not_now`, `in_future`, `before_last`, `signer_missing`.
-  # Returns the Step it does.
-  def self.check(state, stops, kind:, stop_id:, done_at:, signer:, now:)
-    check_time(stops, done_at, now)
-    step = next_step(state, stops)
-    unless step && step.kind == kind && (stop_id.nil? || step.stop_id.nil? || step.stop_id == stop_id)
-      raise Refused.new("not_now", step ? "The next step is: #{step.label}." : "This trip has no step left.", path: "/kind")
-    end
-    raise Refused.new("signer_missing", "Who signed for the freight? Type the name.", path: "/signer") if step.needs_signer && signer.to_s.strip.empty?
+  # All steps of a trip in order, done and to be done. outcome - of `fold`
+  def self.steps(outcome) = Steps.new(outcome).all
 
-    step
-  end
+  # Arrivals and departures at a place, from positions. See Geofence.
+  def self.crossings(fence, dwell_minutes, pings) = Geofence.new(fence, dwell_minutes).crossings(pings)
 
-  # After the last delivery is signed for the trip is done; leaving is not waited for.
-  def self.finished?(stop, stops) = stop.done? || (stop == stops.last && !stop.worked_at.nil?)
-
-  def self.step_at(stop)
-    kind, label = if !stop.begun? then ["arrived", "Arrived at #{stop.name}"]
-                  elsif stop.worked_at.nil? then WORK.fetch(stop.kind)
-                  else ["left", "Left #{stop.name}"]
-                  end
-    Step.new(kind:, stop_id: stop.stop_id, label:, needs_signer: kind == "delivered")
-  end
-
-  def self.check_time(stops, done_at, now)
-    raise Refused.new("in_future", "That time is still to come: put the time right.", path: "/done_at") if done_at > now + FUTURE_TOLERANCE_SECONDS
-
-    last_at = stops.filter_map(&:last_at).max
-    raise Refused.new("before_last", "That is before the step before it: put the time right.", path: "/done_at") if last_at && done_at < last_at
-  end
-  private_class_method :finished?, :step_at, :check_time
+  # The driver's one next step, after the last that is done; nil when nothing is left to do.
+  def self.next_step(outcome) = steps(outcome).then { |all| all[(all.rindex(&:done_at) || -1) + 1] }
 end

@@ -4,9 +4,9 @@
 module Store::Fleet
   # What people may write, by table; a driver's rates go to a pay plan of their own.
   COLUMNS = {
-    customers: %i[name payer terms_days address town state zip phone email notes],
-    places: %i[name zip town state latitude longitude zone address contact phone dock_hours driver_notes],
-    drivers: %i[name number phone email notes employment terminal_id licence_class licence_expires_on medical_expires_on hazmat hours_rules home_by forbidden_states languages preferences dispatcher_id],
+    customers: %i[name payer terms_days address town state zip phone email notes detention_free_minutes detention_hourly tell_late],
+    places: %i[name zip town state latitude longitude zone address contact phone dock_hours driver_notes radius_m],
+    drivers: %i[name number phone email notes employment terminal_id licence_class licence_expires_on medical_expires_on hazmat hours_rules home_by forbidden_states languages preferences dispatcher_id smartphone],
     units: %i[number kind trailer_kind terminal_id plate plate_state vin make model model_year length_ft notes capacity_lb capacity_cuft inner_length_in
               height_in tare_lb miles_per_gallon owner operator logging_device leased company_plates axle_spacings_ft active_from active_to service_due_on service_every_miles serviced_on tarps]
   }.freeze

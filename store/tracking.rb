@@ -17,6 +17,13 @@ module Store::Tracking
 
   def self.token(link) = Base64.urlsafe_encode64(OpenSSL::HMAC.digest("SHA256", Settings.secret, "cab-link:#{link[:driver_id]}:#{link[:salt]}"), padding: false)
 
+  # Of a link that asks for a check-in.
+  def self.ask_token(ask) = Base64.urlsafe_encode64(OpenSSL::HMAC.digest("SHA256", Settings.secret, "ask:#{ask[:driver_id]}:#{ask[:salt]}"), padding: false)
+  def self.ask_by(token, now) = DB[:asks].where(token_digest: Digest::SHA256.hexdigest(token)).where { expires_at > now }.first
+
+  # What a phone that has given its PIN shows from then on.
+  def self.unlock_token(driver) = Base64.urlsafe_encode64(OpenSSL::HMAC.digest("SHA256", Settings.secret, "cab-pin:#{driver[:id]}:#{driver[:pin_digest]}"), padding: false)
+
   # The driver of a token, or nil when it is unknown, over or revoked.
   def self.driver_by(token, now)
     live_links.join(:drivers, id: :driver_id).where(token_digest: Digest::SHA256.hexdigest(token)).where { expires_at > now }
@@ -27,13 +34,36 @@ module Store::Tracking
 
   def self.live_links = DB[:cab_links].where(revoked_at: nil)
 
-  # The trips on a driver's phone: not yet finished, and those of the last days.
+  # Is or was a trip this driver's?
+  def self.trip_of?(driver_id, trip_id) = !DB[:trip_drivers].where(driver_id:, trip_id:).empty?
+
+  # The trips on a driver's phone: not yet finished, those of the last days, and what was called off lately.
   def self.cab_trips(driver_id, now)
-    DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id:, live: true, state: %w[sent accepted rolling delivered])
-              .where { (state !~ "delivered") | (delivered_at > now - (3 * 86_400)) }
-              .order(Sequel.case({ "rolling" => 0, "accepted" => 1, "sent" => 2 }, 3, :state), Sequel.function(:lower, Sequel[:trips][:during]))
+    DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id:)
+              .where(Sequel.|(Sequel.&({ live: true, state: %w[sent accepted rolling delivered] }, Sequel.~(state: "delivered") | (Sequel[:delivered_at] > now - 86_400)),
+                              Sequel.&({ state: "cancelled" }, Sequel.function(:upper, Sequel[:trips][:during]) > now - 86_400, DB[:texts].where(trip_id: Sequel[:trips][:id]).exists)))
+              .order(Sequel.case({ "rolling" => 0, "accepted" => 1, "sent" => 2, "delivered" => 3 }, 4, :state), Sequel.function(:lower, Sequel[:trips][:during]))
               .select_all(:trips).all
   end
+
+  # One row; made where a company begins without.
+  def self.settings = DB[:tracking_settings].first || (DB[:tracking_settings].insert_conflict.insert(id: 1) && DB[:tracking_settings].first)
+
+  # The zone where a trip is now: of the stop that was reached last, or of the first.
+  def self.zone_of(trip)
+    stops = DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip[:id])
+    stops.exclude(arrived_at: nil).reverse(Sequel[:trip_stops][:position]).get(:zone) || stops.order(Sequel[:trip_stops][:position]).get(:zone)
+  end
+
+  # Minutes that stops at a place took, latest first, where arrival and departure are known.
+  STAYS = 40
+  def self.stays(name, zip)
+    DB[:trip_stops].join(:stops, id: :stop_id).where(name:, zip:).exclude(arrived_at: nil).where(Sequel.lit("coalesce(left_at, worked_at) > arrived_at")).reverse(:arrived_at).limit(STAYS)
+                   .select_map(Sequel.lit("(extract(epoch from coalesce(left_at, worked_at) - arrived_at) / 60)::integer"))
+  end
+
+  # The last position that is known of a trip.
+  def self.last_position(trip_id) = DB[:positions].where(trip_id:).reverse(:at).first
 
   def self.papers(load_ids) = DB[:papers].where(load_id: load_ids).order(:id)
 

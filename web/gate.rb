@@ -4,6 +4,8 @@
 class Web::Gate
   CALL = "crew_ledger.call"
   ACTOR = "crew_ledger.actor"
+  # The one address that a phone with a PIN reaches without it.
+  UNLOCK = "/api/cab/unlock"
 
   def initialize(app, contract: Web::Contract.current)
     @app = app
@@ -32,14 +34,24 @@ class Web::Gate
 
   # A driver comes by the link's token, everyone else by the session.
   def actor(env, request, roles)
-    return driver(request) if roles == ["driver"]
+    return driver(request, env) if roles == ["driver"]
 
     account = env["crew_ledger.account_id"]&.then { |id| Store::Company.account(id) }
     account && Work::Actor.account(account)
   end
 
-  def driver(request)
+  def driver(request, env)
     token = request.get_header("HTTP_AUTHORIZATION").to_s[/\ABearer ([\w-]{20,100})\z/, 1] or return
-    Store::Tracking.driver_by(token, Clock.now)&.then { |row| Work::Actor.driver(row) }
+    row = Store::Tracking.driver_by(token, Clock.now) or return
+    raise Web::Denied.new(401, "pin_needed", "Type your PIN.") unless request.path == UNLOCK || unlocked?(row, env["HTTP_X_CAB_UNLOCK"].to_s)
+
+    Work::Actor.driver(row)
+  end
+
+  def unlocked?(driver, given)
+    return true if driver[:pin_digest].nil?
+
+    expected = Store::Tracking.unlock_token(driver)
+    given.bytesize == expected.bytesize && OpenSSL.fixed_length_secure_compare(given, expected)
   end
 end

@@ -57,7 +57,7 @@ class Web::SignIn < Roda
     next unless r.path.start_with?("/api/")
 
     r.on("api/auth") { r.rodauth }
-    next if r.path.start_with?("/api/cab")
+    next if r.path.start_with?("/api/cab", "/api/asks", "/api/hooks")
 
     if rodauth.logged_in?
       rodauth.currently_active_session? ? env[ACCOUNT_ID] = rodauth.session_value : rodauth.clear_session

@@ -1,25 +1,93 @@
 # frozen_string_literal: true
 
-# The cab: what the driver's phone reads and sends.
+# The cab: what the driver's phone reads and sends; what is answered by text.
 module Web::Tracking
   def self.registered(app)
     app.helpers do
-      def cab_trip(status: 201) = json(Web::Tracking::Present.trip(id, by.id), status:)
+      def cab = json(Web::Tracking::Present.cab(by, now))
+      def cab_trip(status: 201) = json(Web::Tracking::CabTrips.one(id, by.id), status:)
+
+      def report(trip_id)
+        content_type "application/pdf"
+        headers "content-disposition" => "inline; filename=\"trip-#{trip_id}.pdf\""
+        Web::Tracking::TripReport.new(trip_id).render
+      end
     end
     app.post("/api/drivers/:id/revoke-links") { json({ id: Work::Tracking::RevokeLinks.call(id, input, by:, now:) }) }
-    app.get("/api/cab") { json Web::Tracking::Present.cab(by, now) }
+    app.post("/api/drivers/:id/renew-link") { json({ id: Work::Tracking::CabSettings.renew_link(id, input, by:, now:) }) }
+    phone(app)
+    trips(app)
+    answers(app)
+  end
+
+  def self.phone(app)
+    app.get("/api/cab") { cab }
+    app.put("/api/cab/unlock") { json({ unlock: Web::Tracking::Present.unlock(by.id, input[:pin], now) }) }
+    app.put("/api/cab/settings") do
+      Work::Tracking::CabSettings.call(input, driver: by, now:)
+      cab
+    end
+    app.put("/api/cab/positions") { json({ kept: Work::Tracking::Position.call(by.id, input[:points], now:, phone_at: input[:phone_at]) }) }
+    app.post("/api/cab/messages") do
+      Work::Tracking::WriteMessage.call(input, driver: by, now:)
+      json Web::Tracking::Present.thread(by.id), status: 201
+    end
+    app.put("/api/cab/messages/read") { json Web::Tracking::Present.thread(Work::Tracking::WriteMessage.read(by.id, reader: "driver", upto: input[:upto], by:, now:)) }
+    app.post("/api/cab/duty/:id") do
+      Work::Hours::AnswerDuty.call(id, input, driver: by, now:)
+      cab
+    end
+    app.get("/api/cab/statements/:id") do
+      raise Work::NotFound.new("statement", id) unless Store::Pay.statement(id)&.fetch(:driver_id) == by.id
+
+      json Web::Pay::Present.statement(id)
+    end
+    app.get("/api/cab/papers/:id") do
+      paper = Store::Tracking.paper(id)
+      raise Work::NotFound.new("paper", id) unless paper && Store::Tracking.trip_of?(by.id, paper[:trip_id])
+
+      content_type paper[:content_type]
+      paper[:content].to_s
+    end
+  end
+
+  def self.trips(app)
     app.post("/api/cab/trips/:id/check-ins") do
       Work::Tracking::CheckIn.call(id, input, driver: by, now:)
       cab_trip
     end
-    app.post("/api/cab/duty/:id") do
-      Work::Hours::AnswerDuty.call(id, input, driver: by, now:)
-      json Web::Tracking::Present.cab(by, now)
+    app.post("/api/cab/trips/:id/activities") do
+      Work::Tracking::KeepActivity.call(id, input, driver: by, now:)
+      cab_trip
     end
     app.post("/api/cab/trips/:id/papers") do
       content = request.body.read(Work::Tracking::KeepPaper::MAX_BYTES + 1) || ""
       Work::Tracking::KeepPaper.call(id, content, parameters.except(:id), driver: by, now:)
       cab_trip
     end
+    app.get("/api/cab/trips/:id/report") do
+      raise Work::NotFound.new("trip", id) unless Store::Tracking.trip_of?(by.id, id)
+
+      report(id)
+    end
   end
+
+  def self.answers(app)
+    app.helpers do
+      def asked = Store::Tracking.ask_by(parameters[:token], now) || raise(Work::NotFound.new("question", parameters[:token]))
+    end
+    app.get("/api/asks/:token") do
+      Work::Tracking::AnswerAsk.opened(asked, now:)
+      json Web::Tracking::Present.ask(asked)
+    end
+    app.post("/api/asks/:token") do
+      Work::Tracking::AnswerAsk.call(asked, input, now:)
+      json Web::Tracking::Present.ask(asked)
+    end
+    app.post("/api/hooks/texts") do
+      request.body.rewind
+      json({ news: Web::Tracking::GatewayCall.new(request.body.read, request.get_header("HTTP_X_GATEWAY_SIGNATURE"), input).take(now) })
+    end
+  end
+  private_class_method :phone, :trips, :answers
 end

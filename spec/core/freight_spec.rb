@@ -76,30 +76,3 @@ RSpec.describe Core::Roads do
     end
   end
 end
-
-RSpec.describe Core::Tracking do
-  let(:at) { Time.utc(2026, 11, 23, 15) }
-
-  def stops(*times)
-    %w[pickup delivery].each_with_index.map do |kind, i|
-      arrived_at, worked_at, left_at = times[i] || []
-      Core::Tracking::Progress.new(stop_id: i + 1, kind:, name: "Stop #{i + 1}", arrived_at:, worked_at:, left_at:)
-    end
-  end
-
-  it "has one next step from the text to the signature" do
-    states = [["sent", stops], ["accepted", stops], ["rolling", stops], ["rolling", stops([at])], ["rolling", stops([at, at])], ["rolling", stops([at, at, at])], ["rolling", stops([at, at, at], [at])],
-              ["delivered", stops([at, at, at], [at, at])]]
-    expect(states.map { |state, progress| described_class.next_step(state, progress)&.kind }).to eq(["accepted", "on_my_way", "arrived", "loaded", "left", "arrived", "delivered", nil])
-  end
-
-  def check(kind, stops, state: "rolling", done_at: at, signer: nil, stop_id: nil) = described_class.check(state, stops, kind:, stop_id:, done_at:, signer:, now: at)
-
-  it "refuses a step out of turn, in the future, before the last, and a delivery nobody signed" do
-    expect { check("delivered", stops) }.to refuse("not_now", "/kind")
-    expect { check("arrived", stops, done_at: at + 3600) }.to refuse("in_future", "/done_at")
-    expect { check("loaded", stops([at]), done_at: at - 60) }.to refuse("before_last", "/done_at")
-    expect { check("delivered", stops([at, at, at], [at]), signer: " ") }.to refuse("signer_missing", "/signer")
-    expect { check("arrived", stops, stop_id: 2) }.to refuse("not_now", "/kind")
-  end
-end

@@ -23,6 +23,8 @@ class Installation
   end
 
   def url(path = "") = "http://127.0.0.1:#{port}#{path}"
+  # What a phone writes back.
+  def reply(from, body) = Net::HTTP.post_form(URI(texts_url("/reply")), from:, body:)
   def texts_url(path = "") = "http://127.0.0.1:#{texts_port}#{path}"
   def texts = JSON.parse(Net::HTTP.get(URI(texts_url("/v1/messages"))))
 
@@ -44,7 +46,7 @@ class Installation
   private
 
   def environment
-    { "CREW_LEDGER_ENV" => "test", "PORT" => port.to_s, "PUBLIC_URL" => url, "TEXT_GATEWAY_URL" => texts_url, "DATABASE_URL" => Settings.database_url, "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")) }
+    { "CREW_LEDGER_ENV" => "test", "PORT" => port.to_s, "PUBLIC_URL" => url, "TEXT_GATEWAY_URL" => texts_url, "DATABASE_URL" => Settings.database_url, "TEXT_CALLBACK_URL" => url("/api/hooks/texts"), "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")) }
   end
 
   def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }

@@ -79,13 +79,13 @@ RSpec.describe Web::App do
     Clock.hold(now)
     steps = 0
     while (step = cab.call(:get, "/api/cab")[:trips].first[:next])
-      cab.call(:post, "/api/cab/trips/#{trip_id}/check-ins", { key: "step number #{steps += 1}", kind: step[:kind], stop_id: step[:stop_id], done_at: (now + steps).iso8601, **(step[:needs_signer] ? { signer: "R. Dock" } : {}) })
+      cab.call(:post, "/api/cab/trips/#{trip_id}/check-ins", { key: "step number #{steps += 1}", kind: step[:kind], stop_id: step[:stop_id], done_at: (now + steps).iso8601, **(step[:asks].include?("signer") ? { signer: "R. Dock" } : {}) })
       expect(cab.status).to eq(201)
     end
     stop_id = cab.call(:get, "/api/cab")[:trips][0][:stops][1][:id]
     cab.call(:post, "/api/cab/trips/#{trip_id}/papers?kind=bol&stop_id=#{stop_id}&key=photo-key-1", raw: photo)
     paper = client.call(:get, "/api/loads/#{load_id}")[:papers].first
-    expect([steps, client.call(:get, "/api/papers/#{paper[:id]}").b == photo]).to eq([7, true])
+    expect([steps, client.call(:get, "/api/papers/#{paper[:id]}").b == photo]).to eq([11, true])
     cab.call(:post, "/api/cab/trips/#{trip_id}/papers?kind=bol&stop_id=#{stop_id}&key=photo-key-2", raw: "no picture")
     expect(cab.error[:code]).to eq("not_a_picture")
   end

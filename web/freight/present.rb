@@ -39,8 +39,8 @@ module Web::Freight::Present
 
   def self.stop(row, places)
     place = places[row[:place_id]] || {}
-    { **row.slice(:id, :kind, :place_id, :name, :address, :town, :state, :zip, :zone, :latitude, :longitude, :notes), from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601,
-                                                                                                                      **place.slice(:driver_notes, :contact, :phone, :dock_hours) }
+    { **row.slice(:id, :kind, :handling, :place_id, :name, :address, :town, :state, :zip, :zone, :latitude, :longitude, :notes), from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601,
+                                                                                                                                 **place.slice(:driver_notes, :contact, :phone, :dock_hours) }
   end
 
   def self.price(load, parts)

@@ -2,59 +2,73 @@
 
 # The JSON of the driver's phone.
 module Web::Tracking::Present
+  DONE_DAYS = 14
+  MESSAGES = 60
+  STATEMENTS = 8
+
   def self.cab(by, now)
-    { driver: by.name, company: Store::Company.row[:name], now: now.iso8601, trips: Store::Tracking.cab_trips(by.id, now).map { |row| present(row, by.id) }, duty: duty(by, now) }
-  end
-
-  # What the check-ins of the last days say of the driver's duty, to be answered; times in the home terminal's zone.
-  def self.duty(by, now)
+    driver = DB[:drivers].first(id: by.id)
     zone = Store::Hours.drivers(by.id).get(:zone)
-    Store::Hours.proposals(by.id, now - (3 * 86_400)).map { |row| { id: row[:id], from: row[:from_at].iso8601, status: row[:status], zone: } }
-  end
-
-  # One trip as this driver sees it; a declined one is gone from the phone but still answered for.
-  def self.trip(trip_id, driver_id)
-    row = DB[:trips].join(:trip_drivers, trip_id: :id).where(Sequel[:trips][:id] => trip_id, driver_id:).select_all(:trips).first or raise Work::NotFound.new("trip", trip_id)
-    present(row, driver_id)
-  end
-
-  def self.present(trip, driver_id)
-    trip_stops = Store::Freight.trip_stops(trip[:id]).all
-    load = DB[:loads].join(:trip_loads, load_id: :id).where(trip_id: trip[:id]).order(:load_id).select_all(:loads).first
-    papers = Store::Tracking.papers(trip_stops.filter_map { |stop| stop[:load_id] }.uniq).all
-    step = Core::Tracking.next_step(trip[:state], Work::Tracking::Progress.from(trip_stops))
     {
-      **trip.slice(:id, :number, :state), **units(trip[:id]), miles: Money.rate_text(trip[:loaded_miles], places: 1),
-                                                              customer: load ? DB[:customers].where(id: load[:customer_id]).get(:name) : "", freight: load ? freight(load[:id]) : "empty",
-                                                              references: DB[:load_references].where(load_id: load&.fetch(:id)).order(:position).map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" },
-                                                              stops: stops(trip_stops, papers), next: step&.to_h, can_decline: %w[sent accepted].include?(trip[:state]),
-                                                              changes: DB[:trip_changes].where(trip_id: trip[:id], driver_id:, seen_at: nil).order(:id).select(:id, :what).all,
-                                                              papers_missing: !load.nil? && !papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod])
+      driver: by.name, company: Store::Company.row[:name], now: now.iso8601, zone:, trips: Web::Tracking::CabTrips.of(by.id, now), done: done(by.id, now, zone), duty: duty(by, now, zone), messages: thread(by.id), hours: hours(by.id, now),
+      pay: statements(by.id), trailers: DB[:units].where(kind: "trailer", retired: false).order(:number).select_map(:number),
+      settings: { language: Work::Tracking::WriteText.language(driver), consent: !driver[:position_consent_at].nil?, pin: !driver[:pin_digest].nil?, step_minutes: Store::Tracking.settings[:activity_step_minutes] }
     }
   end
 
-  def self.units(trip_id)
-    by_role = Store::Freight.trip_units(trip_id).to_hash(:role, :number)
-    { tractor: by_role["tractor"], trailer: by_role["trailer"] }
+  # What the check-ins of the last days say of the driver's duty, to be answered; times in the home terminal's zone.
+  def self.duty(by, now, zone)
+    Store::Hours.proposals(by.id, now - (3 * 86_400)).map { |row| { id: row[:id], from: row[:from_at].iso8601, status: row[:status], zone: } }
   end
 
-  def self.freight(load_id)
-    Store::Freight.parts(:freight_lines, load_id).map do |line|
-      [line[:pieces] && "#{line[:pieces]} #{line[:unit]}".strip, line[:what], line[:weight_lb] && "#{line[:weight_lb].to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"].compact.join(", ")
-    end.join("; ")
-  end
-
-  def self.stops(trip_stops, papers)
-    rows = DB[:stops].left_join(:places, id: :place_id).where(Sequel[:stops][:id] => trip_stops.map { |stop| stop[:stop_id] })
-                     .select_all(:stops).select_append(:contact, Sequel[:places][:phone].as(:phone), :driver_notes).to_hash(:id)
-    trip_stops.map do |trip_stop|
-      row = rows[trip_stop[:stop_id]]
-      {
-        unit: trip_stop[:unit], **row.slice(:id, :kind, :name, :address, :town, :state, :zip, :zone, :notes), contact: row[:contact].to_s, phone: row[:phone].to_s, driver_notes: row[:driver_notes].to_s,
-        miles: Money.rate_text(trip_stop[:miles], places: 1), from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601, **%i[arrived_at worked_at left_at].to_h { |at| [at, trip_stop[at]&.iso8601] },
-        papers: papers.select { |paper| paper[:stop_id] == row[:id] }.map { |paper| paper.slice(:id, :kind) }
-      }
+  # Trips that are over, with their papers.
+  def self.done(driver_id, now, zone)
+    rows = DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id:, live: true, state: "delivered").where { delivered_at > now - (DONE_DAYS * 86_400) }.reverse(:delivered_at).select_all(:trips).all
+    papers = DB[:papers].where(trip_id: rows.map { |row| row[:id] }).order(:id).select_hash_groups(:trip_id, :kind)
+    loads = DB[:trip_loads].join(:loads, id: :load_id).where(trip_id: rows.map { |row| row[:id] }).select(:trip_id, :origin, :destination).to_hash(:trip_id)
+    rows.map do |row|
+      load = loads[row[:id]]
+      { id: row[:id], number: row[:number], way: load ? "#{load[:origin]} → #{load[:destination]}" : "empty", delivered_at: row[:delivered_at]&.iso8601, zone:, papers: papers[row[:id]] || [],
+        papers_missing: !load.nil? && !(papers[row[:id]] || []).intersect?(%w[bol pod]) }
     end
   end
-  private_class_method :present, :units, :freight, :stops
+
+  def self.thread(driver_id)
+    rows = DB[:messages].left_join(:trips, id: :trip_id).where(driver_id:).reverse(Sequel[:messages][:id]).limit(MESSAGES).select_all(:messages).select_append(Sequel[:trips][:number].as(:trip)).all.reverse
+    texts = DB[:texts].where(message_id: rows.map { |row| row[:id] }).select_hash(:message_id, :state)
+    { unread: rows.count { |row| !row[:from_driver] && row[:read_at].nil? },
+      messages: rows.map { |row| { **row.slice(:id, :from_driver, :by, :body, :trip, :not_understood), at: row[:at].iso8601, heard_at: row[:heard_at].iso8601, read_at: row[:read_at]&.iso8601, text: texts[row[:id]] } } }
+  end
+
+  def self.hours(driver_id, now)
+    row = Store::Hours.drivers(driver_id).first
+    question, known_since = Work::Hours::Question.of([row], now)[driver_id]
+    clocks = Core::Hours.clocks(question, rules: HoursRules.named(question.rules))
+    { status: question.status, since: question.stretches.last && question.days.iso(question.stretches.last.from), heard_at: row[:duty_heard_at]&.iso8601, known: !known_since.nil?, can_drive_minutes: clocks.can_drive_minutes,
+      **%i[drive window break cycle].to_h { |name| [name, clocks.remaining[name]] }, available_at: clocks.available_at && question.days.iso(clocks.available_at) }
+  end
+
+  def self.statements(driver_id)
+    DB[:statements].join(:pay_runs, id: :pay_run_id).where(driver_id:).reverse(:to_on).limit(STATEMENTS).select(Sequel[:statements][:id], :from_on, :to_on, :state, :gross, :net).map do |row|
+      { id: row[:id], state: row[:state], from: row[:from_on].iso8601, to: row[:to_on].iso8601, **row.slice(:gross, :net).transform_values { |amount| Money.text(Money.cents(amount)) } }
+    end
+  end
+
+  # What a phone shows from now on. Raises Refused `wrong_pin`.
+  def self.unlock(driver_id, pin, now)
+    driver = DB[:drivers].first(id: driver_id)
+    raise Refused.new("wrong_pin", "That is not the PIN. After #{Work::Tracking::CabSettings::PIN_FAILURES} wrong ones the link is over.", path: "/pin") unless Work::Tracking::CabSettings.pin?(driver, pin, now:)
+
+    Store::Tracking.unlock_token(driver)
+  end
+
+  def self.ask(ask)
+    trip = DB[:trips].first(id: ask[:trip_id])
+    stops = Store::Freight.trip_stops(trip[:id]).all
+    stop = stops.find { |row| row[:worked_at].nil? && row[:left_at].nil? } || stops.last
+    driver = DB[:drivers].first(id: ask[:driver_id])
+    { company: Store::Company.row[:name], driver: driver[:name], language: Work::Tracking::WriteText.language(driver), trip: trip[:number], way: "#{stops.first[:town]} → #{stops.last[:town]}", next: stop && "#{stop[:name]}, #{stop[:town]}",
+      by: (stop[:to_at] || stop[:from_at])&.iso8601, zone: stop[:zone], answered: !ask[:answered_at].nil?, answer: ask[:answer] }
+  end
+  private_class_method :done, :hours, :statements
 end

@@ -16,6 +16,7 @@ module Work::Fleet::Record
     row = input.slice(*Store::Fleet::COLUMNS[table]).transform_values { |value| value.is_a?(String) ? value.strip : value }
     row = place(row) if table == :places
     row = unit(row) if table == :units
+    row = row.merge(detention_hourly: BigDecimal(row[:detention_hourly])) if row[:detention_hourly].is_a?(String)
     driver(row) if table == :drivers
     arrays(row)
   end

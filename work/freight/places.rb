@@ -5,7 +5,7 @@ module Work::Freight::Places
   def self.stop(input, index, by:, now:)
     place = input[:place_id] ? directory(input[:place_id], index) : typed(input, index)
     place = place.merge(place_id: save(input, place, by:, now:)) if input[:save_place] && input[:place_id].nil?
-    { kind: input[:kind], from_at: input[:from], to_at: input[:to], notes: input[:notes].to_s.strip, **place }
+    { kind: input[:kind], handling: input[:handling] || "live", from_at: input[:from], to_at: input[:to], notes: input[:notes].to_s.strip, **place }
   end
 
   # A stop that is no customer's. input - { kind:, where:, at:, notes: }. Raises Refused `unknown_place`, `ambiguous_place`, `place_missing` at `/where`.

@@ -63,7 +63,7 @@ class Work::Freight::TripPlan
     drivers = Store::Freight.trip_drivers(trip[:id]).all
     units = Store::Freight.trip_units(trip[:id]).to_hash(:role, :unit_id)
     DB[:trips].where(id: trip[:id]).update(during: range, version: trip[:version] + 1, **miles(drivers.first[:driver_id]))
-    done = DB[:trip_stops].where(trip_id: trip[:id]).to_hash(:stop_id).transform_values { |row| row.slice(:arrived_at, :worked_at, :left_at, :signer) }
+    done = DB[:trip_stops].where(trip_id: trip[:id]).to_hash(:stop_id).transform_values { |row| row.slice(:arrived_at, :begun_at, :worked_at, :left_at, :signer) }
     DB[:trip_stops].where(trip_id: trip[:id]).delete
     write_stops(trip[:id], done)
     %i[trip_drivers trip_units].each { |table| DB[table].where(trip_id: trip[:id]).delete }

@@ -5,6 +5,8 @@ class Work::Hours::TripQuestion
   # Minutes at a dock, and at a stop of our own, where nothing else is said: common practice.
   SERVICE_MINUTES = 60
   OWN_SERVICE_MINUTES = 30
+  # A position that is older says less than the record of duty does.
+  SEEN_SECONDS = 3600
 
   # load_id; driver_id - another driver than the trip's, to try; trip_id - which trip, if not the one the load is on now; as_of - Time
   def initialize(load_id, as_of, driver_id: nil, trip_id: nil)
@@ -14,11 +16,21 @@ class Work::Hours::TripQuestion
     @driver_id = driver_id
   end
 
+  # Rows of the stops still to be made, with what has happened there.
+  def ahead
+    @ahead ||= begin
+      rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
+      rows.drop(done.length).map { |row| row.merge(stop_id: row[:id], arrived_at: arrived_at(row)) }
+    end
+  end
+
+  # Minutes that stops at the place of a row took.
+  def stays(row) = (@stays ||= {})[[row[:name], row[:zip]]] ||= Store::Tracking.stays(row[:name], row[:zip])
+
   # Array of Core::Hours::TripStop, empty when all is done.
   def stops
     rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
-    remaining = rows.drop(done.length)
-    remaining.each_with_index.map do |row, i|
+    ahead.each_with_index.map do |row, i|
       arrived_at = i.zero? ? arrived_at(row) : nil
       Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: drive(rows, row, i, !arrived_at.nil?), service_minutes: service(row, arrived_at),
                                 opens: row[:from_at] && minute(row[:from_at]), closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: nil)
@@ -43,27 +55,49 @@ class Work::Hours::TripQuestion
   def trip_stops = @trip_stops ||= trip ? DB[:trip_stops].where(trip_id: trip[:id]).order(:position).all : []
   # The stops of the trip, of all its loads, as they are to be made.
   def in_order = DB[:stops].where(id: trip_stops.map { |stop| stop[:stop_id] }).to_hash(:id).values_at(*trip_stops.map { |stop| stop[:stop_id] })
-  def done = @done ||= trip_stops.take_while { |stop| stop[:left_at] || stop[:worked_at] }
+
+  # Up to the last stop that was reached, whether or not every step was told.
+  def done
+    @done ||= begin
+      reached = trip_stops.rindex { |stop| stop[:arrived_at] || stop[:worked_at] || stop[:left_at] }
+      if reached.nil?
+        []
+      else
+        trip_stops.first(trip_stops[reached].values_at(:left_at, :worked_at).any? ? reached + 1 : reached)
+      end
+    end
+  end
+
   # Who has arrived is late or is not: the clock no longer decides.
   def arrived_at(row) = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:arrived_at)
 
   def service(row, arrived_at)
-    minutes = row[:load_id] ? SERVICE_MINUTES : OWN_SERVICE_MINUTES
+    minutes = Core::Tracking::Dwell.usual(stays(row)) || (row[:load_id] ? SERVICE_MINUTES : OWN_SERVICE_MINUTES)
     arrived_at ? [minutes - ((@as_of - arrived_at) / 60).to_i, 0].max : minutes
   end
 
   def drive(rows, row, i, here)
     return 0 if here
+    return leg(seen, row) if i.zero? && seen
     return position ? leg(position, row) : 0 if i.zero? && done.empty?
 
-    minutes = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:minutes) || row[:leg_minutes] || leg(rows[rows.index(row) - 1], row)
+    minutes = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:minutes) || row[:leg_minutes] || leg(rows[rows.index { |one| one[:id] == row[:id] } - 1], row)
     i.zero? ? [minutes - driven_since, 0].max : minutes
+  end
+
+  # Where the truck was seen lately, after the last stop was left.
+  def seen
+    return @seen if defined?(@seen)
+
+    last = trip && trip[:state] == "rolling" ? Store::Tracking.last_position(trip[:id]) : nil
+    left_at = done.last && (done.last[:left_at] || done.last[:worked_at])
+    @seen = last && last[:at] > @as_of - SEEN_SECONDS && (left_at.nil? || last[:at] > left_at) ? last : nil
   end
 
   # What the record says was driven since the last stop was left.
   def driven_since
     drivers = Store::Hours.drivers(Store::Freight.trip_drivers(trip[:id]).select(:driver_id)).all
-    left_at = minute(done.last[:left_at] || done.last[:worked_at])
+    left_at = minute(done.last[:left_at] || done.last[:worked_at] || done.last[:arrived_at] || @as_of)
     Work::Hours::Question.of(drivers, @as_of).values.flat_map { |question, _| question.stretches }.select(&:driving?).sum { |stretch| [stretch.to - [stretch.from, left_at].max, 0].max }
   end
 

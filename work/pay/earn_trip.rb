@@ -17,6 +17,15 @@ module Work::Pay::EarnTrip
     Work::Pay::BuildRun.drafts_holding(trip_id)
   end
 
+  # After a time at a dock was put right: what is not paid yet follows. What is paid stays as it was.
+  def self.correct(trip_id, delivered_at)
+    paid = DB[:statements].where(pay_run_id: DB[:pay_runs].exclude(state: "draft").select(:id)).select(:id)
+    open = DB[:trip_earnings].where(trip_id:).where(Sequel.|({ statement_id: nil }, Sequel.~(statement_id: paid)))
+    dwell_minutes = Sequel.pg_array(Store::Freight.trip_stops(trip_id).map { |stop| dwell(stop) }, :integer)
+    open.select_map(%i[id driver_id]).each { |id, driver_id| DB[:trip_earnings].where(id:).update(dwell_minutes:, completed_on: day_of(driver_id, delivered_at)) }
+    Work::Pay::BuildRun.drafts_holding(trip_id)
+  end
+
   # Miles by kind and state, in the order the states were entered.
   def self.by_state(trip)
     stops = Store::Freight.trip_stops(trip[:id]).all

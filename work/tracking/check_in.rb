@@ -1,39 +1,54 @@
 # frozen_string_literal: true
 
-# A driver's check-in: an answer to a trip, a step at a stop, or a note.
+# Writes down what was said of a trip: by its driver's phone or text, by dispatch for him, by a device. What is well-formed is
+# always kept; what it means is read from all that was said (Story), so that late, double and out of order do no harm.
 class Work::Tracking::CheckIn
-  LOAD_STATE = { "accepted" => "accepted", "on_my_way" => "rolling" }.freeze
-  LIFE = %w[sent accepted rolling delivered].freeze
-  COLUMN = { "arrived" => :arrived_at, **Core::Tracking::WORK.values.to_h { |kind, _| [kind, :worked_at] }, "left" => :left_at }.freeze
+  # Steps that a driver tells of a trip that was taken off him are kept, and move nothing.
+  OVER = %w[declined cancelled].freeze
+  # What of a check-in is facts of the job.
+  DETAILS = %i[odometer odometer_confirmed tractor trailer trailer_dropped trailer_taken bol seal quantity temperature_f].freeze
 
-  # Raises Refused `not_now`, `in_future`, `before_last`, `signer_missing`, `reason_missing`, `another_under_way`.
-  def self.call(trip_id, input, driver:, now:)
-    Work::Act.once(input[:key], "check_in_#{input[:kind]}", by: driver, now:, input: Work::Act.plain(input.merge(trip_id:))) do |act|
-      new(trip_id, input, driver, now, act).call
+  # input - { key:, kind:, stop_id:, done_at:, phone_at:, signer:, note:, corrects:, latitude:, longitude:, **DETAILS }, most optional
+  # phone_at - what the phone's clock says while it sends: what it is off is taken off done_at
+  # source - who tells; by - the Actor who acts, the driver himself unless said
+  #
+  # Raises Refused `reason_missing`, `note_missing`, `signer_missing`, `not_now` (declining under way), `another_under_way`,
+  # `nothing_to_correct`, `too_late`.
+  def self.call(trip_id, input, driver:, now:, source: "cab", by: driver)
+    Work::Act.once(input[:key], "check_in_#{input[:kind]}", by:, now:, input: Work::Act.plain(input.except(:phone_at).merge(trip_id:))) do |act|
+      new(trip_id, input, driver, now, act, source).call
       trip_id
     end
   end
 
-  def initialize(trip_id, input, driver, now, act)
-    @input = input
+  def initialize(trip_id, input, driver, now, act, source)
     @driver = driver
     @now = now
     @act = act
+    @source = source
+    @input = input.merge(done_at: at(input, now))
     # Locks in the one order: load, trip, pay run.
     @loads = DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id)).order(:id).for_update.all
-    @trip = DB[:trips].where(id: DB[:trip_drivers].where(trip_id:, driver_id: driver.id, live: true).select(:trip_id)).for_update.first or raise Work::NotFound.new("trip", trip_id)
+    @trip = DB[:trips].where(id: DB[:trip_drivers].where(trip_id:, driver_id: driver.id).select(:trip_id)).for_update.first or raise Work::NotFound.new("trip", trip_id)
   end
 
   def call
     case @input[:kind]
-    when "note" then note
+    when "note", "customer_note" then note
     when "seen" then seen
     when "declined" then decline
+    when "corrected", "withdrawn" then put_right
     else step
     end
   end
 
   private
+
+  # By the company's clock, and not in the future.
+  def at(input, now)
+    off = input[:phone_at] ? now - input[:phone_at] : 0
+    [input[:done_at] + (off.abs > Work::Tracking::CLOCK_TOLERANCE_SECONDS ? off : 0), now].min
+  end
 
   def note
     raise Refused.new("note_missing", "The note is empty.", path: "/note") if @input[:note].to_s.strip.empty?
@@ -74,21 +89,39 @@ class Work::Tracking::CheckIn
     tell({ second_part: [@driver.name, "declined"] }, why: reason)
   end
 
-  # Of a relay: does this trip load the freight, and does it deliver it?
-  def stops = @stops ||= Work::Freight::TripPlan.rows(@trip[:id])
-  def first_part? = stops.first[:kind] != "swap"
-  def last_part? = stops.last[:kind] != "swap"
+  # A time that was told wrong, or a step that was not. Both stay: what was said first, and who put it right, when and why.
+  def put_right
+    raise Refused.new("reason_missing", "Say in a word or two why.", path: "/note") if @input[:note].to_s.strip.empty?
+
+    wrong = DB[:check_ins].first(trip_id: @trip[:id], key: @input[:corrects].to_s)
+    raise Refused.new("nothing_to_correct", "There is no such step to put right.", path: "/corrects") if wrong && !Work::Tracking::Story::TELLING.include?(wrong[:kind])
+    raise Refused.new("too_late", "The trip is delivered: the office takes steps back from here on.", path: "/kind") if @input[:kind] == "withdrawn" && @trip[:state] == "delivered"
+
+    record(stop_id: wrong&.fetch(:stop_id))
+    changes = story
+    tell({ **changes, (wrong ? wrong[:kind] : "step") => [wrong&.fetch(:done_at), @input[:kind] == "corrected" ? @input[:done_at] : nil] }, why: @input[:note])
+  end
+
+  # Of a relay: does this trip load the freight?
+  def first_part? = Work::Freight::TripPlan.rows(@trip[:id]).first[:kind] != "swap"
 
   def step
-    progress = Work::Tracking::Progress.of(@trip[:id])
-    step = Core::Tracking.check(@trip[:state], progress, **@input.slice(:kind, :done_at), stop_id: @input[:stop_id], signer: @input[:signer], now: @now)
-    refuse_second_trip if step.kind == "on_my_way"
-    record(stop_id: step.stop_id)
-    mark(step)
-    @loads.each { |load| deliver_load(load, step) } if step.kind == "delivered"
-    state = LOAD_STATE[step.kind] || ("delivered" if last_work?(step, progress))
-    move_to(state) if state
-    tell(state ? { state: [@trip[:state], state] } : { step.kind => [nil, @input[:done_at]] })
+    kind = @input[:kind]
+    refuse_second_trip if kind == "on_my_way"
+    raise Refused.new("signer_missing", "Who signed for the freight? Type the name.", path: "/signer") if kind == "delivered" && @source == "cab" && @input[:signer].to_s.strip.empty?
+
+    record(stop_id: @input[:stop_id] || stop_meant(kind))
+    tell({ kind => [nil, @input[:done_at]], **story })
+  end
+
+  def story = OVER.include?(@trip[:state]) ? {} : Work::Tracking::Story.new(@trip, @loads, @act).tell
+
+  # Where a step is told without its stop (by text), it is the next one of its kind.
+  def stop_meant(kind)
+    return if %w[accepted pre_trip on_my_way post_trip].include?(kind)
+
+    steps = Core::Tracking.steps(Work::Tracking::Story.outcome(@trip[:id]))
+    (steps.find { |step| step.kind == kind && step.done_at.nil? } || steps.reverse.find { |step| step.kind == kind })&.stop_id
   end
 
   def refuse_second_trip
@@ -97,45 +130,17 @@ class Work::Tracking::CheckIn
   end
 
   def record(stop_id: @input[:stop_id])
-    check_in_id = DB[:check_ins].insert(trip_id: @trip[:id], driver_id: @driver.id, stop_id:, kind: @input[:kind], done_at: @input[:done_at], arrived_at: @now,
-                                        note: @input[:note], signer: @input[:signer], latitude: @input[:latitude], longitude: @input[:longitude])
+    check_in_id = DB[:check_ins].insert(
+      trip_id: @trip[:id], driver_id: @driver.id, stop_id:, arrived_at: @now, source: @source, by: @act.by.name, phone_at: @input[:phone_at], details: Sequel.pg_jsonb(@input.slice(*DETAILS).compact),
+      key: @input[:key], **@input.slice(:kind, :done_at, :note, :signer, :corrects, :latitude, :longitude)
+    )
     Work::Hours::AnswerDuty.propose(check_in_id, @driver.id, @input[:kind], @input[:done_at])
-  end
-
-  def mark(step)
-    column = COLUMN[step.kind] or return
-    DB[:trip_stops].where(trip_id: @trip[:id], stop_id: step.stop_id).update(column => @input[:done_at], **(step.needs_signer ? { signer: @input[:signer].strip } : {}))
-  end
-
-  def last_work?(step, progress) = step.kind == progress.last.work_kind && step.stop_id == progress.last.stop_id
-
-  def move_to(state)
-    DB[:trips].where(id: @trip[:id]).update(state:, version: @trip[:version] + 1, **(state == "delivered" ? { delivered_at: @input[:done_at] } : {}))
-    @loads.each { |load| move_load(load, state) }
-    Work::Tracking::Deliver.call(@trip[:id], @input[:done_at], @act) if state == "delivered"
-  end
-
-  # A partial is delivered with its own last stop, though the trip goes on with others.
-  def deliver_load(load, step)
-    return unless DB[:stops].where(load_id: load[:id]).reverse(:position).get(:id) == step.stop_id
-
-    move_load(load, "delivered")
-    Work::Tracking::Deliver.papers_in(load[:id], @act)
-  end
-
-  # A relayed load sets out with its first crew and is delivered by its last, though the one before forgot a step.
-  def move_load(load, state)
-    return unless state == "delivered" ? last_part? : first_part?
-
-    load = DB[:loads].first(id: load[:id])
-    return unless LIFE.include?(load[:state]) && load[:state] != state
-
-    states = state == "delivered" ? LIFE.drop(LIFE.index(load[:state]) + 1) : [state]
-    DB[:loads].where(id: load[:id]).update(state: states.reduce(load[:state]) { |from, to| Core::Freight.step(from, to) }, version: load[:version] + 1)
+    Work::Tracking::Position.beside(@driver.id, @trip, @input, @now)
   end
 
   def tell(changes, why: nil)
     @loads.each { |load| @act.changed("load", load[:id], changes, why:) }
     @act.changed("trip", @trip[:id], changes, why:)
+    Work::Tracking::Foresee.soon(@trip[:id])
   end
 end

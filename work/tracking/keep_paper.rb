@@ -3,24 +3,26 @@
 require "digest"
 require "marcel"
 
-# Keeps a photo or PDF that the driver sent of a load's papers.
+# Keeps a photo, PDF or signature that the driver sent of a load's papers.
 module Work::Tracking::KeepPaper
   MAX_BYTES = 15 * 1024 * 1024
   KINDS = %w[image/jpeg image/png image/webp image/heic application/pdf].freeze
 
   # content - the file's bytes; what it is is read from them, not from its name
+  # input - { key:, kind:, stop_id:, taken_at:, phone_at:, signer:, latitude:, longitude: }
   # Raises Refused `too_large`, `not_a_picture`, `unknown_stop`.
   def self.call(trip_id, content, input, driver:, now:)
     digest = Digest::SHA256.hexdigest(content)
     Work::Act.once(input[:key], "keep_paper", by: driver, now:, input: { trip_id:, digest:, **input.slice(:kind, :stop_id) }) do |act|
       content_type = check(content)
       trip = DB[:trips].join(:trip_drivers, trip_id: :id).where(Sequel[:trips][:id] => trip_id, driver_id: driver.id).select_all(:trips).first or raise Work::NotFound.new("trip", trip_id)
-      stop = DB[:stops].join(:trip_stops, stop_id: :id).where(trip_id: trip[:id], stop_id: input[:stop_id]).select_all(:stops).first or
+      stop = DB[:stops].join(:trip_stops, stop_id: :id).where(trip_id: trip[:id], stop_id: input[:stop_id]).exclude(load_id: nil).select_all(:stops).first or
         raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
 
       Store::Freight.load_for_change(stop[:load_id])
       keep(trip, stop, content, digest, content_type, input, driver, now)
       act.changed("load", stop[:load_id], { paper: [nil, input[:kind]] })
+      act.changed("trip", trip[:id], { paper: [nil, input[:kind]] })
       Work::Tracking::Deliver.papers_in(stop[:load_id], act)
       Work::Pay::BuildRun.drafts_holding(trip_id)
       trip_id
@@ -37,10 +39,11 @@ module Work::Tracking::KeepPaper
   end
 
   def self.keep(trip, stop, content, sha256, content_type, input, driver, now)
-    at = input[:taken_at] || now
-    paper_id = DB[:papers].insert(load_id: stop[:load_id], trip_id: trip[:id], stop_id: stop[:id], kind: input[:kind], content_type:, bytes: content.bytesize, sha256:, by: driver.name, at:)
+    off = input[:phone_at] ? now - input[:phone_at] : 0
+    at = [(input[:taken_at] || now) + (off.abs > Work::Tracking::CLOCK_TOLERANCE_SECONDS ? off : 0), now].min
+    paper_id = DB[:papers].insert(load_id: stop[:load_id], trip_id: trip[:id], stop_id: stop[:id], content_type:, bytes: content.bytesize, sha256:, by: driver.name, at:, **input.slice(:kind, :signer, :latitude, :longitude))
     DB[:paper_contents].insert(paper_id:, content: Sequel.blob(content))
-    DB[:check_ins].insert(trip_id: trip[:id], driver_id: driver.id, stop_id: stop[:id], kind: "paper", done_at: at, arrived_at: now, note: input[:kind])
+    DB[:check_ins].insert(trip_id: trip[:id], driver_id: driver.id, stop_id: stop[:id], kind: "paper", done_at: at, arrived_at: now, note: input[:kind], key: input[:key], by: driver.name, phone_at: input[:phone_at])
   end
   private_class_method :check, :keep
 end

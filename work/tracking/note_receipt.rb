@@ -1,14 +1,51 @@
 # frozen_string_literal: true
 
-# Notes that the gateway has taken a text, and tells whoever watches its load.
+# Notes what has become of a text: taken by the gateway, delivered, or failed; and tells whoever watches its load.
 module Work::Tracking::NoteReceipt
-  # text - row of texts, not sent yet
+  # What comes later in this list is never taken back by what comes earlier: receipts arrive in any order.
+  STATES = %w[written sent failed delivered].freeze
+  # So often a text is tried that the phone did not take.
+  ATTEMPTS = 3
+  AGAIN_SECONDS = 120
+
+  # The gateway has taken it. text - row
   def self.call(text, receipt, now:)
     Work::Act.once(nil, "send_text", by: Work::Actor.system, now:) do |act|
-      DB[:texts].where(id: text[:id]).update(sent_at: now, receipt:)
-      load_id = DB[:trip_loads].where(trip_id: text[:trip_id]).get(:load_id)
-      act.changed("load", load_id, { texted: [nil, text[:to]] }) if load_id
-      text[:id]
+      DB[:texts].where(id: text[:id], state: "written").update(state: "sent", state_at: now, sent_at: now, receipt:)
+      tell(act, text, { texted: [nil, text[:to]] })
     end
   end
+
+  # What the gateway calls back with. call - { id:, state: sent, delivered or failed, receipt:, cost:, failure: }
+  #
+  # Returns whether it was news.
+  def self.called_back(call, now:)
+    Work::Act.once(nil, "text_#{call[:state]}", by: Work::Actor.system, now:) do |act|
+      next false if DB[:gateway_calls].insert_conflict.returning(:id).insert(id: call[:id], at: now).empty?
+
+      text = DB[:texts].where(receipt: call[:receipt]).for_update.first or next false
+      DB[:texts].where(id: text[:id]).update(cost: call[:cost]) if call[:cost] && text[:cost].nil?
+      next false unless STATES.index(call[:state]) > STATES.index(text[:state])
+
+      DB[:texts].where(id: text[:id]).update(state: call[:state], state_at: now, failure: call[:failure])
+      try_again(text) if call[:state] == "failed"
+      tell(act, text, { text: [text[:state], call[:state]] })
+      true
+    end
+  end
+
+  def self.try_again(text)
+    return if text[:attempts] + 1 >= ATTEMPTS
+
+    DB[:texts].where(id: text[:id]).update(state: "written", attempts: text[:attempts] + 1)
+    Work::Tracking::SendText.enqueue(text_id: text[:id], job_options: { run_at: Time.now + AGAIN_SECONDS })
+  end
+
+  def self.tell(act, text, changes)
+    load_id = DB[:trip_loads].where(trip_id: text[:trip_id]).get(:load_id)
+    act.changed("load", load_id, changes) if load_id
+    act.changed("message", text[:driver_id], changes) if text[:message_id] || load_id.nil?
+    text[:id]
+  end
+  private_class_method :try_again, :tell
 end

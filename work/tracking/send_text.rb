@@ -6,8 +6,8 @@ class Work::Tracking::SendText < Que::Job
   self.maximum_retry_count = 15
 
   def run(text_id:)
-    text = DB[:texts].first(id: text_id, sent_at: nil) or return finish
-    receipt = Work::Tracking::TextGateway.current.deliver(text[:to], body(text), key: "text-#{text[:id]}")
+    text = DB[:texts].first(id: text_id, state: "written") or return finish
+    receipt = Work::Tracking::TextGateway.current.deliver(text[:to], body(text), key: "text-#{text[:id]}-#{text[:attempts]}")
     DB.transaction do
       Work::Tracking::NoteReceipt.call(text, receipt, now: Clock.now)
       finish
@@ -16,8 +16,11 @@ class Work::Tracking::SendText < Que::Job
 
   private
 
-  def body(text)
-    link = text[:link_id] && DB[:cab_links].first(id: text[:link_id])
-    link ? text[:body].sub(Work::Tracking::WriteText::LINK) { "#{Settings.public_url}/cab##{Store::Tracking.token(link)}" } : text[:body]
+  def body(text) = text[:body].sub(Work::Tracking::WriteText::LINK) { link(text) }
+
+  def link(text)
+    return "#{Settings.public_url}/ask##{Store::Tracking.ask_token(DB[:asks].first(id: text[:ask_id]))}" if text[:ask_id]
+
+    "#{Settings.public_url}/cab##{Store::Tracking.token(DB[:cab_links].first(id: text[:link_id]))}"
   end
 end

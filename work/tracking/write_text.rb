@@ -1,36 +1,55 @@
 # frozen_string_literal: true
 
-# Writes a text to a driver and has it sent once this commits. The link itself is filled in only when it leaves.
+# Writes a text to a driver, in his language, and has it sent once this commits. The link itself is filled in only when it leaves.
+# Who has no smartphone gets words instead of links.
 module Work::Tracking::WriteText
   LINK = "{link}"
 
-  def self.trip(driver, trip, load, now)
-    link = Store::Tracking.link_for(driver[:driver_id], now)
-    company = Store::Company.row[:name]
-    write(driver, trip[:id], "#{company}: trip #{trip[:number]}, #{load[:origin]} to #{load[:destination]}. Open it here: #{LINK}", now, link_id: link[:id])
-  end
+  class << self
+    # driver - row of trip_drivers
+    def trip(driver, trip, load, now)
+      stops = Store::Freight.trip_stops(trip[:id]).all
+      say(driver, trip[:id], "trip", now, trip: trip[:number], from: load[:origin], to: load[:destination], from_at: at(stops.first), to_at: at(stops.last), units: Store::Freight.trip_units(trip[:id]).select_map(:number).join(" + "))
+    end
 
-  # What matters has changed on a trip that they have: which, so that they look. It stays marked until they say that they have seen it.
-  def self.changed(trip, load, what, now)
-    Store::Freight.trip_drivers(trip[:id]).each do |driver|
-      DB[:trip_changes].insert(trip_id: trip[:id], driver_id: driver[:driver_id], what:, at: now)
-      link = Store::Tracking.link_for(driver[:driver_id], now)
-      write(driver, trip[:id], "#{Store::Company.row[:name]}: trip #{trip[:number]}#{", #{load[:origin]} to #{load[:destination]}," if load} has changed: #{what}. Open it and look: #{LINK}", now, link_id: link[:id])
+    # What matters has changed on a trip that they have: which, so that they look. It stays marked until they say that they have seen it.
+    def changed(trip, load, what, now)
+      Store::Freight.trip_drivers(trip[:id]).each do |driver|
+        DB[:trip_changes].insert(trip_id: trip[:id], driver_id: driver[:driver_id], what:, at: now)
+        say(driver, trip[:id], "changed", now, trip: trip[:number], way: load ? ", #{load[:origin]} to #{load[:destination]}," : "", what:)
+      end
+    end
+
+    # A load is no more: the trip is called off, or goes on with the others.
+    def off(trip, load, now) = trip[:goes_on] ? changed(trip, load, "load #{load[:number]} is taken off", now) : called_off(trip, now)
+
+    # Something said to a driver by phrase. Returns the text's id.
+    #
+    # driver - row with driver_id and phone; plain phones get the phrase without a link where there is one
+    def say(driver, trip_id, phrase, now, ask_id: nil, message_id: nil, **parts)
+      person = DB[:drivers].first(id: driver[:driver_id])
+      phrase = "#{phrase}_plain" if !person[:smartphone] && Phrases.all["en"].key?("#{phrase}_plain")
+      body = Phrases.say(phrase, language(person), company: Store::Company.row[:name], **parts)
+      body = greet(person, body, now)
+      link_id = body.include?(LINK) && ask_id.nil? ? Store::Tracking.link_for(person[:id], now)[:id] : nil
+      text_id = DB[:texts].insert(driver_id: person[:id], trip_id:, link_id:, ask_id:, message_id:, to: driver[:phone], body:, written_at: now)
+      Work::Tracking::SendText.enqueue(text_id:)
+      text_id
+    end
+
+    def language(person) = person[:languages].to_a.find { |code| Phrases::LANGUAGES.include?(code) } || "en"
+
+    private
+
+    def called_off(trip, now) = Store::Freight.trip_drivers(trip[:id]).each { |driver| say(driver, trip[:id], "called_off", now, trip: trip[:number]) }
+    def at(stop) = stop[:from_at] ? TZInfo::Timezone.get(stop[:zone]).to_local(stop[:from_at]).strftime("%a %-d %b %H:%M %Z") : ""
+
+    # The first text to a phone without pages tells the words.
+    def greet(person, body, now)
+      return body if person[:smartphone] || person[:greeted_at]
+
+      DB[:drivers].where(id: person[:id]).update(greeted_at: now)
+      "#{body} #{Phrases.say("words", language(person))}"
     end
   end
-
-  # A load is no more: the trip is called off, or goes on with the others.
-  def self.off(trip, load, now) = trip[:goes_on] ? changed(trip, load, "load #{load[:number]} is taken off", now) : called_off(trip, now)
-
-  def self.called_off(trip, now)
-    Store::Freight.trip_drivers(trip[:id]).each do |driver|
-      write(driver, trip[:id], "#{Store::Company.row[:name]}: trip #{trip[:number]} is called off. Call dispatch with questions.", now)
-    end
-  end
-
-  def self.write(driver, trip_id, body, now, link_id: nil)
-    text_id = DB[:texts].insert(driver_id: driver[:driver_id], trip_id:, link_id:, to: driver[:phone], body:, written_at: now)
-    Work::Tracking::SendText.enqueue(text_id:)
-  end
-  private_class_method :write, :called_off
 end

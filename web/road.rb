@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+# Trips under way, what is foreseen for them, what was said; messages with drivers; asking for check-ins.
+module Web::Road
+  def self.registered(app)
+    app.helpers do
+      def diary(trip_id = id, status: 200) = json(Web::Road::Diary.new(trip_id).to_h, status:)
+      def thread(driver_id = id, status: 200) = json(Web::Tracking::Present.thread(driver_id), status:)
+    end
+    app.get("/api/road") { json Web::Road::Present.new(now).to_h }
+    app.get("/api/road/week") { json Web::Road::Week.new(now, parameters[:from]).to_h }
+    trips(app)
+    messages(app)
+    app.get("/api/loads/:id/asking") { json Web::Road::Asking.of(id) }
+    app.put("/api/loads/:id/asking") { json Web::Road::Asking.of(Work::Tracking::ScheduleAsking.call(id, input, by:, now:)) }
+    app.post("/api/detention/:id") do
+      trip_id = DB[:detention_claims].where(id:).get(:trip_id)
+      Work::Tracking::Detain.settle(id, input, by:, now:)
+      diary(trip_id)
+    end
+    app.get("/api/tracking-settings") { json Web::Road::Present.settings }
+    app.put("/api/tracking-settings") do
+      Work::Tracking::ChangeSettings.call(input, by:, now:)
+      json Web::Road::Present.settings
+    end
+  end
+
+  def self.trips(app)
+    app.get("/api/trips/:id/diary") { diary }
+    app.get("/api/trips/:id/track") { json Web::Road::Track.new(id).to_h }
+    app.get("/api/trips/:id/report") { report(id) }
+    app.post("/api/trips/:id/ask") { diary Work::Tracking::AskCheckIn.call(id, input, by:, now:) }
+    app.post("/api/trips/:id/check-ins") { diary Work::Tracking::TellForDriver.call(id, input, by:, now:), status: 201 }
+  end
+
+  def self.messages(app)
+    app.get("/api/messages") { json Web::Road::Threads.rows }
+    app.get("/api/messages/:id") do
+      raise Work::NotFound.new("driver", id) if DB[:drivers].where(id:).empty?
+
+      thread
+    end
+    app.post("/api/messages/:id") { thread Work::Tracking::SendMessage.call(id, input, by:, now:), status: 201 }
+    app.put("/api/messages/:id/read") { thread Work::Tracking::WriteMessage.read(id, reader: "dispatch", upto: input[:upto], by:, now:) }
+  end
+  private_class_method :trips, :messages
+end

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+# Trips under way, the most at risk first.
+class Web::Road::Present
+  UNDER_WAY = %w[accepted rolling].freeze
+  # An accepted trip shows from so long before it begins.
+  AHEAD_SECONDS = 12 * 3600
+  # What weighs how much, for the order only: minutes late count as they are (common practice).
+  SILENT_RISK = 60
+  FINDING_RISK = 15
+  TIGHT_PERCENT = 25
+
+  def self.settings = Store::Tracking.settings.except(:id)
+
+  def initialize(now)
+    @now = now
+    @settings = Store::Tracking.settings
+  end
+
+  def to_h
+    Work::Tracking::Foresee.refresh(trips.map { |trip| trip[:id] }, @now)
+    rows = trips.map { |trip| row(trip) }.sort_by { |row| [-row[:risk], row[:ends_at]] }
+    { as_of: @now.iso8601, unread: unread.values.sum, trips: rows }
+  end
+
+  private
+
+  def trips
+    @trips ||= DB[:trips].where(state: "rolling").or(Sequel.&({ state: "accepted" }, Sequel.function(:lower, :during) < @now + AHEAD_SECONDS)).order(:id).all
+  end
+
+  def ids = @ids ||= trips.map { |trip| trip[:id] }
+  def stops = @stops ||= Store::Freight.trip_stops(ids).to_hash_groups(:trip_id)
+  def units = @units ||= Store::Freight.trip_units(ids).to_hash_groups(:trip_id)
+  def forecasts = @forecasts ||= DB[:forecasts].where(trip_id: ids).to_hash(%i[trip_id stop_id])
+  def heard = @heard ||= Web::Road::Heard.of(ids)
+  def spots = @spots ||= Web::Road::Heard.spots(ids)
+  def unread = @unread ||= DB[:messages].where(from_driver: true, read_at: nil).group_and_count(:driver_id).as_hash(:driver_id, :count)
+  def docks = @docks ||= Work::Tracking::Detain.running(@now).to_h { |stop, claim| [stop[:trip_id], [stop, claim]] }
+  def alerts = @alerts ||= DB[:late_alerts].join(:stops, id: :stop_id).where(trip_id: ids).reverse(:at).select(:trip_id, :name, :late_minutes, :at, :told).to_hash_groups(:trip_id)
+  def schedules = @schedules ||= DB[:ask_schedules].where(load_id: loads.values.flatten.map { |load| load[:id] }).to_hash(:load_id)
+
+  def loads
+    @loads ||= DB[:trip_loads].join(:loads, id: :load_id).join(:customers, id: :customer_id).where(trip_id: ids).order(:load_id)
+                              .select(:trip_id, Sequel[:loads][:id], Sequel[:loads][:number], Sequel[:loads][:state], Sequel[:customers][:name].as(:customer)).to_hash_groups(:trip_id)
+  end
+
+  def drivers
+    @drivers ||= DB[:trip_drivers].join(:drivers, id: :driver_id).left_join(:accounts, id: :dispatcher_id).where(trip_id: ids).order(Sequel[:trip_drivers][:id])
+                                  .select(:trip_id, :driver_id, Sequel[:drivers][:name], Sequel[:accounts][:name].as(:dispatcher)).to_hash_groups(:trip_id)
+  end
+
+  def row(trip)
+    id = trip[:id]
+    load = loads[id]&.first
+    rows = stops[id].map { |stop| Web::Road::Stops.present(stop, forecasts[[id, stop[:stop_id]]]) }
+    findings = trip[:findings].to_a.map { |found| found["text"] }
+    silent = silent?(trip)
+    {
+      **trip.slice(:id, :number, :state), load_id: load&.fetch(:id), load: load&.fetch(:number), customer: load&.fetch(:customer), **crew(id), units: (units[id] || []).map { |unit| unit[:number] }.join(" + "),
+                                          way: "#{stops[id].first[:town]} → #{stops[id].last[:town]}", zone: (next_stop(id) || stops[id].last)[:zone], begins_at: trip[:during].begin.iso8601, ends_at: trip[:during].end.iso8601, stops: rows, **verdict(rows, trip),
+                                          risk: risk(rows, silent, findings), heard_at: heard[id]&.first&.iso8601, heard_where: heard[id]&.last, silent:, spot: spots[id] && Web::Road::Stops.spot(spots[id]), asking: load ? Web::Road::Asking.state(schedules[load[:id]], load) : "never",
+                                          standing: standing(id), unread: drivers[id].sum { |driver| unread[driver[:driver_id]] || 0 }, findings:, alerts: (alerts[id] || []).map { |alert| alert(alert) }
+    }
+  end
+
+  def crew(id) = { drivers: drivers[id].map { |driver| driver[:name] }.join(" and "), driver_id: drivers[id].first[:driver_id], dispatcher: drivers[id].filter_map { |driver| driver[:dispatcher] }.first }
+  def alert(row) = { stop: row[:name], minutes: row[:late_minutes], at: row[:at].iso8601, told: row[:told].to_a }
+  def next_stop(id) = stops[id].find { |stop| stop[:worked_at].nil? && stop[:left_at].nil? }
+  def silent?(trip) = trip[:state] == "rolling" && (heard[trip[:id]].nil? || heard[trip[:id]].first < @now - (@settings[:silent_minutes] * 60))
+
+  def verdict(rows, trip)
+    ahead = rows.select { |stop| stop[:forecast_at] && stop[:arrived_at].nil? }
+    because = forecasts.values.find { |forecast| forecast[:trip_id] == trip[:id] }&.fetch(:because).to_s
+    late = ahead.any? { |stop| stop[:late_minutes].to_i.positive? }
+    tight = ahead.any? { |stop| stop[:chance_percent].to_i >= TIGHT_PERCENT }
+    left = rows.any? { |stop| stop[:arrived_at].nil? && stop[:worked_at].nil? }
+    verdict = if late then "late"
+              elsif ahead.empty? && left then "unknown"
+              else tight ? "tight" : "on_time"
+              end
+    { verdict:, because: late ? because : "" }
+  end
+
+  def risk(rows, silent, findings)
+    ahead = rows.select { |stop| stop[:arrived_at].nil? }
+    ahead.filter_map { |stop| stop[:late_minutes] }.max.to_i + ahead.filter_map { |stop| stop[:chance_percent] }.max.to_i + (silent ? SILENT_RISK : 0) + (findings.length * FINDING_RISK)
+  end
+
+  def standing(id)
+    stop, claim = docks[id]
+    claim && { stop: stop[:name], minutes: claim.minutes, free_until: claim.starts_at.iso8601, charge: Money.text(claim.cents) }
+  end
+end

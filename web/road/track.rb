@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+# A trip on the map: the planned way, where the truck was, what was said where.
+class Web::Road::Track
+  # So many spots tell a trip; of more, each so-manieth is shown.
+  MOST_SPOTS = 600
+
+  def initialize(trip_id)
+    @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
+    @stops = DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id:).order(Sequel[:trip_stops][:position]).select_all(:stops).select_append(:via, :arrived_at).all
+  end
+
+  def to_h = { way:, spots:, stops: @stops.map { |row| { **row.slice(:name, :kind, :latitude, :longitude, :zone), at: row[:arrived_at]&.iso8601 } }, marks: }
+
+  private
+
+  def way
+    from = @trip[:empty_latitude] && { town: nil, latitude: @trip[:empty_latitude], longitude: @trip[:empty_longitude] }
+    [from, *@stops].compact.each_cons(2).filter_map { |one, other| Work::Roads::Leg.new(one, other, via: (other[:via] || []).to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) }).route&.line&.map { |point| [point[0], point[1]] } }
+  end
+
+  def spots
+    rows = DB[:positions].where(trip_id: @trip[:id]).order(:at).all
+    every = (rows.length / MOST_SPOTS) + 1
+    rows.each_slice(every).map(&:last).map { |row| Web::Road::Stops.spot(row) }
+  end
+
+  # Check-ins, where the phone said where it was, or else at their stop.
+  def marks
+    stops = @stops.to_h { |stop| [stop[:id], stop] }
+    Store::Freight.check_ins([@trip[:id]]).exclude(kind: %w[seen note customer_note corrected withdrawn]).all.filter_map do |row|
+      spot = row[:latitude] ? row : stops[row[:stop_id]]
+      spot && { text: row[:kind].tr("_", " "), at: row[:done_at].iso8601, latitude: spot[:latitude], longitude: spot[:longitude] }
+    end
+  end
+end

@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+# A driver's trips as his phone shows them.
+class Web::Tracking::CabTrips
+  class << self
+    def of(driver_id, now)
+      trips = Store::Tracking.cab_trips(driver_id, now)
+      stories = Work::Tracking::Story.outcomes(Store::Freight.trip_stops(trips.map { |trip| trip[:id] }).to_hash_groups(:trip_id).then { |rows| trips.to_h { |trip| [trip[:id], rows[trip[:id]] || []] } })
+      trips.map { |trip| new(trip, driver_id, stories[trip[:id]]).to_h }
+    end
+
+    # One trip as this driver sees it; a declined one is gone from the phone but still answered for.
+    def one(trip_id, driver_id)
+      trip = DB[:trips].join(:trip_drivers, trip_id: :id).where(Sequel[:trips][:id] => trip_id, driver_id:).select_all(:trips).first or raise Work::NotFound.new("trip", trip_id)
+      new(trip, driver_id, Work::Tracking::Story.outcome(trip_id)).to_h
+    end
+  end
+
+  def initialize(trip, driver_id, outcome)
+    @trip = trip
+    @driver_id = driver_id
+    @outcome = outcome
+    @trip_stops = Store::Freight.trip_stops(trip[:id]).all
+    @loads = DB[:loads].join(:trip_loads, load_id: :id).where(trip_id: trip[:id]).order(:load_id).select_all(:loads).all
+    @papers = Store::Tracking.papers(@loads.map { |load| load[:id] }).where(trip_id: trip[:id]).all
+  end
+
+  def to_h
+    {
+      **@trip.slice(:id, :number, :state), **units, **freight, **odometer, miles: miles(@trip[:loaded_miles]), routed_miles: (@trip[:loaded_miles] + @trip[:empty_miles]).to_i, stops:, steps:, next: Core::Tracking.next_step(@outcome)&.then do |step|
+                                                                                                                                                                                                  step(step)
+                                                                                                                                                                                                end,
+                                                                           said:, activities:, findings: @trip[:findings].to_a.map do |found|
+                                                                                                 found["text"]
+                                                                                               end, can_decline: %w[sent accepted].include?(@trip[:state]), ended: %w[cancelled declined].include?(@trip[:state]) ? @trip[:state] : nil,
+                                                                           changes: DB[:trip_changes].where(trip_id: @trip[:id], driver_id: @driver_id, seen_at: nil).order(:id).select(:id, :what).all,
+                                                                           papers_missing: @loads.any? && !@papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod])
+    }
+  end
+
+  private
+
+  def units
+    by_role = Store::Freight.trip_units(@trip[:id]).to_hash(:role, :number)
+    { tractor: by_role["tractor"], trailer: by_role["trailer"] }
+  end
+
+  def freight
+    lines = DB[:freight_lines].where(load_id: @loads.map { |load| load[:id] }).order(:load_id, :position).map do |line|
+      [line[:pieces] && "#{line[:pieces]} #{line[:unit]}".strip, line[:what], line[:weight_lb] && "#{line[:weight_lb].to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"].compact.join(", ")
+    end
+    { freight: @loads.empty? ? "empty" : lines.join("; "), customer: @loads.any? ? DB[:customers].where(id: @loads.first[:customer_id]).get(:name) : "", notes: @loads.map { |load| load[:notes] }.reject(&:empty?).join("\n"),
+      references: DB[:load_references].where(load_id: @loads.map { |load| load[:id] }).order(:load_id, :position).map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" } }
+  end
+
+  def odometer
+    told = rows.filter_map { |row| row[:details]["odometer"] }
+    { odometer_before: told.first.nil? ? Work::Tracking::SaidFacts.odometer_before(@trip) : nil, odometer_from: told.first }
+  end
+
+  def rows = @rows ||= DB[:check_ins].where(trip_id: @trip[:id]).order(:done_at, :id).all
+
+  # A step with the key of what told it, so that it can be put right.
+  def steps = Core::Tracking.steps(@outcome).map { |step| step(step) }
+
+  def step(step)
+    told = rows.find { |row| row[:kind] == step.kind && row[:stop_id] == step.stop_id && row[:source] == "cab" } || rows.find { |row| row[:kind] == step.kind && row[:stop_id] == step.stop_id }
+    { **step.to_h, done_at: step.done_at&.iso8601, key: told && (told[:key] || "check-in #{told[:id]}") }
+  end
+
+  def said
+    rows.reject { |row| %w[seen paper].include?(row[:kind]) || row[:driver_id] != @driver_id }.map do |row|
+      { key: row[:key] || "check-in #{row[:id]}", **row.slice(:kind, :stop_id, :note, :signer), done_at: row[:done_at].iso8601, details: row[:details].to_h }
+    end
+  end
+
+  def activities
+    DB[:activities].where(trip_id: @trip[:id], driver_id: @driver_id, dropped_at: nil).order(:from_at).map { |row| { **row.slice(:id, :kind, :note), from: row[:from_at].iso8601, to: row[:to_at].iso8601 } }
+  end
+
+  def stops
+    ids = @trip_stops.map { |stop| stop[:stop_id] }
+    places = DB[:stops].left_join(:places, id: :place_id).where(Sequel[:stops][:id] => ids).select_all(:stops).select_append(:contact, Sequel[:places][:phone].as(:phone), :driver_notes).to_hash(:id)
+    numbers = @loads.to_h { |load| [load[:id], load[:number]] }
+    forecasts = DB[:forecasts].where(trip_id: @trip[:id]).to_hash(:stop_id)
+    @trip_stops.map { |stop| stop(stop, places[stop[:stop_id]], numbers[stop[:load_id]], forecasts[stop[:stop_id]]) }
+  end
+
+  def stop(trip_stop, row, load, forecast)
+    {
+      unit: trip_stop[:unit], load:, **row.slice(:id, :kind, :handling, :name, :address, :town, :state, :zip, :zone, :notes), contact: row[:contact].to_s, phone: row[:phone].to_s, driver_notes: row[:driver_notes].to_s,
+      miles: miles(trip_stop[:miles]), from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601, **%i[arrived_at worked_at left_at].to_h { |at| [at, trip_stop[at]&.iso8601] },
+      forecast_at: forecast&.dig(:arrive_at)&.iso8601, late_minutes: forecast&.fetch(:late_minutes), papers: @papers.select { |paper| paper[:stop_id] == row[:id] }.map { |paper| { **paper.slice(:id, :kind), at: paper[:at].iso8601 } }
+    }
+  end
+
+  def miles(amount) = Money.rate_text(amount, places: 1)
+end

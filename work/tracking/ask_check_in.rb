@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+# Asks a driver by text where he is and whether he will be on time.
+module Work::Tracking::AskCheckIn
+  LINK_HOURS = 48
+
+  # input - { key: }. Returns the trip's id. Raises Refused `not_under_way`, `no_phone`.
+  def self.call(trip_id, input, by:, now:)
+    Work::Act.once(input[:key], "ask_check_in", by:, now:, input: input.merge(trip_id:)) do |act|
+      trip = DB[:trips].where(id: trip_id).for_update.first or raise Work::NotFound.new("trip", trip_id)
+      raise Refused.new("not_under_way", "Trip #{trip[:number]} is #{trip[:state]}: nobody is on the road with it.", path: "") unless %w[sent accepted rolling].include?(trip[:state])
+
+      drivers = Store::Freight.trip_drivers(trip_id).all
+      silent = drivers.find { |driver| driver[:phone].empty? }
+      raise Refused.new("no_phone", "#{silent[:name]} has no telephone number in the directory.", path: "") if silent
+
+      drivers.each { |driver| ask(driver, trip, by, now) }
+      DB[:trip_loads].where(trip_id:).select_map(:load_id).each { |load_id| act.changed("load", load_id, { asked: [nil, drivers.map { |driver| driver[:name] }.join(" and ")] }) }
+      act.changed("trip", trip_id, { asked: [nil, now] })
+      trip_id
+    end
+  end
+
+  def self.ask(driver, trip, by, now)
+    ask = { driver_id: driver[:driver_id], trip_id: trip[:id], salt: SecureRandom.hex(16), by: by.name, asked_at: now, expires_at: now + (LINK_HOURS * 3600) }
+    ask[:token_digest] = Digest::SHA256.hexdigest(Store::Tracking.ask_token(ask))
+    ask_id = DB[:asks].insert(ask)
+    Work::Tracking::WriteText.say(driver, trip[:id], "ask", now, ask_id:, trip: trip[:number])
+  end
+  private_class_method :ask
+end

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+# What a driver did between two times: for hourly pay and for detention. Past midnight it simply goes on.
+module Work::Tracking::KeepActivity
+  KINDS = %w[driving loading waiting_to_load unloading waiting_to_unload chaining_up off_duty].freeze
+  LONGEST_HOURS = 24
+
+  # input - { key:, kind:, from:, to:, note:, replaces: id or nil, phone_at: }
+  #
+  # Returns the trip's id. Raises Refused `times_reversed`, `too_long`, `in_future`, `not_in_steps`, `overlaps`.
+  def self.call(trip_id, input, driver:, now:)
+    Work::Act.once(input[:key], "keep_activity", by: driver, now:, input: Work::Act.plain(input.except(:phone_at).merge(trip_id:))) do |act|
+      trip = DB[:trips].join(:trip_drivers, trip_id: :id).where(Sequel[:trips][:id] => trip_id, driver_id: driver.id).select_all(:trips).first or raise Work::NotFound.new("trip", trip_id)
+      check(input, now)
+      drop(input[:replaces], driver, now) if input[:replaces]
+      insert(trip, input, driver, now) if input[:kind]
+      act.changed("trip", trip_id, { activity: [nil, [input[:kind], input[:from], input[:to]].compact.map(&:to_s).join(" ")] })
+      trip_id
+    end
+  end
+
+  def self.check(input, now)
+    return if input[:kind].nil?
+    raise Refused.new("times_reversed", "It ends before it begins: put one of the two right.", path: "/to") if input[:to] <= input[:from]
+    raise Refused.new("too_long", "That is over #{LONGEST_HOURS} hours: is the day right?", path: "/to") if input[:to] - input[:from] > LONGEST_HOURS * 3600
+    raise Refused.new("in_future", "That time is still to come: put the time right.", path: "/to") if input[:to] > now + 900
+
+    step = Store::Tracking.settings[:activity_step_minutes]
+    odd = %i[from to].find { |field| (input[field].to_i % (step * 60)).nonzero? }
+    raise Refused.new("not_in_steps", "Times are kept in steps of #{step} minutes.", path: "/#{odd}") if odd
+  end
+
+  def self.drop(id, driver, now) = DB[:activities].where(id:, driver_id: driver.id, dropped_at: nil).update(dropped_at: now)
+
+  def self.insert(trip, input, driver, now)
+    DB.transaction(savepoint: true) { DB[:activities].insert(trip_id: trip[:id], driver_id: driver.id, kind: input[:kind], from_at: input[:from], to_at: input[:to], note: input[:note].to_s.strip, said_at: now) }
+  rescue Sequel::ConstraintViolation => e
+    raise unless Work::Act.broken_constraint(e) == "activities_one_at_a_time"
+
+    raise Refused.new("overlaps", "You have told something else for part of that time: put one of the two right.", path: "/from")
+  end
+  private_class_method :check, :drop, :insert
+end

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+# Keeps where a driver is: only with his consent, or from the truck's own device, and only while a trip is under way.
+module Work::Tracking::Position
+  # Positions as a phone sends them, several at a time. points - Array of { at:, latitude:, longitude:, accuracy_m: }
+  #
+  # Returns how many were new. Raises Refused `no_consent`, `not_under_way`.
+  def self.call(driver_id, points, now:, source: "cab", phone_at: nil)
+    driver = DB[:drivers].first(id: driver_id)
+    raise Refused.new("no_consent", "You have not agreed to tell where you are.", path: "") if source == "cab" && driver[:position_consent_at].nil?
+
+    trip = under_way(driver_id) or raise Refused.new("not_under_way", "No trip of yours is under way: your position is not kept.", path: "")
+    off = phone_at ? now - phone_at : 0
+    off = 0 if off.abs <= Work::Tracking::CLOCK_TOLERANCE_SECONDS
+    keep(driver_id, trip, points.map { |point| point.merge(at: [point[:at] + off, now].min) }, source, now)
+  end
+
+  # With a check-in, where the phone told it.
+  def self.beside(driver_id, trip, input, now)
+    return unless input[:latitude] && input[:longitude] && trip[:state] != "planned"
+
+    keep(driver_id, trip, [{ at: input[:done_at], **input.slice(:latitude, :longitude) }], "cab", now)
+  end
+
+  def self.under_way(driver_id)
+    DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id:, live: true, state: "rolling").order(Sequel.function(:lower, Sequel[:trips][:during])).select_all(:trips).first
+  end
+
+  def self.keep(driver_id, trip, points, source, now)
+    rows = points.map { |point| { driver_id:, trip_id: trip[:id], source:, heard_at: now, at: point[:at], latitude: point[:latitude], longitude: point[:longitude], accuracy_m: point[:accuracy_m] } }
+    new = rows.sum { |row| DB[:positions].insert_conflict(target: %i[driver_id source at]).returning(:id).insert(row).length }
+    DB.notify(Work::Act::CHANNEL, payload: JSON.generate(kind: "position", id: trip[:id], act: "position", who: source, at: now.iso8601)) if new.positive?
+    new
+  end
+  private_class_method :keep
+end

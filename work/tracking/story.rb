@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+# The story of a trip as it is told: reads it from all that was said, and brings the trip, its stops and its loads to where the
+# story stands. Repeating it changes nothing.
+class Work::Tracking::Story
+  # What of the check-ins tells how far the trip is.
+  TELLING = (%w[accepted declined pre_trip on_my_way arrived begun left post_trip corrected withdrawn] + Core::Tracking::WORK.values.map(&:first)).freeze
+  LIFE = %w[sent accepted rolling delivered].freeze
+  COLUMNS = %i[arrived_at begun_at worked_at left_at signer].freeze
+
+  class << self
+    # What has happened on a trip, from rows of its stops with kind and name.
+    def outcome(trip_id, trip_stops = Store::Freight.trip_stops(trip_id).all) = outcomes({ trip_id => trip_stops }).fetch(trip_id)
+
+    # trip_stops - Hash of trip id to rows. Returns Hash of trip id to Core::Tracking::Outcome, read in one query.
+    def outcomes(trip_stops)
+      said = DB[:check_ins].where(trip_id: trip_stops.keys, kind: TELLING).order(:id).all.group_by { |row| row[:trip_id] }
+      trip_stops.to_h { |trip_id, rows| [trip_id, Core::Tracking.fold((said[trip_id] || []).map { |row| event(row) }, rows.map { |row| stop(row) })] }
+    end
+
+    private
+
+    def event(row)
+      Core::Tracking::Event.new(key: row[:key] || "check-in #{row[:id]}", kind: row[:kind], stop_id: row[:stop_id], done_at: row[:done_at], said_at: row[:arrived_at], source: row[:source], signer: row[:signer], corrects: row[:corrects])
+    end
+
+    def stop(row) = Core::Tracking::Stop.new(stop_id: row[:stop_id], **row.slice(:kind, :name, :handling))
+  end
+
+  # Within an act, the trip and its loads locked. trip - row; loads - rows
+  def initialize(trip, loads, act)
+    @trip = trip
+    @loads = loads
+    @act = act
+  end
+
+  # Returns what was changed of the trip, field to [before, after].
+  def tell
+    rows = Store::Freight.trip_stops(@trip[:id]).all
+    outcome = self.class.outcome(@trip[:id], rows)
+    times = mark(rows, outcome)
+    note_findings(outcome)
+    Work::Tracking::Detain.propose(@trip[:id], @act.now) if times.any?
+    deliver_partials(outcome)
+    moved = move(outcome)
+    Work::Pay::EarnTrip.correct(@trip[:id], outcome.delivered_at) if times.any? && moved.nil? && @trip[:state] == "delivered" && outcome.delivered_at
+    { **times, **(moved ? { state: moved } : {}) }
+  end
+
+  private
+
+  # Times and signers of the stops, where they differ.
+  def mark(rows, outcome)
+    rows.zip(outcome.progress).each_with_object({}) do |(row, told), changes|
+      new = COLUMNS.to_h { |column| [column, told.public_send(column)] }
+      next if row.slice(*COLUMNS) == new
+
+      DB[:trip_stops].where(id: row[:id]).update(new)
+      COLUMNS.each { |column| changes["#{row[:name]}: #{column}"] = [row[column], new[column]] unless row[column] == new[column] }
+    end
+  end
+
+  def note_findings(outcome)
+    findings = [*outcome.findings, *Work::Tracking::SaidFacts.new(@trip).findings].map { |found| found.to_h.transform_keys(&:to_s) }
+    DB[:trips].where(id: @trip[:id]).update(findings: Sequel.pg_jsonb(findings)) unless @trip[:findings].to_a == findings
+  end
+
+  # Forward, as far as the story has got; back only while nothing is delivered.
+  def move(outcome)
+    state = outcome.state
+    from, to = [@trip[:state], state].map { |name| LIFE.index(name) }
+    return if from.nil? || to.nil? || from == to || @trip[:state] == "delivered"
+
+    DB[:trips].where(id: @trip[:id]).update(state:, version: @trip[:version] + 1, **(state == "delivered" ? { delivered_at: outcome.delivered_at } : {}))
+    @loads.each { |load| move_load(load, state) }
+    Work::Tracking::Deliver.call(@trip[:id], outcome.delivered_at, @act) if state == "delivered"
+    [@trip[:state], state]
+  end
+
+  # A partial is delivered with its own last stop, though the trip goes on with others.
+  def deliver_partials(outcome)
+    return if @trip[:state] == "delivered" || @loads.length < 2
+
+    worked = outcome.progress.select(&:worked_at).map(&:stop_id)
+    @loads.each do |load|
+      next unless worked.include?(DB[:stops].where(load_id: load[:id]).reverse(:position).get(:id))
+
+      move_load(load, "delivered")
+      Work::Tracking::Deliver.papers_in(load[:id], @act)
+    end
+  end
+
+  # A relayed load sets out with its first crew and is delivered by its last, though the one before forgot a step.
+  def move_load(load, state)
+    return unless state == "delivered" ? last_part? : first_part?
+
+    load = DB[:loads].first(id: load[:id])
+    from, to = [load[:state], state].map { |name| LIFE.index(name) }
+    return if from.nil? || from == to || (load[:state] == "delivered")
+
+    # What was told wrong is taken back without asking what the trade knows of going back.
+    new = from < to ? LIFE[from + 1..to].reduce(load[:state]) { |one, next_one| Core::Freight.step(one, next_one) } : state
+    DB[:loads].where(id: load[:id]).update(state: new, version: load[:version] + 1)
+  end
+
+  def kinds = @kinds ||= Work::Freight::TripPlan.rows(@trip[:id]).map { |row| row[:kind] }
+  def first_part? = kinds.first != "swap"
+  def last_part? = kinds.last != "swap"
+end
