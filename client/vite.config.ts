@@ -7,7 +7,7 @@ import vuetify from 'vite-plugin-vuetify'
 import { defineConfig, type Plugin } from 'vite'
 
 /** Writes a compressed copy beside each text file, which the server sends to browsers that take it. */
-function compressed(): Plugin {
+export function compressed(): Plugin {
   return {
     name: 'compressed',
     apply: 'build',

@@ -17,7 +17,7 @@ class Demo::Duty
     @minute = now.to_i / 60
   end
 
-  # Array of { driver:, at:, status:, place: } to come, for the stand-in of the devices.
+  # Array of { driver:, at:, status:, place: } and { driver:, at:, latitude:, longitude: } to come, for the stand-in of the devices.
   def load
     @driver_ids.each_with_index.flat_map do |driver_id, i|
       next [] if i == UNKNOWN
@@ -26,7 +26,7 @@ class Demo::Duty
       @places = {}
       trips(driver_id).each { |trip| drive(driver_id, trip) }
       short(driver_id)
-      keep(driver_id, i == SILENT ? @minute - 130 : @minute)
+      [*Demo::Ways.new(driver_id, @stretches, @minute).load, *keep(driver_id, i == SILENT ? @minute - 130 : @minute)]
     end
   end
 

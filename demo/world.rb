@@ -23,6 +23,7 @@ module Demo
       partials
       fleet_papers
       duty
+      Demo::Talk.new(@drivers, @maren, EPOCH).load
       Store::Company::Clock.set_demo(EPOCH)
     end
 
@@ -41,7 +42,7 @@ module Demo
     def began = EPOCH - (40 * DAY)
 
     def directory
-      @customers = D::CUSTOMERS.each_with_index.map { |(name, zip, terms_days), i| add(:customers, name:, zip:, terms_days:, phone: phone(i), **town(zip)) }
+      @customers = D::CUSTOMERS.each_with_index.map { |(name, zip, terms_days), i| add(:customers, name:, zip:, terms_days:, phone: phone(i), email: "dock@#{name.downcase.gsub(/[^a-z]+/, "-")}.example", tell_late: (i % 3).zero?, detention_free_minutes: i == 4 ? 60 : 120, detention_hourly: "60.00", **town(zip)) }
       @places = D::PLACES.each_with_index.map { |(name, zip, dock_hours, driver_notes), i| add(:places, name:, zip:, dock_hours:, driver_notes:, phone: phone(20 + i)) }
       @drivers = D::DRIVERS.each_with_index.map { |row, i| driver(row, i) }
       @tractors = Array.new(30) { |i| unit("T-#{101 + i}", "tractor", i, make: D::MAKES[i % 3], model_year: 2017 + (i % 9), miles_per_gallon: format("%.1f", 6 + ((i % 7) / 10.0)), tare_lb: 18_200 + ((i % 5) * 150)) }
@@ -57,7 +58,7 @@ module Demo
     def add(table, **input) = Work::Fleet::AddRecord.call(table, input, by: @tobias, now: began)
 
     def driver((name, terminal, cents, owner), i)
-      add(:drivers, name:, number: (1001 + i).to_s, phone: phone(50 + i), terminal_id: @terminals[terminal], employment: owner ? "owner_operator" : "company_driver",
+      add(:drivers, name:, number: (1001 + i).to_s, phone: phone(50 + i), terminal_id: @terminals[terminal], employment: owner ? "owner_operator" : "company_driver", smartphone: i != 13,
                     licence_expires_on: Date.new(2028, 3, 1) + (i * 17), medical_expires_on: i == 5 ? Date.new(2026, 12, 1) : Date.new(2027, 2, 1) + (i * 11), hazmat: (i % 4).zero?,
                     dispatcher_id: (terminal == 1 || i > 20 ? @tobias : @maren).id,
                     home_by: { 3 => Date.new(2026, 11, 26), 12 => Date.new(2026, 11, 25), 17 => Date.new(2026, 11, 26) }[i], forbidden_states: i == 8 ? ["CA"] : [],

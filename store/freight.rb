@@ -59,7 +59,7 @@ module Store::Freight
 
   def self.trip_stops(trip_ids)
     DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip_ids).order(:trip_id, Sequel[:trip_stops][:position])
-                   .select_all(:trip_stops).select_append(:kind, :handling, :name, :town, :state, :zip, :zone, :load_id, :from_at, :to_at, DB[:units].where(id: Sequel[:stops][:unit_id]).select(:number).as(:unit))
+                   .select_all(:trip_stops).select_append(:kind, :handling, :name, :town, :state, :zip, :zone, :load_id, :from_at, :to_at, :latitude, :longitude, DB[:units].where(id: Sequel[:stops][:unit_id]).select(:number).as(:unit))
   end
 
   def self.trip_drivers(trip_ids)

@@ -37,10 +37,17 @@ module Store::Tracking
   # Is or was a trip this driver's?
   def self.trip_of?(driver_id, trip_id) = !DB[:trip_drivers].where(driver_id:, trip_id:).empty?
 
-  # The trips on a driver's phone: not yet finished, those of the last days, and what was called off lately.
+  # Trips of loads without a bill of lading or proof of delivery.
+  MISSING_DAYS = 30
+  def self.papers_missing
+    DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exclude(DB[:papers].where(Sequel[:papers][:load_id] => Sequel[:trip_loads][:load_id], kind: %w[bol pod]).exists).exists
+  end
+  private_class_method :papers_missing
+
+  # The trips on a driver's phone: not yet finished, those of the last day, those whose papers are missing, and what was called off lately.
   def self.cab_trips(driver_id, now)
     DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id:)
-              .where(Sequel.|(Sequel.&({ live: true, state: %w[sent accepted rolling delivered] }, Sequel.~(state: "delivered") | (Sequel[:delivered_at] > now - 86_400)),
+              .where(Sequel.|(Sequel.&({ live: true, state: %w[sent accepted rolling delivered] }, Sequel.~(state: "delivered") | (Sequel[:delivered_at] > now - 86_400) | (papers_missing & (Sequel[:delivered_at] > now - (MISSING_DAYS * 86_400)))),
                               Sequel.&({ state: "cancelled" }, Sequel.function(:upper, Sequel[:trips][:during]) > now - 86_400, DB[:texts].where(trip_id: Sequel[:trips][:id]).exists)))
               .order(Sequel.case({ "rolling" => 0, "accepted" => 1, "sent" => 2, "delivered" => 3 }, 4, :state), Sequel.function(:lower, Sequel[:trips][:during]))
               .select_all(:trips).all

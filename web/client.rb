@@ -4,6 +4,8 @@
 class Web::Client
   FOLDER = File.expand_path("../client/dist", __dir__)
   PASSED_ON = %r{\A/(api/|healthz|metrics)}
+  # What drivers open has a page of its own, without the weight of the office's.
+  PHONE = %w[/cab /ask].freeze
   # Built files carry a digest in their name and never change.
   FOREVER = "public, max-age=31536000, immutable"
 
@@ -18,7 +20,8 @@ class Web::Client
     return @app.call(env) if path.match?(PASSED_ON) || !%w[GET HEAD].include?(env["REQUEST_METHOD"])
 
     file = path.start_with?("/assets/") || File.extname(path) != ""
-    status, headers, body = @files.call(file ? env : env.merge("PATH_INFO" => "/index.html"))
+    page = PHONE.include?(path) ? "/cab.html" : "/index.html"
+    status, headers, body = @files.call(file ? env : env.merge("PATH_INFO" => page))
     [status, headers.merge("cache-control" => path.start_with?("/assets/") ? FOREVER : "no-cache"), body]
   end
 end

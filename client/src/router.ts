@@ -14,11 +14,11 @@ export const router = createRouter({
     { path: '/', redirect: () => (useSession().has('dispatcher', 'permit_clerk', 'safety').value ? '/today' : '/pay') },
     { path: '/sign-in', component: () => import('./areas/company/SignInPage.vue'), meta: { title: 'Sign in', bare: true } },
     { path: '/set-up', component: () => import('./areas/company/SetUpPage.vue'), meta: { title: 'Set up your company', bare: true } },
-    { path: '/cab', component: () => import('./areas/cab/CabPage.vue'), meta: { title: 'Your trips', bare: true } },
     { path: '/freight/new', component: () => import('./areas/freight/BookingPage.vue'), meta: { title: 'Book a load', roles: ['dispatcher'] } },
     { path: '/freight/:id(\\d+)/edit', component: () => import('./areas/freight/BookingPage.vue'), meta: { title: 'Change a load', roles: ['dispatcher'] } },
     { path: '/freight/:id(\\d+)?', component: () => import('./areas/freight/FreightPage.vue'), meta: { title: 'Freight', roles: STAFF } },
     { path: '/match', component: () => import('./areas/match/MatchPage.vue'), meta: { title: 'Match', roles: STAFF } },
+    { path: '/road', component: () => import('./areas/road/RoadPage.vue'), meta: { title: 'Road', roles: STAFF } },
     { path: '/today', component: () => import('./areas/today/TodayPage.vue'), meta: { title: 'Today', roles: STAFF } },
     { path: '/fleet', redirect: '/fleet/drivers' },
     { path: '/fleet/:kind(customers|places|drivers|units)/:id(\\d+|new)?', component: () => import('./areas/fleet/FleetPage.vue'), meta: { title: 'Fleet', roles: STAFF } },
@@ -32,7 +32,6 @@ export const router = createRouter({
 
 router.beforeEach(async (to) => {
   document.title = `${to.meta.title} • Crew Ledger`
-  if (to.path === '/cab') return
   const session = useSession()
   const me = session.me ?? await session.load()
   if (me && !me.set_up) return to.path === '/set-up' ? true : '/set-up'

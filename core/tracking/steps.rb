@@ -17,7 +17,8 @@ class Core::Tracking::Steps
 
   def all
     first = @outcome.progress.first
-    [step("accepted", nil, "Accept", @outcome.accepted_at || @outcome.pre_trip_at || under_way), step("pre_trip", nil, "Pre-trip inspection done", @outcome.pre_trip_at || under_way), step("on_my_way", nil, "On my way to #{first&.name}", under_way),
+    [step("accepted", nil, "Accept", @outcome.accepted_at || @outcome.pre_trip_at || under_way),
+     step("pre_trip", nil, "Pre-trip inspection done", @outcome.pre_trip_at || under_way), step("on_my_way", nil, "On my way to #{first&.name}", under_way),
      *@outcome.progress.flat_map { |stop| of(stop) }, step("post_trip", nil, "Parked, post-trip inspection done", @outcome.post_trip_at)]
   end
 

@@ -60,22 +60,26 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
     within_window(phone) do
       page.driver.browser.manage.window.resize_to(390, 844)
       visit text["body"][/http\S+/]
-      click_on "Accept"
+      click_on "Accept the trip"
+      click_on "Pre-trip inspection done"
       click_on "On my way to Boise, ID"
     end
     within_window(office) { expect(page).to have_css(".mark", text: "Rolling") }
     within_window(phone) do
       click_on "Arrived at Boise, ID"
+      click_on "Loading has begun"
       click_on "Loaded"
-      click_on "Left Boise, ID"
+      click_on "Leaving Boise, ID"
       click_on "Arrived at Pendleton, OR"
+      click_on "Unloading has begun"
       fill_in "Who signed for it?", with: "R. Dock"
       click_on "Delivered"
       expect(page).to have_text("Send a photo of the signed bill of lading")
-      click_on "Note for dispatch"
-      fill_in "Note for dispatch", with: "Dock 4 is blocked"
+      click_on "Note"
+      fill_in "Note", with: "Dock 4 is blocked"
       click_on "Send"
-      attach_file("Photo of the paper", photo_path, visible: :all)
+      attach_file("Photo", photo_path, visible: :all)
+      click_on "Use it"
       expect(page).to have_text("Papers are in")
     end
     within_window(office) do

@@ -64,7 +64,7 @@ RSpec.describe Core::Tracking do
     "declining under way" => [[[:said, "on_my_way", nil, 1], [:said, "declined", nil, 5]], %w[declined_under_way]],
     "going on after declining" => [[[:said, "declined", nil, 1], [:said, "on_my_way", nil, 5]], %w[went_on_after_declining]]
   }.each do |what, (calls, found)|
-    it("points out #{what}") { expect(codes(*calls.map { |name, *arguments| send(name, *arguments.reject { |one| one.is_a?(Hash) }, **(arguments.last.is_a?(Hash) ? arguments.last : {})) })).to eq(found) }
+    it("points out #{what}") { expect(codes(*calls.map { |name, *arguments| send(name, *arguments.grep_v(Hash), **(arguments.last.is_a?(Hash) ? arguments.last : {})) })).to eq(found) }
   end
 
   it "is declined until it begins, by when it was done and not by when it was heard" do
@@ -79,10 +79,11 @@ RSpec.describe Core::Tracking do
     def random_stream(random, stops)
       events = whole(stops)
       events = events.reject { random.rand < 0.1 } # forgotten steps
-      others = events.select { random.rand < 0.3 }.map { |event| event.with(key: "#{event.key} too", source: described_class::Fold::BELIEVED.sample(random:), done_at: event.done_at + random.rand(-900..900), said_at: event.said_at + random.rand(0..20_000)) }
-      corrections = events.select do
-        random.rand < 0.2
-      end.map { |event| event.with(key: "put right #{event.key} #{random.rand(9)}", kind: "corrected", corrects: event.key, done_at: event.done_at + random.rand(-600..600), said_at: event.said_at + random.rand(1..9999)) }
+      others = events.select { random.rand < 0.3 }.map do |event|
+        event.with(key: "#{event.key} too", source: described_class::Fold::BELIEVED.sample(random:), done_at: event.done_at + random.rand(-900..900), said_at: event.said_at + random.rand(0..20_000))
+      end
+      wrong = events.select { random.rand < 0.2 }
+      corrections = wrong.map { |event| event.with(key: "right #{event.key}", kind: "corrected", corrects: event.key, done_at: event.done_at + random.rand(-600..600), said_at: event.said_at + random.rand(1..9999)) }
       events + others + corrections
     end
 
@@ -97,7 +98,7 @@ RSpec.describe Core::Tracking do
         expect(times).to eq(times.sort)
         # Of any part that has come in, a state: never one that a later event takes back but by a correction.
         rank = [nil, "accepted", "rolling", "delivered"]
-        arriving = stream.reject { |event| event.corrects }.shuffle(random:)
+        arriving = stream.reject(&:corrects).shuffle(random:)
         states = (0..arriving.length).map { |n| rank.index(described_class.fold(arriving.first(n), many).state) }
         expect(states).to eq(states.sort)
       end

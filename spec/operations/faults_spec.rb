@@ -34,9 +34,29 @@ RSpec.describe "An installation in trouble", :committed do
     installation.start(:texts)
     installation.start(:worker)
     within(30) { DB[:texts].exclude(sent_at: nil).count == 1 }
-    key = "text-#{DB[:texts].get(:id)}"
-    mine = within(10) { installation.texts.select { |text| text["key"] == key } }
+    text = DB[:texts].first
+    mine = within(10) { installation.texts.select { |one| one["key"].start_with?("text-#{text[:id]}-") && one["key"].end_with?(text[:written_at].to_i.to_s) } }
     expect([mine.length, DB[:texts].get(:receipt)]).to eq([1, mine.first["receipt"]])
+  end
+
+  it "loses and doubles no check-in, though the server is killed before, while and after it is sent" do
+    _, trip_id = sent
+    token = Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))
+    pickup, delivery = Store::Freight.trip_stops(trip_id).select_map(Sequel[:trip_stops][:stop_id])
+    began = Time.now.utc - 3600
+    steps = [["accepted"], ["on_my_way"], ["arrived", pickup], ["begun", pickup], ["loaded", pickup], ["left", pickup], ["arrived", delivery], ["delivered", delivery]]
+    steps.each_with_index do |(kind, stop_id), i|
+      body = JSON.generate(key: "step #{i} of the way", kind:, stop_id:, done_at: (began + (i * 300)).iso8601, signer: "R. Dock")
+      send_it = -> { Net::HTTP.post(URI(installation.url("/api/cab/trips/#{trip_id}/check-ins")), body, "Content-Type" => "application/json", "Authorization" => "Bearer #{token}").code }
+      sending = Thread.new { send_it.call rescue nil } # rubocop:disable Style/RescueModifier -- the phone does not hear of it
+      sleep 0.004 * i
+      installation.kill(:web)
+      sending.join
+      installation.start(:web)
+      within(30) { (send_it.call rescue nil) == "201" } # rubocop:disable Style/RescueModifier -- and sends it again until it does
+    end
+    expect(DB[:check_ins].where(trip_id:).order(:id).select_map(:kind)).to eq(steps.map(&:first))
+    expect([DB[:trips].where(id: trip_id).get(:state), DB[:trip_earnings].where(trip_id:).count]).to eq(["delivered", 1])
   end
 
   it "answers with a clear message while the database is away, comes back by itself, and loses no check-in" do

@@ -46,7 +46,8 @@ class Installation
   private
 
   def environment
-    { "CREW_LEDGER_ENV" => "test", "PORT" => port.to_s, "PUBLIC_URL" => url, "TEXT_GATEWAY_URL" => texts_url, "DATABASE_URL" => Settings.database_url, "TEXT_CALLBACK_URL" => url("/api/hooks/texts"), "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")) }
+    { "CREW_LEDGER_ENV" => "test", "PORT" => port.to_s, "PUBLIC_URL" => url, "TEXT_GATEWAY_URL" => texts_url, "DATABASE_URL" => Settings.database_url, "TEXT_CALLBACK_URL" => url("/api/hooks/texts"),
+      "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")) }
   end
 
   def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }

@@ -20,7 +20,8 @@ RSpec.describe Web::Road do
   # All steps of a trip as a phone keeps them while it has no signal.
   def journey(trip_id, trailer)
     pickup, delivery = stops(trip_id).map { |stop| stop[:stop_id] }
-    [["accepted", 0], ["pre_trip", 5, { tractor: "T-101", trailer:, odometer: 120_000 }], ["on_my_way", 10], ["arrived", 60, { stop: pickup }], ["begun", 70, { stop: pickup }], ["loaded", 110, { stop: pickup, bol: "B-9", quantity: { amount: "44000", unit: "lb" } }],
+    [["accepted", 0], ["pre_trip", 5, { tractor: "T-101", trailer:, odometer: 120_000 }], ["on_my_way", 10], ["arrived", 60, { stop: pickup }], ["begun", 70, { stop: pickup }],
+     ["loaded", 110, { stop: pickup, bol: "B-9", quantity: { amount: "44000", unit: "lb" } }],
      ["left", 120, { stop: pickup }], ["arrived", 330, { stop: delivery }], ["begun", 335, { stop: delivery }], ["delivered", 380, { stop: delivery, signer: "R. Dock", quantity: { amount: "21.5", unit: "ton" } }]]
   end
 

@@ -7,13 +7,13 @@ require "time"
 # Simulated outside services: each a small process of its own.
 module StandIns; end
 
-# A service of logging devices. GET /v1/duty?since=&until= answers {"heard_at","drivers":[{"driver","events":[…]}]}: what the
-# devices of the demo's drivers said between two instants, the end included. Now and then it is out of order, as such services are.
+# A service of logging devices. GET /v1/duty?since=&until= answers {"heard_at","drivers":[{"driver","events":[…],"positions":[…]}]}:
+# what the devices of the demo's drivers said between two instants, the end included, and where their trucks were. Now and then it is out of order, as such services are.
 class StandIns::DeviceService
   # Out of order for the first minute of every so many.
   OUTAGE_EVERY_MINUTES = 17
 
-  # path - a file of JSON lines {"driver","at","status","place"}, in any order; clock - says the real time
+  # path - a file of JSON lines {"driver","at","status","place"} or {"driver","at","latitude","longitude"}, in any order; clock - says the real time
   def initialize(path, clock: -> { Time.now })
     @path = path
     @clock = clock
@@ -33,7 +33,9 @@ class StandIns::DeviceService
 
   def said(since, upto)
     events.group_by { |event| event["driver"] }.map do |driver, all|
-      { driver:, events: all.select { |event| Time.iso8601(event["at"]).then { |at| at > since && at <= upto } }.sort_by { |event| event["at"] }.map { |event| event.except("driver") } }
+      now = all.select { |event| Time.iso8601(event["at"]).then { |at| at > since && at <= upto } }.sort_by { |event| event["at"] }.map { |event| event.except("driver") }
+      events, positions = now.partition { |event| event["status"] }
+      { driver:, events:, positions: }
     end
   end
 

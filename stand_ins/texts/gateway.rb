@@ -113,7 +113,10 @@ class StandIns::TextGateway
 
   def again(body, tries)
     wait = RETRY_SECONDS[tries] or return
-    Thread.new { sleep(wait) && @calls << [body, tries + 1] }
+    Thread.new do
+      sleep(wait)
+      @calls << [body, tries + 1]
+    end
   end
 
   def kept(to)

@@ -3,8 +3,9 @@
 # All that was said and done on a trip, in order, each with where it came from.
 class Web::Road::Diary
   WORDS = {
-    "accepted" => "Accepted the trip", "declined" => "Declined the trip", "pre_trip" => "Pre-trip inspection done", "on_my_way" => "On the way", "arrived" => "Arrived at %s", "begun" => "Began at %s", "loaded" => "Loaded at %s",
-    "delivered" => "Delivered at %s", "swapped" => "Handed the load over at %s", "dropped" => "Dropped the trailer at %s", "hooked" => "Hooked the trailer at %s", "parked" => "Parked at %s", "left" => "Left %s", "post_trip" => "Post-trip inspection done",
+    "accepted" => "Accepted the trip",
+    "declined" => "Declined the trip", "pre_trip" => "Pre-trip inspection done", "on_my_way" => "On the way", "arrived" => "Arrived at %s", "begun" => "Began at %s", "loaded" => "Loaded at %s", "delivered" => "Delivered at %s",
+    "swapped" => "Handed the load over at %s", "dropped" => "Dropped the trailer at %s", "hooked" => "Hooked the trailer at %s", "parked" => "Parked at %s", "left" => "Left %s", "post_trip" => "Post-trip inspection done",
     "note" => "Note for dispatch", "customer_note" => "Note for the customer", "paper" => "Paper at %s", "seen" => "Has seen the change", "corrected" => "Put a time right", "withdrawn" => "Took a step back"
   }.freeze
   # Acts that the check-ins, messages and texts of the diary tell already.
@@ -93,12 +94,14 @@ class Web::Road::Diary
   def asks
     DB[:asks].where(trip_id: @trip[:id]).map do |row|
       { kind: "ask", at: row[:asked_at].iso8601, heard_at: row[:answered_at]&.iso8601, source: "link", who: row[:by],
-        text: "Asked for a check-in: #{if row[:answer]
-                                         Work::Tracking::AnswerAsk::ANSWERS[row[:answer]].downcase
-else
-  row[:opened_at] ? "opened, not answered" : "not opened yet"
-                                       end}#{" by #{row[:late_minutes]} min" if row[:late_minutes]}" }
+        text: "Asked for a check-in: #{answer(row)}" }
     end
+  end
+
+  def answer(ask)
+    return "#{Work::Tracking::AnswerAsk::ANSWERS[ask[:answer]].downcase}#{" by #{ask[:late_minutes]} min" if ask[:late_minutes]}" if ask[:answer]
+
+    ask[:opened_at] ? "opened, not answered" : "not opened yet"
   end
 
   def alerts
@@ -110,9 +113,8 @@ else
   def changes
     rows = DB[:audit_entries].where(Sequel.|({ record_kind: "load", record_id: @loads.map { |load| load[:id] } }, { record_kind: "trip", record_id: @trip[:id] })).order(:id).all
     rows.reject { |row| row[:act].match?(TOLD) }.map do |row|
-      { kind: "change", at: row[:at].iso8601, source: "office", who: row[:who], text: [row[:act].tr("_", " ").capitalize, *row[:changes].to_h.keys.first(5).map do |key|
-        key.tr("_", " ")
-      end.then { |keys| keys.empty? ? nil : "(#{keys.join(", ")})" }].compact.join(" "), why: row[:why] }
+      keys = row[:changes].to_h.keys.first(5).map { |key| key.tr("_", " ") }
+      { kind: "change", at: row[:at].iso8601, source: "office", who: row[:who], text: "#{row[:act].tr("_", " ").capitalize}#{" (#{keys.join(", ")})" if keys.any?}", why: row[:why] }
     end
   end
 

@@ -56,12 +56,24 @@ class Web::Road::Present
     rows = stops[id].map { |stop| Web::Road::Stops.present(stop, forecasts[[id, stop[:stop_id]]]) }
     findings = trip[:findings].to_a.map { |found| found["text"] }
     silent = silent?(trip)
-    {
-      **trip.slice(:id, :number, :state), load_id: load&.fetch(:id), load: load&.fetch(:number), customer: load&.fetch(:customer), **crew(id), units: (units[id] || []).map { |unit| unit[:number] }.join(" + "),
-                                          way: "#{stops[id].first[:town]} → #{stops[id].last[:town]}", zone: (next_stop(id) || stops[id].last)[:zone], begins_at: trip[:during].begin.iso8601, ends_at: trip[:during].end.iso8601, stops: rows, **verdict(rows, trip),
-                                          risk: risk(rows, silent, findings), heard_at: heard[id]&.first&.iso8601, heard_where: heard[id]&.last, silent:, spot: spots[id] && Web::Road::Stops.spot(spots[id]), asking: load ? Web::Road::Asking.state(schedules[load[:id]], load) : "never",
-                                          standing: standing(id), unread: drivers[id].sum { |driver| unread[driver[:driver_id]] || 0 }, findings:, alerts: (alerts[id] || []).map { |alert| alert(alert) }
-    }
+    { silent:, findings:, stops: rows, risk: risk(rows, silent, findings), standing: standing(id), zone: (next_stop(id) || stops[id].last)[:zone], begins_at: trip[:during].begin.iso8601, ends_at: trip[:during].end.iso8601,
+      alerts: (alerts[id] || []).map { |alert| alert(alert) }, **trip.slice(:id, :number, :state), **carries(id, load), **crew(id), **verdict(rows, trip), **last_heard(id) }
+  end
+
+  def carries(id, load)
+    { load_id: load&.fetch(:id), load: load&.fetch(:number), customer: load&.fetch(:customer), units: (units[id] || []).map { |unit| unit[:number] }.join(" + "), way: "#{stops[id].first[:town]} → #{stops[id].last[:town]}",
+      asking: load ? Web::Road::Asking.state(schedules[load[:id]], load) : "never" }
+  end
+
+  def last_heard(id) = { heard_at: heard[id]&.first&.iso8601, heard_where: heard[id]&.last, spot: spot(id), unread: drivers[id].sum { |driver| unread[driver[:driver_id]] || 0 } }
+
+  # The last position, or the stop where he stands since then.
+  def spot(id)
+    stop = stops[id].reverse.find { |row| row[:arrived_at] || row[:left_at] }
+    stood_at = stop && (stop[:left_at] || stop[:arrived_at])
+    return Web::Road::Stops.spot(spots[id]) if spots[id] && (stood_at.nil? || spots[id][:at] > stood_at)
+
+    stop && { latitude: stop[:latitude], longitude: stop[:longitude], at: stood_at.iso8601, source: "stop", accuracy_m: nil }
   end
 
   def crew(id) = { drivers: drivers[id].map { |driver| driver[:name] }.join(" and "), driver_id: drivers[id].first[:driver_id], dispatcher: drivers[id].filter_map { |driver| driver[:dispatcher] }.first }

@@ -13,8 +13,8 @@ module Web::Road::Threads
   end
 
   def self.row(row, driver, unread, trip)
-    { driver_id: row[:driver_id], driver: driver[:name], dispatcher: driver[:dispatcher], trip: trip&.fetch(:trip), load_id: trip&.fetch(:load_id), unread: unread ? unread[:unread] : 0, not_understood: unread ? unread[:not_understood] : false,
-      last: row[:body], last_at: row[:at].iso8601, from_driver: row[:from_driver] }
+    { driver_id: row[:driver_id], driver: driver[:name], dispatcher: driver[:dispatcher], trip: trip&.fetch(:trip), load_id: trip&.fetch(:load_id), unread: unread ? unread[:unread] : 0,
+      not_understood: unread ? unread[:not_understood] : false, last: row[:body], last_at: row[:at].iso8601, from_driver: row[:from_driver] }
   end
   private_class_method :row
 end

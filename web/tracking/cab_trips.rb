@@ -2,6 +2,8 @@
 
 # A driver's trips as his phone shows them.
 class Web::Tracking::CabTrips
+  OVER = %w[cancelled declined].freeze
+
   class << self
     def of(driver_id, now)
       trips = Store::Tracking.cab_trips(driver_id, now)
@@ -26,19 +28,18 @@ class Web::Tracking::CabTrips
   end
 
   def to_h
-    {
-      **@trip.slice(:id, :number, :state), **units, **freight, **odometer, miles: miles(@trip[:loaded_miles]), routed_miles: (@trip[:loaded_miles] + @trip[:empty_miles]).to_i, stops:, steps:, next: Core::Tracking.next_step(@outcome)&.then do |step|
-                                                                                                                                                                                                  step(step)
-                                                                                                                                                                                                end,
-                                                                           said:, activities:, findings: @trip[:findings].to_a.map do |found|
-                                                                                                 found["text"]
-                                                                                               end, can_decline: %w[sent accepted].include?(@trip[:state]), ended: %w[cancelled declined].include?(@trip[:state]) ? @trip[:state] : nil,
-                                                                           changes: DB[:trip_changes].where(trip_id: @trip[:id], driver_id: @driver_id, seen_at: nil).order(:id).select(:id, :what).all,
-                                                                           papers_missing: @loads.any? && !@papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod])
-    }
+    { stops:, said:, activities:, changes:, miles: miles(@trip[:loaded_miles]), routed_miles: (@trip[:loaded_miles] + @trip[:empty_miles]).to_i, findings: @trip[:findings].to_a.map { |found| found["text"] },
+      papers_missing: @loads.any? && !@papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod]), **@trip.slice(:id, :number, :state), **units, **freight, **odometer, **progress }
   end
 
   private
+
+  def progress
+    next_step = Core::Tracking.next_step(@outcome)
+    { steps: Core::Tracking.steps(@outcome).map { |step| step(step) }, next: next_step && step(next_step), can_decline: %w[sent accepted].include?(@trip[:state]), ended: OVER.include?(@trip[:state]) ? @trip[:state] : nil }
+  end
+
+  def changes = DB[:trip_changes].where(trip_id: @trip[:id], driver_id: @driver_id, seen_at: nil).order(:id).select(:id, :what).all
 
   def units
     by_role = Store::Freight.trip_units(@trip[:id]).to_hash(:role, :number)
@@ -61,8 +62,6 @@ class Web::Tracking::CabTrips
   def rows = @rows ||= DB[:check_ins].where(trip_id: @trip[:id]).order(:done_at, :id).all
 
   # A step with the key of what told it, so that it can be put right.
-  def steps = Core::Tracking.steps(@outcome).map { |step| step(step) }
-
   def step(step)
     told = rows.find { |row| row[:kind] == step.kind && row[:stop_id] == step.stop_id && row[:source] == "cab" } || rows.find { |row| row[:kind] == step.kind && row[:stop_id] == step.stop_id }
     { **step.to_h, done_at: step.done_at&.iso8601, key: told && (told[:key] || "check-in #{told[:id]}") }

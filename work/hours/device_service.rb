@@ -14,19 +14,23 @@ class Work::Hours::DeviceService
 
   # What the devices said after one instant until another, its end included.
   #
-  # Returns [heard_at, { driver number => Array of { at:, status:, place:, latitude:, longitude: } }]. Raises Unreachable.
+  # Returns [heard_at, { driver number => Array of { at:, status:, place:, latitude:, longitude: } }, { driver number => Array of { at:, latitude:, longitude: } }].
+  # Raises Unreachable.
   def said(since, upto)
     path = "/v1/duty?since=#{since.utc.iso8601}&until=#{upto.utc.iso8601}"
     response = Net::HTTP.start(@base.host, @base.port, use_ssl: @base.scheme == "https", open_timeout: 3, read_timeout: 10) { |http| http.get(path) }
     raise Unreachable, "the device service answered #{response.code}" unless response.is_a?(Net::HTTPSuccess)
 
     body = JSON.parse(response.body)
-    [Time.iso8601(body.fetch("heard_at")), body.fetch("drivers").to_h { |row| [row["driver"], row["events"].map { |event| event(event) }] }]
+    rows = body.fetch("drivers")
+    [Time.iso8601(body.fetch("heard_at")), rows.to_h { |row| [row["driver"], row["events"].map { |event| event(event) }] }, rows.to_h { |row| [row["driver"], (row["positions"] || []).map { |one| position(one) }] }]
   rescue SystemCallError, Timeout::Error, IOError, JSON::ParserError => e
     raise Unreachable, "the device service is out of reach: #{e.message}"
   end
 
   private
+
+  def position(row) = { at: Time.iso8601(row.fetch("at")), latitude: row.fetch("latitude"), longitude: row.fetch("longitude") }
 
   # To the whole minute, as records are kept.
   def event(row)

@@ -36,7 +36,8 @@ class Work::Hours::PollDevices < Que::Job
     now = Clock.now
     drivers = DB[:drivers].where(retired: false).select_hash(:number, %i[id duty_heard_at])
     since = drivers.values.filter_map(&:last).min || (now - (FIRST_DAYS * 86_400))
-    heard_at, said = Work::Hours::DeviceService.current.said([since, now - (FIRST_DAYS * 86_400)].max, now)
+    heard_at, said, positions = Work::Hours::DeviceService.current.said([since, now - (FIRST_DAYS * 86_400)].max, now)
     said.each { |number, events| drivers[number] && Work::Hours::TakeDeviceEvents.call(drivers[number].first, events, heard_at:, now:) }
+    positions.each { |number, points| drivers[number] && points.any? && Work::Tracking::Position.by_device(drivers[number].first, points, now:) }
   end
 end

@@ -4,7 +4,7 @@
 # dispatcher who looks after the driver, and by mail to the customer who wants to know.
 module Work::Tracking::Alarm
   def self.call(trip, now)
-    forecasts = DB[:forecasts].where(trip_id: trip[:id]).where { late_minutes > 0 }.all
+    forecasts = DB[:forecasts].where(trip_id: trip[:id]).where(Sequel.lit("late_minutes > 0")).all
     return if forecasts.empty?
 
     step = Store::Tracking.settings[:alert_step_minutes]
@@ -32,8 +32,8 @@ module Work::Tracking::Alarm
   # Returns to whom.
   def self.mail(load, stop, forecast, now)
     at = TZInfo::Timezone.get(stop[:zone]).to_local(forecast[:arrive_at]).strftime("%a %-d %b %H:%M %Z")
-    Work::Tracking::SendMail.write(load[:mail], "#{load[:number]} will be late at #{stop[:town]}, #{stop[:state]}",
-                                   "#{load[:customer]},\n\nload #{load[:number]} is now expected at #{stop[:name]} in #{stop[:town]}, #{stop[:state]} #{at}, #{forecast[:late_minutes]} minutes after the appointment.\n\n#{Store::Company.row[:name]}", now)
+    what = "load #{load[:number]} is now expected at #{stop[:name]} in #{stop[:town]}, #{stop[:state]} #{at}, #{forecast[:late_minutes]} minutes after the appointment."
+    Work::Tracking::SendMail.write(load[:mail], "#{load[:number]} will be late at #{stop[:town]}, #{stop[:state]}", "#{load[:customer]},\n\n#{what}\n\n#{Store::Company.row[:name]}", now)
     "#{load[:customer]} <#{load[:mail]}>"
   end
   private_class_method :tell, :dispatchers, :mail

@@ -11,9 +11,9 @@ module Work::Tracking::CabSettings
       change = {}
       change[:languages] = Sequel.pg_array([input[:language], *(row[:languages].to_a - [input[:language]])], :text) if input[:language]
       change[:position_consent_at] = input[:consent] ? row[:position_consent_at] || now : nil if input.key?(:consent)
-      change.merge!(pin_digest: input[:pin].empty? ? nil : Argon2::Password.create(input[:pin]), pin_failures: 0) if input[:pin]
+      change = { **change, pin_digest: input[:pin].empty? ? nil : Argon2::Password.create(input[:pin]), pin_failures: 0 } if input[:pin]
       DB[:drivers].where(id: driver.id).update(change) if change.any?
-      act.changed("driver", driver.id, { cab: [nil, change.keys.map(&:to_s).join(", ").sub("pin_digest, pin_failures", "PIN")] })
+      act.changed("driver", driver.id, { cab: [nil, change.keys.join(", ").sub("pin_digest, pin_failures", "PIN")] })
       driver.id
     end
   end

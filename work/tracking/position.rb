@@ -22,6 +22,9 @@ module Work::Tracking::Position
     keep(driver_id, trip, [{ at: input[:done_at], **input.slice(:latitude, :longitude) }], "cab", now)
   end
 
+  # Where the truck's own device says it was: kept only while a trip is under way.
+  def self.by_device(driver_id, points, now:) = under_way(driver_id)&.then { |trip| keep(driver_id, trip, points, "device", now) } || 0
+
   def self.under_way(driver_id)
     DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id:, live: true, state: "rolling").order(Sequel.function(:lower, Sequel[:trips][:during])).select_all(:trips).first
   end

@@ -25,11 +25,12 @@ class Work::Tracking::SaidFacts
   def told(name) = @rows.filter_map { |row| row[:details][name] && [row, row[:details][name]] }
 
   def odometers
-    readings = told("odometer").reject { |row, _| row[:details]["odometer_confirmed"] }
-    first, last = told("odometer").values_at(0, -1).map { |one| one&.last }
-    said = Facts.odometer(self.class.odometer_before(@trip), first, nil) + (readings.length > 1 || told("odometer").length > 1 ? Facts.odometer(first, last, (@trip[:loaded_miles] + @trip[:empty_miles]).to_i) : [])
-    said = said.select { |code, _| code == "odometer_backwards" } if readings.empty?
-    said.map { |code, text| Finding.new(code:, text:, stop_id: nil) }
+    readings = told("odometer")
+    first, last = readings.values_at(0, -1).map { |one| one&.last }
+    said = Facts.odometer(self.class.odometer_before(@trip), first, nil)
+    said += Facts.odometer(first, last, (@trip[:loaded_miles] + @trip[:empty_miles]).to_i) if readings.length > 1
+    sure = readings.any? && readings.last.first[:details]["odometer_confirmed"]
+    said.map { |code, text| Finding.new(code:, text: "#{text}#{" The driver says that it is right." if sure}", stop_id: nil) }
   end
 
   def trailers

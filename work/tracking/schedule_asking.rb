@@ -19,12 +19,12 @@ module Work::Tracking::ScheduleAsking
 
   # Asks all whose time has come. Returns the trips that were asked.
   def self.ask_due(now)
-    due(now).map do |trip_id, load_id|
+    due(now).filter_map do |trip_id, load_id|
       # The key holds the hour, so that two workers ask once.
       Work::Tracking::AskCheckIn.call(trip_id, { key: "ask-#{trip_id}-#{load_id}-#{now.to_i / 3600}" }, by: Work::Actor.system, now:)
     rescue Refused
       nil # no telephone number, or over by now: the load's page says that nothing was heard
-    end.compact
+    end
   end
 
   # [trip id, load id] of schedules whose next asking is due.

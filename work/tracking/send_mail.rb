@@ -25,7 +25,7 @@ class Work::Tracking::SendMail < Que::Job
   def deliver(mail)
     base = URI(Settings.mail_url)
     response = Net::HTTP.start(base.host, base.port, use_ssl: base.scheme == "https", open_timeout: 3, read_timeout: 10) do |http|
-      http.post("/v1/mails", JSON.generate(mail.slice(:to, :subject, :body)), "Content-Type" => "application/json", "Idempotency-Key" => "mail-#{mail[:id]}")
+      http.post("/v1/mails", JSON.generate(mail.slice(:to, :subject, :body)), "Content-Type" => "application/json", "Idempotency-Key" => "mail-#{mail[:id]}-#{mail[:written_at].to_i}")
     end
     raise Unreachable, "the mail service answered #{response.code}" unless response.is_a?(Net::HTTPSuccess)
 

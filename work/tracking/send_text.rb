@@ -7,7 +7,7 @@ class Work::Tracking::SendText < Que::Job
 
   def run(text_id:)
     text = DB[:texts].first(id: text_id, state: "written") or return finish
-    receipt = Work::Tracking::TextGateway.current.deliver(text[:to], body(text), key: "text-#{text[:id]}-#{text[:attempts]}")
+    receipt = Work::Tracking::TextGateway.current.deliver(text[:to], body(text), key: key(text))
     DB.transaction do
       Work::Tracking::NoteReceipt.call(text, receipt, now: Clock.now)
       finish
@@ -15,6 +15,9 @@ class Work::Tracking::SendText < Que::Job
   end
 
   private
+
+  # With the time it was written: numbers begin anew when a database is set up anew, and the gateway remembers.
+  def key(text) = "text-#{text[:id]}-#{text[:attempts]}-#{text[:written_at].to_i}"
 
   def body(text) = text[:body].sub(Work::Tracking::WriteText::LINK) { link(text) }
 

@@ -99,7 +99,7 @@ class Work::Tracking::Story
     return if from.nil? || from == to || (load[:state] == "delivered")
 
     # What was told wrong is taken back without asking what the trade knows of going back.
-    new = from < to ? LIFE[from + 1..to].reduce(load[:state]) { |one, next_one| Core::Freight.step(one, next_one) } : state
+    new = from < to ? LIFE[(from + 1)..to].reduce(load[:state]) { |one, next_one| Core::Freight.step(one, next_one) } : state
     DB[:loads].where(id: load[:id]).update(state: new, version: load[:version] + 1)
   end
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A judgement by shape first: a filled disc fits, one with a notch is tight, an open triangle is late, a bar is blocked, a ring is not known. */
-const { verdict } = defineProps<{ verdict: 'fits' | 'tight' | 'late' | 'blocked' | 'impossible' | 'unknown' | 'done' }>()
+const { verdict, word = '' } = defineProps<{ verdict: 'fits' | 'tight' | 'late' | 'blocked' | 'impossible' | 'unknown' | 'done'; word?: string }>()
 const WORDS = { fits: 'Fits', tight: 'Tight', late: 'Late', blocked: 'Blocked', impossible: 'Blocked', unknown: 'Not known', done: 'Done' } as const
 </script>
 
@@ -12,7 +12,7 @@ const WORDS = { fits: 'Fits', tight: 'Tight', late: 'Late', blocked: 'Blocked', 
       <path v-else-if="verdict === 'late'" d="M8 2L14.5 14H1.5Z" class="open" />
       <rect v-else-if="verdict === 'impossible' || verdict === 'blocked'" x="1" y="5.5" width="14" height="5" class="full" />
       <circle v-else cx="8" cy="8" r="5.5" class="open dashed" />
-    </svg>{{ WORDS[verdict] }}
+    </svg>{{ word || WORDS[verdict] }}
   </span>
 </template>
 

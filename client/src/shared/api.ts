@@ -37,7 +37,4 @@ function problemOf(error: unknown): Problem {
   return { code: 'unknown', message: 'The server gave no answer that can be read.', path: '' }
 }
 
-/** A key that makes a repeated write harmless. Works without a secure context, as on a company's own network. */
-export function newKey(): string {
-  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join('')
-}
+export { newKey } from './key'

@@ -9,6 +9,7 @@ import { useSession } from '@/shared/session'
 import KeysDialog from './KeysDialog.vue'
 import PasswordDialog from './PasswordDialog.vue'
 import SearchBox from './SearchBox.vue'
+import { useUnread } from './unread'
 
 const emit = defineEmits<{ theme: [] }>()
 const router = useRouter()
@@ -17,11 +18,13 @@ const showKeys = ref(false)
 const changePassword = ref(false)
 const search = ref<InstanceType<typeof SearchBox>>()
 
+const unread = useUnread()
 const pays = session.has('settlement_clerk', 'administrator')
 const areas = computed(() => [
   { name: 'Today', to: '/today', key: 'g t' },
   { name: 'Freight', to: '/freight', key: 'g f' },
   { name: 'Match', to: '/match', key: 'g m' },
+  { name: 'Road', to: '/road', key: 'g r' },
   { name: 'Hours', to: '/hours', key: 'g h' },
   { name: 'Fleet', to: '/fleet/drivers', at: '/fleet', key: 'g e' },
   ...(pays.value ? [{ name: 'Pay', to: '/pay', key: 'g p' }] : []),
@@ -47,7 +50,7 @@ async function signOut() {
     <header class="bar">
       <div class="name"><strong>Crew Ledger</strong><span class="company clip">{{ session.me?.company }}</span></div>
       <nav aria-label="Areas">
-        <router-link v-for="area in areas" :key="area.name" :to="area.to" :class="{ here: $route.path.startsWith(area.at ?? area.to) }" :aria-current="$route.path.startsWith(area.at ?? area.to) ? 'page' : undefined">{{ area.name }}</router-link>
+        <router-link v-for="area in areas" :key="area.name" :to="area.to" :class="{ here: $route.path.startsWith(area.at ?? area.to) }" :aria-current="$route.path.startsWith(area.at ?? area.to) ? 'page' : undefined">{{ area.name }}<strong v-if="area.name === 'Road' && unread" class="unread" :aria-label="`${unread} unread`">{{ unread }}</strong></router-link>
       </nav>
       <search-box ref="search" />
       <span v-if="!live" class="stale small" role="status">Not live</span>
@@ -74,9 +77,10 @@ async function signOut() {
 .name { display: flex; flex-direction: column; line-height: 1.15; min-width: 8.5rem; }
 .company { font-size: .8rem; color: rgb(var(--v-theme-quiet)); max-width: 11rem; }
 nav { display: flex; align-self: stretch; }
-nav a:not(.v-btn):not(.v-list-item) { display: flex; align-items: center; padding: 0 .8rem; color: inherit; text-decoration: none; border-bottom: 3px solid transparent; border-top: 3px solid transparent; }
+nav a:not(.v-btn):not(.v-list-item) { display: flex; align-items: center; padding: 0 .7rem; color: inherit; text-decoration: none; border-bottom: 3px solid transparent; border-top: 3px solid transparent; }
 nav a:hover { background: rgb(var(--v-theme-surface-variant), .6); }
 nav a.here:not(.v-btn) { font-weight: 700; border-bottom-color: rgb(var(--v-theme-primary)); }
+.unread { margin-left: .35rem; padding: 0 .4rem; border-radius: 1rem; background: rgb(var(--v-theme-primary)); color: rgb(var(--v-theme-on-primary)); font-size: .8rem; }
 .stale { color: rgb(var(--v-theme-late)); white-space: nowrap; }
 .away { background: rgb(var(--v-theme-late)); color: rgb(var(--v-theme-surface)); padding: .4rem 1rem; font-weight: 600; }
 main { flex: 1; padding: .9rem 1rem 1.5rem; min-width: 0; outline: none; }

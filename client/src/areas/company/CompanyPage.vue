@@ -5,6 +5,7 @@ import PeoplePanel from './PeoplePanel.vue'
 import RulesPanel from './RulesPanel.vue'
 import SignInsPanel from './SignInsPanel.vue'
 import TerminalsPanel from './TerminalsPanel.vue'
+import TrackingPanel from './TrackingPanel.vue'
 
 const session = useSession()
 const administers = session.has('administrator')
@@ -18,6 +19,7 @@ const exports = session.has('administrator', 'dispatcher')
     <terminals-panel :may-add="administers" />
     <import-panel v-if="exports" :may-import="administers" />
     <rules-panel class="wide" />
+    <tracking-panel class="wide" />
     <sign-ins-panel v-if="administers" class="wide" />
   </div>
 </template>

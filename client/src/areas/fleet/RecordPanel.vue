@@ -33,7 +33,7 @@ watch(() => id, async (now) => {
     if (data) draft.value = { ...data, ...Object.fromEntries(OWN.map((name) => [name, ''])) }
     return
   }
-  if (!now) { draft.value = kind === 'customers' ? { payer: true, terms_days: 30 } : kind === 'drivers' ? { employment: 'company_driver', licence_class: 'A', stops_included: 2 } : kind === 'units' ? { kind: 'tractor', company_plates: true } : {}; return }
+  if (!now) { draft.value = kind === 'customers' ? { payer: true, terms_days: 30, detention_free_minutes: 120, detention_hourly: '60.00' } : kind === 'drivers' ? { employment: 'company_driver', smartphone: true, licence_class: 'A', stops_included: 2 } : kind === 'units' ? { kind: 'tractor', company_plates: true } : {}; return }
   const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: now } } }))
   problem.value = answer.problem
   if (answer.data) take(answer.data)
@@ -84,7 +84,7 @@ async function keepMine() {
       </div>
       <div v-if="problem?.code === 'stale'" class="stale" role="alert"><p><strong>{{ problem.message }}</strong></p><p class="small">Theirs: {{ theirs.map(([name, value]) => `${name.replaceAll('_', ' ')} ${value ?? '–'}`).join(' • ') }}</p><v-btn size="small" variant="tonal" @click="keepMine">Keep mine over theirs</v-btn></div>
       <v-alert v-else-if="elsewhere" type="error">{{ problem?.message }}</v-alert>
-      <div v-if="mayChange" class="row"><v-btn type="submit" color="primary" :loading="busy">{{ id ? 'Save' : `Add the ${of.one}` }}</v-btn><v-btn v-if="id" variant="text" @click="save({ retired: !retired })">{{ retired ? 'Take back into use' : 'Retire' }}</v-btn><v-btn v-if="id && kind === 'units'" variant="text" @click="emit('copy', id)">Copy</v-btn><link-button v-if="id && kind === 'drivers'" :driver-id="id" /><span v-if="saved" class="small" role="status">Saved</span></div>
+      <div v-if="mayChange" class="row acts"><v-btn type="submit" color="primary" :loading="busy">{{ id ? 'Save' : `Add the ${of.one}` }}</v-btn><v-btn v-if="id" variant="text" @click="save({ retired: !retired })">{{ retired ? 'Take back into use' : 'Retire' }}</v-btn><v-btn v-if="id && kind === 'units'" variant="text" @click="emit('copy', id)">Copy</v-btn><link-button v-if="id && kind === 'drivers'" :driver-id="id" /><span v-if="saved" class="small" role="status">Saved</span></div>
     </form>
     <papers-panel v-if="id && (kind === 'drivers' || kind === 'units')" :id="id" :key="`${kind} ${id}`" :kind="kind" :may-change="mayChange" />
     <section v-if="id" class="panel pad"><h2>Trail</h2><audit-trail :id="id" :kind="of.audit" /></section>
@@ -92,7 +92,7 @@ async function keepMine() {
 </template>
 
 <style scoped>
-.pad { padding: .8rem .9rem; }
+.pad { padding: .8rem .9rem; } .acts { flex-wrap: wrap; }
 .fields { display: grid; grid-template-columns: 1fr 1fr; gap: .75rem .55rem; } .wide { grid-column: 1 / -1; }
 .stale { padding: .6rem; border-left: 4px solid rgb(var(--v-theme-late)); background: rgb(var(--v-theme-late), .1); }
 </style>

@@ -13,6 +13,7 @@ import StateMark from '@/shared/StateMark.vue'
 import { PAPERS } from '@/shared/states'
 import Waiting from '@/shared/Waiting.vue'
 import CrewPanel from './CrewPanel.vue'
+import AskingPanel from '@/areas/road/AskingPanel.vue'
 import InvoicePanel from './InvoicePanel.vue'
 import LoadStops from './LoadStops.vue'
 import ReasonDialog from './ReasonDialog.vue'
@@ -125,6 +126,8 @@ useKeys([
       <way-panel :load="found" :can-bend="dispatches" @changed="put" />
 
       <trip-panel v-for="trip in [...live, ...found.trips.filter((one) => !live.includes(one))]" :key="trip.id" :trip="trip" :zone="zone" :load-id="id" :may-change="dispatches" @changed="load" />
+
+      <asking-panel v-if="is('planned', 'sent', 'accepted', 'rolling', 'delivered')" :load-id="id" :trip-id="live[0]?.id" :may-set="dispatches" />
 
       <div class="columns">
         <section class="panel pad">

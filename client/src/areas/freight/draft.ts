@@ -4,7 +4,7 @@ import { parseTime, typedTime } from '@/shared/time'
 
 /** What a booking form holds: everything as typed, so that nothing is lost while it is wrong. */
 export interface PlaceChoice { key: string; title: string; subtitle: string; zone: string; place_id?: number; where?: string }
-export interface StopDraft { kind: 'pickup' | 'delivery'; place: PlaceChoice | null; typed: string; name: string; from: string; to: string; notes: string; save: boolean }
+export interface StopDraft { kind: 'pickup' | 'delivery'; place: PlaceChoice | null; typed: string; name: string; from: string; to: string; notes: string; save: boolean; dropHook: boolean }
 export interface FreightDraft { what: string; pieces: string; unit: string; weight: string; volume: string; length: string; width: string; height: string; hazmat: string; serial: string }
 export interface LoadDraft {
   customer: number | null
@@ -26,7 +26,7 @@ export interface LoadDraft {
 }
 export type Problems = Record<string, string>
 
-export const emptyStop = (kind: StopDraft['kind']): StopDraft => ({ kind, place: null, typed: '', name: '', from: '', to: '', notes: '', save: false })
+export const emptyStop = (kind: StopDraft['kind']): StopDraft => ({ kind, place: null, typed: '', name: '', from: '', to: '', notes: '', save: false, dropHook: false })
 export const emptyFreight = (): FreightDraft => ({ what: '', pieces: '', unit: '', weight: '', volume: '', length: '', width: '', height: '', hazmat: '', serial: '' })
 export function emptyDraft(): LoadDraft {
   return { customer: null, references: [{ kind: 'po', value: '' }], stops: [emptyStop('pickup'), emptyStop('delivery')], freight: [emptyFreight()], size: 'full', tarps: false, team: false, trailer: null, low: '', high: '', notes: '',
@@ -39,7 +39,7 @@ export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
     customer: load.customer.id,
     references: copy || !load.references.length ? [{ kind: 'po', value: '' }] : load.references.map((reference) => ({ ...reference })),
     stops: load.stops.map((stop) => ({
-      kind: stop.kind, typed: stop.place_id ? '' : `${stop.zip}`, name: stop.place_id || stop.name === `${stop.town}, ${stop.state}` ? '' : stop.name, notes: stop.notes ?? '', save: false,
+      kind: stop.kind, dropHook: stop.handling === 'drop_hook', typed: stop.place_id ? '' : `${stop.zip}`, name: stop.place_id || stop.name === `${stop.town}, ${stop.state}` ? '' : stop.name, notes: stop.notes ?? '', save: false,
       place: { key: stop.place_id ? `place ${stop.place_id}` : `zip ${stop.zip}`, title: stop.place_id ? stop.name : `${stop.town}, ${stop.state}`, subtitle: stop.place_id ? `${stop.town}, ${stop.state}` : stop.zip, zone: stop.zone, ...(stop.place_id ? { place_id: stop.place_id } : { where: stop.zip }) },
       from: !copy && stop.from ? typedTime(stop.from, stop.zone) : '', to: !copy && stop.to ? typedTime(stop.to, stop.zone) : '',
     })),
@@ -71,7 +71,7 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
     const from = time(stop.from, 'from')
     const to = time(stop.to, 'to')
     const where = stop.place?.place_id ? { place_id: stop.place.place_id } : { where: stop.place?.where ?? stop.typed.trim(), name: stop.name.trim(), save_place: stop.save }
-    return { kind: stop.kind, ...where, from: from === null ? null : new Date(from).toISOString(), to: to === null ? null : new Date(to).toISOString(), notes: stop.notes }
+    return { kind: stop.kind, handling: stop.dropHook ? 'drop_hook' : 'live', ...where, from: from === null ? null : new Date(from).toISOString(), to: to === null ? null : new Date(to).toISOString(), notes: stop.notes }
   })
   const freight = draft.freight.flatMap((line, i): Schemas['FreightLine'][] => {
     const path = `/freight/${i}`

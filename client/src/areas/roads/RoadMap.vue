@@ -109,24 +109,5 @@ watch(() => theme.global.name.value, () => { redraw?.(); draw() })
 </template>
 
 <style>
-.map { position: relative; isolation: isolate; }
-.map .canvas { height: 23rem; background: rgb(var(--v-theme-surface-variant)); font: inherit; }
-.map .problem { position: absolute; inset: auto 0 0 0; padding: .3rem .6rem; background: rgb(var(--v-theme-surface)); z-index: 500; }
-.map .leaflet-container { font-family: inherit; }
-.map .leaflet-bar a { background: rgb(var(--v-theme-surface)); color: rgb(var(--v-theme-on-surface)); border-color: rgb(var(--v-theme-line)); }
-.map .grip { cursor: grab; }
-.map .town, .map .shield, .map .pin { width: auto !important; height: auto !important; white-space: nowrap; pointer-events: none; }
-.map .town { font-size: .72rem; color: rgb(var(--v-theme-on-surface)); text-shadow: 0 0 3px rgb(var(--v-theme-surface)), 0 0 3px rgb(var(--v-theme-surface)); margin: -.55em 0 0 -3px !important; line-height: 1.1; }
-.map .town i { display: inline-block; width: 5px; height: 5px; border: 1px solid rgb(var(--v-theme-quiet)); background: rgb(var(--v-theme-surface)); margin-right: 3px; vertical-align: middle; }
-.map .shield b { display: inline-block; transform: translate(-50%, -50%); font-size: .66rem; line-height: 1.25; padding: 0 .3em; color: rgb(var(--v-theme-on-surface)); background: rgb(var(--v-theme-surface)); border: 1.5px solid rgb(var(--v-theme-quiet)); font-weight: 700; }
-.map .shield.interstate b { border-radius: 3px 3px 9px 9px; border-width: 3px 1.5px 1.5px; }
-.map .shield.us b { border-radius: 9px; }
-.map .shield.state b { border-radius: 1px; font-weight: 400; }
-.map .pin { display: flex; align-items: center; gap: .3rem; font-size: .76rem; font-weight: 600; color: rgb(var(--v-theme-on-surface)); background: rgb(var(--v-theme-surface)); border: 1.5px solid rgb(var(--v-theme-on-surface)); border-radius: 3px; padding: 0 .35rem 0 0; transform-origin: 0 0; margin: -.75rem 0 0 -.65rem !important; line-height: 1.4rem; }
-.map .pin b { display: inline-block; min-width: 1.3rem; text-align: center; background: rgb(var(--v-theme-on-surface)); color: rgb(var(--v-theme-surface)); padding: 0 .25rem; }
-/* Below the stop that it stands at, whose name stays readable. */
-.map .pin.truck { border-color: rgb(var(--v-theme-primary)); margin-top: .8rem !important; } .map .pin.truck b { background: rgb(var(--v-theme-primary)); color: rgb(var(--v-theme-on-primary)); }
-.map .pin.via { border-style: dashed; font-weight: 400; }
-.map .pin.obey { border-color: rgb(var(--v-theme-tight)); font-weight: 400; } .map .pin.obey b { background: rgb(var(--v-theme-tight)); }
-.map .pin.barred { border-color: rgb(var(--v-theme-blocked)); font-weight: 400; } .map .pin.barred b { background: rgb(var(--v-theme-blocked)); }
+@import './map.css';
 </style>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { Schemas } from '@/shared/api'
+import { instantOf, wallAt } from '@/shared/time'
+
+/** A step that was told at the wrong time, or that did not happen: both times are kept. */
+const { step, zone } = defineProps<{ step: Schemas['Step']; zone: string }>()
+const emit = defineEmits<{ right: [at: string, why: string]; back: [why: string]; close: [] }>()
+const { t } = useI18n()
+const told = wallAt(Date.parse(step.done_at!), zone)
+const two = (n: number) => String(n).padStart(2, '0')
+const day = ref(`${told.year}-${two(told.month)}-${two(told.day)}`)
+const time = ref(`${two(told.hour)}:${two(told.minute)}`)
+const why = ref('')
+function right() {
+  const [year, month, date] = day.value.split('-').map(Number)
+  const [hour, minute] = time.value.split(':').map(Number)
+  emit('right', new Date(instantOf({ year: year!, month: month!, day: date!, hour: hour!, minute: minute! }, zone)).toISOString(), why.value.trim())
+}
+</script>
+
+<template>
+  <form class="right stack" @submit.prevent="right">
+    <div class="two"><label class="field">{{ t('trip.wrongTime') }}<input v-model="time" type="time" required></label><label class="field"><span class="sr-only">{{ t('trip.wrongTime') }}</span>&nbsp;<input v-model="day" type="date" required></label></div>
+    <label class="field">{{ t('trip.why') }}<input v-model="why" autocomplete="off"></label>
+    <div class="two"><button type="button" class="press small" :disabled="!why.trim()" @click="emit('back', why.trim())">{{ t('trip.takeBack') }}</button><button class="press small main" :disabled="!why.trim()">{{ t('trip.keep') }}</button></div>
+    <button type="button" class="press small" @click="emit('close')">{{ t('trip.back') }}</button>
+  </form>
+</template>
+
+<style scoped>
+.right { margin-top: .4rem; padding: .6rem; border: 2px solid var(--accent); border-radius: 8px; }
+</style>
