@@ -46,9 +46,10 @@ module Store::Tracking
 
   # The trips on a driver's phone: not yet finished, those of the last day, those whose papers are missing, and what was called off lately.
   def self.cab_trips(driver_id, now)
-    DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id:)
-              .where(Sequel.|(Sequel.&({ live: true, state: %w[sent accepted rolling delivered] }, Sequel.~(state: "delivered") | (Sequel[:delivered_at] > now - 86_400) | (papers_missing & (Sequel[:delivered_at] > now - (MISSING_DAYS * 86_400)))),
-                              Sequel.&({ state: "cancelled" }, Sequel.function(:upper, Sequel[:trips][:during]) > now - 86_400, DB[:texts].where(trip_id: Sequel[:trips][:id]).exists)))
+    delivered_at = Sequel[:delivered_at]
+    lately = Sequel.~(state: "delivered") | (delivered_at > now - 86_400) | (papers_missing & (delivered_at > now - (MISSING_DAYS * 86_400)))
+    called_off = Sequel.&({ state: "cancelled" }, Sequel.function(:upper, Sequel[:trips][:during]) > now - 86_400, DB[:texts].where(trip_id: Sequel[:trips][:id]).exists)
+    DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id:).where(Sequel.|(Sequel.&({ live: true, state: %w[sent accepted rolling delivered] }, lately), called_off))
               .order(Sequel.case({ "rolling" => 0, "accepted" => 1, "sent" => 2, "delivered" => 3 }, 4, :state), Sequel.function(:lower, Sequel[:trips][:during]))
               .select_all(:trips).all
   end

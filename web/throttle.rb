@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "digest"
 require "rack/attack"
 
 # Holds back guessing: sign-ins, set-up codes and links. Counts are kept in the database, since web processes share nothing.
@@ -23,7 +24,10 @@ module Web::Throttle
     attack.cache.store = Counts.new
     attack.throttle("sign-in by address", limit: 60, period: 60) { |request| request.ip if request.post? && request.path == "/api/auth/sign-in" }
     attack.throttle("set-up by address", limit: 10, period: 60) { |request| request.ip if request.post? && request.path == "/api/setup" }
-    attack.throttle("cab by address", limit: 600, period: 60) { |request| request.ip if request.path.start_with?("/api/cab") }
+    # By link: many phones share an address of their carrier's, and nobody guesses 256 bits.
+    attack.throttle("cab by link", limit: 600, period: 60) { |request| Digest::SHA256.hexdigest(request.get_header("HTTP_AUTHORIZATION") || request.ip) if request.path.start_with?("/api/cab") }
+    attack.throttle("answers by address", limit: 300, period: 60) { |request| request.ip if request.path.start_with?("/api/asks") }
+    attack.throttle("PIN by link", limit: 10, period: 60) { |request| Digest::SHA256.hexdigest(request.get_header("HTTP_AUTHORIZATION").to_s) if request.path == Web::Gate::UNLOCK }
     attack.throttled_responder = lambda do |request|
       [429, { "content-type" => "application/json", "retry-after" => "60" },
        [JSON.generate(error: { code: "too_many", message: "Too many tries: wait a minute.", path: "", request_id: request.env[Web::RequestLog::ID] })]]

@@ -200,6 +200,8 @@ RSpec.describe Web::Road do
     expect(cab.call(:post, "/api/cab/messages", { key: "I have called", body: "Done" })[:unread]).to eq(0)
     expect(client.call(:get, "/api/messages")).to match([include(driver: "Wade Ferris", unread: 1, last: "Done", from_driver: true)])
     expect(client.call(:get, "/api/messages/#{driver_id}")[:messages].first[:read_at]).not_to be_nil
+    Clock.hold(at(15))
+    expect(client.call(:get, "/api/today")[:rows]).to include(include(kind: "messages", title: "Wade Ferris", reason: a_string_including("15 min", "Done")))
     client.call(:put, "/api/messages/#{driver_id}/read", { upto: DB[:messages].max(:id) })
     expect(client.call(:get, "/api/messages").first[:unread]).to eq(0)
     expect(cab.call(:post, "/api/cab/messages", { key: "nothing at all", body: "  " })[:error]).to include(code: "message_empty", path: "/body")

@@ -9,6 +9,7 @@ class Web::Match::Today
   WARNED_OF = ["licence", "medical card", "registration", "annual inspection"].freeze
   PAPERS_MISSING_HOURS = 24
   DETENTION_MINUTES = 120
+  UNREAD_MINUTES = 10
 
   Row = Value.of(:what, :kind, :title, :reason, :stake, :at, :zone, :address, :act)
 
@@ -19,7 +20,7 @@ class Web::Match::Today
   def to_h
     put_off = DB[:snoozes].where(Sequel[:until] > @now).all
     away = put_off.to_h { |row| [row[:what], true] }
-    rows = [*uncovered, *handed_to_nobody, *trips, *answers, *papers, *missing_papers].reject { |row| away[row.what] }.sort_by { |row| [-row.stake, row.what] }
+    rows = [*uncovered, *handed_to_nobody, *trips, *answers, *messages, *papers, *missing_papers].reject { |row| away[row.what] }.sort_by { |row| [-row.stake, row.what] }
     { as_of: @now.iso8601, counts: rows.map(&:kind).tally, snoozed: put_off.map { |row| { what: row[:what], until: row[:until].iso8601, why: row[:why], by: row[:by] } },
       rows: rows.map { |row| row.to_h.merge(at: row.at&.iso8601) } }
   end
@@ -88,6 +89,28 @@ class Web::Match::Today
       Row.new(what: "unanswered load #{load[:id]}", kind: "unanswered", title: way(load), reason: "#{load[:crew]} has not answered#{load[:pickup_at] && ", #{length((hours * 60).to_i)} before the pickup"}.",
               stake: (900 / hours).round, at: load[:pickup_at], zone: load[:pickup_zone], address: "/freight/#{load[:id]}", act: "Ring the driver")
     end
+  end
+
+  # Drivers who wait for an answer, and texts that never arrived.
+  def messages
+    unread = DB[:messages].where(from_driver: true, read_at: nil).where(Sequel[:at] < @now - (UNREAD_MINUTES * 60)).join(:drivers, id: :driver_id).order(Sequel[:messages][:id]).select(:driver_id, :name, :body, :at,
+                                                                                                                                                                                        :not_understood).all.group_by do |row|
+      row[:driver_id]
+    end
+    failed = DB[:texts].where(state: "failed").where(Sequel[:state_at] > @now - 86_400).join(:drivers, id: :driver_id).select(Sequel[:texts][:id], :name, :to, :failure, :state_at).all
+    unread.map { |driver_id, rows| unread(driver_id, rows) } +
+      failed.map do |row|
+        Row.new(what: "failed text #{row[:id]}", kind: "messages", title: "#{row[:name]}, #{row[:to]}", reason: "A text did not arrive: #{row[:failure]}.", stake: 150, at: row[:state_at], zone: nil, address: "/road?view=messages",
+                act: "Ring the driver")
+      end
+  end
+
+  def unread(driver_id, rows)
+    minutes = ((@now - rows.first[:at]) / 60).to_i
+    Row.new(what: "messages driver #{driver_id}", kind: "messages", title: rows.first[:name], reason: "Waits for an answer since #{length(minutes)}: “#{rows.last[:body][0, 80]}”#{" (not understood as a check-in)" if rows.any? do |row|
+      row[:not_understood]
+    end}",
+            stake: 40 + minutes, at: rows.first[:at], zone: nil, address: "/road?view=messages", act: "Answer")
   end
 
   # Expired, or about to.

@@ -75,7 +75,7 @@ class Web::Road::Diary
   # The phone's clock is said where it was off.
   def off(row)
     minutes = ((row[:arrived_at] - row[:phone_at]) / 60).round
-    "his phone’s clock was #{minutes.abs} min #{minutes.positive? ? "behind" : "ahead"}" if minutes.abs > 2 && !DB[:company].get(:demo)
+    "the phone’s clock was #{minutes.abs} min #{minutes.positive? ? "behind" : "ahead"}" if minutes.abs > 2 && !DB[:company].get(:demo)
   end
 
   def details(told) = told.except("odometer_confirmed").map { |name, value| "#{name.tr("_", " ").delete_suffix(" f")} #{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}" }

@@ -5,26 +5,23 @@ class Web::Tracking::CabTrips
   OVER = %w[cancelled declined].freeze
 
   class << self
-    def of(driver_id, now)
-      trips = Store::Tracking.cab_trips(driver_id, now)
-      stories = Work::Tracking::Story.outcomes(Store::Freight.trip_stops(trips.map { |trip| trip[:id] }).to_hash_groups(:trip_id).then { |rows| trips.to_h { |trip| [trip[:id], rows[trip[:id]] || []] } })
-      trips.map { |trip| new(trip, driver_id, stories[trip[:id]]).to_h }
-    end
+    def of(driver_id, now) = Store::Tracking.cab_trips(driver_id, now).map { |trip| new(trip, driver_id).to_h }
 
     # One trip as this driver sees it; a declined one is gone from the phone but still answered for.
     def one(trip_id, driver_id)
       trip = DB[:trips].join(:trip_drivers, trip_id: :id).where(Sequel[:trips][:id] => trip_id, driver_id:).select_all(:trips).first or raise Work::NotFound.new("trip", trip_id)
-      new(trip, driver_id, Work::Tracking::Story.outcome(trip_id)).to_h
+      new(trip, driver_id).to_h
     end
   end
 
-  def initialize(trip, driver_id, outcome)
+  def initialize(trip, driver_id)
     @trip = trip
     @driver_id = driver_id
-    @outcome = outcome
     @trip_stops = Store::Freight.trip_stops(trip[:id]).all
     @loads = DB[:loads].join(:trip_loads, load_id: :id).where(trip_id: trip[:id]).order(:load_id).select_all(:loads).all
     @papers = Store::Tracking.papers(@loads.map { |load| load[:id] }).where(trip_id: trip[:id]).all
+    @rows = DB[:check_ins].where(trip_id: trip[:id]).order(:done_at, :id).all
+    @outcome = Work::Tracking::Story.outcome(trip[:id], @trip_stops, @rows)
   end
 
   def to_h
@@ -35,8 +32,8 @@ class Web::Tracking::CabTrips
   private
 
   def progress
-    next_step = Core::Tracking.next_step(@outcome)
-    { steps: Core::Tracking.steps(@outcome).map { |step| step(step) }, next: next_step && step(next_step), can_decline: %w[sent accepted].include?(@trip[:state]), ended: OVER.include?(@trip[:state]) ? @trip[:state] : nil }
+    steps = Core::Tracking.steps(@outcome).map { |step| step(step) }
+    { steps:, next: steps[(steps.rindex { |step| step[:done_at] } || -1) + 1], can_decline: %w[sent accepted].include?(@trip[:state]), ended: OVER.include?(@trip[:state]) ? @trip[:state] : nil }
   end
 
   def changes = DB[:trip_changes].where(trip_id: @trip[:id], driver_id: @driver_id, seen_at: nil).order(:id).select(:id, :what).all
@@ -55,20 +52,19 @@ class Web::Tracking::CabTrips
   end
 
   def odometer
-    told = rows.filter_map { |row| row[:details]["odometer"] }
+    told = @rows.filter_map { |row| row[:details]["odometer"] }
     { odometer_before: told.first.nil? ? Work::Tracking::SaidFacts.odometer_before(@trip) : nil, odometer_from: told.first }
   end
 
-  def rows = @rows ||= DB[:check_ins].where(trip_id: @trip[:id]).order(:done_at, :id).all
-
   # A step with the key of what told it, so that it can be put right.
   def step(step)
-    told = rows.find { |row| row[:kind] == step.kind && row[:stop_id] == step.stop_id && row[:source] == "cab" } || rows.find { |row| row[:kind] == step.kind && row[:stop_id] == step.stop_id }
+    tellings = (@by_step ||= @rows.group_by { |row| row.values_at(:kind, :stop_id) })[[step.kind, step.stop_id]] || []
+    told = tellings.find { |row| row[:source] == "cab" } || tellings.first
     { **step.to_h, done_at: step.done_at&.iso8601, key: told && (told[:key] || "check-in #{told[:id]}") }
   end
 
   def said
-    rows.reject { |row| %w[seen paper].include?(row[:kind]) || row[:driver_id] != @driver_id }.map do |row|
+    @rows.reject { |row| %w[seen paper].include?(row[:kind]) || row[:driver_id] != @driver_id }.map do |row|
       { key: row[:key] || "check-in #{row[:id]}", **row.slice(:kind, :stop_id, :note, :signer), done_at: row[:done_at].iso8601, details: row[:details].to_h }
     end
   end

@@ -38,7 +38,7 @@ class Work::Tracking::SaidFacts
     known = DB[:units].where(kind: "trailer", number: numbers.map(&:last)).select_map(:number)
     strange = numbers.reject { |_, number| known.include?(number) }.map { |row, number| Finding.new(code: "unknown_trailer", text: "#{number} is no trailer of ours.", stop_id: row[:stop_id]) }
     planned = Store::Freight.trip_units(@trip[:id]).where(role: "trailer").get(:number)
-    other = told("trailer").reject { |_, number| number == planned || planned.nil? }.map { |row, number| Finding.new(code: "other_trailer", text: "He set out with #{number}, planned was #{planned}.", stop_id: row[:stop_id]) }
+    other = told("trailer").reject { |_, number| number == planned || planned.nil? }.map { |row, number| Finding.new(code: "other_trailer", text: "Set out with #{number}; planned was #{planned}.", stop_id: row[:stop_id]) }
     strange + other
   end
 

@@ -9,13 +9,9 @@ class Work::Tracking::Story
   COLUMNS = %i[arrived_at begun_at worked_at left_at signer].freeze
 
   class << self
-    # What has happened on a trip, from rows of its stops with kind and name.
-    def outcome(trip_id, trip_stops = Store::Freight.trip_stops(trip_id).all) = outcomes({ trip_id => trip_stops }).fetch(trip_id)
-
-    # trip_stops - Hash of trip id to rows. Returns Hash of trip id to Core::Tracking::Outcome, read in one query.
-    def outcomes(trip_stops)
-      said = DB[:check_ins].where(trip_id: trip_stops.keys, kind: TELLING).order(:id).all.group_by { |row| row[:trip_id] }
-      trip_stops.to_h { |trip_id, rows| [trip_id, Core::Tracking.fold((said[trip_id] || []).map { |row| event(row) }, rows.map { |row| stop(row) })] }
+    # What has happened on a trip, from rows of its stops with kind and name, and of its check-ins.
+    def outcome(trip_id, trip_stops = Store::Freight.trip_stops(trip_id).all, check_ins = DB[:check_ins].where(trip_id:, kind: TELLING).all)
+      Core::Tracking.fold(check_ins.select { |row| TELLING.include?(row[:kind]) }.map { |row| event(row) }, trip_stops.map { |row| stop(row) })
     end
 
     private

@@ -46,7 +46,7 @@ function right(entry: Schemas['DiaryEntry']) {
 </template>
 
 <style scoped>
-.pad { padding: .6rem .85rem; } .entries { list-style: none; margin: .3rem 0 0; padding: 0; } .entries li { display: grid; grid-template-columns: 8.2rem 1fr; gap: .5rem; padding: .22rem 0; border-top: 1px solid rgb(var(--v-theme-line), .6); }
+.pad { padding: .6rem .85rem; } .entries { list-style: none; margin: .3rem 0 0; padding: 0; } .entries li { display: grid; grid-template-columns: 9.6rem 1fr; gap: .5rem; padding: .22rem 0; border-top: 1px solid rgb(var(--v-theme-line), .6); }
 .who { margin-left: .4rem; } .off .text { text-decoration: line-through; } .right { display: grid; grid-template-columns: 1fr 1fr auto; gap: .5rem; align-items: start; margin: .4rem 0; }
 .pick { font: inherit; color: rgb(var(--v-theme-primary)); background: none; border: 0; padding: .1rem .3rem; min-height: 24px; cursor: pointer; text-decoration: underline; } .pick[aria-pressed='true'] { font-weight: 700; text-decoration: none; color: inherit; }
 </style>

@@ -59,7 +59,7 @@ useKeys([
         <div v-if="dispatches" class="row acts">
           <v-btn v-if="open" size="small" color="primary" :loading="busy" @click="askNow">Ask for a check-in</v-btn>
           <v-btn size="small" variant="tonal" @click="panel = panel === 'message' ? undefined : 'message'">Message</v-btn>
-          <v-btn v-if="open" size="small" variant="tonal" @click="panel = panel === 'tell' ? undefined : 'tell'">Tell a step for him</v-btn>
+          <v-btn v-if="open" size="small" variant="tonal" @click="panel = panel === 'tell' ? undefined : 'tell'">Tell a step</v-btn>
           <v-btn v-if="found.trip.load_id" size="small" variant="text" :to="`/freight/${found.trip.load_id}`">{{ found.trip.load }}</v-btn>
           <v-btn size="small" variant="text" :href="`/api/trips/${tripId}/report`" target="_blank">Report</v-btn>
           <span v-if="asked" class="small" role="status">Asked by text.</span>
