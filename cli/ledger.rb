@@ -3,6 +3,7 @@
 require_relative "../config/core"
 require_relative "../config/road_data"
 require_relative "../config/hours_rules"
+require_relative "../config/permit_rules"
 require "json"
 require "json_schemer"
 require "optparse"
@@ -24,6 +25,12 @@ module Ledger
                 answer: ->(document) { Core::Hours.read(document).then { |question| Core::Hours.plan(question, Core::Hours.read_trip(document), rules: HoursRules.named(question.rules)).to_h } }),
     Command.new(area: "pay", verb: "settle", about: "one driver's statement for one period, to the cent",
                 answer: ->(document) { Core::Pay.present(Core::Pay.settle(Core::Pay.read(document))) }),
+    Command.new(area: "permits", verb: "bridge", about: "axles against the federal limits of weight",
+                answer: ->(document) { Core::Permits::Answer.bridge(Core::Permits.read_bridge(document)) }),
+    Command.new(area: "permits", verb: "daylight", about: "when the sun allows a permitted load to travel",
+                answer: ->(document) { Core::Permits::Answer.daylight(*Core::Permits.read_daylight(document)) }),
+    Command.new(area: "permits", verb: "screen", about: "what each state on the way asks of an oversize or overweight vehicle",
+                answer: ->(document) { Core::Permits.read_screen(document).then { |vehicle, codes, divisible, miles| Core::Permits::Answer.screen(Core::Permits.screen(vehicle, codes, rules: PermitRules.all, divisible:, miles:)) } }),
     Command.new(area: "roads", verb: "route", about: "the way for a truck, by leg and by state",
                 answer: ->(document) { Core::Roads.route(RoadData.network, RoadData.gazetteer, Core::Roads.read(document)).to_h })
   ].freeze
