@@ -1,6 +1,9 @@
 # frozen_string_literal: true
 
 # The federal limits of weight: single axles, tandems, gross, and the bridge formula over every group of consecutive axles.
+#
+# Distances are whole numbers of the finest decimal that was given, so that a limit at exactly 36.0 ft or 40 inches is exact; a
+# combination of thirteen axles has 78 groups, and a route is planned over many such checks.
 class Core::Permits::Bridge
   SINGLE_AXLE_LB = 20_000
   TANDEM_LB = 34_000
@@ -14,61 +17,62 @@ class Core::Permits::Bridge
   LEAST_FT = 4
   STEP_LB = 500
 
-  class << self
-    # W = 500 (L N / (N - 1) + 12 N + 36), to the nearest 500 as the table prints it: an exact half of 500 goes down.
-    def allowed_lb(axles, distance_ft)
-      length = [distance_ft.to_r.round(half: :up), LEAST_FT].max
-      exact = 500 * (Rational(length * axles, axles - 1) + (12 * axles) + 36)
-      (exact / STEP_LB).round(half: :down) * STEP_LB
-    end
+  # W = 500 (L N / (N - 1) + 12 N + 36), to the nearest 500 as the table prints it: an exact half of 500 goes down.
+  def self.allowed_lb(axles, distance_ft)
+    length = [distance_ft.to_r.round(half: :up), LEAST_FT].max
+    gaps = axles - 1
+    ((((2 * length * axles) + gaps - 1) / (2 * gaps)) + (12 * axles) + 36) * STEP_LB
   end
 
   def initialize(axles)
-    @axles = axles
-    @at = axles.drop(1).reduce([0.to_r]) { |list, axle| list << (list.last + axle.spacing_ft.to_r) }
+    @count = axles.length
+    @unit = 10**axles.map { |axle| axle.spacing_ft.scale }.max
+    @at = sums(axles.drop(1).map { |axle| (axle.spacing_ft * @unit).to_i })
+    @weight = sums(axles.map(&:weight_lb))
   end
 
   # By rule, then from the front of the vehicle to its rear.
   def failures = [*single_axles, *tandems, *gross, *bridges]
 
-  def weight_lb(range) = @axles[range].sum(&:weight_lb)
-  def distance_ft(range) = @at[range.end] - @at[range.begin]
-
   private
 
-  def count = @axles.length
-  def groups = (0...count).flat_map { |first| (first...count).map { |last| first..last } }
-  def inches(range) = distance_ft(range) * 12
+  def sums(list) = list.reduce([0]) { |all, one| all << (all.last + one) }
+  # All groups of one axle or more, as [first, last].
+  def groups = @groups ||= (0...@count).flat_map { |first| (first...@count).map { |last| [first, last] } }
+  def several = @several ||= groups.reject { |first, last| first == last }
+  def apart(first, last) = @at[last] - @at[first]
+  def within_in?(inches, first, last) = apart(first, last) * 12 <= inches * @unit
+  def weight_lb(first, last) = @weight[last + 1] - @weight[first]
+  def distance_ft(first, last) = ((2 * apart(first, last)) + @unit) / (2 * @unit)
 
   # An axle with all that stand within 40 inches: a group that lies within a larger one is part of it.
   def single_axles
-    within = groups.select { |range| inches(range) <= ONE_AXLE_IN }
-    whole = within.reject { |range| within.any? { |other| other != range && other.cover?(range) } }
-    whole.filter_map { |range| failure("single_axle", range, SINGLE_AXLE_LB) }
+    whole = groups.select { |first, last| within_in?(ONE_AXLE_IN, first, last) && !longer?(first, last) }
+    whole.filter_map { |first, last| failure("single_axle", first, last, SINGLE_AXLE_LB) }
   end
 
-  def tandem?(range) = range.size > 1 && inches(range) > ONE_AXLE_IN && inches(range) <= TANDEM_IN
-  def tandems = groups.select { |range| tandem?(range) }.filter_map { |range| failure("tandem", range, TANDEM_LB) }
-  def gross = [failure("gross", 0..(count - 1), GROSS_LB)].compact
+  def longer?(first, last) = (first.positive? && within_in?(ONE_AXLE_IN, first - 1, last)) || (last < @count - 1 && within_in?(ONE_AXLE_IN, first, last + 1))
+
+  def tandem?(first, last) = last > first && !within_in?(ONE_AXLE_IN, first, last) && within_in?(TANDEM_IN, first, last)
+  def tandems = several.select { |first, last| tandem?(first, last) }.filter_map { |first, last| failure("tandem", first, last, TANDEM_LB) }
+  def gross = [failure("gross", 0, @count - 1, GROSS_LB)].compact
 
   def bridges
-    groups.select { |range| range.size > 1 }.filter_map { |range| failure("bridge", range, allowed_lb(range)) }
-  end
+    several.filter_map do |first, last|
+      allowed = self.class.allowed_lb(last - first + 1, distance_ft(first, last))
+      next unless weight_lb(first, last) > allowed
 
-  def allowed_lb(range)
-    by_formula = self.class.allowed_lb(range.size, distance_ft(range))
-    two_tandems?(range) ? [by_formula, 2 * TANDEM_LB].max : by_formula
+      failure("bridge", first, last, two_tandems?(first, last) ? [allowed, 2 * TANDEM_LB].max : allowed)
+    end
   end
 
   # Is it a tandem and right behind it another, their outer axles at least 36 feet apart? Measured, not rounded.
-  def two_tandems?(range)
-    distance_ft(range) >= TWO_TANDEMS_FT && ((range.begin + 1)..(range.end - 2)).any? { |last| tandem?(range.begin..last) && tandem?((last + 1)..range.end) }
+  def two_tandems?(first, last)
+    apart(first, last) >= TWO_TANDEMS_FT * @unit && ((first + 1)..(last - 2)).any? { |end_of_one| tandem?(first, end_of_one) && tandem?(end_of_one + 1, last) }
   end
 
-  def failure(rule, range, allowed_lb)
-    weight = weight_lb(range)
-    return unless weight > allowed_lb
-
-    Core::Permits::Failure.new(rule:, axles: [range.begin + 1, range.end + 1], distance_ft: distance_ft(range).round(half: :up), weight_lb: weight, allowed_lb:, over_lb: weight - allowed_lb)
+  def failure(rule, first, last, allowed_lb)
+    weight_lb = weight_lb(first, last)
+    Core::Permits::Failure.new(rule:, axles: [first + 1, last + 1], distance_ft: distance_ft(first, last), weight_lb:, allowed_lb:, over_lb: weight_lb - allowed_lb) if weight_lb > allowed_lb
   end
 end

@@ -23,6 +23,7 @@ RSpec.describe Web::Billing do
   end
 
   it "refuses a load without papers, a number that is taken, days that have not come or run backwards" do
+    Clock.hold(now)
     bill(book)
     expect(client.error[:code]).to eq("wrong_state")
     bill(on: "2026-11-26")
