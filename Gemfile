@@ -38,6 +38,9 @@ gem "prawn-table", "~> 0.2"
 gem "combine_pdf", "~> 1.0"
 gem "icalendar", "~> 2.10"
 
+# The calendar
+gem "holidays", "~> 8.8"
+
 # Running it
 gem "foreman", "~> 0.88"
 

@@ -23,7 +23,7 @@ module Bench
       puts format("PostgreSQL alone, %d connections: %.0f durable inserts/s", CLIENTS, inserts)
       with_server do |port, cookie|
         mine, watched = trips.partition.with_index { |_, i| i < TRIPS }
-        sent, waits = nil
+        sent = nil
         sending = Thread.new { sent = check_ins(port, mine) }
         waits = watch(port, cookie, watched)
         sending.join
@@ -51,7 +51,10 @@ module Bench
 
     def trip(i, customer_id, terminal_id, by, now)
       driver_id = Work::Fleet::AddRecord.call(:drivers, { name: "Driver #{i}", number: i.to_s, phone: "208-555-0150", terminal_id:, loaded_mile_rate: "0.58", empty_mile_rate: "0.50" }, by:, now:)
-      load_id = Work::Freight::BookLoad.call({ customer_id:, price: { kind: "flat", rate: "900" }, freight: [{ what: "Onions", weight_lb: 40_000 }], stops: [{ kind: "pickup", where: "83702", from: now, to: nil }, { kind: "delivery", where: "97801", from: now + 30_000, to: nil }] }, by:, now:)
+      load_id = Work::Freight::BookLoad.call(
+        { customer_id:, price: { kind: "flat", rate: "900" }, freight: [{ what: "Onions", weight_lb: 40_000 }],
+          stops: [{ kind: "pickup", where: "83702", from: now, to: nil }, { kind: "delivery", where: "97801", from: now + 30_000, to: nil }] }, by:, now:
+      )
       Work::Freight::CrewLoad.call(load_id, { driver_ids: [driver_id], tractor_id: nil, trailer_id: nil }, by:, now:)
       Work::Freight::SendLoad.call(load_id, {}, by:, now:)
       trip_id = Store::Freight.live_trip(load_id)[:id]
@@ -143,7 +146,8 @@ module Bench
 
     def with_server
       port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-      pid = spawn({ "PORT" => port.to_s, "WEB_CONCURRENCY" => "2", "RUBYOPT" => [ENV.fetch("RUBYOPT", nil), ("--yjit" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?)].compact.join(" ") }, "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", chdir: Settings::ROOT, out: File::NULL)
+      pid = spawn({ "PORT" => port.to_s, "WEB_CONCURRENCY" => "2", "RUBYOPT" => [ENV.fetch("RUBYOPT", nil), ("--yjit" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?)].compact.join(" ") }, "bundle", "exec", "puma", "-q", "-C",
+                  "config/puma.rb", chdir: Settings::ROOT, out: File::NULL)
       sleep 0.2 until begin
         TCPSocket.new("127.0.0.1", port).close || true
       rescue SystemCallError

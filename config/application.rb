@@ -4,6 +4,7 @@
 require_relative "core"
 require_relative "fit_rules"
 require_relative "hours_rules"
+require_relative "permit_rules"
 require_relative "phrases"
 require_relative "road_data"
 require_relative "settings"

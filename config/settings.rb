@@ -15,6 +15,7 @@ module Settings
   def self.port = Integer(ENV.fetch("PORT", "4600"))
   def self.public_url = ENV.fetch("PUBLIC_URL") { "http://127.0.0.1:#{port}" }
   def self.text_gateway_url = ENV.fetch("TEXT_GATEWAY_URL", "http://127.0.0.1:4610")
+  def self.office_url = ENV.fetch("OFFICE_URL", "http://127.0.0.1:4640")
   def self.mail_url = ENV.fetch("MAIL_URL", "http://127.0.0.1:4630")
   def self.device_service_url = ENV.fetch("DEVICE_SERVICE_URL", "http://127.0.0.1:4620")
   def self.web_processes = Integer(ENV.fetch("WEB_CONCURRENCY", "0"))

@@ -53,6 +53,9 @@ module Core::Permits
   # Returns Array of Verdict, in the order of the codes. What is not covered yet says so, and never that no permit is needed.
   def self.screen(vehicle, codes, rules:, divisible: false, miles: {}) = codes.map { |code| Screen.new(vehicle, code, rules[code], divisible, miles[code]).verdict }
 
+  # When a permitted load may move between two instants. spots - Array of Travel::Spot; holidays - Array of Date. Returns Array of Travel::Window.
+  def self.travel_windows(spots, holidays, from, to) = Travel.new(spots, holidays).windows(from, to)
+
   # A jurisdiction's file, keys as symbols. Returns Rules.
   def self.rules(document) = Jurisdiction.rules(document)
 

@@ -42,7 +42,7 @@ class Core::Permits::BridgeHelp
   end
 
   def least_move(weights)
-    failing = Core::Permits.bridge(@axles).flat_map { |failure| (failure.axles.first - 1..failure.axles.last - 1).to_a }.uniq
+    failing = Core::Permits.bridge(@axles).flat_map { |failure| ((failure.axles.first - 1)..(failure.axles.last - 1)).to_a }.uniq
     pairs = failing.product((0...@axles.length).to_a).reject { |from, to| from == to }
     weights.lazy.flat_map { |weight| pairs.map { |from, to| [weight, from, to, moved(from, to, weight)] } }.find { |_, _, _, axles| axles && legal?(axles) }
   end
@@ -73,7 +73,7 @@ class Core::Permits::BridgeHelp
   end
 
   def with_axle(i)
-    near = [i - 1, i].select { |one| one.positive? }
+    near = [i - 1, i].select(&:positive?)
     shared = near.sum { |one| @axles[one].weight_lb }
     each = shared / (near.length + 1)
     rest = shared - (each * near.length)

@@ -93,9 +93,10 @@ class Core::Permits::Screen
     travel = @rules.travel
     only_heavy = over.empty?
     [("Daylight only, from #{travel[:margin_minutes].value} min before sunrise to as long after sunset." if travel[:daylight].value && !only_heavy), travel[:weekend].value && sentence(travel[:weekend].value),
-     ("No travel on legal holidays." if travel[:holidays].value && !only_heavy), *@rules.curfews.map { |curfew| "#{curfew.place}: not from #{curfew.from} to #{curfew.to} on working days." }, sentence(travel[:weather].value)].compact.select(&:itself)
+     ("No travel on legal holidays." if travel[:holidays].value && !only_heavy), *curfews, sentence(travel[:weather].value)].compact.select(&:itself)
   end
 
+  def curfews = @rules.curfews.map { |curfew| "#{curfew.place}: not from #{curfew.from} to #{curfew.to} on working days." }
   def sentence(text) = "#{text[0].upcase}#{text[1..]}."
 
   # In cents, as far as it is known: a part by the mile waits for the route.
@@ -116,7 +117,7 @@ class Core::Permits::Screen
   end
 
   def step(one)
-    reached = one.steps.select { |over, _| value(one.of) && value(one.of) > over }.last or return
+    reached = one.steps.reverse.find { |over, _| value(one.of) && value(one.of) > over } or return
     amount = BigDecimal(reached.last)
     amount.zero? ? nil : ["Over #{feet(reached.first)} #{DIMENSIONS[one.of]}", cents(amount)]
   end

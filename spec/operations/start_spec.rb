@@ -6,10 +6,10 @@ require "open3"
 # bin/start on the test database: what it says, and that Ctrl-C leaves nothing behind.
 RSpec.describe "bin/start", :committed do
   let(:root) { File.expand_path("../..", __dir__) }
-  let(:ports) { Array.new(4) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } } }
+  let(:ports) { Array.new(5) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } } }
   let(:environment) do
     { "DATABASE_URL" => Settings.database_url, "PORT" => ports[0].to_s, "TEXTS_PORT" => ports[1].to_s, "DEVICES_PORT" => ports[2].to_s,
-      "MAIL_PORT" => ports[3].to_s, "DEVICE_SERVICE_URL" => nil, "TEXT_GATEWAY_URL" => nil, "PUBLIC_URL" => nil }
+      "MAIL_PORT" => ports[3].to_s, "OFFICES_PORT" => ports[4].to_s, "DEVICE_SERVICE_URL" => nil, "TEXT_GATEWAY_URL" => nil, "PUBLIC_URL" => nil }
   end
 
   def open?(port)
@@ -25,11 +25,11 @@ RSpec.describe "bin/start", :committed do
       said << output.gets until said.include?("Ctrl-C stops it") || output.eof?
       expect(said).to match(/Set your company up there with the code [A-Z2-9]{4}-[A-Z2-9]{4}-[A-Z2-9]{4}/)
       me = JSON.parse(Net::HTTP.get(URI("http://127.0.0.1:#{ports[0]}/api/me")))
-      expect([me["set_up"], ports.map { |port| open?(port) }]).to eq([false, [true] * 4])
+      expect([me["set_up"], ports.map { |port| open?(port) }]).to eq([false, [true] * 5])
       Process.kill("INT", process.pid)
       process.join(20)
     end
-    expect(ports.map { |port| open?(port) }).to eq([false] * 4)
+    expect(ports.map { |port| open?(port) }).to eq([false] * 5)
   end
 
   it "says in one sentence that a port is in use" do

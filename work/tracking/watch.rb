@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What is looked after each minute: where the trucks are, who is due to be asked, what is foreseen, what is old enough to go.
+# What is looked after each minute: where the trucks are, who is due to be asked, what is foreseen, which offices
+# still owe an answer, what is old enough to go.
 class Work::Tracking::Watch < Que::Job
   EVERY_SECONDS = 60
   self.maximum_retry_count = 1_000_000
@@ -24,6 +25,7 @@ class Work::Tracking::Watch < Que::Job
     rolling.each { |trip_id| Work::Tracking::Fence.call(trip_id, now) }
     Work::Tracking::ScheduleAsking.ask_due(now)
     Work::Tracking::Foresee.refresh(rolling, now)
+    Work::Permits::Apply.ask_after
     DB[:positions].where { at < now - (Store::Tracking.settings[:positions_kept_days] * 86_400) }.delete
   end
 end

@@ -1,0 +1,5 @@
+# frozen_string_literal: true
+
+require_relative "offices"
+
+run StandIns::PermitOffices.new(ENV.fetch("OFFICES_FILE", File.expand_path("../../var/stand_ins/offices.jsonl", __dir__)))

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+# Sends the applications of a file to their offices, all at once or one; hears what they say.
+class Work::Permits::Apply < Que::Job
+  self.maximum_retry_count = 15
+  # What is with an office, and asked after until it has answered.
+  WAITING = %w[sent review].freeze
+
+  # input - { key:, permit_id: or nil for all, answer: what the office asked for }
+  # Returns the load's id. Raises Refused `not_attested`, `nothing_to_send`.
+  def self.to_offices(load_id, input, by:, now:)
+    Work::Act.once(input[:key], "apply_for_permits", by:, now:, input: input.merge(load_id:)) do |act|
+      file = DB[:permit_files].where(load_id:).for_update.first or raise Work::NotFound.new("permit file", load_id)
+      raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "") if file[:attested_at].nil?
+
+      permits = DB[:permits].where(file_id: file[:id], state: %w[draft refused asked]).exclude(kind: %w[not_covered divisible])
+      permits = permits.where(id: input[:permit_id]) if input[:permit_id]
+      raise Refused.new("nothing_to_send", "There is nothing to send: what is left is with its office, or issued, or cannot be applied for.", path: "") if permits.empty?
+
+      permits.all.each do |permit|
+        DB[:permits].where(id: permit[:id]).update(state: "sent", sent_at: now, attempt: permit[:attempt] + 1, answer: input[:answer].to_s, version: permit[:version] + 1)
+        enqueue(permit_id: permit[:id])
+      end
+      act.changed("load", load_id, { permits: [nil, permits.select_map(:jurisdiction).join(", ")] })
+      load_id
+    end
+  end
+
+  # Those that wait for an answer are asked after each minute.
+  def self.ask_after = DB[:permits].where(state: "review").select_map(:id).each { |permit_id| enqueue(permit_id:) }
+
+  def run(permit_id:)
+    permit = DB[:permits].first(id: permit_id, state: WAITING) or return finish
+    answer = permit[:state] == "review" ? office(permit).status(permit[:office_id]) : office(permit).apply(Work::Permits::Application.of(permit), key: "permit-#{permit[:id]}-#{permit[:attempt]}-#{permit[:sent_at].to_i}")
+    pdf = answer["state"] == "issued" ? office(permit).pdf(answer["application"]) : nil
+    DB.transaction do
+      Work::Permits::TakeAnswer.call(permit_id, answer, pdf, now: Clock.now)
+      finish
+    end
+  end
+
+  private
+
+  def office(permit) = Work::Permits::Office.new(permit[:jurisdiction])
+end

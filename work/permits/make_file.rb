@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+# Makes the permit file of a load in one act: what moves, from the load, its crew and the fleet; the way for that size; a permit for
+# every state that wants one.
+class Work::Permits::MakeFile
+  # A tractor in front of its trailer, where nobody has measured the two together (common practice), in inches.
+  TRACTOR_IN = 264
+
+  # Returns the load's id. Raises Refused `file_is_there`, `no_dimensions`.
+  def self.call(load_id, input, by:, now:)
+    Work::Act.once(input[:key], "make_permit_file", by:, now:, input: input.merge(load_id:)) do |act|
+      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      raise Refused.new("file_is_there", "This load has its permit file already.", path: "") if Store::Permits.file_of(load_id)
+
+      new(load, by, now).make
+      act.changed("load", load_id, { permit_file: [nil, "made"] })
+      load_id
+    end
+  end
+
+  def initialize(load, by, now)
+    @load = load
+    @by = by
+    @now = now
+    @lines = Store::Freight.parts(:freight_lines, load[:id])
+    @trip = Store::Freight.live_trip(load[:id])
+    units = @trip ? Store::Freight.trip_units(@trip[:id]).to_hash(:role, :unit_id) : {}
+    @tractor, @trailer = %w[tractor trailer].map { |role| units[role] && DB[:units].first(id: units[role]) }
+  end
+
+  def make
+    raise Refused.new("no_dimensions", "Say how wide and how high the freight is first.", path: "/freight") if @lines.none? { |line| line[:width_in] || line[:height_in] || line[:weight_lb] }
+
+    file_id = DB[:permit_files].insert(load_id: @load[:id], made_by: @by.name, made_at: @now, contact: @by.name, **size, **facts)
+    Work::Permits::Route.write(DB[:permit_files].first(id: file_id))
+    Work::Permits::Draft.write(file_id)
+  end
+
+  private
+
+  def most(column) = @lines.filter_map { |line| line[column] }.max
+
+  # The largest of several pieces on one move, on the deck of the trailer.
+  def size
+    deck = Core::Fit::Judge::DECK_IN[@trailer&.dig(:trailer_kind) || @load[:trailer_kind]] || 0
+    trailer_in = @trailer&.dig(:length_ft) ? @trailer[:length_ft] * 12 : @trailer&.dig(:inner_length_in) || 636
+    weight = @lines.filter_map { |line| line[:weight_lb] }.sum
+    { width_in: [most(:width_in) || 102, 102].max, height_in: [(most(:height_in) || 0) + deck, 162].max, length_in: TRACTOR_IN + [trailer_in, most(:length_in) || 0].max, trailer_length_in: trailer_in,
+      rear_overhang_in: [(most(:length_in) || 0) - trailer_in, 0].max, front_overhang_in: 0, gross_lb: weight + (@tractor&.dig(:tare_lb) || Core::Fit::Judge::TRACTOR_LB) + (@trailer&.dig(:tare_lb) || Core::Fit::Judge::TRAILER_LB) }
+  end
+
+  def facts
+    starts_at = @load[:pickup_at] || (@now + 86_400)
+    { tractor_id: @tractor&.fetch(:id), trailer_id: @trailer&.fetch(:id), what: @lines.map { |line| line[:what] }.join(", "), serial_number: @lines.map { |line| line[:serial_number] }.reject(&:empty?).first || "none",
+      reference: @load[:reference].to_s, starts_on: TZInfo::Timezone.get(@load[:pickup_zone] || "UTC").to_local(starts_at).to_date }
+  end
+end

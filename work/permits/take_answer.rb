@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+# Writes down what an office has answered. Twice the same is once; an issued permit's PDF goes to the load's papers.
+module Work::Permits::TakeAnswer
+  def self.call(permit_id, answer, pdf, now:)
+    Work::Act.once(nil, "permit_#{answer["state"]}", by: Work::Actor.system, now:) do |act|
+      permit = DB[:permits].where(id: permit_id).for_update.first
+      next permit_id unless Work::Permits::Apply::WAITING.include?(permit[:state])
+
+      file = DB[:permit_files].first(id: permit[:file_id])
+      said = [answer["message"], *answer["conditions"]].compact.join(" ")
+      next permit_id if permit[:state] == answer["state"] && permit[:said] == said
+
+      change = { state: answer["state"], office_id: answer["application"], said:, answered_at: now, version: permit[:version] + 1 }
+      change.merge!(issued(answer, file, pdf, now)) if answer["state"] == "issued"
+      DB[:permits].where(id: permit_id).update(change)
+      act.changed("load", file[:load_id], { "permit #{permit[:jurisdiction]}" => [permit[:state], answer["state"]] })
+      permit_id
+    end
+  end
+
+  def self.issued(answer, file, pdf, now)
+    { number: answer.fetch("number"), fee: BigDecimal(answer.fetch("fee")), valid_from: Date.iso8601(answer.fetch("valid_from")), valid_to: Date.iso8601(answer.fetch("valid_to")), paper_id: paper(file, pdf, now),
+      issued_for: Sequel.pg_jsonb(file.slice(:width_in, :height_in, :length_in, :gross_lb, :tractor_id).transform_keys(&:to_s)) }
+  end
+
+  def self.paper(file, pdf, now)
+    trip_id = Store::Freight.live_trip(file[:load_id])&.fetch(:id)
+    paper_id = DB[:papers].insert(load_id: file[:load_id], trip_id:, kind: "permit", content_type: "application/pdf", bytes: pdf.bytesize, sha256: Digest::SHA256.hexdigest(pdf), by: "permit office", at: now)
+    DB[:paper_contents].insert(paper_id:, content: Sequel.blob(pdf))
+    paper_id
+  end
+  private_class_method :issued, :paper
+end
