@@ -21,6 +21,7 @@ module Demo
       past_weeks
       this_week
       partials
+      oversize
       fleet_papers
       duty
       Demo::Talk.new(@drivers, @maren, EPOCH).load
@@ -66,7 +67,12 @@ module Demo
                     loaded_mile_rate: format("%.2f", cents/100r), empty_mile_rate: "0.50", extra_stop: "25.00", stops_included: 2, detention_hourly: "20.00", tarp: "50.00")
     end
 
-    def unit(number, kind, i, **more) = add(:units, number:, kind:, terminal_id: @terminals[i % 3], plate: "JF#{1000 + @serial = (@serial || 0) + 1}", plate_state: %w[ID WA UT][i % 3], **more)
+    def unit(number, kind, i, **more) = add(:units, number:, kind:, terminal_id: @terminals[i % 3], vin: vin(number), plate: "JF#{1000 + @serial = (@serial || 0) + 1}", plate_state: %w[ID WA UT][i % 3], **more)
+
+    # Invented, with the check digit that 49 CFR 565 asks for.
+    def vin(number)
+      %w[0 1 2 3 4 5 6 7 8 9 X].map { |digit| "1YYD#{number[0].tr("FDSLR", "AAAAA")}9CX#{digit}KA#{number[-3..].rjust(6, "0")}" }.find { |text| Core::Fit.vin_trouble(text).nil? }
+    end
 
     # Three weeks that are paid and closed; the last leaves one trip behind that still lacks its bill of lading.
     def past_weeks
@@ -121,6 +127,11 @@ module Demo
       first = partial(1, "Door sets", 9, "pallets", 14_200, 230, "83705", "99202", [3, 12, 30], @customers[9])
       partial(2, "Inverter cabinets", 6, "crates", 11_800, 180, "83605", "97801", [5, 8, 24], @customers[4])
       Work::Freight::CrewLoad.call(first, { key: "demo-partial-crew", driver_ids: [@drivers[20]], tractor_id: @tractors[20], trailer_id: @trailers["dry_van"].last }, by: @maren, now: EPOCH - (3 * HOUR))
+    end
+
+    def oversize
+      crews = (0..23).map { |i| [@drivers[i], @tractors[i]] }.reverse
+      Demo::Oversize.new(@maren, @tobias, crews:, lowboys: @trailers["lowboy"]).load(pump_house: [@customers[6], @places[6], @places[21]], generator: [@customers[7], "84119", "83702"])
     end
 
     # hours - from the pickup's opening to its close, to the delivery's opening, to its close

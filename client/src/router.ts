@@ -19,6 +19,8 @@ export const router = createRouter({
     { path: '/freight/:id(\\d+)?', component: () => import('./areas/freight/FreightPage.vue'), meta: { title: 'Freight', roles: STAFF } },
     { path: '/match', component: () => import('./areas/match/MatchPage.vue'), meta: { title: 'Match', roles: STAFF } },
     { path: '/road', component: () => import('./areas/road/RoadPage.vue'), meta: { title: 'Road', roles: STAFF } },
+    { path: '/permits', component: () => import('./areas/permits/PermitDesk.vue'), meta: { title: 'Permits', roles: STAFF } },
+    { path: '/permits/:id(\\d+)', component: () => import('./areas/permits/PermitFilePage.vue'), meta: { title: 'Permit file', roles: STAFF } },
     { path: '/today', component: () => import('./areas/today/TodayPage.vue'), meta: { title: 'Today', roles: STAFF } },
     { path: '/fleet', redirect: '/fleet/drivers' },
     { path: '/fleet/:kind(customers|places|drivers|units)/:id(\\d+|new)?', component: () => import('./areas/fleet/FleetPage.vue'), meta: { title: 'Fleet', roles: STAFF } },

@@ -57,20 +57,20 @@ class Core::Tracking::Fold
     return event.done_at if latest.nil? || event.done_at >= latest
 
     minutes = ((latest - event.done_at) / 60).ceil
-    find("out_of_order", "#{stop.name}: #{event.kind} is told #{minutes} min before the step before it. Put one of the two right.", stop)
+    remark("out_of_order", "#{stop.name}: #{event.kind} is told #{minutes} min before the step before it. Put one of the two right.", stop)
     latest
   end
 
   # A later stop is begun, and nobody said that this one's work was done.
   def unfinished(stop, times)
-    find("step_missing", "#{stop.name} was left behind without a word of #{stop.work_kind}.", stop) if times[2].nil?
+    remark("step_missing", "#{stop.name} was left behind without a word of #{stop.work_kind}.", stop) if times[2].nil?
   end
 
   # By the most believed telling that names one.
   def signer(stop)
     tellings = @tellings[[stop.work_kind, stop.stop_id]] or return
     name = tellings.map { |event| event.signer.to_s.strip }.find { |one| !one.empty? }.to_s
-    find("signer_missing", "#{stop.name}: delivered, and nobody is named who signed.", stop) if stop.kind == "delivery" && name.empty?
+    remark("signer_missing", "#{stop.name}: delivered, and nobody is named who signed.", stop) if stop.kind == "delivery" && name.empty?
     name.empty? ? nil : name
   end
 
@@ -81,7 +81,7 @@ class Core::Tracking::Fold
       stop = stops[event.stop_id]
       next if stop && (steps_of(stop).include?(event.kind) || %w[begun paper note customer_note].include?(event.kind))
 
-      find(stop ? "wrong_step" : "stop_gone", stop ? "#{event.kind} was told of #{stop.name}, a #{stop.kind}." : "#{event.kind} was told of a stop that is not on the trip.", stop)
+      remark(stop ? "wrong_step" : "stop_gone", stop ? "#{event.kind} was told of #{stop.name}, a #{stop.kind}." : "#{event.kind} was told of a stop that is not on the trip.", stop)
     end
   end
 
@@ -92,7 +92,7 @@ class Core::Tracking::Fold
     return true if begun.nil?
 
     before = begun.done_at <= declined.done_at
-    find(before ? "declined_under_way" : "went_on_after_declining", before ? "Declined when the trip had begun: call the driver." : "Declined, and then #{begun.kind} was told: call the driver.", nil)
+    remark(before ? "declined_under_way" : "went_on_after_declining", before ? "Declined when the trip had begun: call the driver." : "Declined, and then #{begun.kind} was told: call the driver.", nil)
     !before
   end
 
@@ -105,5 +105,5 @@ class Core::Tracking::Fold
   end
 
   def on_trip?(stop_id) = @stops.any? { |stop| stop.stop_id == stop_id }
-  def find(code, text, stop) = @findings << Core::Tracking::Finding.new(code:, text:, stop_id: stop&.stop_id)
+  def remark(code, text, stop) = @findings << Core::Tracking::Finding.new(code:, text:, stop_id: stop&.stop_id)
 end

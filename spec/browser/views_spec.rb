@@ -7,7 +7,7 @@ RSpec.describe "The main views", :committed, type: :feature do
   def serious = be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa)
 
   def views(load_id, run_id, statement_id)
-    ["/today", "/road", "/road?view=map", "/road?view=messages", "/road?view=week", "/match?load=#{book}", "/match?view=crews", "/match?view=proposal", "/match?view=where",
+    ["/today", "/road", "/road?view=map", "/road?view=messages", "/road?view=week", "/permits", "/permits/#{load_id}", "/match?load=#{book}", "/match?view=crews", "/match?view=proposal", "/match?view=where",
      "/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places", "/hours", "/hours/#{driver_id}",
      "/pay/#{run_id}", "/pay/statements/#{statement_id}", "/company", "/freight?q=nothing-has-this"]
   end
@@ -21,6 +21,9 @@ RSpec.describe "The main views", :committed, type: :feature do
     Work::Hours::TakeDeviceEvents.call(driver_id, events, heard_at: minute, now:)
     run_id = Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
     statement_id = DB[:statements].get(:id)
+    Work::Permits::MakeFile.call(load_id, {}, by: inez, now:)
+    axles = [[12_000, 0], [30_000, 12], [37_500, 4]].map { |weight_lb, spacing_ft| { weight_lb:, spacing_ft: } }
+    Work::Permits::ChangeFile.call(load_id, { version: 0, axles:, gross_lb: 79_500, width_in: 170 }, by: inez, now:)
     token = Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))
     account(%w[administrator dispatcher settlement_clerk], "Greta Lindqvist")
     visit "/sign-in"
@@ -36,7 +39,7 @@ RSpec.describe "The main views", :committed, type: :feature do
         expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
       end
       page.driver.browser.manage.window.resize_to(390, 844)
-      ["/today", "/road", "/road?view=messages", "/match", "/match?view=proposal", "/freight/#{load_id}", "/pay/#{run_id}", "/fleet/drivers", "/hours", "/hours/#{driver_id}"].each do |path|
+      ["/today", "/road", "/road?view=messages", "/permits", "/permits/#{load_id}", "/match", "/match?view=proposal", "/freight/#{load_id}", "/pay/#{run_id}", "/fleet/drivers", "/hours", "/hours/#{driver_id}"].each do |path|
         visit path
         expect(page).to have_no_css("[aria-busy=true]")
         expect(too_wide).to eq([]), "#{path} scrolls sideways on a phone: #{too_wide}"

@@ -4,28 +4,31 @@ require "net/http"
 require "socket"
 require "tmpdir"
 
-# A whole installation beside the examples: web server, worker and text gateway as processes of their own, on the test database.
+# A whole installation beside the examples: web server, worker, text gateway and permit offices as processes of their own, on the test database.
 class Installation
   ROOT = File.expand_path("../..", __dir__)
   START_SECONDS = 30
 
-  attr_reader :port, :texts_port
+  attr_reader :port, :texts_port, :offices_port
 
   def self.current = @current ||= new.tap { |installation| at_exit { installation.stop } }
 
   def initialize
-    @port, @texts_port = Array.new(2) { free_port }
+    @port, @texts_port, @offices_port = Array.new(3) { free_port }
     @processes = {}
     start(:texts, "puma", "-q", "-e", "production", "-t", "1:2", "-b", "tcp://127.0.0.1:#{texts_port}", "stand_ins/texts/config.ru")
+    start(:offices, "puma", "-q", "-e", "production", "-t", "1:2", "-b", "tcp://127.0.0.1:#{offices_port}", "stand_ins/offices/config.ru")
     start(:web, "puma", "-q", "-C", "config/puma.rb")
     start(:worker, "que", "-q", "default", "--worker-count", "1", "--worker-priorities", "any", "--poll-interval", "0.5", "./config/worker.rb")
-    [url("/healthz"), texts_url("/")].each { |address| wait_for(address) }
+    [url("/healthz"), texts_url("/"), offices_url].each { |address| wait_for(address) }
   end
 
   def url(path = "") = "http://127.0.0.1:#{port}#{path}"
   # What a phone writes back.
   def reply(from, body) = Net::HTTP.post_form(URI(texts_url("/reply")), from:, body:)
+  def offices_file = @offices_file ||= File.join(Dir.mktmpdir, "offices.jsonl")
   def texts_url(path = "") = "http://127.0.0.1:#{texts_port}#{path}"
+  def offices_url = "http://127.0.0.1:#{offices_port}"
   def texts = JSON.parse(Net::HTTP.get(URI(texts_url("/v1/messages"))))
 
   def start(name, *command)
@@ -47,7 +50,7 @@ class Installation
 
   def environment
     { "CREW_LEDGER_ENV" => "test", "PORT" => port.to_s, "PUBLIC_URL" => url, "TEXT_GATEWAY_URL" => texts_url, "DATABASE_URL" => Settings.database_url, "TEXT_CALLBACK_URL" => url("/api/hooks/texts"),
-      "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")) }
+      "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")), "OFFICE_URL" => offices_url, "OFFICES_FILE" => offices_file, "OFFICES_OUTAGES" => "never" }
   end
 
   def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }

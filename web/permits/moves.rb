@@ -33,7 +33,7 @@ class Web::Permits::Moves
 
   def open = @open ||= Core::Permits.travel_windows(spots, holidays, starts, starts + (AHEAD_DAYS * 86_400))
   def drive_windows = open.map { |window| [(window.from.to_i / 60.0).ceil, window.to.to_i / 60] }.select { |from, to| from < to }
-  def starts = [@now, Time.utc(@file[:starts_on].year, @file[:starts_on].month, @file[:starts_on].day)].max
+  def starts = [@now, TZInfo::Timezone.get(@load[:pickup_zone] || "UTC").local_to_utc(Time.utc(@file[:starts_on].year, @file[:starts_on].month, @file[:starts_on].day), true, &:first)].max
   def holidays = Holidays.between(@file[:starts_on] - 1, @file[:starts_on] + AHEAD_DAYS + 1, :us, :observed).map { |one| one[:date] }.uniq
 
   # One spot a stop: its state's rules where the state wants a permit, its own sun and zone.

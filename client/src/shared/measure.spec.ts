@@ -7,7 +7,7 @@ describe('what people type for a weight', () => {
 })
 
 describe('what people type for a length', () => {
-  it.each([['102', 102], ['102"', 102], ['8\'6"', 102], ["8'6", 102], ["8.5'", 102], ['8ft 6in', 102], ["14'", 168]])('%s is %i in', (text, inches) => expect(parseInches(text)).toBe(inches))
+  it.each([['102', 102], ['102"', 102], ['8\'6"', 102], ["8'6", 102], ["8.5'", 102], ['8ft 6in', 102], ["14'", 168], ["14'2.25", 171], ['8.1\'', 98]])('%s is %i in', (text, inches) => expect(parseInches(text)).toBe(inches))
   it.each(['', 'wide', "8'6'", '0'])('%s is no length', (text) => expect(parseInches(text)).toBeUndefined())
   it('is shown in feet and inches', () => expect(showInches(102)).toBe('8\'6"'))
 })

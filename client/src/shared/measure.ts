@@ -14,7 +14,8 @@ export function parseInches(text: string): number | undefined {
   const plain = text.trim().toLowerCase().replaceAll('feet', "'").replaceAll('ft', "'").replaceAll('inches', '"').replaceAll('in', '"').replace(/[’′]/g, "'").replace(/[”″]|''/g, '"').replaceAll(' ', '')
   const match = /^(?:(\d+(?:\.\d+)?)')?(?:(\d+(?:\.\d+)?)"?)?$/.exec(plain)
   if (!match || (match[1] === undefined && match[2] === undefined)) return
-  const inches = Math.round(Number(match[1] ?? 0) * 12 + Number(match[2] ?? 0))
+  // Rounded up: no bridge lets the rest of an inch through. A thousandth is only what binary fractions leave.
+  const inches = Math.ceil(Number(match[1] ?? 0) * 12 + Number(match[2] ?? 0) - 0.001)
   return inches > 0 ? inches : undefined
 }
 

@@ -25,6 +25,7 @@ const areas = computed(() => [
   { name: 'Freight', to: '/freight', key: 'g f' },
   { name: 'Match', to: '/match', key: 'g m' },
   { name: 'Road', to: '/road', key: 'g r' },
+  { name: 'Permits', to: '/permits', key: 'g x' },
   { name: 'Hours', to: '/hours', key: 'g h' },
   { name: 'Fleet', to: '/fleet/drivers', at: '/fleet', key: 'g e' },
   ...(pays.value ? [{ name: 'Pay', to: '/pay', key: 'g p' }] : []),

@@ -33,8 +33,10 @@ const session = useSession()
 const dispatches = session.has('dispatcher')
 const { data, problem, load, put } = useFetched(() => id, (loadId) => ask(api.GET('/api/loads/{id}', { params: { path: { id: loadId } } })), (change) => change.kind === 'load' && change.id === id)
 
+// From here on a permit may be wanted: 23 CFR 658.15 and 658.13; what is left under 13'6" on a low deck, and of 80,000 lb beside the truck.
+const LEGAL = { width_in: 102, freight_height_in: 120, length_in: 636, freight_lb: 50_000 }
 const crewing = ref(false)
-const asking = ref<'cancel' | 'uncrew' | 'past' | 'swap' | 'relay' | 'unrelay'>()
+const asking = ref<'cancel' | 'uncrew' | 'past' | 'papers' | 'swap' | 'relay' | 'unrelay'>()
 const trouble = ref<Problem>()
 const busy = ref(false)
 // One key for each deed on this state of the load: a second click or a retry repeats the same deed.
@@ -50,7 +52,10 @@ async function act(call: Promise<Answer>) {
   if (answer.data) { put(answer.data); crewing.value = false; asking.value = undefined }
 }
 const path = { path: { id } }
-const send = () => act(api.POST('/api/loads/{id}/send', { params: path, body: { key } }))
+async function send(why?: string) {
+  await act(api.POST('/api/loads/{id}/send', { params: path, body: { key, ...(why ? { why } : {}) } }))
+  if (trouble.value?.code === 'permits_missing') { key = newKey(); asking.value = 'papers' }
+}
 const chosenCrew = ref<Omit<Schemas['CrewInput'], 'key'>>()
 async function crew(chosen: Omit<Schemas['CrewInput'], 'key'>) {
   chosenCrew.value = chosen
@@ -67,11 +72,12 @@ const relayed = computed(() => live.value.some(({ stops }) => stops.some(({ kind
 const gap = computed(() => { const ends = live.value.map(({ stops }) => stops[stops.length - 1]); return relayed.value && ends.every((stop) => stop?.kind === 'swap') ? ends[0] : undefined })
 const bill = (invoice: { invoice_number: string; invoiced_on: string }) => act(api.POST('/api/loads/{id}/invoice', { params: path, body: { key, ...invoice } }))
 const payment = (paidOn: string) => act(api.POST('/api/loads/{id}/payment', { params: path, body: { key, paid_on: paidOn } }))
-const withReason = (why: string) => (asking.value === 'past' ? crew({ ...chosenCrew.value!, why }) : act(asking.value === 'cancel' ? api.POST('/api/loads/{id}/cancel', { params: path, body: { key, why } }) : asking.value === 'unrelay' ? api.DELETE('/api/loads/{id}/relay', { params: path, body: { key, why } }) : api.DELETE('/api/loads/{id}/crew', { params: path, body: { key, why } })))
-const questions = computed(() => ({ cancel: `Cancel ${data.value?.number}`, past: `Give ${data.value?.number} all the same`, swap: '', relay: '', unrelay: `Undo the relay of ${data.value?.number}`, uncrew: `Take ${data.value?.trips[0]?.drivers.map((driver) => driver.name).join(' and ')} off ${data.value?.number}` }))
+const withReason = (why: string) => (asking.value === 'papers' ? send(why) : asking.value === 'past' ? crew({ ...chosenCrew.value!, why }) : act(asking.value === 'cancel' ? api.POST('/api/loads/{id}/cancel', { params: path, body: { key, why } }) : asking.value === 'unrelay' ? api.DELETE('/api/loads/{id}/relay', { params: path, body: { key, why } }) : api.DELETE('/api/loads/{id}/crew', { params: path, body: { key, why } })))
+const questions = computed(() => ({ cancel: `Cancel ${data.value?.number}`, past: `Give ${data.value?.number} all the same`, papers: `Send ${data.value?.number} without its permits`, swap: '', relay: '', unrelay: `Undo the relay of ${data.value?.number}`, uncrew: `Take ${data.value?.trips[0]?.drivers.map((driver) => driver.name).join(' and ')} off ${data.value?.number}` }))
 
 const is = (...states: Schemas['LoadState'][]) => data.value !== undefined && states.includes(data.value.state)
 const changeable = computed(() => dispatches.value && is('open', 'planned', 'sent', 'accepted'))
+const wide = computed(() => data.value?.trailer_kind === 'lowboy' || data.value?.papers.some(({ kind }) => kind === 'permit') || data.value?.freight.some(({ width_in, height_in, length_in, weight_lb }) => (width_in ?? 0) > LEGAL.width_in || (height_in ?? 0) > LEGAL.freight_height_in || (length_in ?? 0) > LEGAL.length_in || (weight_lb ?? 0) > LEGAL.freight_lb))
 const lanes = computed(() => (data.value ? ribbonOf(data.value) : []))
 const zone = computed(() => data.value?.stops[0]?.zone ?? session.zone)
 
@@ -100,8 +106,9 @@ useKeys([
         <div v-if="dispatches" class="row wrap acts">
           <v-btn v-if="is('open')" color="primary" :variant="crewing ? 'tonal' : 'flat'" @click="crewing = !crewing">{{ crewing ? 'Not now' : 'Pick a crew' }}</v-btn>
           <v-btn v-if="is('open')" variant="tonal" :to="`/match?load=${id}`">Rank all crews</v-btn>
-          <v-btn v-if="is('planned')" color="primary" :loading="busy" @click="send">Send to the driver</v-btn>
+          <v-btn v-if="is('planned')" color="primary" :loading="busy" @click="send()">Send to the driver</v-btn>
           <v-btn v-if="changeable" variant="tonal" :to="`/freight/${id}/edit`">Change</v-btn>
+          <v-btn v-if="wide" variant="tonal" :to="`/permits/${id}`">Permit file</v-btn>
           <v-btn variant="tonal" :to="`/freight/new?copy=${id}`">Copy</v-btn>
           <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="crewing = !crewing">{{ crewing ? 'Not now' : 'Another crew' }}</v-btn>
           <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="asking = 'uncrew'">Take the crew off</v-btn>
