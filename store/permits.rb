@@ -8,6 +8,8 @@ module Store::Permits
   def self.file_of(load_id) = DB[:permit_files].first(load_id:)
   def self.permits(file_id) = DB[:permits].where(file_id:).exclude(state: "cancelled").order(:id).all
 
+  def self.issued(load_ids) = DB[:permits].join(:permit_files, id: :file_id).where(load_id: load_ids, Sequel[:permits][:state] => "issued").order(Sequel[:permits][:id]).select_all(:permits).all
+
   # A jurisdiction's rules with what the company has put right.
   def self.rules
     corrected = DB[:permit_values].all.group_by { |row| row[:jurisdiction] }

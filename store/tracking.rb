@@ -37,6 +37,11 @@ module Store::Tracking
   # Is or was a trip this driver's?
   def self.trip_of?(driver_id, trip_id) = !DB[:trip_drivers].where(driver_id:, trip_id:).empty?
 
+  # What came of his own trips; and a permit by whoever carries the load, also where he took it over after it was issued.
+  def self.may_read?(driver_id, paper)
+    trip_of?(driver_id, paper[:trip_id]) || (paper[:kind] == "permit" && !DB[:trip_loads].join(:trip_drivers, trip_id: :trip_id).where(load_id: paper[:load_id], driver_id:).empty?)
+  end
+
   # Trips of loads without a bill of lading or proof of delivery.
   MISSING_DAYS = 30
   def self.papers_missing

@@ -44,7 +44,7 @@ module Web::Tracking
     end
     app.get("/api/cab/papers/:id") do
       paper = Store::Tracking.paper(id)
-      raise Work::NotFound.new("paper", id) unless paper && Store::Tracking.trip_of?(by.id, paper[:trip_id])
+      raise Work::NotFound.new("paper", id) unless paper && Store::Tracking.may_read?(by.id, paper)
 
       content_type paper[:content_type]
       paper[:content].to_s

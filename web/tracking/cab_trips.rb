@@ -25,7 +25,7 @@ class Web::Tracking::CabTrips
   end
 
   def to_h
-    { stops:, said:, activities:, changes:, miles: miles(@trip[:loaded_miles]), routed_miles: (@trip[:loaded_miles] + @trip[:empty_miles]).to_i, findings: @trip[:findings].to_a.map { |found| found["text"] },
+    { stops:, said:, activities:, changes:, permits:, miles: miles(@trip[:loaded_miles]), routed_miles: (@trip[:loaded_miles] + @trip[:empty_miles]).to_i, findings: @trip[:findings].to_a.map { |found| found["text"] },
       papers_missing: @loads.any? && !@papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod]), **@trip.slice(:id, :number, :state), **units, **freight, **odometer, **progress }
   end
 
@@ -34,6 +34,12 @@ class Web::Tracking::CabTrips
   def progress
     steps = Core::Tracking.steps(@outcome).map { |step| step(step) }
     { steps:, next: steps[(steps.rindex { |step| step[:done_at] } || -1) + 1], can_decline: %w[sent accepted].include?(@trip[:state]), ended: OVER.include?(@trip[:state]) ? @trip[:state] : nil }
+  end
+
+  def permits
+    Store::Permits.issued(@loads.map { |load| load[:id] }).map do |permit|
+      { state: permit[:jurisdiction], number: permit[:number], valid_from: permit[:valid_from].iso8601, valid_to: permit[:valid_to].iso8601, paper_id: permit[:paper_id], conditions: permit[:said] }
+    end
   end
 
   def changes = DB[:trip_changes].where(trip_id: @trip[:id], driver_id: @driver_id, seen_at: nil).order(:id).select(:id, :what).all

@@ -5,6 +5,7 @@ import type { Schemas } from '@/shared/api'
 import ActivityList from './ActivityList.vue'
 import NoteForm from './NoteForm.vue'
 import PaperPanel from './PaperPanel.vue'
+import PermitsCard from './PermitsCard.vue'
 import StepForm from './StepForm.vue'
 import StopList from './StopList.vue'
 import TripReport from './TripReport.vue'
@@ -51,6 +52,7 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
       </template>
     </section>
 
+    <permits-card v-if="!trip.ended" :trip="trip" :cab="cab" />
     <paper-panel v-if="mayPaper && !trip.ended" :trip="trip" :cab="cab" :wanted="delivered && !!trip.papers_missing" :at="stop?.id ?? trip.stops.at(-1)?.id" />
     <p v-for="finding in trip.findings" :key="finding" class="note little">{{ t('trip.findings') }} {{ finding }}</p>
     <section class="card"><stop-list :trip="trip" :next-stop="step?.stop_id ?? null" :cab="cab" /></section>

@@ -112,9 +112,13 @@ export function useCab() {
     await send()
   }
   const statement = (id: number) => call<Schemas['Statement']>(`/api/cab/statements/${id}`)
-  async function file(path: string): Promise<string | undefined> {
+  async function blob(path: string): Promise<Blob | undefined> {
     const response = await fetch(path, { headers: headers() }).catch(() => undefined)
-    return response?.ok ? URL.createObjectURL(await response.blob()) : undefined
+    return response?.ok ? response.blob() : undefined
+  }
+  async function file(path: string): Promise<string | undefined> {
+    const found = await blob(path)
+    return found && URL.createObjectURL(found)
   }
   function answerDuty(id: number, answer: 'yes' | 'no') {
     // Answered is gone from the page at once; the phone sends it when it can.
@@ -140,6 +144,6 @@ export function useCab() {
 
   const clockMinutes = computed(() => Math.round(Math.abs(skew.value) / 60000))
   return { cab, trips, problem, locked, over, queue, refused, offline, skew, place, clockOff: computed(() => (clockMinutes.value > CLOCK_MINUTES ? clockMinutes.value : 0)), now: () => Date.now() + skew.value, headers,
-    checkIn, paper, activity, write, readUpTo, setting, unlock, statement, file, answerDuty, drop, again }
+    checkIn, paper, activity, write, readUpTo, setting, unlock, statement, file, blob, answerDuty, drop, again }
 }
 export type Cab = ReturnType<typeof useCab>

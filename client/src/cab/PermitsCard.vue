@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { get, set } from 'idb-keyval'
+import { onScopeDispose, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { Schemas } from '@/shared/api'
+import { showDay } from '@/shared/time'
+import type { Cab } from './useCab'
+
+/** The permits of the trip, kept on the phone: an inspector asks for them where there is no signal. */
+const { trip, cab } = defineProps<{ trip: Schemas['CabTrip']; cab: Cab }>()
+const { t } = useI18n()
+const STORE = `crew-ledger-cab-permits-${trip.id}`
+const urls = ref<Record<number, string>>({})
+const forget = () => { for (const url of Object.values(urls.value)) URL.revokeObjectURL(url); urls.value = {} }
+
+// What was kept shows at once; what is new is fetched and kept; what no longer is the trip's goes.
+async function fetchAll(ids: number[]) {
+  const kept = (await get<Record<number, Blob>>(STORE).catch(() => undefined)) ?? {}
+  const now: Record<number, Blob> = {}
+  for (const id of ids) {
+    const blob = kept[id] ?? await cab.blob(`/api/cab/papers/${id}`)
+    if (blob) now[id] = blob
+  }
+  forget()
+  urls.value = Object.fromEntries(Object.entries(now).map(([id, blob]) => [id, URL.createObjectURL(blob)]))
+  await set(STORE, now).catch(() => undefined)
+}
+const ids = () => (trip.permits ?? []).flatMap(({ paper_id }) => paper_id ?? [])
+watch([ids, cab.offline], ([now], was) => { if (now.some((id) => !urls.value[id]) || now.join() !== was[0]?.join()) void fetchAll(now) }, { immediate: true })
+onScopeDispose(forget)
+</script>
+
+<template>
+  <section v-if="trip.permits?.length" class="card" :aria-label="t('permits.title')">
+    <h2>{{ t('permits.title') }}</h2>
+    <details v-for="permit in trip.permits" :key="permit.number"><summary><strong>{{ permit.state }}</strong> {{ permit.number }} <span class="quiet little">{{ t('permits.valid', { from: showDay(permit.valid_from), to: showDay(permit.valid_to) }) }}</span></summary>
+      <p class="little">{{ permit.conditions }}</p>
+      <a v-if="permit.paper_id && urls[permit.paper_id]" class="press wide" :href="urls[permit.paper_id]" target="_blank" rel="noopener">{{ t('permits.open') }}</a><p v-else class="little quiet">{{ t('permits.coming') }}</p></details>
+  </section>
+</template>
+
+<style scoped>
+summary { min-height: 44px; display: flex; align-items: center; gap: .4rem; flex-wrap: wrap; cursor: pointer; } summary::before { content: '▸'; } details[open] summary::before { content: '▾'; } a.press { display: block; text-align: center; text-decoration: none; margin-top: .3rem; }
+</style>
