@@ -12,6 +12,7 @@ module Web::Permits
     app.put("/api/loads/:id/permits") { file Work::Permits::ChangeFile.call(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/attest") { file Work::Permits::ChangeFile.attest(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/apply") { file Work::Permits::Apply.to_offices(id, input, by:, now:) }
+    app.post("/api/loads/:id/permits/price") { file Work::Permits::PriceIn.call(id, input, by:, now:) }
     app.post("/api/permits/:id/cancel") { file Work::Permits::Cancel.call(id, input, by:, now:) }
   end
 

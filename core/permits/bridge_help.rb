@@ -28,6 +28,7 @@ class Core::Permits::BridgeHelp
 
   private
 
+  def pounds(weight) = "#{weight.to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"
   def legal?(axles) = Core::Permits.bridge(axles).empty?
   def gross = @axles.sum(&:weight_lb)
 
@@ -38,7 +39,7 @@ class Core::Permits::BridgeHelp
     coarse = [over / COARSE_STEPS / STEP_LB * STEP_LB, STEP_LB].max
     rough = least_move((coarse..(over + (4 * coarse))).step(coarse)) or return
     weight, from, to, axles = least_move(([rough.first - coarse + STEP_LB, STEP_LB].max..rough.first).step(STEP_LB)) || rough
-    Help.new(kind: "move_weight", text: "Move #{weight} lb from axle #{from + 1} to axle #{to + 1}: slide the load, or the axle.", axles:)
+    Help.new(kind: "move_weight", text: "Move #{pounds(weight)} from axle #{from + 1} to axle #{to + 1}: slide the load, or the axle.", axles:)
   end
 
   def least_move(weights)
@@ -85,7 +86,7 @@ class Core::Permits::BridgeHelp
   def take_off
     # Lighter everywhere is never worse, so that it can be halved.
     least = (1..(gross / STEP_LB)).bsearch { |steps| legal?(lighter(steps * STEP_LB)) }&.then { |steps| steps * STEP_LB } or return
-    Help.new(kind: "take_off", text: "Take off #{least} lb, in proportion.", axles: lighter(least))
+    Help.new(kind: "take_off", text: "Take off #{pounds(least)}, in proportion.", axles: lighter(least))
   end
 
   def lighter(weight) = @axles.map { |axle| axle.with(weight_lb: [(axle.weight_lb * Rational(gross - weight, gross)).floor, 1].max) }

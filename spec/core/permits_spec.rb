@@ -44,7 +44,7 @@ RSpec.describe Core::Permits do
     it "is right by computation: every help that leaves the weight as it is passes the check, and the least is told" do
       heavy = axles([12_000, 0], [18_000, "11.5"], [18_000, 4], [15_500, "31.5"], [15_500, 4])
       helps = described_class.bridge_help(heavy)
-      expect(helps.map(&:text)).to include(a_string_matching(/\AMove 2000 lb from axle [23] to axle [145]/), a_string_starting_with("Put axle"), a_string_starting_with("Take off"))
+      expect(helps.map(&:text)).to include(a_string_matching(/\AMove 2,000 lb from axle [23] to axle [145]/), a_string_starting_with("Put axle"), a_string_starting_with("Take off"))
       expect(helps.flat_map { |help| described_class.bridge(help.axles) }).to eq([])
       expect(helps.reject { |help| help.kind == "take_off" }.map { |help| help.axles.sum(&:weight_lb) }.uniq).to eq([79_000])
       expect(described_class.bridge_help(axles(*five))).to eq([])

@@ -62,7 +62,7 @@ RSpec.describe Work::Permits do
     2.times { work } # a job that runs twice asks once
     permits = file(load_id)[:permits]
     expect(permits.map { |permit| permit.values_at(:state, :valid_from) }).to eq([%w[issued 2026-11-25]] * 2)
-    expect(PDF::Reader.new(StringIO.new(clerk.call(:get, "/api/papers/#{permits.first[:paper_id]}"))).pages.first.text).to include("14 ft 0 in wide, 15 ft 2 in high", "serial number PH-77", permits.first[:number])
+    expect(PDF::Reader.new(StringIO.new(clerk.call(:get, "/api/papers/#{permits.first[:paper_id]}"))).pages.first.text).to include("14 ft 0 in wide, 15 ft 2 in high", "serial number PH-77", permits.first[:number], "US-93 for")
     expect(DB[:papers].where(load_id:, kind: "permit").count).to eq(2)
     expect(api(maren).call(:post, "/api/loads/#{load_id}/send", { key: "send it now too" })).to include(state: "sent")
     expect(clerk.call(:get, "/api/permits")[:groups]).to match([include(wait: "Complete", files: [include(load: load(load_id)[:number])])])
@@ -103,6 +103,25 @@ RSpec.describe Work::Permits do
     expect(missing.call(starts_at: now + (30 * 24 * Given::HOUR))).to include(a_string_including("is good from 2026-11-25"))
     clerk.call(:put, "/api/loads/#{load_id}/permits", { version: file(load_id)[:version], width_in: 170 })
     expect(missing.call).to include(a_string_including("for a smaller load"))
+    DB[:stops].where(load_id:, kind: "delivery").update(town: "Nampa")
+    expect(missing.call).to include("The load's stops have changed since its permit file was made.")
+    clerk.call(:put, "/api/loads/#{load_id}/permits", { version: file(load_id)[:version] })
+    expect(missing.call).to include(a_string_including("for another way: Missoula, MT → Boise, ID"))
+    DB[:loads].where(id: load_id).update(delivery_at: now + (14 * 24 * Given::HOUR))
+    expect(missing.call).to include(a_string_including("and the delivery is expected 2026-12-07"))
+    DB[:loads].where(id: load_id).update(pickup_at: now + (48 * Given::HOUR))
+    expect(Web::Match::Today.new(now).to_h[:rows]).to include(include(kind: "permits", reason: a_string_including("for another way"), address: "/permits/#{load_id}"))
+  end
+
+  it "puts fees and escorts into the price, once" do
+    load_id = pump_house
+    clerk.call(:post, "/api/loads/#{load_id}/permits", { key: "make the file" })
+    before = load(load_id)[:total]
+    2.times { |i| clerk.call(:post, "/api/loads/#{load_id}/permits/price", { key: "into the price #{i}", escort_mile_rate: "2.00", service_fee: "75.00" }) }
+    lines = Store::Freight.parts(:accessorials, load_id).to_h { |row| row.values_at(:label, :amount) }
+    montana = file(load_id)[:permits].find { |permit| permit[:jurisdiction] == "MT" }
+    expect(lines).to include("Permit MT" => BigDecimal(montana[:fee]), "Permit service" => 75, "Escorts MT: 1 for #{montana[:miles]} mi" => BigDecimal(montana[:miles]) * 2)
+    expect(load(load_id)[:total]).to eq(before + lines.values.sum)
   end
 
   it "refuses what cannot be, at the field, and draws what is too heavy with what helps" do

@@ -110,7 +110,7 @@ class StandIns::PermitOffices
 
   def conditions(row)
     asked = rules(row)["escorts"].select { |rule| row["form"]["vehicle"][rule["of"]].to_i > rule["over"] }
-    escorts = asked.map { |rule| "#{rule["front"] + rule["rear"]} escort vehicle#{"s" if rule["front"] + rule["rear"] > 1} on #{rule["road"].tr("_", " ")} roads." }
+    escorts = asked.map { |rule| "#{rule["front"] + rule["rear"]} escort vehicle#{"s" if rule["front"] + rule["rear"] > 1} on #{rule["road"] == "two_lane" ? "two-lane" : rule["road"]} #{rule["road"] == "any" ? "road" : "roads"}." }.uniq
     [*escorts, "Daylight only.", "No travel on ice or snow."]
   end
 
@@ -129,9 +129,11 @@ class StandIns::PermitOffices
       issued[:conditions].each { |line| pdf.text line, size: 11 }
       pdf.move_down 10
       pdf.text "Route", size: 13, style: :bold
-      (form.dig("route", "roads") || []).each_with_index { |road, i| pdf.text "#{i + 1}. #{road}", size: 11 }
+      turns(form).each_with_index { |line, i| pdf.text "#{i + 1}. #{line}", size: 11 }
     end.render
   end
+
+  def turns(form) = (form.dig("route", "turns") || []).map { |turn| "#{turn["road"]} for #{turn["miles"]} mi, about #{turn["minutes"]} min, to #{turn["to"]}".encode("Windows-1252", invalid: :replace, undef: :replace).encode("UTF-8") }
 
   def facts(form)
     vehicle = form["vehicle"]

@@ -8,6 +8,8 @@ class Web::Match::Today
   # Kinds of paper for which the company sets how early it is pointed out.
   WARNED_OF = ["licence", "medical card", "registration", "annual inspection"].freeze
   PAPERS_MISSING_HOURS = 24
+  # Offices want a few days for what they look at: common practice.
+  PERMITS_WITHIN_HOURS = 96
   DETENTION_MINUTES = 120
   UNREAD_MINUTES = 10
 
@@ -20,7 +22,7 @@ class Web::Match::Today
   def to_h
     put_off = DB[:snoozes].where(Sequel[:until] > @now).all
     away = put_off.to_h { |row| [row[:what], true] }
-    rows = [*uncovered, *handed_to_nobody, *trips, *answers, *messages, *papers, *missing_papers].reject { |row| away[row.what] }.sort_by { |row| [-row.stake, row.what] }
+    rows = [*uncovered, *handed_to_nobody, *without_permits, *trips, *answers, *messages, *papers, *missing_papers].reject { |row| away[row.what] }.sort_by { |row| [-row.stake, row.what] }
     { as_of: @now.iso8601, counts: rows.map(&:kind).tally, snoozed: put_off.map { |row| { what: row[:what], until: row[:until].iso8601, why: row[:why], by: row[:by] } },
       rows: rows.map { |row| row.to_h.merge(at: row.at&.iso8601) } }
   end
@@ -46,6 +48,20 @@ class Web::Match::Today
     Store::Freight.handed_to_nobody.map do |row|
       Row.new(what: "nobody takes over #{row[:id]}", kind: "uncovered", title: way(row), reason: "Nobody takes it over at #{row[:town]}, #{row[:swap_state]}: the crew that was to declined.",
               stake: (row[:total].to_f * 24 / [(row[:from_at] - @now) / 3600, 1].max).round, at: row[:from_at], zone: row[:zone], address: "/freight/#{row[:id]}", act: "Choose who takes over")
+    end
+  end
+
+  # A load that is to move soon, or moves, and its permits are not in hand or no longer good.
+  def without_permits
+    open = DB[:permit_files].join(:loads, id: :load_id).where(Sequel[:loads][:state] => %w[open planned sent accepted rolling]).where(Sequel[:loads][:pickup_at] < @now + (PERMITS_WITHIN_HOURS * 3600))
+    open.select(:load_id, :number, :origin, :destination, :pickup_at, :pickup_zone, :total).filter_map do |load|
+      trip = Store::Freight.live_trip(load[:load_id])
+      missing = Store::Permits.missing(load[:load_id], starts_at: load[:pickup_at], tractor_id: trip && Store::Freight.trip_units([trip[:id]]).where(role: "tractor").get(:unit_id))
+      next if missing.empty?
+
+      hours = [(load[:pickup_at] - @now) / 3600, 1].max
+      Row.new(what: "permits load #{load[:load_id]}", kind: "permits", title: way(load), reason: missing.join(" "), stake: (load[:total].to_f * 12 / hours).round + 100, at: load[:pickup_at], zone: load[:pickup_zone],
+              address: "/permits/#{load[:load_id]}", act: "See the permit file")
     end
   end
 

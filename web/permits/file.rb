@@ -27,7 +27,8 @@ class Web::Permits::File
 
   def to_h
     { load_id: @load[:id], load: @load[:number], way: "#{@load[:origin]} → #{@load[:destination]}", zone: @load[:pickup_zone] || "UTC", as_of: @now.iso8601, starts_on: @file[:starts_on].iso8601, attested_at: @file[:attested_at]&.iso8601,
-      axles:, bridge: axles.any? ? self.class.bridge(axles) : nil, obstacles:, permits: @permits.map { |row| permit(row) }, states:, missing:, windows: moves.windows, plan: moves.plan,
+      axles:, bridge: axles.any? ? self.class.bridge(axles) : nil, obstacles:, outdated: @file[:way] != Store::Permits.way(@load[:id]), states:, missing:,
+      permits: @permits.map { |row| permit(row) }, windows: moves.windows, plan: moves.plan,
       total_fee: Money.text(@permits.sum { |row| row[:fee] ? Money.cents(row[:fee]) : 0 }), **units,
       **@file.slice(:version, :width_in, :height_in, :length_in, :trailer_length_in, :front_overhang_in, :rear_overhang_in, :gross_lb, :divisible, :what, :serial_number, :reference, :contact, :deliver_by, :wished_route, :attested_by) }
   end
@@ -46,7 +47,7 @@ class Web::Permits::File
 
   def permit(row)
     verdict = @verdicts[row[:jurisdiction]]
-    { **self.class.permit(row), **part(row[:jurisdiction]).slice("from", "to", "roads").transform_keys(&:to_sym), **(verdict ? told(verdict) : {}) }
+    { **self.class.permit(row), **part(row[:jurisdiction]).slice("from", "to", "turns").transform_keys(&:to_sym), **(verdict ? told(verdict) : {}) }
   end
 
   def told(verdict)
@@ -60,6 +61,7 @@ class Web::Permits::File
   def missing
     no_way = route.all? { |one| one["miles"] == "0.0" } && @file[:wished_route].empty?
     [
+      *Store::Permits.outdated(@file),
       ("No tractor is chosen: give the load to a crew." if @file[:tractor_id].nil?),
       ("The tractor has no plate or VIN in Fleet." if @file[:tractor_id] && DB[:units].where(id: @file[:tractor_id]).get(%i[plate vin]).any?(&:empty?)),
       ("Axle weights and spacings are not told: only the gross is judged." if axles.empty?),

@@ -16,7 +16,7 @@ module Work::Permits::ChangeFile
       check(file.merge(input.slice(*FIELDS)), input[:axles] || file[:axles].to_a.map { |row| row.transform_keys(&:to_sym) }, now)
       # What is changed is not what was attested.
       DB[:permit_files].where(id: file[:id]).update(**change, attested_by: nil, attested_at: nil, version: file[:version] + 1)
-      Work::Permits::Route.write(DB[:permit_files].first(id: file[:id])) if SIZE.any? { |name| change.key?(name) }
+      Work::Permits::Route.write(DB[:permit_files].first(id: file[:id])) if SIZE.any? { |name| change.key?(name) } || file[:way] != Store::Permits.way(load_id)
       Work::Permits::Draft.write(file[:id])
       act.changed("load", load_id, Work::Act.difference(file.slice(*FIELDS), change.slice(*FIELDS)))
       load_id

@@ -5,7 +5,7 @@ module Work::Permits::Route
   def self.write(file)
     stops = Store::Freight.stops(file[:load_id])
     route = route(stops, file)
-    DB[:permit_files].where(id: file[:id]).update(route: Sequel.pg_jsonb(route ? parts(route) : straight(stops)), obstacles: Sequel.pg_jsonb(route ? obstacles(route) : [{ "said" => @trouble }]))
+    DB[:permit_files].where(id: file[:id]).update(route: Sequel.pg_jsonb(route ? parts(route) : straight(stops)), obstacles: Sequel.pg_jsonb(route ? obstacles(route) : [{ "said" => @trouble }]), way: Store::Permits.way(file[:load_id]))
   end
 
   def self.route(stops, file)
@@ -21,12 +21,19 @@ module Work::Permits::Route
   def self.parts(route)
     route.by_state.map do |state, tenths|
       legs = route.legs.select { |leg| leg.state == state }
-      { state:, miles: Money.rate_text(BigDecimal(tenths) / 10, places: 1), from: legs.first&.from.to_s, to: legs.last&.to.to_s, roads: legs.map(&:road).chunk_while { |a, b| a == b }.map(&:first).first(12) }
+      { state:, miles: Money.rate_text(BigDecimal(tenths) / 10, places: 1), from: legs.first&.from.to_s, to: legs.last&.to.to_s, roads: turns(legs).map { |turn| turn[:road] }, turns: turns(legs) }
+    end
+  end
+
+  # Road by road: how far, how long, and to where.
+  def self.turns(legs)
+    legs.chunk_while { |a, b| a.road == b.road }.map do |same|
+      { road: same.first.road, to: same.last.to.to_s, miles: Money.rate_text(BigDecimal(same.sum(&:tenths)) / 10, places: 1), minutes: same.sum(&:minutes).round }
     end
   end
 
   # Without a way, the states of the stops at least.
-  def self.straight(stops) = stops.map { |stop| stop[:state] }.uniq.map { |state| { state:, miles: "0.0", from: "", to: "", roads: [] } }
+  def self.straight(stops) = stops.map { |stop| stop[:state] }.uniq.map { |state| { state:, miles: "0.0", from: "", to: "", roads: [], turns: [] } }
   def self.obstacles(route) = route.restrictions.map { |met| { "road" => met.restriction.road, "state" => met.restriction.state, "said" => met.restriction.said, "avoided" => met.avoided } }
-  private_class_method :route, :parts, :straight, :obstacles
+  private_class_method :route, :parts, :turns, :straight, :obstacles
 end

@@ -31,7 +31,7 @@ const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total +
     <p v-if="!rows.length" class="quiet">Nothing is told of the axles: only the gross weight is judged.</p>
     <template v-if="axles?.length && check"><bridge-figure :axles="axles" :check="check" />
       <p v-if="check.legal" class="mt-1">Within the federal limits of single axle, tandem, bridge formula and gross.</p>
-      <template v-else><p class="mt-1">Over the federal limits: it moves only with overweight permits, if the offices grant them.</p><ul class="fails many small"><li v-for="(failure, i) in check.failures" :key="i">{{ failure.axles.length > 1 ? 'Axles' : 'Axle' }} {{ sayAxles(failure.axles) }}, {{ RULE[failure.rule] ?? failure.rule }}<template v-if="failure.rule === 'bridge'"> at {{ failure.distance_ft }} ft</template>: <strong>{{ showPounds(failure.over_lb) }} over</strong></li></ul>
+      <template v-else><p class="mt-1">Over the federal limits: it moves only with overweight permits, if the offices grant them.</p><ul class="fails many small"><li v-for="(failure, i) in check.failures" :key="i">{{ failure.axles[0] === failure.axles.at(-1) ? 'Axle' : 'Axles' }} {{ sayAxles(failure.axles) }}, {{ RULE[failure.rule] ?? failure.rule }}<template v-if="failure.rule === 'bridge'"> at {{ failure.distance_ft }} ft</template>: <strong>{{ showPounds(failure.over_lb) }} over</strong></li></ul>
         <template v-if="check.helps.length"><h3 class="mt-2">What helps</h3><ul class="fails small"><li v-for="(help, i) in check.helps" :key="i">{{ help.text }}</li></ul></template></template></template>
     <form v-if="mayChange" class="mt-2" @submit.prevent="axles && emit('save', axles)">
       <div class="axles"><div v-for="(row, i) in rows" :key="i" class="axle" role="group" :aria-label="`Axle ${i + 1}`"><span class="small quiet">{{ i + 1 }}</span><v-text-field v-model="row.weight" label="Weight, lb" inputmode="numeric" /><v-text-field v-if="i" v-model="row.spacing" label="Gap, ft" inputmode="decimal" /><span v-else class="small quiet">steering</span><v-btn :icon="mdiClose" size="x-small" variant="text" :aria-label="`Remove axle ${i + 1}`" @click="rows.splice(i, 1)" /></div></div>
@@ -42,6 +42,6 @@ const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total +
 </template>
 
 <style scoped>
-.pad { padding: .7rem .9rem; } .fails { padding-left: 1.1rem; } .many { columns: 18rem; } .off { color: rgb(var(--v-theme-late)); font-weight: 600; }
+.pad { padding: .7rem .9rem; } .fails { padding-left: 1.1rem; } .many { columns: 22rem; } .off { color: rgb(var(--v-theme-late)); font-weight: 600; }
 .axles { display: grid; grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr)); gap: .5rem .9rem; } .axle { display: grid; grid-template-columns: 1rem 1fr 1fr 28px; gap: .35rem; align-items: center; }
 </style>

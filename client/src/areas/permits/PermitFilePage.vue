@@ -11,6 +11,7 @@ import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import AxlesPanel from './AxlesPanel.vue'
 import FactsPanel from './FactsPanel.vue'
 import PermitRow from './PermitRow.vue'
+import PricePanel from './PricePanel.vue'
 import TravelPanel from './TravelPanel.vue'
 
 /** A load's permit file: what moves, what every state on the way wants of it, how far each permit has come. */
@@ -25,6 +26,7 @@ const { data, problem, load, put } = useFetched(id, (loadId) => ask(api.GET('/ap
 const busy = ref(false)
 const trouble = ref<Problem>()
 const givingUp = ref<Schemas['Permit']>()
+const priced = ref<InstanceType<typeof PricePanel>>()
 const facts = ref<InstanceType<typeof FactsPanel>>()
 async function act(call: Promise<{ data?: Schemas['PermitFile']; error?: unknown }>) {
   busy.value = true
@@ -40,6 +42,9 @@ const apply = (permit?: Schemas['Permit'], answer = '') => act(api.POST('/api/lo
 const giveUp = (why: string) => givingUp.value && act(api.POST('/api/permits/{id}/cancel', { params: { path: { id: givingUp.value.id } }, body: { key: newKey(), why } }))
 async function change(input: Omit<Schemas['PermitFileInput'], 'version'>) {
   if (data.value && await act(api.PUT('/api/loads/{id}/permits', { params: path.value, body: { version: data.value.version, ...input } }))) facts.value?.close()
+}
+async function price(input: { escort_mile_rate?: string; service_fee?: string }) {
+  if (await act(api.POST('/api/loads/{id}/permits/price', { params: path.value, body: { key: newKey(), ...input } }))) priced.value?.put()
 }
 const none = computed(() => problem.value?.code === 'not_found')
 const toSend = computed(() => (data.value?.permits ?? []).filter(({ state, kind }) => ['draft', 'refused'].includes(state) && !['not_covered', 'divisible'].includes(kind)))
@@ -57,6 +62,7 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
         <ul v-if="file.missing.length" class="missing" aria-label="Missing"><li v-for="one in file.missing" :key="one">{{ one }}</li></ul>
         <p v-if="file.attested_by && file.attested_at" class="small quiet">Attested by {{ file.attested_by }}, {{ showTime(file.attested_at, file.zone ?? 'UTC') }}: size, weight and facts are right, and no piece makes it larger than the largest does.</p>
         <v-alert v-if="trouble && trouble.path !== '/axles'" type="error" closable class="my-2" @click:close="trouble = undefined">{{ trouble.message }}</v-alert>
+        <v-btn v-if="mayChange && file.outdated" class="mt-2" color="primary" :loading="busy" @click="change({})">Make the way anew</v-btn>
         <div v-if="clerk && (toSend.length || !file.attested_at)" class="row mt-2"><v-btn v-if="!file.attested_at" color="primary" :loading="busy" @click="attest">Attest that all is right</v-btn>
           <v-btn v-if="toSend.length" :color="file.attested_at ? 'primary' : undefined" :variant="file.attested_at ? 'flat' : 'tonal'" :disabled="!file.attested_at" :loading="busy" @click="apply()">Send {{ toSend.length === 1 ? 'it to its office' : `all ${toSend.length} to their offices` }}</v-btn></div>
       </header>
@@ -64,7 +70,7 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
         <div class="stack">
           <section class="panel over" aria-label="States on the way"><table class="ledger"><thead><tr><th>State</th><th>Kind</th><th class="figure">Miles</th><th class="figure">Fee</th><th>Status</th><th>Number, valid</th></tr></thead>
             <tbody><permit-row v-for="permit in file.permits" :key="permit.id" :permit="permit" :may-apply="clerk && !!file.attested_at" :busy="busy" @apply="(answer) => apply(permit, answer)" @give-up="givingUp = permit" />
-              <tr v-for="one in free" :key="one.state"><td class="pl-6">{{ one.state }}</td><td class="quiet">No permit needed</td><td class="figure">{{ showMiles(one.miles) }}</td><td /><td /><td /></tr></tbody></table></section>
+              <tr v-for="one in free" :key="one.state"><td class="pl-6">{{ one.state }}</td><td class="quiet">No permit needed</td><td class="figure">{{ showMiles(one.miles) }}</td><td /><td /><td /></tr></tbody></table><price-panel v-if="mayChange" ref="priced" :busy="busy" @price="price" /></section>
           <travel-panel :file="file" />
         </div>
         <facts-panel ref="facts" :file="file" :may-change="mayChange" :busy="busy" :problem="trouble" @save="change" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/shared/api'
-import { showDollars, showMiles } from '@/shared/measure'
+import { showDollars, showMiles, showMinutes } from '@/shared/measure'
 import { showDay } from '@/shared/time'
 import PermitMark from './PermitMark.vue'
 import { KIND } from './words'
@@ -21,7 +21,7 @@ const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].include
     <td class="figure">{{ permit.miles === '0.0' ? '' : showMiles(permit.miles) }}</td>
     <td class="figure">{{ permit.fee ? showDollars(permit.fee) : 'not known' }}</td>
     <td><permit-mark :state="permit.state" /></td>
-    <td><template v-if="permit.number"><a v-if="permit.paper_id" :href="`/api/papers/${permit.paper_id}`" target="_blank" rel="noopener">{{ permit.number }}</a><span v-else>{{ permit.number }}</span><span v-if="permit.valid_from && permit.valid_to" class="quiet small">{{ ` ${showDay(permit.valid_from)} to ${showDay(permit.valid_to)}` }}</span></template></td>
+    <td><template v-if="permit.number"><a v-if="permit.paper_id" :href="`/api/papers/${permit.paper_id}`" target="_blank" rel="noopener">{{ permit.number }}</a><span v-else>{{ permit.number }}</span><span v-if="permit.valid_from && permit.valid_to" class="quiet small" :title="`from ${showDay(permit.valid_from)}`">{{ ` to ${showDay(permit.valid_to)}` }}</span></template></td>
   </tr>
   <tr v-if="permit.said && permit.state !== 'issued'" class="said"><td colspan="6"><p>{{ permit.said }}</p>
     <form v-if="mayApply && permit.state === 'asked'" class="row answer" @submit.prevent="emit('apply', answer.trim())"><v-text-field v-model="answer" :label="`Answer to ${permit.name}`" /><v-btn type="submit" size="small" color="primary" :disabled="answer.trim().length < 2" :loading="busy">Send the answer</v-btn></form></td></tr>
@@ -30,14 +30,14 @@ const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].include
       <p v-if="permit.unsure" class="quiet small">{{ permit.unsure }} of the values behind this are from memory or practice: nobody here has checked them yet.</p></div>
     <div><template v-if="permit.travel_limits?.length"><h3>When it may move</h3><ul><li v-for="one in permit.travel_limits" :key="one">{{ one }}</li></ul></template>
       <template v-if="permit.fees?.length"><h3>Fee</h3><ul><li v-for="fee in permit.fees" :key="fee.what">{{ fee.what }}: {{ fee.amount ? showDollars(fee.amount) : 'not known' }}</li></ul></template></div>
-    <div><template v-if="permit.from || permit.roads?.length"><h3>Way</h3><p>{{ permit.from }} → {{ permit.to }}</p><p class="quiet">{{ permit.roads?.join(', ') }}</p></template><template v-if="permit.said && permit.state === 'issued'"><h3>Conditions</h3><p>{{ permit.said }}</p></template>
+    <div><template v-if="permit.from || permit.turns?.length"><h3>Way</h3><p>{{ permit.from }} → {{ permit.to }}</p><ol><li v-for="turn in permit.turns" :key="`${turn.road} ${turn.to}`">{{ turn.road }} <span class="quiet">{{ showMiles(turn.miles) }}, {{ showMinutes(turn.minutes) }}</span></li></ol></template><template v-if="permit.said && permit.state === 'issued'"><h3>Conditions</h3><p>{{ permit.said }}</p></template>
       <div class="row mt-2"><v-btn v-if="applies && permit.state !== 'asked'" size="small" variant="tonal" :loading="busy" @click="emit('apply', '')">{{ permit.state === 'refused' ? 'Send again' : 'Send this one' }}</v-btn><v-btn v-if="mayApply && permit.state !== 'draft'" size="small" variant="text" @click="emit('giveUp')">Give it up</v-btn></div></div>
   </div></td></tr>
 </template>
 
 <style scoped>
 .opens { font: inherit; font-weight: 600; color: inherit; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; white-space: nowrap; }
-.columns { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 1rem; font-size: .9rem; } ul { padding-left: 1.1rem; margin-bottom: .4rem; }
+.columns { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 1rem; font-size: .9rem; } ul, ol { padding-left: 1.1rem; margin-bottom: .4rem; }
 .said td { border-left: 4px solid rgb(var(--v-theme-tight)); background: rgb(var(--v-theme-tight), .1); } .answer { margin-top: .4rem; max-width: 34rem; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
 </style>

@@ -15,7 +15,7 @@ const { width } = useElementSize(strip)
 const now = computed(() => Date.parse(file.as_of ?? ''))
 const zone = computed(() => file.zone ?? 'UTC')
 const end = computed(() => Math.max(Date.parse(file.plan?.finish_at ?? '') || 0, (Date.parse(file.windows[0]?.from ?? '') || now.value) + DAYS * 86_400_000))
-const scale = computed(() => scaleFor([now.value, end.value], Math.max(width.value, 100), zone.value))
+const scale = computed(() => scaleFor([now.value - 6 * 3_600_000, end.value], Math.max(width.value, 100), zone.value))
 const open = computed(() => file.windows.map(({ from, to }) => ({ from: Date.parse(from), to: Date.parse(to), text: `${showTime(from, zone.value, { letters: false })} to ${showTime(to, zone.value)}` })).filter(({ from }) => from < scale.value.to))
 const next = computed(() => file.windows.slice(0, 3))
 </script>

@@ -10,7 +10,7 @@ import Waiting from '@/shared/Waiting.vue'
 import DesksPanel from './DesksPanel.vue'
 
 /** What needs a decision, what is most at stake first, each with its reason and the act beside it. */
-const KIND: Record<string, string> = { uncovered: 'Uncovered', late: 'Forecast late', unanswered: 'Not answered', detention: 'Detention', messages: 'Messages', papers: 'Papers expire', 'papers missing': 'Papers missing' }
+const KIND: Record<string, string> = { uncovered: 'Uncovered', late: 'Forecast late', unanswered: 'Not answered', detention: 'Detention', messages: 'Messages', papers: 'Papers expire', 'papers missing': 'Papers missing', permits: 'Permits' }
 type Row = Schemas['Today']['rows'][number]
 const router = useRouter()
 const session = useSession()

@@ -8,8 +8,8 @@ const { scale, now } = defineProps<{ scale: Scale; now: number }>()
 <template>
   <svg :width="scale.x(scale.to)" height="18" aria-hidden="true" class="ruler">
     <defs><pattern id="duty-hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><rect width="2.5" height="6" class="hatch" /></pattern></defs>
-    <!-- a tick's word gives way to "now" -->
-    <template v-for="tick in scale.ticks" :key="tick.at"><text v-if="scale.x(tick.at) < scale.x(now) - 98 || scale.x(tick.at) > scale.x(now) - 7" :x="scale.x(tick.at) + 3" y="12" :class="{ day: tick.day }">{{ tick.label }}</text></template>
+    <!-- a tick's word gives way to "now", and to the edge -->
+    <template v-for="tick in scale.ticks" :key="tick.at"><text v-if="(scale.x(tick.at) < scale.x(now) - 98 || scale.x(tick.at) > scale.x(now) - 7) && scale.x(tick.at) < scale.x(scale.to) - (tick.day ? 62 : 34)" :x="scale.x(tick.at) + 3" y="12" :class="{ day: tick.day }">{{ tick.label }}</text></template>
     <text :x="scale.x(now) - 4" y="12" class="now">now</text>
   </svg>
 </template>

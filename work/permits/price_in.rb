@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+# Puts what the permits cost into the load's price: the fee of each state, its escorts by the mile, a fee for the service. Done again,
+# what it put there before is replaced.
+class Work::Permits::PriceIn
+  LINES = /\A(?:Permit|Escorts|Permit service)\b/
+
+  # input - { key:, escort_mile_rate: dollars a mile and vehicle, service_fee: dollars; both may be left out }
+  # Returns the load's id. Raises Refused `under_way`.
+  def self.call(load_id, input, by:, now:)
+    Work::Act.once(input[:key], "price_permits", by:, now:, input: input.merge(load_id:)) do |act|
+      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      file = Store::Permits.file_of(load_id) or raise Work::NotFound.new("permit file", load_id)
+      raise Refused.new("under_way", "This load is #{load[:state].tr("_", " ")}: its price no longer changes here.", path: "") unless Core::Freight::States::CHANGEABLE.include?(load[:state])
+
+      total = new(load, file, input).write
+      act.changed("load", load_id, { total: [load[:total], total] })
+      load_id
+    end
+  end
+
+  def initialize(load, file, input)
+    @load = load
+    @file = file
+    @escort_mile_rate = input[:escort_mile_rate] && BigDecimal(input[:escort_mile_rate])
+    @service_fee = input[:service_fee] && BigDecimal(input[:service_fee])
+  end
+
+  # Returns the load's new total.
+  def write
+    kept = Store::Freight.parts(:accessorials, @load[:id]).reject { |row| LINES.match?(row[:label]) }.map { |row| row.slice(:label, :amount) }
+    lines = [*kept, *of_permits].reject { |line| line[:amount].zero? }
+    DB[:accessorials].where(load_id: @load[:id]).delete
+    lines.each_with_index { |line, position| DB[:accessorials].insert(load_id: @load[:id], position:, **line) }
+    sum = lines.sum(BigDecimal(0)) { |line| line[:amount] }
+    total = @load[:total] - @load[:accessorial_total] + sum
+    DB[:loads].where(id: @load[:id]).update(accessorial_total: sum, total:, version: @load[:version] + 1)
+    total
+  end
+
+  private
+
+  def of_permits
+    verdicts = Work::Permits::Draft.verdicts(@file).to_h { |verdict| [verdict.jurisdiction, verdict] }
+    permits = Store::Permits.permits(@file[:id])
+    fees = permits.map { |permit| { label: "Permit #{permit[:jurisdiction]}", amount: permit[:fee] || BigDecimal(0) } }
+    service = @service_fee ? [{ label: "Permit service", amount: @service_fee }] : []
+    fees + permits.filter_map { |permit| escorts(permit, verdicts[permit[:jurisdiction]]) } + service
+  end
+
+  # The most vehicles that any road of the state asks for, over all its miles: what is needed only on narrow roads costs no more than that.
+  def escorts(permit, verdict)
+    vehicles = verdict ? verdict.escorts.map { |escort| escort[:front] + escort[:rear] }.max.to_i : 0
+    return if vehicles.zero? || @escort_mile_rate.nil?
+
+    { label: "Escorts #{permit[:jurisdiction]}: #{vehicles} for #{permit[:miles].to_s("F")} mi", amount: (permit[:miles] * vehicles * @escort_mile_rate).round(2) }
+  end
+end
