@@ -151,6 +151,11 @@ RSpec.describe Work::Permits do
     driving = made[:plan][:pieces].select { |piece| piece[:status] == "driving" }.map { |piece| [Time.iso8601(piece[:from]), Time.iso8601(piece[:to])] }
     loaded = driving.select { |from, _| from > now + (47 * Given::HOUR) }
     windows = made[:windows].map { |window| [Time.iso8601(window[:from]), Time.iso8601(window[:to])] }
+    expect(loaded.length).to be >= 1
+    DB[:loads].where(id: load_id).update(state: "open")
+    DB[:trips].update(state: "declined")
+    crew = Work::Match::Crews.at(now).all.find { |one| one.name == "Wade Ferris" }
+    expect(Work::Match::Judge.new(now).judge(crew, Work::Match::Freight.all([load_id]).first).trip.stops.map { |stop| stop.drive_windows&.length }).to match([nil, be > 1])
     expect(loaded).to all(satisfy { |from, to| windows.any? { |open, close| from >= open && to <= close } })
   end
 

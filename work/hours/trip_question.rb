@@ -27,13 +27,13 @@ class Work::Hours::TripQuestion
   # Minutes that stops at the place of a row took.
   def stays(row) = (@stays ||= {})[[row[:name], row[:zip]]] ||= Store::Tracking.stays(row[:name], row[:zip])
 
-  # Array of Core::Hours::TripStop, empty when all is done.
+  # Array of Core::Hours::TripStop, empty when all is done. A load that needs permits is driven only when they let it move.
   def stops
     rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
     ahead.each_with_index.map do |row, i|
       arrived_at = i.zero? ? arrived_at(row) : nil
       Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: drive(rows, row, i, !arrived_at.nil?), service_minutes: service(row, arrived_at),
-                                opens: row[:from_at] && minute(row[:from_at]), closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: nil)
+                                opens: row[:from_at] && minute(row[:from_at]), closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: drive_windows(rows, row))
     end
   end
 
@@ -67,6 +67,17 @@ class Work::Hours::TripQuestion
       end
     end
   end
+
+  # Of the permitted loads that are aboard on the way to a row, the hours in which the first may move; nil where none is.
+  def drive_windows(rows, row)
+    @permitted ||= rows.filter_map { |one| one[:load_id] }.uniq.to_h { |load_id| [load_id, Work::Permits::Windows.of(load_id, @as_of)&.minutes] }.compact
+    return if @permitted.empty?
+
+    before = rows.take(rows.index { |one| one[:id] == row[:id] })
+    @permitted.filter_map { |load_id, minutes| minutes if aboard?(before, load_id) }.first
+  end
+
+  def aboard?(before, load_id) = before.any? { |one| one[:load_id] == load_id && one[:kind] == "pickup" } && before.none? { |one| one[:load_id] == load_id && one[:kind] == "delivery" }
 
   # Who has arrived is late or is not: the clock no longer decides.
   def arrived_at(row) = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:arrived_at)

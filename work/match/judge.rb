@@ -35,7 +35,7 @@ class Work::Match::Judge
     tractor = @units[crew.tractor_id]
     trailer, pool = trailer_id ? [@units[trailer_id], nil] : trailer_for(crew, slot, load)
     deadhead = deadhead(crew, slot, trailer, load)
-    hours = hours(crew, slot, stops(load.stops, deadhead.minutes))
+    hours = hours(crew, slot, permitted(load, stops(load.stops, deadhead.minutes)))
     run = run(crew, slot, load, deadhead, hours)
     made(crew, load, slot, tractor, trailer, deadhead, hours, run, pool:)
   end
@@ -155,6 +155,16 @@ class Work::Match::Judge
       Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: i.zero? ? first_minutes : (row[:leg_minutes] if known) || reach(rows[i - 1], row).minutes, service_minutes: Work::Hours::TripQuestion::SERVICE_MINUTES,
                                 opens: opens && (opens.to_i / 60), closes: closes && (closes.to_i / 60), drive_windows: nil)
     end
+  end
+
+  # Once it is aboard, a load with permits moves only when they let it.
+  def permitted(load, stops)
+    @files ||= DB[:permit_files].select_map(:load_id).to_h { |load_id| [load_id, true] }
+    return stops unless @files[load.row[:id]]
+
+    @windows ||= {}
+    windows = @windows.fetch(load.row[:id]) { |load_id| @windows[load_id] = Work::Permits::Windows.of(load_id, @now)&.minutes }
+    windows ? [stops.first, *stops.drop(1).map { |stop| stop.with(drive_windows: windows) }] : stops
   end
 
   def run(crew, slot, load, deadhead, (hours, ends, _))

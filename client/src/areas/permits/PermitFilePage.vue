@@ -13,6 +13,7 @@ import FactsPanel from './FactsPanel.vue'
 import PermitRow from './PermitRow.vue'
 import PricePanel from './PricePanel.vue'
 import TravelPanel from './TravelPanel.vue'
+import ValuesDialog from './ValuesDialog.vue'
 
 /** A load's permit file: what moves, what every state on the way wants of it, how far each permit has come. */
 const route = useRoute()
@@ -25,6 +26,7 @@ const { data, problem, load, put } = useFetched(id, (loadId) => ask(api.GET('/ap
 
 const busy = ref(false)
 const trouble = ref<Problem>()
+const asked = ref<string>()
 const givingUp = ref<Schemas['Permit']>()
 const priced = ref<InstanceType<typeof PricePanel>>()
 const facts = ref<InstanceType<typeof FactsPanel>>()
@@ -69,13 +71,14 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
       <div class="columns">
         <div class="stack">
           <section class="panel over" aria-label="States on the way"><table class="ledger"><thead><tr><th>State</th><th>Kind</th><th class="figure">Miles</th><th class="figure">Fee</th><th>Status</th><th>Number, valid</th></tr></thead>
-            <tbody><permit-row v-for="permit in file.permits" :key="permit.id" :permit="permit" :may-apply="clerk && !!file.attested_at" :busy="busy" @apply="(answer) => apply(permit, answer)" @give-up="givingUp = permit" />
+            <tbody><permit-row v-for="permit in file.permits" :key="permit.id" :permit="permit" :may-apply="clerk && !!file.attested_at" :busy="busy" @apply="(answer) => apply(permit, answer)" @give-up="givingUp = permit" @values="asked = permit.jurisdiction" />
               <tr v-for="one in free" :key="one.state"><td class="pl-6">{{ one.state }}</td><td class="quiet">No permit needed</td><td class="figure">{{ showMiles(one.miles) }}</td><td /><td /><td /></tr></tbody></table><price-panel v-if="mayChange" ref="priced" :busy="busy" @price="price" /></section>
           <travel-panel :file="file" />
         </div>
         <facts-panel ref="facts" :file="file" :may-change="mayChange" :busy="busy" :problem="trouble" @save="change" />
       </div>
       <axles-panel :file="file" :may-change="mayChange" :busy="busy" :problem="trouble" @save="(axles) => change({ axles })" />
+      <values-dialog v-if="asked" :jurisdiction="asked" @close="asked = undefined" @changed="load" />
       <reason-dialog :model-value="!!givingUp" :title="`Give up ${givingUp?.name}`" :busy="busy" :problem="trouble" @close="givingUp = undefined" @reason="giveUp" />
     </waiting>
   </div>

@@ -8,7 +8,7 @@ import { KIND } from './words'
 
 /** One state's permit: how far it has come, what it costs and lasts; opened, why it is wanted and what it asks. */
 const { permit, mayApply, busy } = defineProps<{ permit: Schemas['Permit']; mayApply: boolean; busy: boolean }>()
-const emit = defineEmits<{ apply: [answer: string]; giveUp: [] }>()
+const emit = defineEmits<{ apply: [answer: string]; giveUp: []; values: [] }>()
 const open = ref(false)
 const answer = ref('')
 const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].includes(permit.state) && !['not_covered', 'divisible'].includes(permit.kind))
@@ -27,7 +27,7 @@ const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].include
     <form v-if="mayApply && permit.state === 'asked'" class="row answer" @submit.prevent="emit('apply', answer.trim())"><v-text-field v-model="answer" :label="`Answer to ${permit.name}`" /><v-btn type="submit" size="small" color="primary" :disabled="answer.trim().length < 2" :loading="busy">Send the answer</v-btn></form></td></tr>
   <tr v-if="open" class="more"><td colspan="6"><div class="columns">
     <div><h3>Why</h3><ul><li v-for="one in permit.why" :key="one">{{ one }}</li></ul><template v-if="permit.escorts?.length"><h3>Escorts</h3><ul><li v-for="one in permit.escorts" :key="one">{{ one }}</li></ul></template>
-      <p v-if="permit.unsure" class="quiet small">{{ permit.unsure }} of the values behind this are from memory or practice: nobody here has checked them yet.</p></div>
+      <p class="quiet small"><template v-if="permit.unsure">{{ permit.unsure }} of the values behind this are unsure: nobody here has checked them yet. </template><button type="button" class="link" @click="emit('values')">What it rests on</button></p></div>
     <div><template v-if="permit.travel_limits?.length"><h3>When it may move</h3><ul><li v-for="one in permit.travel_limits" :key="one">{{ one }}</li></ul></template>
       <template v-if="permit.fees?.length"><h3>Fee</h3><ul><li v-for="fee in permit.fees" :key="fee.what">{{ fee.what }}: {{ fee.amount ? showDollars(fee.amount) : 'not known' }}</li></ul></template></div>
     <div><template v-if="permit.from || permit.turns?.length"><h3>Way</h3><p>{{ permit.from }} → {{ permit.to }}</p><ol><li v-for="turn in permit.turns" :key="`${turn.road} ${turn.to}`">{{ turn.road }} <span class="quiet">{{ showMiles(turn.miles) }}, {{ showMinutes(turn.minutes) }}</span></li></ol></template><template v-if="permit.said && permit.state === 'issued'"><h3>Conditions</h3><p>{{ permit.said }}</p></template>
@@ -38,6 +38,7 @@ const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].include
 <style scoped>
 .opens { font: inherit; font-weight: 600; color: inherit; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; white-space: nowrap; }
 .columns { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 1rem; font-size: .9rem; } ul, ol { padding-left: 1.1rem; margin-bottom: .4rem; }
+.link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; }
 .said td { border-left: 4px solid rgb(var(--v-theme-tight)); background: rgb(var(--v-theme-tight), .1); } .answer { margin-top: .4rem; max-width: 34rem; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
 </style>
