@@ -27,6 +27,9 @@ module Store::Permits
   # The towns of the load's stops, in order: what its way depends on.
   def self.way(load_id) = Store::Freight.stops(load_id).map { |stop| "#{stop[:town]}, #{stop[:state]}" }.join(" → ")
 
+  # What a permit is issued for: a change of it is seen.
+  def self.issued_for(file) = file.slice(:width_in, :height_in, :length_in, :gross_lb, :tractor_id, :way).transform_keys(&:to_s)
+
   # What has changed in the load since its file was made: sentences.
   def self.outdated(file)
     lines = Store::Freight.parts(:freight_lines, file[:load_id])

@@ -13,6 +13,11 @@ module Web::Permits
     app.post("/api/loads/:id/permits/attest") { file Work::Permits::ChangeFile.attest(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/apply") { file Work::Permits::Apply.to_offices(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/price") { file Work::Permits::PriceIn.call(id, input, by:, now:) }
+    app.post("/api/permits/:id/answer") { file Work::Permits::KeyAnswer.call(id, input, by:, now:) }
+    app.get("/api/permits/:id/application") do
+      content_type "application/pdf"
+      Web::Permits::ApplicationPdf.new(id).render
+    end
     app.post("/api/permits/:id/cancel") { file Work::Permits::Cancel.call(id, input, by:, now:) }
   end
 

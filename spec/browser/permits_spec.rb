@@ -10,7 +10,7 @@ RSpec.describe "An oversize load", :committed, type: :feature do
     unit_id("T-101", plate: "JF1001", plate_state: "ID", vin: "1M8GDM9AXKP042788", tare_lb: 19_000)
     unit_id("L-501", trailer_kind: "lowboy", length_ft: 53, tare_lb: 18_000, capacity_lb: 70_000)
     at = Time.at((Time.now.to_i / 3600 * 3600) + (72 * Given::HOUR)).utc
-    book(from: "59801", to: "98908", at:, hours: 80, freight: [pump_house], trailer_kind: "lowboy").tap { |load_id| Work::Freight::CrewLoad.call(load_id, crew(trailer: "L-501"), by: maren, now: Time.now.utc) }
+    book(from: "59801", to: "98908", at:, hours: 40, freight: [pump_house], trailer_kind: "lowboy").tap { |load_id| Work::Freight::CrewLoad.call(load_id, crew(trailer: "L-501"), by: maren, now: Time.now.utc) }
   end
 
   def row(name) = find("tbody tr", text: name, match: :first)

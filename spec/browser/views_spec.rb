@@ -35,6 +35,7 @@ RSpec.describe "The main views", :committed, type: :feature do
       views(load_id, run_id, statement_id).each do |path|
         visit path
         expect(page).to have_no_css("[aria-busy=true]")
+        expect(page).to have_no_button("Try again")
         expect(page).to serious, "#{theme} #{path}: #{axe_findings}"
         expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
       end

@@ -19,7 +19,7 @@ class Installation
     start(:texts, "puma", "-q", "-e", "production", "-t", "1:2", "-b", "tcp://127.0.0.1:#{texts_port}", "stand_ins/texts/config.ru")
     start(:offices, "puma", "-q", "-e", "production", "-t", "1:2", "-b", "tcp://127.0.0.1:#{offices_port}", "stand_ins/offices/config.ru")
     start(:web, "puma", "-q", "-C", "config/puma.rb")
-    start(:worker, "que", "-q", "default", "--worker-count", "1", "--worker-priorities", "any", "--poll-interval", "0.5", "./config/worker.rb")
+    start(:worker, "bin/worker", "--poll-interval", "0.5")
     [url("/healthz"), texts_url("/"), offices_url].each { |address| wait_for(address) }
   end
 

@@ -113,6 +113,23 @@ RSpec.describe Work::Permits do
     expect(Web::Match::Today.new(now).to_h[:rows]).to include(include(kind: "permits", reason: a_string_including("for another way"), address: "/permits/#{load_id}"))
   end
 
+  it "has the application on paper for an office without an interface, and takes its answer from the clerk" do
+    load_id = pump_house
+    clerk.call(:post, "/api/loads/#{load_id}/permits", { key: "make the file" })
+    montana = file(load_id)[:permits].first
+    text = PDF::Reader.new(StringIO.new(clerk.call(:get, "/api/permits/#{montana[:id]}/application"))).pages.map(&:text).join
+    expect(text).to include("Montana", "14 ft 0 in", "15 ft 2 in", "75000 lb", "1M8GDM9AXKP042788", "US-93")
+    answer = ->(**more) { clerk.call(:post, "/api/permits/#{montana[:id]}/answer", { key: "answer #{more.hash}", state: "issued", number: "M-17", fee: "30.00", valid_from: "2026-11-25", valid_to: "2026-11-29", **more }) }
+    expect(answer.call[:error]).to include(code: "not_attested")
+    clerk.call(:post, "/api/loads/#{load_id}/permits/attest", { key: "it is all true" })
+    expect(answer.call(number: "")[:error]).to include(code: "field_missing", path: "/number")
+    expect(answer.call(valid_to: "2026-11-24")[:error]).to include(code: "days_reversed", path: "/valid_to")
+    expect(answer.call(state: "review", said: "Two days, they say")[:permits].first).to include(state: "review", said: "Two days, they say")
+    expect { described_class::Apply.ask_after }.not_to(change { DB[:que_jobs].count })
+    expect(answer.call(said: "Daylight only")[:permits].first).to include(state: "issued", number: "M-17", valid_to: "2026-11-29")
+    expect(answer.call[:error]).to include(code: "issued_already")
+  end
+
   it "puts fees and escorts into the price, once" do
     load_id = pump_house
     clerk.call(:post, "/api/loads/#{load_id}/permits", { key: "make the file" })

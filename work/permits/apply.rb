@@ -26,8 +26,8 @@ class Work::Permits::Apply < Que::Job
     end
   end
 
-  # Those that wait for an answer are asked after each minute.
-  def self.ask_after = DB[:permits].where(state: "review").select_map(:id).each { |permit_id| enqueue(permit_id:) }
+  # Those that wait for an answer are asked after each minute; what a clerk keyed in has no one to ask.
+  def self.ask_after = DB[:permits].where(state: "review").exclude(office_id: nil).select_map(:id).each { |permit_id| enqueue(permit_id:) }
 
   def run(permit_id:)
     permit = DB[:permits].first(id: permit_id, state: WAITING) or return finish

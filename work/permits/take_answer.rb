@@ -21,7 +21,7 @@ module Work::Permits::TakeAnswer
 
   def self.issued(answer, file, pdf, now)
     { number: answer.fetch("number"), fee: BigDecimal(answer.fetch("fee")), valid_from: Date.iso8601(answer.fetch("valid_from")), valid_to: Date.iso8601(answer.fetch("valid_to")), paper_id: paper(file, pdf, now),
-      issued_for: Sequel.pg_jsonb(file.slice(:width_in, :height_in, :length_in, :gross_lb, :tractor_id, :way).transform_keys(&:to_s)) }
+      issued_for: Sequel.pg_jsonb(Store::Permits.issued_for(file)) }
   end
 
   def self.paper(file, pdf, now)

@@ -18,12 +18,15 @@ module Work::Tracking::Deliver
     act.changed("load", load_id, { state: %w[delivered papers_in] })
   end
 
+  # The shortest hold: one without any length would be nowhere in time, also for a trip that was over before it was to begin.
+  SHORTEST_SECONDS = 60
+
   # A hold is cut short, never stretched: it could run into the next trip.
   def self.free_crew(trip_id, done_at)
     %i[trip_drivers trip_units].each do |table|
       DB[table].where(trip_id:).each do |row|
         from, to = row[:during].begin, row[:during].end
-        DB[table].where(id: row[:id]).update(during: Store::Freight.range(from, [done_at, from].max)) if done_at < to
+        DB[table].where(id: row[:id]).update(during: Store::Freight.range(from, [done_at, from + SHORTEST_SECONDS].max)) if done_at < to && to > from + SHORTEST_SECONDS
       end
     end
   end

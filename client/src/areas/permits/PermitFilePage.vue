@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
+import AnswerDialog from './AnswerDialog.vue'
 import AxlesPanel from './AxlesPanel.vue'
 import FactsPanel from './FactsPanel.vue'
 import PermitRow from './PermitRow.vue'
@@ -27,6 +28,7 @@ const { data, problem, load, put } = useFetched(id, (loadId) => ask(api.GET('/ap
 const busy = ref(false)
 const trouble = ref<Problem>()
 const asked = ref<string>()
+const keying = ref<Schemas['Permit']>()
 const givingUp = ref<Schemas['Permit']>()
 const priced = ref<InstanceType<typeof PricePanel>>()
 const facts = ref<InstanceType<typeof FactsPanel>>()
@@ -47,6 +49,9 @@ async function change(input: Omit<Schemas['PermitFileInput'], 'version'>) {
 }
 async function price(input: { escort_mile_rate?: string; service_fee?: string }) {
   if (await act(api.POST('/api/loads/{id}/permits/price', { params: path.value, body: { key: newKey(), ...input } }))) priced.value?.put()
+}
+async function keyIn(answer: Omit<Schemas['KeyedAnswer'], 'key'>) {
+  if (keying.value && await act(api.POST('/api/permits/{id}/answer', { params: { path: { id: keying.value.id } }, body: { key: newKey(), ...answer } }))) keying.value = undefined
 }
 const none = computed(() => problem.value?.code === 'not_found')
 const toSend = computed(() => (data.value?.permits ?? []).filter(({ state, kind }) => ['draft', 'refused'].includes(state) && !['not_covered', 'divisible'].includes(kind)))
@@ -71,13 +76,14 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
       <div class="columns">
         <div class="stack">
           <section class="panel over" aria-label="States on the way"><table class="ledger"><thead><tr><th>State</th><th>Kind</th><th class="figure">Miles</th><th class="figure">Fee</th><th>Status</th><th>Number, valid</th></tr></thead>
-            <tbody><permit-row v-for="permit in file.permits" :key="permit.id" :permit="permit" :may-apply="clerk && !!file.attested_at" :busy="busy" @apply="(answer) => apply(permit, answer)" @give-up="givingUp = permit" @values="asked = permit.jurisdiction" />
+            <tbody><permit-row v-for="permit in file.permits" :key="permit.id" :permit="permit" :may-apply="clerk && !!file.attested_at" :busy="busy" @apply="(answer) => apply(permit, answer)" @give-up="givingUp = permit" @key-in="keying = permit" @values="asked = permit.jurisdiction" />
               <tr v-for="one in free" :key="one.state"><td class="pl-6">{{ one.state }}</td><td class="quiet">No permit needed</td><td class="figure">{{ showMiles(one.miles) }}</td><td /><td /><td /></tr></tbody></table><price-panel v-if="mayChange" ref="priced" :busy="busy" @price="price" /></section>
           <travel-panel :file="file" />
         </div>
         <facts-panel ref="facts" :file="file" :may-change="mayChange" :busy="busy" :problem="trouble" @save="change" />
       </div>
       <axles-panel :file="file" :may-change="mayChange" :busy="busy" :problem="trouble" @save="(axles) => change({ axles })" />
+      <answer-dialog v-if="keying" :permit="keying" :starts-on="file.starts_on" :busy="busy" :problem="trouble" @close="keying = undefined" @save="keyIn" />
       <values-dialog v-if="asked" :jurisdiction="asked" @close="asked = undefined" @changed="load" />
       <reason-dialog :model-value="!!givingUp" :title="`Give up ${givingUp?.name}`" :busy="busy" :problem="trouble" @close="givingUp = undefined" @reason="giveUp" />
     </waiting>

@@ -8,7 +8,7 @@ import { KIND } from './words'
 
 /** One state's permit: how far it has come, what it costs and lasts; opened, why it is wanted and what it asks. */
 const { permit, mayApply, busy } = defineProps<{ permit: Schemas['Permit']; mayApply: boolean; busy: boolean }>()
-const emit = defineEmits<{ apply: [answer: string]; giveUp: []; values: [] }>()
+const emit = defineEmits<{ apply: [answer: string]; giveUp: []; values: []; keyIn: [] }>()
 const open = ref(false)
 const answer = ref('')
 const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].includes(permit.state) && !['not_covered', 'divisible'].includes(permit.kind))
@@ -31,7 +31,8 @@ const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].include
     <div><template v-if="permit.travel_limits?.length"><h3>When it may move</h3><ul><li v-for="one in permit.travel_limits" :key="one">{{ one }}</li></ul></template>
       <template v-if="permit.fees?.length"><h3>Fee</h3><ul><li v-for="fee in permit.fees" :key="fee.what">{{ fee.what }}: {{ fee.amount ? showDollars(fee.amount) : 'not known' }}</li></ul></template></div>
     <div><template v-if="permit.from || permit.turns?.length"><h3>Way</h3><p>{{ permit.from }} → {{ permit.to }}</p><ol><li v-for="turn in permit.turns" :key="`${turn.road} ${turn.to}`">{{ turn.road }} <span class="quiet">{{ showMiles(turn.miles) }}, {{ showMinutes(turn.minutes) }}</span></li></ol></template><template v-if="permit.said && permit.state === 'issued'"><h3>Conditions</h3><p>{{ permit.said }}</p></template>
-      <div class="row mt-2"><v-btn v-if="applies && permit.state !== 'asked'" size="small" variant="tonal" :loading="busy" @click="emit('apply', '')">{{ permit.state === 'refused' ? 'Send again' : 'Send this one' }}</v-btn><v-btn v-if="mayApply && permit.state !== 'draft'" size="small" variant="text" @click="emit('giveUp')">Give it up</v-btn></div></div>
+      <p><a :href="`/api/permits/${permit.id}/application`" target="_blank" rel="noopener">Application on paper</a></p>
+      <div class="row mt-2 wrap"><v-btn v-if="applies && permit.state !== 'asked'" size="small" variant="tonal" :loading="busy" @click="emit('apply', '')">{{ permit.state === 'refused' ? 'Send again' : 'Send this one' }}</v-btn><v-btn v-if="mayApply && permit.state !== 'issued'" size="small" variant="text" @click="emit('keyIn')">Key in the answer</v-btn><v-btn v-if="mayApply && permit.state !== 'draft'" size="small" variant="text" @click="emit('giveUp')">Give it up</v-btn></div></div>
   </div></td></tr>
 </template>
 
@@ -39,6 +40,7 @@ const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].include
 .opens { font: inherit; font-weight: 600; color: inherit; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; white-space: nowrap; }
 .columns { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 1rem; font-size: .9rem; } ul, ol { padding-left: 1.1rem; margin-bottom: .4rem; }
 .link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; }
+.wrap { flex-wrap: wrap; }
 .said td { border-left: 4px solid rgb(var(--v-theme-tight)); background: rgb(var(--v-theme-tight), .1); } .answer { margin-top: .4rem; max-width: 34rem; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
 </style>
