@@ -20,8 +20,7 @@ class Installation
     start(:offices, "puma", "-q", "-e", "production", "-t", "1:2", "-b", "tcp://127.0.0.1:#{offices_port}", "stand_ins/offices/config.ru")
     start(:web, "puma", "-q", "-C", "config/puma.rb")
     start(:worker, "bin/worker", "--poll-interval", "0.5")
-    addresses.each_value { |address| wait_for(address) }
-    @up = true
+    [url("/healthz"), texts_url("/"), offices_url].each { |address| wait_for(address) }
   end
 
   def url(path = "") = "http://127.0.0.1:#{port}#{path}"
@@ -32,12 +31,10 @@ class Installation
   def offices_url = "http://127.0.0.1:#{offices_port}"
   def texts = JSON.parse(Net::HTTP.get(URI(texts_url("/v1/messages"))))
 
-  # One that is started again answers before the example goes on.
   def start(name, *command)
     @commands ||= {}
     @commands[name] ||= command
     @processes[name] = spawn(environment, "bundle", "exec", *@commands[name], chdir: ROOT, %i[out err] => [log, "a"])
-    wait_for(addresses[name]) if @up && addresses[name]
   end
 
   # Ends a process without a chance to tidy up, or asks it to stop.
@@ -56,7 +53,6 @@ class Installation
       "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")), "OFFICE_URL" => offices_url, "OFFICES_FILE" => offices_file, "OFFICES_OUTAGES" => "never" }
   end
 
-  def addresses = { web: url("/healthz"), texts: texts_url("/"), offices: offices_url }
   def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
 
   def wait_for(address, deadline: Process.clock_gettime(Process::CLOCK_MONOTONIC) + START_SECONDS)
