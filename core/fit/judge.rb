@@ -6,14 +6,6 @@ class Core::Fit::Judge
   DOES_FOR = { "dry_van" => %w[dry_van reefer], "flatbed" => %w[flatbed step_deck], "reefer" => %w[reefer], "step_deck" => %w[step_deck], "lowboy" => %w[lowboy] }.freeze
   CODES = { "licence" => "licence_expired", "medical_card" => "medical_expired", "registration" => "registration_expired", "annual_inspection" => "inspection_expired" }.freeze
   KIND = { "dry_van" => "dry van", "reefer" => "reefer", "flatbed" => "flatbed", "step_deck" => "step deck", "lowboy" => "lowboy" }.freeze
-  # 23 U.S.C. 127 and 23 CFR 658: what needs no permit anywhere on the Interstates
-  LEGAL_GROSS_LB = 80_000
-  LEGAL_WIDTH_IN = 102
-  # A tractor with fuel and driver, and a trailer, that nobody has weighed; a deck's height: common practice.
-  TRACTOR_LB = 18_500
-  TRAILER_LB = 14_500
-  LEGAL_HEIGHT_IN = 162
-  DECK_IN = { "flatbed" => 60, "step_deck" => 42, "lowboy" => 24 }.freeze
 
   def initialize(crew, load, run, company, rules)
     @crew = crew
@@ -119,13 +111,9 @@ class Core::Fit::Judge
   end
 
   def oversize
-    found = []
-    found << "#{feet(@load.width_in)} wide" if @load.width_in && @load.width_in > LEGAL_WIDTH_IN
-    deck = DECK_IN[@crew.trailer&.trailer_kind]
-    found << "#{feet(@load.height_in + deck)} high on the deck" if deck && @load.height_in && @load.height_in + deck > LEGAL_HEIGHT_IN
-    weight = aboard.filter_map(&:weight_lb).max
-    gross = weight && (weight + (@crew.tractor&.tare_lb || TRACTOR_LB) + (@crew.trailer&.tare_lb || TRAILER_LB))
-    found << "about #{pounds(gross)} gross" if gross && gross > LEGAL_GROSS_LB
+    found = Core::Fit::Oversize.of(width_in: @load.width_in, height_in: @load.height_in, weight_lb: aboard.filter_map(&:weight_lb).max, trailer_kind: @crew.trailer&.trailer_kind,
+                                   tractor_lb: @crew.tractor&.tare_lb, trailer_lb: @crew.trailer&.tare_lb)
+    found = found.map { |what, amount| { wide: -> { "#{feet(amount)} wide" }, high: -> { "#{feet(amount)} high on the deck" }, gross: -> { "about #{pounds(amount)} gross" } }.fetch(what).call }
     say("permit_needed", "#{found.join(", ").capitalize}: permits are needed.") if found.any?
   end
 

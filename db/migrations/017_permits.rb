@@ -19,7 +19,7 @@ Sequel.migration do
       String :contact, text: true, null: false, default: ""
       String :deliver_by, text: true, null: false, default: "download"
       Date :starts_on, null: false
-      # Array of { state, miles, from, to }: the way, by state, for this size.
+      # Array of { state, miles, from, to, turns }: the way, by state, for this size.
       column :route, :jsonb, null: false, default: "[]"
       # What stands in the way of the size, and what the clerk wishes where no way is found.
       column :obstacles, :jsonb, null: false, default: "[]"

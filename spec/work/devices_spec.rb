@@ -20,7 +20,7 @@ RSpec.describe Work::Hours::PollDevices do
 
   # The stand-in answers as it would over the wire.
   def poll
-    device_service = Work::Hours::DeviceService.new(URI("http://devices.example"))
+    device_service = Work::Hours::DeviceService.new(Work::Service.new("the device service", "http://devices.example"))
     allow(Work::Hours::DeviceService).to receive(:current).and_return(device_service)
     allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
     described_class.new({}).tap { |job| allow(job).to receive_messages(finish: nil, warn: nil) }.run

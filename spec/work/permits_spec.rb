@@ -76,15 +76,15 @@ RSpec.describe Work::Permits do
     clerk.call(:post, "/api/loads/#{load_id}/permits/attest", { key: "it is all true" })
     clerk.call(:post, "/api/loads/#{load_id}/permits/apply", { key: "apply to all" })
     wall[0] = Time.at(wall[0].to_i / 60 / 23 * 23 * 60).utc # out of order
-    expect { work }.to raise_error(described_class::Office::Unreachable)
+    expect { work }.to raise_error(Work::Service::Unreachable)
     wall[0] += 120
     work
     expect(states(load_id)).to eq("MT" => "review", "ID" => "review")
     wall[0] += 60
     work
-    expect(file(load_id)[:permits].first).to include(state: "asked", said: a_string_including("whom do we ring"))
+    expect(file(load_id)[:permits].first).to include(state: "asked", said: a_string_including("its serial number"))
     ids = file(load_id)[:permits].map { |permit| permit[:id] }
-    ids.each { |id| clerk.call(:post, "/api/loads/#{load_id}/permits/apply", { key: "answer #{id} now", permit_id: id, answer: "Tobias Reyes, 208-555-0101" }) }
+    ids.each { |id| clerk.call(:post, "/api/loads/#{load_id}/permits/apply", { key: "answer #{id} now", permit_id: id, answer: "Built on site, it has none" }) }
     work
     wall[0] += 60
     work
@@ -97,7 +97,7 @@ RSpec.describe Work::Permits do
     clerk.call(:post, "/api/loads/#{load_id}/permits/attest", { key: "it is all true" })
     clerk.call(:post, "/api/loads/#{load_id}/permits/apply", { key: "apply to all" })
     work
-    missing = ->(**more) { Store::Permits.missing(load_id, starts_at: now + (48 * Given::HOUR), tractor_id: unit_id("T-101"), **more) }
+    missing = ->(**more) { described_class::Missing.of(load_id, starts_at: now + (48 * Given::HOUR), tractor_id: unit_id("T-101"), **more) }
     expect(missing.call).to eq([])
     expect(missing.call(tractor_id: unit_id("T-102"))).to include(a_string_including("for another tractor"))
     expect(missing.call(starts_at: now + (30 * 24 * Given::HOUR))).to include(a_string_including("is good from 2026-11-25"))

@@ -63,7 +63,7 @@ class StandIns::PermitOffices
     end
   end
 
-  # An office thinks for itself: the longest of what is asked against what it lets through.
+  # By the office's own code: it asks, it looks, it refuses what is far beyond routine, it issues.
   def answer(row)
     missing = missing(row)
     return said(row, "asked", missing) if missing && waited?(row)
@@ -76,12 +76,12 @@ class StandIns::PermitOffices
   def said(row, state, message, **more) = { application: row["application"], state:, message:, **more }
   def waited?(row) = @clock.call.to_i - row["at"] >= (superload?(row) ? REVIEW_SECONDS : 0)
 
-  # A modular building without a serial number is asked for.
+  # What it asks before it goes on.
   def missing(row)
     form = row["form"]
     return "Which tractor? Its plate and VIN are needed." if form["tractor"].nil? || form["tractor"]["plate"].to_s.empty?
 
-    "A superload wants a contact on the road: whom do we ring?" if superload?(row) && form["answer"].to_s.empty? && form["load"]["serial_number"] == "none"
+    "A superload wants its serial number, or why it has none." if superload?(row) && form["answer"].to_s.empty? && form["load"]["serial_number"] == "none"
   end
 
   def rules(row) = @rules.fetch(row["state"])

@@ -22,7 +22,7 @@ module Web::Freight::Present
       booked_at: load[:booked_at].iso8601, invoice: invoice(load), customer: DB[:customers].where(id: load[:customer_id]).first.slice(:id, :name),
       references: parts.references.map { |row| row.slice(:kind, :value) }, stops: parts.stops.map { |row| stop(row, parts.places) },
       freight: parts.freight.map { |row| row.except(:id, :load_id, :position) }, price: price(load, parts), totals: totals(load, parts),
-      missing: missing(load, parts), trips: trips(Store::Freight.trips(id)), papers: parts.papers.map { |row| paper(row) }
+      missing: missing(load, parts), permits: permits?(load, parts), trips: trips(Store::Freight.trips(id)), papers: parts.papers.map { |row| paper(row) }
     }
   end
 
@@ -70,6 +70,14 @@ module Web::Freight::Present
       papers: parts.papers.map { |paper| paper[:kind] }
     )
     Core::Freight.missing(facts).map(&:to_h)
+  end
+
+  # Has it a permit file, or does it look as if it wanted one?
+  def self.permits?(load, parts)
+    return true if Store::Permits.file_of(load[:id])
+
+    most = ->(column) { parts.freight.filter_map { |line| line[column] }.max }
+    Core::Fit::Oversize.of(width_in: most.call(:width_in), height_in: most.call(:height_in), weight_lb: parts.weight_lb, trailer_kind: load[:trailer_kind]).any?
   end
 
   # Trips with all that belongs to them, in a fixed number of queries.

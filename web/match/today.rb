@@ -56,7 +56,7 @@ class Web::Match::Today
     open = DB[:permit_files].join(:loads, id: :load_id).where(Sequel[:loads][:state] => %w[open planned sent accepted rolling]).where(Sequel[:loads][:pickup_at] < @now + (PERMITS_WITHIN_HOURS * 3600))
     open.select(:load_id, :number, :origin, :destination, :pickup_at, :pickup_zone, :total).filter_map do |load|
       trip = Store::Freight.live_trip(load[:load_id])
-      missing = Store::Permits.missing(load[:load_id], starts_at: load[:pickup_at], tractor_id: trip && Store::Freight.trip_units([trip[:id]]).where(role: "tractor").get(:unit_id))
+      missing = Work::Permits::Missing.of(load[:load_id], starts_at: load[:pickup_at], tractor_id: trip && Store::Freight.trip_units([trip[:id]]).where(role: "tractor").get(:unit_id))
       next if missing.empty?
 
       hours = [(load[:pickup_at] - @now) / 3600, 1].max

@@ -61,7 +61,7 @@ class Web::Permits::File
   def missing
     no_way = route.all? { |one| one["miles"] == "0.0" } && @file[:wished_route].empty?
     [
-      *Store::Permits.outdated(@file),
+      *Work::Permits::Missing.outdated(@file),
       ("No tractor is chosen: give the load to a crew." if @file[:tractor_id].nil?),
       ("The tractor has no plate or VIN in Fleet." if @file[:tractor_id] && DB[:units].where(id: @file[:tractor_id]).get(%i[plate vin]).any?(&:empty?)),
       ("Axle weights and spacings are not told: only the gross is judged." if axles.empty?),

@@ -15,10 +15,7 @@ class Web::Permits::Moves
     trip = Store::Freight.live_trip(@load[:id]) or return
     drivers = Store::Hours.drivers(Store::Freight.trip_drivers(trip[:id]).select_map(:driver_id)).all
     question, partner = Work::Hours::Question.of(drivers, @now).values.map(&:first)
-    stops = Work::Hours::TripQuestion.new(@load[:id], @now, trip_id: trip[:id]).stops
-    return if stops.empty?
-
-    plan = Core::Hours.plan(question, Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty"), rules: HoursRules.named(question.rules), partner:)
+    plan = Work::Hours::PlanLoad.plan(@load[:id], question, @now, partner:, trip_id: trip[:id]) or return
     pieces = plan.pieces.map { |piece| { status: piece.status, from: question.days.iso(piece.from), to: question.days.iso(piece.to) } }
     { verdict: plan.verdict, text: plan.reasons.map(&:last).first.to_s, finish_at: plan.finish_at && question.days.iso(plan.finish_at), pieces: }
   end

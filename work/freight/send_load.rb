@@ -25,7 +25,7 @@ module Work::Freight::SendLoad
   def self.refuse_without_permits(load, trips, why)
     return unless Store::Match.effects.fetch("permits_missing", "block") == "block" && why.to_s.strip.empty?
 
-    missing = trips.flat_map { |trip| Store::Permits.missing(load[:id], starts_at: trip[:during].begin, tractor_id: Store::Freight.trip_units([trip[:id]]).where(role: "tractor").get(:unit_id)) }.uniq
+    missing = trips.flat_map { |trip| Work::Permits::Missing.of(load[:id], starts_at: trip[:during].begin, tractor_id: Store::Freight.trip_units([trip[:id]]).where(role: "tractor").get(:unit_id)) }.uniq
     raise Refused.new("permits_missing", "#{missing.join(" ")} To send it all the same, say why.", path: "/why") if missing.any?
   end
   private_class_method :refuse_without_permits

@@ -28,7 +28,7 @@ class Work::Hours::PollDevices < Que::Job
 
   def take_what_is_there
     take
-  rescue Work::Hours::DeviceService::Unreachable => e
+  rescue Work::Service::Unreachable => e
     warn JSON.generate(level: "warn", job: self.class.name, message: e.message)
   end
 

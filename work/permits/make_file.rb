@@ -5,6 +5,9 @@
 class Work::Permits::MakeFile
   # A tractor in front of its trailer, where nobody has measured the two together (common practice), in inches.
   TRACTOR_IN = 264
+  # A trailer that is not chosen yet: the 53 ft of 23 CFR 658.13.
+  TRAILER_IN = 636
+  O = Core::Fit::Oversize
 
   # Returns the load's id. Raises Refused `file_is_there`, `no_dimensions`.
   def self.call(load_id, input, by:, now:)
@@ -40,13 +43,14 @@ class Work::Permits::MakeFile
 
   def most(column) = @lines.filter_map { |line| line[column] }.max
 
-  # The largest of several pieces on one move, on the deck of the trailer.
+  # The largest of several pieces on one move, on the deck of the trailer; the tractor and trailer are as wide and high as the law lets
+  # them be.
   def size
-    deck = Core::Fit::Judge::DECK_IN[@trailer&.dig(:trailer_kind) || @load[:trailer_kind]] || 0
-    trailer_in = @trailer&.dig(:length_ft) ? @trailer[:length_ft] * 12 : @trailer&.dig(:inner_length_in) || 636
+    deck = O::DECK_IN[@trailer&.dig(:trailer_kind) || @load[:trailer_kind]] || 0
+    trailer_in = @trailer&.dig(:length_ft) ? @trailer[:length_ft] * 12 : @trailer&.dig(:inner_length_in) || TRAILER_IN
     weight = @lines.filter_map { |line| line[:weight_lb] }.sum
-    { width_in: [most(:width_in) || 102, 102].max, height_in: [(most(:height_in) || 0) + deck, 162].max, length_in: TRACTOR_IN + [trailer_in, most(:length_in) || 0].max, trailer_length_in: trailer_in,
-      rear_overhang_in: [(most(:length_in) || 0) - trailer_in, 0].max, front_overhang_in: 0, gross_lb: weight + (@tractor&.dig(:tare_lb) || Core::Fit::Judge::TRACTOR_LB) + (@trailer&.dig(:tare_lb) || Core::Fit::Judge::TRAILER_LB) }
+    { width_in: [most(:width_in) || 0, O::LEGAL_WIDTH_IN].max, height_in: [(most(:height_in) || 0) + deck, O::LEGAL_HEIGHT_IN].max, length_in: TRACTOR_IN + [trailer_in, most(:length_in) || 0].max, trailer_length_in: trailer_in,
+      rear_overhang_in: [(most(:length_in) || 0) - trailer_in, 0].max, front_overhang_in: 0, gross_lb: O.gross(weight, @tractor&.dig(:tare_lb), @trailer&.dig(:tare_lb)) }
   end
 
   def facts

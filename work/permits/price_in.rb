@@ -3,7 +3,7 @@
 # Puts what the permits cost into the load's price: the fee of each state, its escorts by the mile, a fee for the service. Done again,
 # what it put there before is replaced.
 class Work::Permits::PriceIn
-  LINES = /\A(?:Permit|Escorts|Permit service)\b/
+  LINES = /\A(?:Permit [A-Z]{2}|Permit service|Escorts [A-Z]{2}: .*)\z/
 
   # input - { key:, escort_mile_rate: dollars a mile and vehicle, service_fee: dollars; both may be left out }
   # Returns the load's id. Raises Refused `under_way`.

@@ -21,7 +21,7 @@ module Work::Permits::Route
   def self.parts(route)
     route.by_state.map do |state, tenths|
       legs = route.legs.select { |leg| leg.state == state }
-      { state:, miles: Money.rate_text(BigDecimal(tenths) / 10, places: 1), from: legs.first&.from.to_s, to: legs.last&.to.to_s, roads: turns(legs).map { |turn| turn[:road] }, turns: turns(legs) }
+      { state:, miles: Money.rate_text(BigDecimal(tenths) / 10, places: 1), from: legs.first&.from.to_s, to: legs.last&.to.to_s, turns: turns(legs) }
     end
   end
 
@@ -33,7 +33,7 @@ module Work::Permits::Route
   end
 
   # Without a way, the states of the stops at least.
-  def self.straight(stops) = stops.map { |stop| stop[:state] }.uniq.map { |state| { state:, miles: "0.0", from: "", to: "", roads: [], turns: [] } }
+  def self.straight(stops) = stops.map { |stop| stop[:state] }.uniq.map { |state| { state:, miles: "0.0", from: "", to: "", turns: [] } }
   def self.obstacles(route) = route.restrictions.map { |met| { "road" => met.restriction.road, "state" => met.restriction.state, "said" => met.restriction.said, "avoided" => met.avoided } }
   private_class_method :route, :parts, :turns, :straight, :obstacles
 end

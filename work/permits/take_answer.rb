@@ -20,7 +20,7 @@ module Work::Permits::TakeAnswer
   end
 
   def self.issued(answer, file, pdf, now)
-    { number: answer.fetch("number"), fee: BigDecimal(answer.fetch("fee")), valid_from: Date.iso8601(answer.fetch("valid_from")), valid_to: Date.iso8601(answer.fetch("valid_to")), paper_id: paper(file, pdf, now),
+    { number: answer["number"], fee: answer["fee"], valid_from: answer["valid_from"], valid_to: answer["valid_to"], paper_id: paper(file, pdf, now),
       issued_for: Sequel.pg_jsonb(Store::Permits.issued_for(file)) }
   end
 

@@ -1,11 +1,7 @@
 # frozen_string_literal: true
 
-require "net/http"
-
 # Delivers one mail to the mail service. It may be killed on any line: the service drops a key that it has seen.
 class Work::Tracking::SendMail < Que::Job
-  class Unreachable < StandardError; end
-
   self.maximum_retry_count = 15
 
   # Within a transaction: written now, sent once it commits.
@@ -23,14 +19,7 @@ class Work::Tracking::SendMail < Que::Job
   private
 
   def deliver(mail)
-    base = URI(Settings.mail_url)
-    response = Net::HTTP.start(base.host, base.port, use_ssl: base.scheme == "https", open_timeout: 3, read_timeout: 10) do |http|
-      http.post("/v1/mails", JSON.generate(mail.slice(:to, :subject, :body)), "Content-Type" => "application/json", "Idempotency-Key" => "mail-#{mail[:id]}-#{mail[:written_at].to_i}")
-    end
-    raise Unreachable, "the mail service answered #{response.code}" unless response.is_a?(Net::HTTPSuccess)
-
-    JSON.parse(response.body).fetch("receipt")
-  rescue SystemCallError, Timeout::Error, IOError => e
-    raise Unreachable, "the mail service is out of reach: #{e.message}"
+    answer = Work::Service.new("the mail service", Settings.mail_url).post("/v1/mails", mail.slice(:to, :subject, :body), key: "mail-#{mail[:id]}-#{mail[:written_at].to_i}")
+    Work::Service.field(answer, "receipt")
   end
 end

@@ -9,5 +9,5 @@ import WhereAreYou from './WhereAreYou.vue'
 speak(i18n.global.locale.value)
 createApp(location.pathname === '/ask' ? WhereAreYou : CabApp).use(i18n).mount('#app')
 
-// So that the pages open without a signal. A browser without service workers still has the pages while it has a signal.
-if ('serviceWorker' in navigator && import.meta.env.PROD) void navigator.serviceWorker.register('/cab-worker.js').catch(() => undefined)
+// So that the pages open without a signal; the office's pages are none of its business. A browser without service workers still has the pages while it has a signal.
+if ('serviceWorker' in navigator && import.meta.env.PROD) void navigator.serviceWorker.register('/cab-worker.js', { scope: '/cab' }).catch(() => undefined)

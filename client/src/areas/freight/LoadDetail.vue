@@ -33,8 +33,6 @@ const session = useSession()
 const dispatches = session.has('dispatcher')
 const { data, problem, load, put } = useFetched(() => id, (loadId) => ask(api.GET('/api/loads/{id}', { params: { path: { id: loadId } } })), (change) => change.kind === 'load' && change.id === id)
 
-// From here on a permit may be wanted: 23 CFR 658.15 and 658.13; what is left under 13'6" on a low deck, and of 80,000 lb beside the truck.
-const LEGAL = { width_in: 102, freight_height_in: 120, length_in: 636, freight_lb: 50_000 }
 const crewing = ref(false)
 const asking = ref<'cancel' | 'uncrew' | 'past' | 'papers' | 'swap' | 'relay' | 'unrelay'>()
 const trouble = ref<Problem>()
@@ -77,7 +75,6 @@ const questions = computed(() => ({ cancel: `Cancel ${data.value?.number}`, past
 
 const is = (...states: Schemas['LoadState'][]) => data.value !== undefined && states.includes(data.value.state)
 const changeable = computed(() => dispatches.value && is('open', 'planned', 'sent', 'accepted'))
-const wide = computed(() => data.value?.trailer_kind === 'lowboy' || data.value?.papers.some(({ kind }) => kind === 'permit') || data.value?.freight.some(({ width_in, height_in, length_in, weight_lb }) => (width_in ?? 0) > LEGAL.width_in || (height_in ?? 0) > LEGAL.freight_height_in || (length_in ?? 0) > LEGAL.length_in || (weight_lb ?? 0) > LEGAL.freight_lb))
 const lanes = computed(() => (data.value ? ribbonOf(data.value) : []))
 const zone = computed(() => data.value?.stops[0]?.zone ?? session.zone)
 
@@ -108,7 +105,7 @@ useKeys([
           <v-btn v-if="is('open')" variant="tonal" :to="`/match?load=${id}`">Rank all crews</v-btn>
           <v-btn v-if="is('planned')" color="primary" :loading="busy" @click="send()">Send to the driver</v-btn>
           <v-btn v-if="changeable" variant="tonal" :to="`/freight/${id}/edit`">Change</v-btn>
-          <v-btn v-if="wide" variant="tonal" :to="`/permits/${id}`">Permit file</v-btn>
+          <v-btn v-if="found.permits" variant="tonal" :to="`/permits/${id}`">Permit file</v-btn>
           <v-btn variant="tonal" :to="`/freight/new?copy=${id}`">Copy</v-btn>
           <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="crewing = !crewing">{{ crewing ? 'Not now' : 'Another crew' }}</v-btn>
           <v-btn v-if="is('planned', 'sent', 'accepted')" variant="text" @click="asking = 'uncrew'">Take the crew off</v-btn>
