@@ -56,6 +56,9 @@ module Core::Permits
   # When a permitted load may move between two instants. spots - Array of Travel::Spot; holidays - Array of Date. Returns Array of Travel::Window.
   def self.travel_windows(spots, holidays, from, to) = Travel.new(spots, holidays).windows(from, to)
 
+  # Which kind of permit, for one who does not know: the next Guide::Question, or the Guide::Outcome. rules - of the state; answers - see Guide
+  def self.guide(rules, answers) = Guide.new(rules, answers).next
+
   # A jurisdiction's file, keys as symbols. Returns Rules.
   def self.rules(document) = Jurisdiction.rules(document)
 

@@ -6,6 +6,8 @@ Dir[File.expand_path("support/*.rb", __dir__)].each { |path| require path }
 
 RSpec.configure do |config|
   config.include Given
+  # A run that was cut off may have left something.
+  config.before(:suite) { Given.empty_database }
   config.around do |example|
     if example.metadata[:committed]
       Given.empty_database

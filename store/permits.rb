@@ -2,10 +2,19 @@
 
 # Permit files of loads.
 module Store::Permits
-  def self.file_of(load_id) = DB[:permit_files].first(load_id:)
+  # The file of a load, of its own or of a move that it shares.
+  def self.file_of(load_id) = DB[:permit_files].first(Sequel.|({ load_id: }, { id: DB[:permit_file_loads].where(load_id:).select(:file_id) }))
+  def self.loads_with_file = DB[:permit_files].select(:load_id).union(DB[:permit_file_loads].select(:load_id)).select_map(:load_id)
+  # The loads on a file's move, its own first.
+  def self.loads_of(file) = [file[:load_id], *DB[:permit_file_loads].where(file_id: file[:id]).order(:load_id).select_map(:load_id)]
   def self.permits(file_id) = DB[:permits].where(file_id:).exclude(state: "cancelled").order(:id).all
 
-  def self.issued(load_ids) = DB[:permits].join(:permit_files, id: :file_id).where(load_id: load_ids, Sequel[:permits][:state] => "issued").order(Sequel[:permits][:id]).select_all(:permits).all
+
+  # Those that loads move with, also by a file that they share.
+  def self.issued(load_ids)
+    files = DB[:permit_files].where(Sequel.|({ load_id: load_ids }, { id: DB[:permit_file_loads].where(load_id: load_ids).select(:file_id) }))
+    DB[:permits].where(file_id: files.select(:id), state: "issued").order(:id).all
+  end
 
   # A jurisdiction's rules with what the company has put right.
   def self.rules
@@ -25,7 +34,7 @@ module Store::Permits
   def self.way(load_id) = Store::Freight.stops(load_id).map { |stop| "#{stop[:town]}, #{stop[:state]}" }.join(" → ")
 
   # What a permit is issued for: a change of it is seen.
-  def self.issued_for(file) = file.slice(:width_in, :height_in, :length_in, :gross_lb, :tractor_id, :way).transform_keys(&:to_s)
+  def self.issued_for(file) = file.slice(:width_in, :height_in, :length_in, :gross_lb, :tractor_id, :way).merge(starts_on: file[:starts_on].iso8601).transform_keys(&:to_s)
 
   # When the load is foreseen at its last stop, by the trips that still carry it; nil where nothing is foreseen.
   def self.expected_at(load_id) = DB[:forecasts].where(stop_id: Store::Freight.stops(load_id).last[:id], trip_id: Store::Freight.live_trips(load_id).map { |trip| trip[:id] }).max(:arrive_at)

@@ -83,7 +83,7 @@ class Core::Hours::Glance
 
   # When to set out: at once, or, rested, just in time for the first stop.
   def starts(stops)
-    return [] if stops.any?(&:drive_windows) || !@rules.searched_exactly?
+    return [] if stops.any?(&:bound?) || !@rules.searched_exactly?
 
     first = stops.first
     @fresh && first.opens ? [@as_of, [@as_of, first.opens - first.drive_minutes - (@interruption || 0)].max].uniq : [@as_of]

@@ -7,6 +7,7 @@ class Core::Hours::PlanMaker
   def initialize(question, trip, rules, partner: nil, advice: true)
     @question = question
     @trip = trip
+    @sections = Core::Hours::Sections.new(trip)
     @rules = rules
     @partner = partner
     @advice = advice
@@ -15,7 +16,8 @@ class Core::Hours::PlanMaker
   def plan
     exact = @partner.nil? && @rules.searched_exactly?
     (pieces, partner_pieces), visits, late, ends, whole = exact ? searched : searched_by_steps
-    bare = Core::Hours::Plan.new(verdict: verdict(late), trip: @trip, finish_at: ends, late_minutes: late, visits: visits || [], pieces: pieces || [], partner_pieces:, reasons: [], days: @question.days)
+    bare = Core::Hours::Plan.new(verdict: verdict(late), trip: @trip, finish_at: ends, late_minutes: late, visits: @sections.visits(visits) || [], pieces: @sections.pieces(pieces) || [],
+                                 partner_pieces: @sections.pieces(partner_pieces), reasons: [], days: @question.days)
     reasons = Core::Hours::PlanReasons.new(bare, @question, @rules, advice: @advice && @partner.nil?).all
     bare.with(reasons: whole ? reasons : [*reasons, cut])
   end
@@ -23,7 +25,7 @@ class Core::Hours::PlanMaker
   private
 
   def searched
-    planner = Core::Hours::Planner.new(@question, @trip, @rules)
+    planner = Core::Hours::Planner.new(@question, @sections.trip, @rules)
     best = planner.best or return [nil, nil, nil, nil, true]
     pieces, visits = planner.record(best)
     [[pieces], visits, best.late, best.at, true]
@@ -32,7 +34,7 @@ class Core::Hours::PlanMaker
   # Where many plans are made, as for advice, in haste.
   def searched_by_steps
     looks = @advice ? Core::Hours::StepPlanner::LOOKED_AT : Core::Hours::StepPlanner::LOOKED_AT_IN_HASTE
-    Core::Hours::StepPlanner.new([@question, *@partner], @trip, @rules, looks:).best
+    Core::Hours::StepPlanner.new([@question, *@partner], @sections.trip, @rules, looks:).best
   end
 
   def verdict(late)

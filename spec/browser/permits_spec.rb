@@ -15,14 +15,24 @@ RSpec.describe "An oversize load", :committed, type: :feature do
 
   def row(name) = find("tbody tr", text: name, match: :first)
 
-  # On the driver's phone.
+  # On the driver's phone, and still there when there is no signal.
   def expect_them_in_the_cab
     page.driver.browser.manage.window.resize_to(390, 844)
     visit "/cab##{Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))}"
-    within("section[aria-label=Permits]") do
-      find("summary", text: "ID").click
-      expect(page).to have_text("Daylight only.").and have_link("Open the permit")
+    read_one = lambda do
+      within("section[aria-label=Permits]") do
+        find("summary", text: "ID").click
+        expect(page).to have_text("Daylight only.").and have_link("Open the permit")
+      end
     end
+    read_one.call
+    expect(page.evaluate_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => done(true))")).to be(true)
+    installation.kill(:web, "TERM")
+    visit "about:blank"
+    visit "/cab"
+    read_one.call
+  ensure
+    installation.start(:web)
   end
 
   it "gets its permits in three states though an office is away, and is not sent before" do

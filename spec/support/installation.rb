@@ -20,7 +20,8 @@ class Installation
     start(:offices, "puma", "-q", "-e", "production", "-t", "1:2", "-b", "tcp://127.0.0.1:#{offices_port}", "stand_ins/offices/config.ru")
     start(:web, "puma", "-q", "-C", "config/puma.rb")
     start(:worker, "bin/worker", "--poll-interval", "0.5")
-    [url("/healthz"), texts_url("/"), offices_url].each { |address| wait_for(address) }
+    addresses.each_value { |address| wait_for(address) }
+    @up = true
   end
 
   def url(path = "") = "http://127.0.0.1:#{port}#{path}"
@@ -31,10 +32,12 @@ class Installation
   def offices_url = "http://127.0.0.1:#{offices_port}"
   def texts = JSON.parse(Net::HTTP.get(URI(texts_url("/v1/messages"))))
 
+  # Starts a process; where all of them were up before, returns once it answers again.
   def start(name, *command)
     @commands ||= {}
     @commands[name] ||= command
     @processes[name] = spawn(environment, "bundle", "exec", *@commands[name], chdir: ROOT, %i[out err] => [log, "a"])
+    wait_for(addresses[name]) if @up && addresses[name]
   end
 
   # Ends a process without a chance to tidy up, or asks it to stop.
@@ -48,9 +51,11 @@ class Installation
 
   private
 
+  def addresses = { web: url("/healthz"), texts: texts_url("/"), offices: offices_url }
+
   def environment
     { "CREW_LEDGER_ENV" => "test", "PORT" => port.to_s, "PUBLIC_URL" => url, "TEXT_GATEWAY_URL" => texts_url, "DATABASE_URL" => Settings.database_url, "TEXT_CALLBACK_URL" => url("/api/hooks/texts"),
-      "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")), "OFFICE_URL" => offices_url, "OFFICES_FILE" => offices_file, "OFFICES_OUTAGES" => "never" }
+      "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")), "OFFICE_URL" => offices_url, "OFFICES_FILE" => offices_file, "OFFICES_OUTAGES" => "never", "OFFICES_HOURS" => "always" }
   end
 
   def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }

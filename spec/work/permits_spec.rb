@@ -9,7 +9,7 @@ require_relative "../../stand_ins/offices/offices"
 RSpec.describe Work::Permits do
   let(:tobias) { account(%w[dispatcher permit_clerk], "Tobias Reyes") }
   let(:clerk) { api(tobias) }
-  let(:wall) { [Time.utc(2026, 11, 23, 14, 31)] }
+  let(:wall) { [Time.utc(2026, 11, 23, 17, 31)] }
   let(:offices) { StandIns::PermitOffices.new(File.join(Dir.mktmpdir, "offices.jsonl"), clock: -> { wall.first }) }
   let(:freight) { [{ what: "Modular pump house", pieces: 1, unit: "building", weight_lb: 38_000, width_in: 168, height_in: 158, length_in: 480, serial_number: "PH-77" }] }
 
@@ -166,14 +166,198 @@ RSpec.describe Work::Permits do
     expect(local.find { |from, _| from.start_with?("Sat") }).to match([/\ASat 07:[23]/, /\ASat 17:[23]/])
     expect(made[:windows].map { |window| Time.iso8601(window[:from]).to_date.iso8601 }).not_to include("2026-11-26") # Thanksgiving
     driving = made[:plan][:pieces].select { |piece| piece[:status] == "driving" }.map { |piece| [Time.iso8601(piece[:from]), Time.iso8601(piece[:to])] }
-    loaded = driving.select { |from, _| from > now + (47 * Given::HOUR) }
-    windows = made[:windows].map { |window| [Time.iso8601(window[:from]), Time.iso8601(window[:to])] }
-    expect(loaded.length).to be >= 1
+    # Each minute of the loaded way lies in the hours of the state it is driven in: Montana's first, then Idaho's.
+    loaded = driving.select { |from, _| from > now + (47 * Given::HOUR) }.flat_map { |from, to| (from.to_i / 60...to.to_i / 60).to_a }
+    parts = DB[:permit_files].first(load_id:)[:sections].to_a.first
+    expect(parts.map { |part| [part["state"], part["near"]] }.chunk_while { |a, b| a == b }.map(&:first)).to eq([["MT", []], ["ID", []], ["ID", ["Boise"]]])
+    expect(loaded.length).to be_within(3).of(parts.sum { |part| part["minutes"] })
+    hours = made[:by_state].to_h { |one| [one[:state], one[:windows].map { |window| (Time.iso8601(window[:from]).to_i / 60)..(Time.iso8601(window[:to]).to_i / 60) }] }
+    first = parts.take_while { |part| part["state"] == "MT" }.sum { |part| part["minutes"] }
+    expect(loaded.first(first)).to all(satisfy { |minute| hours["MT"].any? { |window| window.cover?(minute) } })
+    # Boise is closed from 16:00 on that day, and the way ends there: it arrives on a day when it is open.
+    mountain = ->(minute) { TZInfo::Timezone.get("America/Boise").to_local(Time.at(minute * 60).utc) }
+    expect(loaded.last(parts.last["minutes"])).to all(satisfy { |minute| mountain.call(minute).then { |at| at.saturday? || !["06:30".."08:29", "16:00".."18:29"].any? { |range| range.cover?(at.strftime("%H:%M")) } } })
+    expect(made[:leave_by]).to include(leave_at: a_string_starting_with("2026-11-"), late_minutes: nil)
+    expect(Time.iso8601(made[:leave_by][:arrive_at])).to be <= now + (108 * Given::HOUR)
     DB[:loads].where(id: load_id).update(state: "open")
     DB[:trips].update(state: "declined")
     crew = Work::Match::Crews.at(now).all.find { |one| one.name == "Wade Ferris" }
-    expect(Work::Match::Judge.new(now).judge(crew, Work::Match::Freight.all([load_id]).first).trip.stops.map { |stop| stop.drive_windows&.length }).to match([nil, be > 1])
-    expect(loaded).to all(satisfy { |from, to| windows.any? { |open, close| from >= open && to <= close } })
+    expect(Work::Match::Judge.new(now).judge(crew, Work::Match::Freight.all([load_id]).first).trip.stops.map { |stop| stop.sections&.length }).to match([nil, be > 1])
+  end
+
+  def made(load_id) = clerk.call(:post, "/api/loads/#{load_id}/permits", { key: "make the file #{load_id}" })
+  def attest(load_id) = clerk.call(:post, "/api/loads/#{load_id}/permits/attest", { key: "it is true #{load_id} #{DB[:permit_files].where(load_id:).get(:version)}" })
+  def apply(load_id, **more) = clerk.call(:post, "/api/loads/#{load_id}/permits/apply", { key: "apply #{load_id} #{more}", **more })
+  def put_right(load_id, **more) = clerk.call(:put, "/api/loads/#{load_id}/permits", { version: file(load_id)[:version], **more })
+
+  def issued(load_id)
+    made(load_id)
+    attest(load_id)
+    apply(load_id)
+    work
+    file(load_id)[:permits]
+  end
+
+  def pay(ids, **more) = clerk.call(:post, "/api/permits/pay", { key: "pay #{ids} #{more} #{rand}", permit_ids: ids, method: "balance", **more })
+
+  def settle
+    allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
+    DB[:permit_receipts].where(state: "started").select_map(:id).each { |id| described_class::Pay.ask(id, now:) }
+  end
+
+  it "pays from the balance or by card, never twice, and loses no payment that broke off" do
+    montana, idaho = issued(pump_house).map { |permit| permit[:id] }
+    expect(clerk.call(:get, "/api/permits/money")[:offices].map { |office| office.values_at(:jurisdiction, :balance) }).to eq([%w[ID 500.00], %w[MT 500.00]])
+    expect(pay([montana])[:receipts].first).to include(state: "started", amount: file(DB[:permit_files].get(:load_id))[:permits].first[:fee])
+    expect(pay([montana, idaho])[:error]).to include(code: "paid_already", path: "/permit_ids")
+    # The office has taken it, and its answer is lost on the way.
+    allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self).then { raise IOError, "broken off" } })
+    expect { described_class::Pay.ask(DB[:permit_receipts].get(:id), now:) }.to raise_error(Work::Service::Unreachable)
+    2.times { settle }
+    money = clerk.call(:get, "/api/permits/money")
+    expect(money[:receipts].first).to include(state: "paid", number: "MT-RCPT1000", pdf: true)
+    expect(PDF::Reader.new(StringIO.new(clerk.call(:get, "/api/permit-receipts/#{money[:receipts].first[:id]}/pdf"))).pages.first.text).to include("MT-RCPT1000")
+    expect(offices.call(Rack::MockRequest.env_for("/v1/offices/MT/account")).last.first).to include(format("%.2f", 500 - BigDecimal(money[:receipts].first[:amount])))
+    # By card: declined first, and then to be paid again; the money desk tells where.
+    pay([idaho], method: "card")
+    settle
+    checkout = clerk.call(:get, "/api/permits/money")[:receipts].first[:checkout_url]
+    Rack::MockRequest.new(offices).post(URI(checkout).path, params: { card: "0000" })
+    clerk.call(:post, "/api/permit-receipts/#{DB[:permit_receipts].max(:id)}/ask", { key: "back from the page" })
+    expect(clerk.call(:get, "/api/permits/money")).to include(offices: [include(jurisdiction: "ID")], receipts: include(include(state: "failed", said: a_string_including("declined"), permits: [])))
+    pay([idaho], method: "card")
+    settle
+    Rack::MockRequest.new(offices).post(URI(clerk.call(:get, "/api/permits/money")[:receipts].first[:checkout_url]).path, params: { card: "4111 1111" })
+    settle
+    expect(clerk.call(:get, "/api/permits/money")).to include(offices: [], receipts: include(include(state: "paid", method: "card")))
+    expect(file(DB[:permit_files].get(:load_id))[:permits].map { |permit| permit[:paid] }).to eq(%w[paid paid])
+  end
+
+  it "says why a payment failed, and lets its permits be paid again" do
+    ids = issued(pump_house(freight: [freight.first.merge(weight_lb: 60_000)])).to_h { |permit| permit.values_at(:jurisdiction, :id) }
+    DB[:permits].where(id: ids["MT"]).update(fee: 900)
+    pay([ids["MT"]])
+    settle
+    expect(clerk.call(:get, "/api/permits/money")[:receipts].first).to include(state: "failed", said: a_string_starting_with("What is due is $"))
+    expect(pay([ids["MT"]], method: "elsewhere")[:error]).to include(code: "field_missing", path: "/number")
+    expect(pay([ids["MT"]], method: "elsewhere", number: "Cheque 1177")[:receipts].first).to include(state: "paid", number: "Cheque 1177", pdf: false)
+  end
+
+  it "amends what the state lets change, keeps the old permit until then, and refuses the rest" do
+    load_id = pump_house
+    old = issued(load_id).first
+    amend = ->(id = old[:id]) { clerk.call(:post, "/api/permits/#{id}/amend", { key: "amend #{id} #{rand}" }) }
+    attest(load_id)
+    expect(amend.call[:error]).to include(code: "not_amendable", message: "Nothing has changed since this permit was issued.")
+    put_right(load_id, starts_on: "2026-11-27")
+    expect(amend.call[:error]).to include(code: "not_attested")
+    attest(load_id)
+    expect(file(load_id)[:permits].first[:amendable]).to eq("the start")
+    amend.call
+    expect(amend.call[:error]).to include(code: "amended_already")
+    expect(file(load_id)[:permits].map { |permit| permit.values_at(:jurisdiction, :state, :amends) }).to contain_exactly(["MT", "issued", false], ["ID", "issued", false], ["MT", "sent", true])
+    work
+    changed = file(load_id)[:permits].find { |permit| permit[:jurisdiction] == "MT" }
+    expect(changed).to include(state: "issued", valid_from: "2026-11-27", fee: "5.00", number: a_string_starting_with(old[:number]))
+    expect(DB[:permits].where(id: old[:id]).get(:state)).to eq("cancelled")
+    put_right(load_id, width_in: 172, starts_on: "2026-11-28")
+    attest(load_id)
+    expect(amend.call(changed[:id])[:error]).to include(code: "not_amendable", message: "Montana lets the start and the tractor of an issued permit change, and no more: this changes the width. Give the permit up and apply anew.")
+  end
+
+  it "uses a permit that the company holds where it covers the load, and no further" do
+    hold = ->(**more) { clerk.call(:post, "/api/held-permits", { key: "hold a permit #{more}", jurisdiction: "MT", number: "Y-1", width_in: 170, height_in: 190, length_in: 1200, gross_lb: 80_000, valid_from: "2026-01-01", valid_to: "2026-12-31", trips: 1, **more }) }
+    load_id = pump_house
+    made(load_id)
+    expect(hold.call).to include(number: "Y-1", used: 1)
+    expect(hold.call(conditions: "again")[:error]).to include(code: "held_already", path: "/number")
+    expect(file(load_id)[:permits].map { |permit| permit.values_at(:jurisdiction, :state, :number, :fee, :held) }).to contain_exactly(["MT", "issued", "Y-1", "0.00", true], ["ID", "draft", nil, "28.00", false])
+    expect(described_class::Missing.of(load_id, starts_at: now + (48 * Given::HOUR), tractor_id: unit_id("T-102"))).to eq(["ID: the permit is not applied for."])
+    # Its one trip is used up; and what is larger than it lets goes back to being applied for.
+    second = book(from: "59801", to: "83702", at: now + (300 * Given::HOUR), hours: 60, freight:, trailer_kind: "lowboy")
+    expect(made(second)[:permits].map { |permit| permit.values_at(:jurisdiction, :held) }).to contain_exactly(["MT", false], ["ID", false])
+    put_right(load_id, width_in: 171)
+    expect(file(load_id)[:permits].find { |permit| permit[:jurisdiction] == "MT" }).to include(state: "draft", held: false, number: nil)
+    put_right(load_id, width_in: 168)
+    expect(clerk.call(:post, "/api/held-permits/#{DB[:standing_permits].get(:id)}/end", { key: "sold the lowboy", why: "Sold" })).to include(ended: true)
+    expect(file(load_id)[:permits].map { |permit| permit[:state] }.uniq).to eq(["draft"])
+  end
+
+  it "copies an earlier permit's vehicle to another load, and keeps its kind" do
+    earlier = issued(pump_house)
+    load_id = book(from: "59801", to: "83702", at: now + (140 * Given::HOUR), hours: 60, freight: [freight.first.merge(serial_number: "PH-78", width_in: 150)], trailer_kind: "lowboy")
+    DB[:permits].where(id: earlier.first[:id]).update(kind: "superload")
+    copied = clerk.call(:post, "/api/loads/#{load_id}/permits/copy", { key: "as last time", permit_id: earlier.first[:id] })
+    expect(copied).to include(width_in: 168, serial_number: "PH-78", attested_by: nil)
+    expect(copied[:permits].map { |permit| permit.values_at(:jurisdiction, :kind, :wants) }).to eq([%w[MT superload oversize], ["ID", "oversize", nil]])
+    expect(put_right(load_id, width_in: 166)[:permits].first).to include(kind: "superload")
+    expect(clerk.call(:post, "/api/loads/#{load_id}/permits/copy", { key: "from itself", permit_id: copied[:permits].first[:id] })[:error]).to include(code: "own_permit")
+  end
+
+  it "moves several loads on one file, with the largest of each, and refuses one that goes another way" do
+    load_id = pump_house
+    made(load_id)
+    beside = book(from: "59801", to: "83702", at: now + (48 * Given::HOUR), hours: 60, freight: [freight.first.merge(width_in: 132, height_in: 164, weight_lb: 40_000)], trailer_kind: "lowboy")
+    number = ->(id) { DB[:loads].where(id:).get(:number) }
+    shared = clerk.call(:post, "/api/loads/#{load_id}/permits/loads", { key: "the same move", load: number.call(beside) })
+    expect(shared).to include(width_in: 168, height_in: 188, loads: [{ id: beside, number: number.call(beside) }])
+    expect(clerk.call(:post, "/api/loads/#{load_id}/permits/loads", { key: "another way", load: number.call(book(at: now + (48 * Given::HOUR))) })[:error]).to include(code: "other_way", path: "/load")
+    expect(described_class::Missing.of(beside)).to eq(["MT: the permit is not applied for.", "ID: the permit is not applied for."])
+    attest(load_id)
+    apply(load_id)
+    work
+    expect(described_class::Missing.of(beside)).to eq([])
+    expect(DB[:papers].where(load_id: beside, kind: "permit").count).to eq(2)
+    clerk.call(:post, "/api/loads/#{load_id}/permits/loads/#{beside}/remove", { key: "goes by itself" })
+    expect(Store::Permits.file_of(beside)).to be_nil
+  end
+
+  it "keeps the combination's axle spacings, asks an office no sooner than it takes an application, and counts escort days by the plan" do
+    load_id = pump_house
+    made(load_id)
+    keep = ->(**more) { clerk.call(:post, "/api/combinations", { key: "keep them #{more}", tractor_id: unit_id("T-101"), trailer_id: unit_id("L-501"), name: "Lowboy 1", spacings_ft: [0, 14, 4.5, 31, 4.5], **more }) }
+    expect(keep.call(spacings_ft: [0, 0, 4])[:error]).to include(code: "wrong_spacings", path: "/spacings_ft")
+    expect(keep.call(trailer_id: unit_id("T-101"))[:error]).to include(code: "unknown_unit", path: "/trailer_id")
+    keep.call
+    expect(file(load_id)[:spacings_ft]).to eq([0, 14, 4.5, 31, 4.5])
+    put_right(load_id, starts_on: "2026-12-20")
+    attest(load_id)
+    expect(file(load_id)[:permits].first[:apply_from]).to eq("2026-12-15")
+    expect(apply(load_id)[:error]).to include(code: "too_far_ahead", message: a_string_including("MT takes it from 2026-12-15 on."))
+    expect(put_right(load_id, deliver_by: "fax")[:error]).to include(code: "field_missing", path: "/deliver_to")
+    expect(put_right(load_id, height_in: 90)[:error]).to include(code: "height_under_truck", path: "/height_in")
+    clerk.call(:post, "/api/loads/#{load_id}/permits/price", { key: "into the price", escort_day_rate: "650.00" })
+    expect(Store::Freight.parts(:accessorials, load_id).to_h { |row| row.values_at(:label, :amount) }).to include("Escorts MT: 1 for 1 day" => 650)
+  end
+
+  it "asks a few questions that lead to a kind, each with why" do
+    ask = ->(**answers) { clerk.call(:post, "/api/permits/kind", { key: "which kind", jurisdiction: "ID", **answers }) }
+    wide = { width_in: 130, height_in: 160, length_in: 900, gross_lb: 78_000 }
+    expect(ask.call[:question]).to include(id: "width_in", why: a_string_including("8 ft 6 in"))
+    expect(ask.call(**wide)[:question]).to include(id: "moves_a_year", choices: include(include(value: "10")))
+    expect(ask.call(**wide, moves_a_year: 10)[:question]).to include(id: "same_vehicle")
+    expect(ask.call(**wide, moves_a_year: 10, same_vehicle: true)[:answer]).to include(kind: "oversize", term: "year")
+    expect(ask.call(**wide, width_in: 168, moves_a_year: 10, same_vehicle: true)[:answer]).to include(term: "trip", why: include(a_string_including("larger than yearly permits go, 12 ft wide")))
+    expect(ask.call(**wide, gross_lb: 99_000)[:question]).to include(id: "divisible", why: a_string_including("658.5"))
+    expect(ask.call(**wide, gross_lb: 99_000, divisible: true)[:answer]).to include(kind: "divisible", term: nil)
+    expect(ask.call(**wide, width_in: 100)[:answer]).to include(kind: "none", term: nil)
+    expect(ask.call(**wide, width_in: 300)[:answer]).to include(kind: "superload")
+    expect(clerk.call(:post, "/api/permits/kind", { key: "which kind", jurisdiction: "FL" })[:error]).to include(code: "unknown_state")
+  end
+
+  it "takes an office's nonsense for no answer, and the same answer twice for one" do
+    load_id = pump_house
+    made(load_id)
+    attest(load_id)
+    apply(load_id)
+    id = file(load_id)[:permits].first[:id]
+    ["<html>", "[]", '{"state":"issued","application":"MT-1"}', '{"state":"perhaps","application":"MT-1"}', '{"state":"issued","application":"MT-1","number":"7","fee":"free","valid_from":"soon","valid_to":"later"}'].each do |body|
+      allow(Net::HTTP).to receive(:start).and_return(Net::HTTPOK.new("1.1", "200", "").tap { |response| response.instance_variable_set(:@read, true) && response.body = body })
+      expect { described_class::Apply.new({}).run(permit_id: id) }.to raise_error(Work::Service::Unreachable, /nonsense/)
+    end
+    expect(DB[:permits].first(id:)).to include(state: "sent", number: nil)
+    answer = { "state" => "refused", "application" => "MT-9", "message" => "No." }
+    expect { 2.times { described_class::TakeAnswer.call(id, answer, nil, now:) } }.to change { DB[:audit_entries].where(act: "permit_refused").count }.by(1)
   end
 
   it "lets the company put a value right, with its source" do

@@ -3,7 +3,9 @@
 require "fileutils"
 require "json"
 require "prawn"
+require "rack/utils"
 require "time"
+require "tzinfo"
 require "yaml"
 
 # Simulated outside services: each a small process of its own.
@@ -21,35 +23,87 @@ class StandIns::PermitOffices
   # So far beyond routine nothing is let through.
   REFUSED_BEYOND_IN = 60
 
-  # path - a file of JSON lines that keeps the applications over a restart; clock - says the real time; outages - whether they are out of order now and then
-  def initialize(path, clock: -> { Time.now }, outages: true)
+  # What a change of an issued permit costs.
+  AMENDMENT_FEE = 5
+
+  # path - a file of JSON lines that keeps the applications and payments over a restart; clock - says the real time
+  # outages - whether they are out of order now and then; hours - whether they keep their opening hours, or are always open
+  def initialize(path, clock: -> { Time.now }, outages: true, hours: true)
     @path = path
     @outages = outages
+    @hours = hours
     @clock = clock
     @lock = Mutex.new
     FileUtils.mkdir_p(File.dirname(path))
-    @applications = File.exist?(path) ? File.readlines(path).map { |line| JSON.parse(line) }.to_h { |row| [row["application"], row] } : {}
+    paid, asked = (File.exist?(path) ? File.readlines(path).map { |line| JSON.parse(line) } : []).partition { |row| row.key?("payment") }
+    @applications = asked.to_h { |row| [row["application"], row] }
+    @till = Till.new(paid, keep: method(:keep), fee: method(:due))
     @rules = Dir[File.join(DATA, "*.yml")].map { |file| YAML.safe_load_file(file, permitted_classes: [Date]) }.to_h { |row| [row["jurisdiction"], row] }
   end
 
   def call(env)
     return json(503, error: "the office is out of order") if @outages && (@clock.call.to_i / 60 % OUT_OF_ORDER_EVERY_MINUTES).zero?
 
-    match = env["PATH_INFO"].match(%r{\A/v1/offices/([A-Z]{2})/applications(?:/([\w-]+)(/permit\.pdf)?)?\z}) or return json(404, error: "no such address")
-    state, number, pdf = match.captures
-    return json(404, error: "no such office") unless @rules[state]
-    return apply(state, JSON.parse(env["rack.input"].read), env["HTTP_IDEMPOTENCY_KEY"].to_s) if env["REQUEST_METHOD"] == "POST" && number.nil?
-
-    row = @lock.synchronize { @applications[number] } or return json(404, error: "no such application")
-    pdf ? [200, { "content-type" => "application/pdf" }, [permit(row)]] : json(200, answer(row))
-  rescue JSON::ParserError
-    json(400, error: "the body is no JSON")
+    answer_to(Rack::Request.new(env))
+  rescue JSON::ParserError, TypeError, NoMethodError, ArgumentError
+    json(400, error: "the body is not what it should be")
   end
 
   private
 
-  def apply(state, form, key)
+  def answer_to(request)
+    page = request.path.match(%r{\A/pay/([\w-]+)\z}) and return checkout(request, page[1])
+    state, what, number, more = request.path.match(%r{\A/v1/offices/([A-Z]{2})/(applications|payments|account)(?:/([\w-]+)(/(?:permit|receipt)\.pdf)?)?\z})&.captures
+    return json(404, error: "no such address") if state.nil?
+    return json(404, error: "no such office") unless @rules[state]
+    return posted(state, what, request) if request.post? && number.nil?
+    return account(state) if what == "account"
+
+    what == "payments" ? payment(number, more, request) : application(number, more)
+  end
+
+  def posted(state, what, request)
+    form, key = JSON.parse(request.body.read), request.get_header("HTTP_IDEMPOTENCY_KEY").to_s
     return json(422, error: "an Idempotency-Key is needed") if key.empty?
+    return apply(state, form, key) if what == "applications"
+
+    json(201, @lock.synchronize { @till.answer(@till.pay(state, form, key), request.base_url) })
+  end
+
+  def application(number, pdf)
+    row = @lock.synchronize { @applications[number] } or return json(404, error: "no such application")
+    pdf ? [200, { "content-type" => "application/pdf" }, [permit(row)]] : json(200, answer(row))
+  end
+
+  def payment(number, pdf, request)
+    row = @lock.synchronize { @till[number] } or return json(404, error: "no such payment")
+    pdf ? [200, { "content-type" => "application/pdf" }, [@till.receipt(row)]] : json(200, @till.answer(row, request.base_url))
+  end
+
+  # The office's own page, where somebody pays by card and is sent back.
+  def checkout(request, number)
+    row = @lock.synchronize { @till[number] } or return json(404, error: "no such payment")
+    return [200, { "content-type" => "text/html; charset=utf-8" }, [@till.page(row)]] unless request.post?
+
+    @lock.synchronize { @till.card(row, request.POST["card"]) }
+    [303, { "location" => row["return_to"].to_s }, []]
+  end
+
+  def account(state) = json(200, balance: format("%.2f", @lock.synchronize { @till.balance(state) }), open: open?(state), opens_at: "#{office(state)["opens"]} #{office(state)["zone"]}")
+  def office(state) = @rules.fetch(state)["office"]
+
+  # On working days, by the wall clock of its zone.
+  def open?(state, at = @clock.call)
+    return true unless @hours
+
+    local = TZInfo::Timezone.get(office(state)["zone"]).to_local(at)
+    (1..5).cover?(local.wday) && local.strftime("%H:%M").between?(office(state)["opens"], office(state)["closes"])
+  end
+
+  def keep(row) = File.write(@path, "#{JSON.generate(row)}\n", mode: "a")
+  def due(number) = @applications[number]&.then { |row| answer(row)[:state] == "issued" ? BigDecimal(issue(row)[:fee]) : nil }
+
+  def apply(state, form, key)
     return json(422, error: "vehicle, load, tractor and starts_on are needed") unless form["vehicle"].is_a?(Hash) && form["starts_on"]
 
     @lock.synchronize do
@@ -57,7 +111,7 @@ class StandIns::PermitOffices
       unless row
         row = { "application" => "#{state}-#{100_000 + @applications.length}", "key" => key, "state" => state, "form" => form, "at" => @clock.call.to_i }
         @applications[row["application"]] = row
-        File.write(@path, "#{JSON.generate(row)}\n", mode: "a")
+        keep(row)
       end
       json(201, answer(row))
     end
@@ -66,15 +120,30 @@ class StandIns::PermitOffices
   # By the office's own code: it asks, it looks, it refuses what is far beyond routine, it issues.
   def answer(row)
     missing = missing(row)
+    trouble = amends(row) and return said(row, "refused", trouble)
     return said(row, "asked", missing) if missing && waited?(row)
-    return said(row, "review", "A superload: the office looks at it.") if superload?(row) && !waited?(row)
+    return said(row, "review", "A superload: the office looks at it#{", once it opens at #{office(row["state"])["opens"]}" unless open?(row["state"])}.") if superload?(row) && !waited?(row)
     return said(row, "refused", "Too large for any road of ours: #{beyond(row).max} inches beyond what is routine.") if beyond(row).max.to_i > REFUSED_BEYOND_IN
 
     said(row, "issued", nil, **issue(row))
   end
 
   def said(row, state, message, **more) = { application: row["application"], state:, message:, **more }
-  def waited?(row) = @clock.call.to_i - row["at"] >= (superload?(row) ? REVIEW_SECONDS : 0)
+  # Who has looked once does not look again: an answer that was due while the office was open stands.
+  def waited?(row)
+    return true unless superload?(row)
+    return @clock.call.to_i - row["at"] >= REVIEW_SECONDS unless @hours
+
+    (row["at"] + REVIEW_SECONDS..@clock.call.to_i).step(900).any? { |second| open?(row["state"], Time.at(second).utc) }
+  end
+
+  # Why an amendment cannot be, nil where it can: the start and the tractor change, nothing else.
+  def amends(row)
+    number = row["form"]["amends"] or return
+    earlier = @applications[number] or return "There is no permit #{number} to amend."
+    facts = ->(form) { [form["vehicle"].except("axles"), form["route"].slice("from", "to")] }
+    "An amendment changes the start or the tractor, and nothing else: apply anew." if facts.call(earlier["form"]) != facts.call(row["form"])
+  end
 
   # What it asks before it goes on.
   def missing(row)
@@ -86,11 +155,14 @@ class StandIns::PermitOffices
 
   def rules(row) = @rules.fetch(row["state"])
   def beyond(row) = %w[width_in height_in length_in].filter_map { |name| rules(row)["routine"][name]&.first&.then { |most| row["form"]["vehicle"][name].to_i - most } }
-  def superload?(row) = beyond(row).any?(&:positive?) || row["form"]["vehicle"]["gross_lb"].to_i > (rules(row)["routine"]["gross_lb"]&.first || 1_000_000)
+  # What was looked at before is not looked at again for another start or tractor.
+  def superload?(row) = row["form"]["amends"].nil? && beyond_routine?(row)
+  def beyond_routine?(row) = beyond(row).any?(&:positive?) || row["form"]["vehicle"]["gross_lb"].to_i > (rules(row)["routine"]["gross_lb"]&.first || 1_000_000)
 
   def issue(row)
     from = Date.iso8601(row["form"]["starts_on"])
-    { number: "#{row["state"]}#{row["application"][/\d+/]}P", fee: format("%.2f", fee(row)), valid_from: from.iso8601, valid_to: (from + rules(row)["permit"]["valid_days"].first - 1).iso8601, conditions: conditions(row) }
+    number = row["form"]["amends"] ? "#{row["state"]}#{row["form"]["amends"][/\d+/]}P-A#{row["application"][/\d+/].to_i % 1000}" : "#{row["state"]}#{row["application"][/\d+/]}P"
+    { number:, fee: format("%.2f", row["form"]["amends"] ? AMENDMENT_FEE : fee(row)), valid_from: from.iso8601, valid_to: (from + rules(row)["permit"]["valid_days"].first - 1).iso8601, conditions: conditions(row) }
   end
 
   def fee(row)
@@ -146,3 +218,5 @@ class StandIns::PermitOffices
 
   def json(status, body) = [status, { "content-type" => "application/json" }, [JSON.generate(body)]]
 end
+
+require_relative "till"

@@ -11,7 +11,7 @@ class Web::Permits::File
   def self.permit(row)
     name = PermitRules.all[row[:jurisdiction]]&.name || row[:jurisdiction]
     days = { valid_from: row[:valid_from]&.iso8601, valid_to: row[:valid_to]&.iso8601 }
-    { **row.slice(:id, :jurisdiction, :kind, :state, :number, :said, :paper_id), **days, name:, miles: Money.rate_text(row[:miles], places: 1), fee: money(row[:fee]) }
+    { **row.slice(:id, :jurisdiction, :kind, :state, :number, :said, :paper_id), **days, name:, miles: Money.rate_text(row[:miles], places: 1), fee: money(row[:fee]), held: !row[:standing_id].nil?, amends: !row[:amends_id].nil? }
   end
 
   def self.money(amount) = amount && Money.text(Money.cents(amount))
@@ -28,9 +28,9 @@ class Web::Permits::File
   def to_h
     { load_id: @load[:id], load: @load[:number], way: "#{@load[:origin]} → #{@load[:destination]}", zone: @load[:pickup_zone] || "UTC", as_of: @now.iso8601, starts_on: @file[:starts_on].iso8601, attested_at: @file[:attested_at]&.iso8601,
       axles:, bridge: axles.any? ? self.class.bridge(axles) : nil, obstacles:, outdated: @file[:way] != Store::Permits.way(@load[:id]), states:, missing:,
-      permits: @permits.map { |row| permit(row) }, windows: moves.windows, plan: moves.plan,
+      permits: @permits.map { |row| permit(row) }, windows: moves.windows, by_state: moves.by_state, plan: moves.plan, leave_by: moves.leave_by, loads: others, spacings_ft: spacings, detour: @file[:detour].to_h.then { |detour| detour.empty? ? nil : detour },
       total_fee: Money.text(@permits.sum { |row| row[:fee] ? Money.cents(row[:fee]) : 0 }), **units,
-      **@file.slice(:version, :width_in, :height_in, :length_in, :trailer_length_in, :front_overhang_in, :rear_overhang_in, :gross_lb, :divisible, :what, :serial_number, :reference, :contact, :deliver_by, :wished_route, :attested_by) }
+      **@file.slice(:version, :width_in, :height_in, :length_in, :trailer_length_in, :front_overhang_in, :rear_overhang_in, :gross_lb, :divisible, :what, :serial_number, :reference, :contact, :deliver_by, :deliver_to, :wished_route, :attested_by, :tractor_id, :trailer_id) }
   end
 
   private
@@ -39,7 +39,12 @@ class Web::Permits::File
   def route = @file[:route].to_a
   def part(state) = route.find { |one| one["state"] == state } || {}
   def moves = @moves ||= Web::Permits::Moves.new(@load, @file, @now)
-  def obstacles = @file[:obstacles].to_a.map { |one| [one["road"], one["state"], one["said"], one["avoided"] ? "avoided" : nil].compact.join(", ") }
+  def obstacles = @file[:obstacles].to_a.map { |one| [one.values_at("road", "state").compact.join(" "), one["near"]&.then { |near| "near #{near}" }, one["said"], one["beyond"], one["avoided"] ? "avoided" : nil].reject { |word| word.to_s.empty? }.join(", ") }
+  # The other loads on the move, seen from whichever of them is open.
+  def others = DB[:loads].where(id: Store::Permits.loads_of(@file) - [@load[:id]]).order(:id).select(:id, :number).all
+
+  # Kept of these very units, or told of each where they are kept alone.
+  def spacings = Work::Permits::KeepCombination.live.where(@file.slice(:tractor_id, :trailer_id)).get(:spacings_ft)&.to_a
 
   def units
     { tractor_id: :tractor, trailer_id: :trailer }.to_h { |column, name| [name, @file[column] && DB[:units].where(id: @file[column]).get(:number)] }
@@ -47,7 +52,15 @@ class Web::Permits::File
 
   def permit(row)
     verdict = @verdicts[row[:jurisdiction]]
-    { **self.class.permit(row), **part(row[:jurisdiction]).slice("from", "to", "turns").transform_keys(&:to_sym), **(verdict ? told(verdict) : {}) }
+    { **self.class.permit(row), **part(row[:jurisdiction]).slice("from", "to", "turns").transform_keys(&:to_sym), **(verdict ? told(verdict) : {}), **standing(row, verdict) }
+  end
+
+  # How it stands beside its office: paid or not, may it be amended, when may it be applied for.
+  def standing(row, verdict)
+    receipt = row[:receipt_id] && DB[:permit_receipts].where(id: row[:receipt_id]).get(:state)
+    from_on = %w[draft refused].include?(row[:state]) ? Work::Permits::Apply.from_on(row, @file) : nil
+    amended = Work::Permits::Amend.offered(row, @file)
+    { paid: receipt, apply_from: from_on && from_on > @now.to_date ? from_on.iso8601 : nil, amendable: amended && Core::Permits::Amendment.said(amended), wants: verdict && verdict.kind != row[:kind] && row[:copied_from_id] ? verdict.kind : nil }
   end
 
   def told(verdict)

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# When a permitted load may move, and the plan that is legal for its hours of service as well.
+# When a permitted load may move, the plan that is legal for its hours of service as well, and by when it must leave.
 class Web::Permits::Moves
   def initialize(load, file, now)
     @load = load
@@ -8,15 +8,23 @@ class Web::Permits::Moves
     @windows = Work::Permits::Windows.new(load, file, now)
   end
 
-  def windows = @windows.list.map { |window| { from: window.from.iso8601, to: window.to.iso8601 } }
+  def windows = spans(@windows.list)
+  def by_state = @windows.by_state.map { |state, list| { state:, windows: spans(list) } }
 
   # Of the crew that has the load, from now; nil where nobody has it.
   def plan
-    trip = Store::Freight.live_trip(@load[:id]) or return
-    drivers = Store::Hours.drivers(Store::Freight.trip_drivers(trip[:id]).select_map(:driver_id)).all
-    question, partner = Work::Hours::Question.of(drivers, @now).values.map(&:first)
-    plan = Work::Hours::PlanLoad.plan(@load[:id], question, @now, partner:, trip_id: trip[:id]) or return
-    pieces = plan.pieces.map { |piece| { status: piece.status, from: question.days.iso(piece.from), to: question.days.iso(piece.to) } }
-    { verdict: plan.verdict, text: plan.reasons.map(&:last).first.to_s, finish_at: plan.finish_at && question.days.iso(plan.finish_at), pieces: }
+    plan = Work::Permits::CrewPlan.of(@load, @now) or return
+    pieces = plan.pieces.map { |piece| { status: piece.status, from: plan.days.iso(piece.from), to: plan.days.iso(piece.to) } }
+    { verdict: plan.verdict, text: plan.reasons.map(&:last).first.to_s, finish_at: plan.finish_at && plan.days.iso(plan.finish_at), pieces: }
   end
+
+  # Nil where nothing binds it, or no appointment is made.
+  def leave_by
+    found = @windows.bound? && Store::Freight.stops(@load[:id]).length > 1 && Work::Permits::LeaveBy.new(@load, @windows, @now).call or return
+    { late_minutes: found[:late_minutes], leave_at: found[:leave_at]&.iso8601, arrive_at: found[:arrive_at]&.iso8601 }
+  end
+
+  private
+
+  def spans(list) = list.map { |window| { from: window.from.iso8601, to: window.to.iso8601 } }
 end

@@ -103,7 +103,8 @@ class Work::Freight::SwapPlaces
 
   def best_at(spot)
     i = spot.leg + 1 - @done
-    first = plan(@slot.questions, [*@stops.take(i), swap(spot, spot.minutes, nil)]) or return
+    there = swap(spot, spot.minutes, nil).with(drive_windows: @stops[i].drive_windows, sections: @stops[i].sections&.then { |parts| Core::Hours::Sections.first(parts, spot.minutes) })
+    first = plan(@slot.questions, [*@stops.take(i), there]) or return
     return unless first.late_minutes.zero?
 
     first_at = first.visits.last.arrive_at

@@ -32,8 +32,9 @@ class Work::Hours::TripQuestion
     rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
     ahead.each_with_index.map do |row, i|
       arrived_at = i.zero? ? arrived_at(row) : nil
-      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: drive(rows, row, i, !arrived_at.nil?), service_minutes: service(row, arrived_at),
-                                opens: row[:from_at] && minute(row[:from_at]), closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: drive_windows(rows, row))
+      drive_minutes = drive(rows, row, i, !arrived_at.nil?)
+      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes:, service_minutes: service(row, arrived_at), opens: row[:from_at] && minute(row[:from_at]),
+                                closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, **{ drive_windows: nil, **permitted(rows, row, drive_minutes) })
     end
   end
 
@@ -68,13 +69,16 @@ class Work::Hours::TripQuestion
     end
   end
 
-  # Of the permitted loads that are aboard on the way to a row, the hours in which the first may move; nil where none is.
-  def drive_windows(rows, row)
-    @permitted ||= rows.filter_map { |one| one[:load_id] }.uniq.to_h { |load_id| [load_id, Work::Permits::Windows.of(load_id, @as_of)&.minutes] }.compact
-    return if @permitted.empty?
+  # Of the permitted loads that are aboard on the way to a row, when the first may move; nothing where none is.
+  def permitted(rows, row, minutes)
+    @permitted ||= rows.filter_map { |one| one[:load_id] }.uniq.to_h { |load_id| [load_id, Work::Permits::Windows.of(load_id, @as_of)] }.compact
+    return {} if @permitted.empty?
 
     before = rows.take(rows.index { |one| one[:id] == row[:id] })
-    @permitted.filter_map { |load_id, minutes| minutes if aboard?(before, load_id) }.first
+    load_id, windows = @permitted.find { |id, _| aboard?(before, id) }
+    return {} if windows.nil?
+
+    [before.last, row].all? { |one| one[:load_id] == load_id } ? windows.of_leg(rows.select { |one| one[:load_id] == load_id }.index { |one| one[:id] == row[:id] }, minutes) : windows.anywhere
   end
 
   def aboard?(before, load_id) = before.any? { |one| one[:load_id] == load_id && one[:kind] == "pickup" } && before.none? { |one| one[:load_id] == load_id && one[:kind] == "delivery" }

@@ -159,12 +159,12 @@ class Work::Match::Judge
 
   # Once it is aboard, a load with permits moves only when they let it.
   def permitted(load, stops)
-    @files ||= DB[:permit_files].select_map(:load_id).to_h { |load_id| [load_id, true] }
+    @files ||= Store::Permits.loads_with_file.to_h { |load_id| [load_id, true] }
     return stops unless @files[load.row[:id]]
 
     @windows ||= {}
-    windows = @windows.fetch(load.row[:id]) { |load_id| @windows[load_id] = Work::Permits::Windows.of(load_id, @now)&.minutes }
-    windows ? [stops.first, *stops.drop(1).map { |stop| stop.with(drive_windows: windows) }] : stops
+    windows = @windows.fetch(load.row[:id]) { |load_id| @windows[load_id] = Work::Permits::Windows.of(load_id, @now) }
+    windows ? stops.each_with_index.map { |stop, i| i.zero? ? stop : stop.with(**windows.of_leg(i, stop.drive_minutes)) } : stops
   end
 
   def run(crew, slot, load, deadhead, (hours, ends, _))

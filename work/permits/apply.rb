@@ -7,7 +7,8 @@ class Work::Permits::Apply < Que::Job
   WAITING = %w[sent review].freeze
 
   # input - { key:, permit_id: or nil for all, answer: what the office asked for }
-  # Returns the load's id. Raises Refused `not_attested`, `nothing_to_send`.
+  # Returns the load's id. What an office takes only later stays for then. Raises Refused `not_attested`, `nothing_to_send`,
+  # `too_far_ahead`.
   def self.to_offices(load_id, input, by:, now:)
     Work::Act.once(input[:key], "apply_for_permits", by:, now:, input: input.merge(load_id:)) do |act|
       file = DB[:permit_files].where(load_id:).for_update.first or raise Work::NotFound.new("permit file", load_id)
@@ -17,14 +18,20 @@ class Work::Permits::Apply < Que::Job
       permits = permits.where(id: input[:permit_id]) if input[:permit_id]
       raise Refused.new("nothing_to_send", "There is nothing to send: what is left is with its office, or issued, or cannot be applied for.", path: "") if permits.empty?
 
-      permits.all.each do |permit|
+      early, ripe = permits.all.partition { |permit| from_on(permit, file) > now.to_date }
+      raise Refused.new("too_far_ahead", early.map { |permit| "#{permit[:jurisdiction]} takes it from #{from_on(permit, file)} on." }.join(" "), path: "/starts_on") if ripe.empty?
+
+      ripe.each do |permit|
         DB[:permits].where(id: permit[:id]).update(state: "sent", sent_at: now, attempt: permit[:attempt] + 1, answer: input[:answer].to_s, version: permit[:version] + 1)
         enqueue(permit_id: permit[:id])
       end
-      act.changed("load", load_id, { permits: [nil, permits.select_map(:jurisdiction).join(", ")] })
+      act.changed("load", load_id, { permits: [nil, ripe.map { |permit| permit[:jurisdiction] }.join(", ")] })
       load_id
     end
   end
+
+  # The first day on which the office takes an application for the file's start.
+  def self.from_on(permit, file) = file[:starts_on] - (Store::Permits.rules[permit[:jurisdiction]]&.permit&.dig(:start_ahead_days)&.value || 180)
 
   # Those that wait for an answer are asked after each minute; what a clerk keyed in has no one to ask.
   def self.ask_after = DB[:permits].where(state: "review").exclude(office_id: nil).select_map(:id).each { |permit_id| enqueue(permit_id:) }

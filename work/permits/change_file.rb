@@ -3,10 +3,13 @@
 # Puts a permit file right: size, axles, dates, route wish, contact; and attests that what it says is true.
 module Work::Permits::ChangeFile
   SIZE = %i[width_in height_in length_in trailer_length_in front_overhang_in rear_overhang_in gross_lb].freeze
-  FIELDS = (SIZE + %i[divisible what serial_number reference contact deliver_by starts_on wished_route]).freeze
+  # No road tractor is lower (common practice).
+  LEAST_HEIGHT_IN = 96
+  FIELDS = (SIZE + %i[divisible what serial_number reference contact deliver_by deliver_to starts_on wished_route]).freeze
 
   # input - { version:, axles: Array of { weight_lb:, spacing_ft: }, **FIELDS }, all but the version optional
-  # Returns the load's id. Raises Work::Stale, Refused `axles_do_not_add`, `spacings_too_long`, `in_the_past`, `too_far_ahead`.
+  # Returns the load's id. Raises Work::Stale, Refused `axles_do_not_add`, `spacings_too_long`, `in_the_past`, `too_far_ahead`, `height_under_truck`,
+  # `field_missing`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(nil, "change_permit_file", by:, now:) do |act|
       file = DB[:permit_files].where(load_id:).for_update.first or raise Work::NotFound.new("permit file", load_id)
@@ -37,6 +40,8 @@ module Work::Permits::ChangeFile
     sum = axles.sum { |row| row[:weight_lb] }
     raise Refused.new("axles_do_not_add", "The axles weigh #{sum} lb together, the gross says #{file[:gross_lb]}.", path: "/axles") if axles.any? && sum != file[:gross_lb]
     raise Refused.new("spacings_too_long", "From the first axle to the last it is longer than the vehicle.", path: "/axles") if axles.sum { |row| BigDecimal(row[:spacing_ft].to_s) } * 12 > file[:length_in]
+    raise Refused.new("height_under_truck", "No tractor is that low: say the height of the whole, from the road.", path: "/height_in") if file[:height_in] < LEAST_HEIGHT_IN
+    raise Refused.new("field_missing", "Say to which #{file[:deliver_by] == "fax" ? "fax number" : "address"} it comes.", path: "/deliver_to") if file[:deliver_by] != "download" && file[:deliver_to].strip.empty?
     raise Refused.new("in_the_past", "The start is in the past.", path: "/starts_on") if file[:starts_on] < now.to_date - 1
     raise Refused.new("too_far_ahead", "No office takes an application half a year ahead.", path: "/starts_on") if file[:starts_on] > now.to_date + 180
   end

@@ -1,18 +1,17 @@
 # frozen_string_literal: true
 
 # The permits of a file, one for each state of the way that wants one, as the rules judge the size. Done again after a change: what is
-# issued or with an office stays, and what no longer is needed is cancelled while it is only a draft.
+# issued or with an office stays, and what no longer is needed is cancelled while it is only a draft. Where a permit that the company
+# holds covers the load, that one is used.
 module Work::Permits::Draft
+  # What no office has in hand.
+  OPEN = %w[draft refused].freeze
+  BARE = { state: "draft", standing_id: nil, number: nil, valid_from: nil, valid_to: nil, said: "", issued_for: Sequel.pg_jsonb({}) }.freeze
+
   def self.write(file_id)
     file = DB[:permit_files].first(id: file_id)
-    there = Store::Permits.permits(file_id).to_h { |permit| [permit[:jurisdiction], permit] }
-    verdicts(file).each do |verdict|
-      permit = there.delete(verdict.jurisdiction)
-      next drop(permit) if verdict.needs_permit == false
-
-      row = { kind: verdict.kind, miles: miles(file)[verdict.jurisdiction] || 0, fee: verdict.fee_cents && Money.to_d(verdict.fee_cents) }
-      permit ? DB[:permits].where(id: permit[:id], state: %w[draft refused]).update(row) : DB[:permits].insert(file_id:, jurisdiction: verdict.jurisdiction, **row)
-    end
+    there = Store::Permits.permits(file_id).reject { |permit| permit[:amends_id] && permit[:state] != "issued" }.to_h { |permit| [permit[:jurisdiction], permit] }
+    verdicts(file).each { |verdict| of_state(file, verdict, there.delete(verdict.jurisdiction)) }
     there.each_value { |permit| drop(permit) }
     file_id
   end
@@ -27,7 +26,26 @@ module Work::Permits::Draft
     Core::Permits::Vehicle.new(**file.slice(:width_in, :height_in, :length_in, :trailer_length_in, :front_overhang_in, :rear_overhang_in, :gross_lb), axles:)
   end
 
+  def self.of_state(file, verdict, permit)
+    return drop(permit) if verdict.needs_permit == false
+
+    held = Work::Permits::Standing.covering(file, verdict)
+    row = { kind: kept_kind(permit, verdict), miles: miles(file)[verdict.jurisdiction] || 0, fee: verdict.fee_cents && Money.to_d(verdict.fee_cents) }
+    row.merge!(held ? Work::Permits::Standing.used(held) : permit && permit[:standing_id] ? BARE : {})
+    return DB[:permits].insert(file_id: file[:id], jurisdiction: verdict.jurisdiction, **row) if permit.nil?
+
+    DB[:permits].where(id: permit[:id]).where(Sequel.|({ state: OPEN }, Sequel.~(standing_id: nil))).update(row)
+  end
+
+  # A copied permit keeps its kind while the state gives one at all.
+  def self.kept_kind(permit, verdict)
+    permit && permit[:copied_from_id] && !%w[not_covered divisible].include?(verdict.kind) ? permit[:kind] : verdict.kind
+  end
+
   def self.miles(file) = file[:route].to_a.to_h { |part| [part["state"], BigDecimal(part["miles"])] }
-  def self.drop(permit) = permit && DB[:permits].where(id: permit[:id], state: %w[draft refused asked]).update(state: "cancelled")
-  private_class_method :miles, :drop
+
+  def self.drop(permit)
+    permit && DB[:permits].where(id: permit[:id]).where(Sequel.|({ state: [*OPEN, "asked"] }, Sequel.~(standing_id: nil))).update(state: "cancelled")
+  end
+  private_class_method :of_state, :kept_kind, :miles, :drop
 end

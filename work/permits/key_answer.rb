@@ -15,6 +15,7 @@ module Work::Permits::KeyAnswer
       change = { state: input[:state], said: input[:said].to_s.strip, office_id: nil, sent_at: permit[:sent_at] || now, answered_at: now, version: permit[:version] + 1 }
       change.merge!(issued(input, file)) if input[:state] == "issued"
       DB[:permits].where(id: permit_id).update(change)
+      DB[:permits].where(id: permit[:amends_id]).update(state: "cancelled") if input[:state] == "issued" && permit[:amends_id]
       act.changed("load", file[:load_id], { "permit #{permit[:jurisdiction]}" => [permit[:state], input[:state]] })
       file[:load_id]
     end

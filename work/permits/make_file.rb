@@ -39,12 +39,8 @@ class Work::Permits::MakeFile
     Work::Permits::Draft.write(file_id)
   end
 
-  private
-
-  def most(column) = @lines.filter_map { |line| line[column] }.max
-
-  # The largest of several pieces on one move, on the deck of the trailer; the tractor and trailer are as wide and high as the law lets
-  # them be.
+  # What it measures on its trailer: the largest of several pieces on one move, on the deck of the trailer; the tractor and trailer are as
+  # wide and high as the law lets them be.
   def size
     deck = O::DECK_IN[@trailer&.dig(:trailer_kind) || @load[:trailer_kind]] || 0
     trailer_in = @trailer&.dig(:length_ft) ? @trailer[:length_ft] * 12 : @trailer&.dig(:inner_length_in) || TRAILER_IN
@@ -52,6 +48,10 @@ class Work::Permits::MakeFile
     { width_in: [most(:width_in) || 0, O::LEGAL_WIDTH_IN].max, height_in: [(most(:height_in) || 0) + deck, O::LEGAL_HEIGHT_IN].max, length_in: TRACTOR_IN + [trailer_in, most(:length_in) || 0].max, trailer_length_in: trailer_in,
       rear_overhang_in: [(most(:length_in) || 0) - trailer_in, 0].max, front_overhang_in: 0, gross_lb: O.gross(weight, @tractor&.dig(:tare_lb), @trailer&.dig(:tare_lb)) }
   end
+
+  private
+
+  def most(column) = @lines.filter_map { |line| line[column] }.max
 
   def facts
     starts_at = @load[:pickup_at] || (@now + 86_400)

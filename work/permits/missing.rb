@@ -13,7 +13,9 @@ module Work::Permits::Missing
     ends_at = [load[:delivery_at], Store::Permits.expected_at(load_id)].compact.max
     day = ->(at, zone) { at && zone.to_local(at).to_date }
     move = move(file).with(starts_on: day.call(starts_at, zones[0]), ends_on: day.call(ends_at, zones[1]))
-    G.of(held(file), move.with(of: move.of.merge(tractor_id:)), freight(load_id))
+    # On a move that several loads share each has a tractor of its own.
+    shared = Store::Permits.loads_of(file).length > 1
+    G.of(held(file), move.with(of: move.of.merge(tractor_id: shared ? nil : tractor_id)), freight(load_id))
   end
 
   # What has changed in the load since a file was made.

@@ -6,9 +6,10 @@ class Work::Permits::Office
   # What an office may say; anything else is nonsense, and is asked again.
   STATES = %w[issued review asked refused].freeze
 
-  def initialize(jurisdiction)
-    @path = "/v1/offices/#{jurisdiction}/applications"
-    @service = Work::Service.new("the office of #{jurisdiction}", Settings.office_url, read_timeout: 15)
+  def initialize(jurisdiction, read_timeout: 15)
+    @office = "/v1/offices/#{jurisdiction}"
+    @path = "#{@office}/applications"
+    @service = Work::Service.new("the office of #{jurisdiction}", Settings.office_url, read_timeout:)
   end
 
   # Both return { "application", "state", "message", "number", "fee", "valid_from", "valid_to", "conditions" }, the last five where it is
@@ -17,7 +18,31 @@ class Work::Permits::Office
   def status(id) = read(@service.get("#{@path}/#{id}"))
   def pdf(id) = @service.get("#{@path}/#{id}/permit.pdf")
 
+  # What the company has there in advance, and whether somebody is in: { "balance" => BigDecimal, "open" => true or false, "opens_at" => text }
+  def account
+    answer = JSON.parse(@service.get("#{@office}/account"))
+    answer.merge("balance" => BigDecimal(answer.fetch("balance")))
+  rescue JSON::ParserError, KeyError, TypeError, ArgumentError, NoMethodError
+    raise Work::Service::Unreachable, "the office answered nonsense"
+  end
+
+  # Both return { "payment", "state": paid with "receipt", open with "checkout", or failed with "message" }.
+  def pay(payment, key:) = paid(@service.post("#{@office}/payments", payment, key:))
+  def payment(id) = paid(@service.get("#{@office}/payments/#{id}"))
+  def receipt_pdf(id) = @service.get("#{@office}/payments/#{id}/receipt.pdf")
+
   private
+
+  def paid(body)
+    answer = JSON.parse(body)
+    wanted = { "paid" => "receipt", "open" => "checkout", "failed" => "message" }[answer["state"]] if answer.is_a?(Hash)
+    sound = wanted && answer[wanted].is_a?(String) && answer["payment"].is_a?(String)
+    raise Work::Service::Unreachable, "the office answered nonsense" unless sound && (wanted != "checkout" || answer[wanted].match?(%r{\Ahttps?://}))
+
+    answer
+  rescue JSON::ParserError
+    raise Work::Service::Unreachable, "the office answered nonsense"
+  end
 
   def read(body)
     answer = JSON.parse(body)

@@ -1,11 +1,11 @@
 # frozen_string_literal: true
 
-# Puts what the permits cost into the load's price: the fee of each state, its escorts by the mile, a fee for the service. Done again,
+# Puts what the permits cost into the load's price: the fee of each state, its escorts by the mile and the day, a fee for the service. Done again,
 # what it put there before is replaced.
 class Work::Permits::PriceIn
   LINES = /\A(?:Permit [A-Z]{2}|Permit service|Escorts [A-Z]{2}: .*)\z/
 
-  # input - { key:, escort_mile_rate: dollars a mile and vehicle, service_fee: dollars; both may be left out }
+  # input - { key:, escort_mile_rate: dollars a mile and vehicle, escort_day_rate: dollars a day and vehicle, service_fee: dollars; all may be left out }
   # Returns the load's id. Raises Refused `under_way`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "price_permits", by:, now:, input: input.merge(load_id:)) do |act|
@@ -13,17 +13,17 @@ class Work::Permits::PriceIn
       file = Store::Permits.file_of(load_id) or raise Work::NotFound.new("permit file", load_id)
       raise Refused.new("under_way", "This load is #{load[:state].tr("_", " ")}: its price no longer changes here.", path: "") unless Core::Freight::States::CHANGEABLE.include?(load[:state])
 
-      total = new(load, file, input).write
+      total = new(load, file, input, now).write
       act.changed("load", load_id, { total: [load[:total], total] })
       load_id
     end
   end
 
-  def initialize(load, file, input)
+  def initialize(load, file, input, now)
     @load = load
     @file = file
-    @escort_mile_rate = input[:escort_mile_rate] && BigDecimal(input[:escort_mile_rate])
-    @service_fee = input[:service_fee] && BigDecimal(input[:service_fee])
+    @now = now
+    @escort_mile_rate, @escort_day_rate, @service_fee = input.values_at(:escort_mile_rate, :escort_day_rate, :service_fee).map { |text| text && BigDecimal(text) }
   end
 
   # Returns the load's new total.
@@ -45,14 +45,19 @@ class Work::Permits::PriceIn
     permits = Store::Permits.permits(@file[:id])
     fees = permits.map { |permit| { label: "Permit #{permit[:jurisdiction]}", amount: permit[:fee] || BigDecimal(0) } }
     service = @service_fee ? [{ label: "Permit service", amount: @service_fee }] : []
-    fees + permits.filter_map { |permit| escorts(permit, verdicts[permit[:jurisdiction]]) } + service
+    fees + permits.flat_map { |permit| escorts(permit, verdicts[permit[:jurisdiction]]) } + service
   end
 
-  # The most vehicles that any road of the state asks for, over all its miles: what is needed only on narrow roads costs no more than that.
+  # The most vehicles that any road of the state asks for, over all its miles and days: what is needed only on narrow roads costs no more
+  # than that.
   def escorts(permit, verdict)
     vehicles = verdict ? verdict.escorts.map { |escort| escort[:front] + escort[:rear] }.max.to_i : 0
-    return if vehicles.zero? || @escort_mile_rate.nil?
+    return [] if vehicles.zero?
 
-    { label: "Escorts #{permit[:jurisdiction]}: #{vehicles} for #{permit[:miles].to_s("F")} mi", amount: (permit[:miles] * vehicles * @escort_mile_rate).round(2) }
+    name = "Escorts #{permit[:jurisdiction]}: #{vehicles} for"
+    [(@escort_mile_rate && { label: "#{name} #{permit[:miles].to_s("F")} mi", amount: (permit[:miles] * vehicles * @escort_mile_rate).round(2) }),
+     (@escort_day_rate && days[permit[:jurisdiction]]&.then { |count| { label: "#{name} #{count} #{count == 1 ? "day" : "days"}", amount: (vehicles * count * @escort_day_rate).round(2) } })].compact
   end
+
+  def days = @days ||= Work::Permits::ThroughStates.days(@file, Work::Permits::CrewPlan.of(@load, @now))
 end

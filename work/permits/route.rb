@@ -5,7 +5,8 @@ module Work::Permits::Route
   def self.write(file)
     stops = Store::Freight.stops(file[:load_id])
     route = route(stops, file)
-    DB[:permit_files].where(id: file[:id]).update(route: Sequel.pg_jsonb(route ? parts(route) : straight(stops)), obstacles: Sequel.pg_jsonb(route ? obstacles(route) : [{ "said" => @trouble }]), way: Store::Permits.way(file[:load_id]))
+    found = route ? { route: parts(route), obstacles: obstacles(route), sections: sections(route), detour: detour(route) } : { route: straight(stops), obstacles: [{ "said" => @trouble }], sections: [], detour: {} }
+    DB[:permit_files].where(id: file[:id]).update(**found.transform_values { |value| Sequel.pg_jsonb(value) }, way: Store::Permits.way(file[:load_id]))
   end
 
   def self.route(stops, file)
@@ -32,8 +33,35 @@ module Work::Permits::Route
     end
   end
 
+  # By leg of the load, in parts that ask the same at the same hours.
+  def self.sections(route)
+    rules = Store::Permits.rules
+    route.parts.map { |part| Core::Permits::Sections.new(part, rules).all.map(&:to_h) }
+  end
+
+  # How much longer the nearest way that fits is than the one a vehicle without measures would take.
+  def self.detour(route)
+    around = route.parts.select(&:free)
+    return {} if around.empty?
+
+    { miles: Money.rate_text(BigDecimal(around.sum { |part| part.tenths - part.free.first }) / 10, places: 1), minutes: around.sum { |part| part.minutes - part.free.last } }
+  end
+
   # Without a way, the states of the stops at least.
   def self.straight(stops) = stops.map { |stop| stop[:state] }.uniq.map { |state| { state:, miles: "0.0", from: "", to: "", turns: [] } }
-  def self.obstacles(route) = route.restrictions.map { |met| { "road" => met.restriction.road, "state" => met.restriction.state, "said" => met.restriction.said, "avoided" => met.avoided } }
-  private_class_method :route, :parts, :turns, :straight, :obstacles
+  # Each with its place, its limit, and by how much the load is beyond it.
+  def self.obstacles(route)
+    route.restrictions.map do |met|
+      restriction = met.restriction
+      { "road" => restriction.road, "state" => restriction.state, "near" => restriction.near, "said" => restriction.said, "beyond" => beyond(restriction, met.needed), "avoided" => met.avoided }
+    end
+  end
+
+  def self.beyond(restriction, needed)
+    return unless restriction.limit && needed.is_a?(Integer) && needed > restriction.limit
+
+    over = needed - restriction.limit
+    restriction.kind == "gross_lb" ? "#{over} lb too heavy" : "#{Core::Roads.feet(over)} too #{{ "height_in" => "high", "width_in" => "wide", "length_in" => "long" }.fetch(restriction.kind)}"
+  end
+  private_class_method :route, :parts, :turns, :straight, :obstacles, :beyond, :sections, :detour
 end

@@ -14,6 +14,8 @@ module Work::Permits::TakeAnswer
       change = { state: answer["state"], office_id: answer["application"], said:, answered_at: now, version: permit[:version] + 1 }
       change.merge!(issued(answer, file, pdf, now)) if answer["state"] == "issued"
       DB[:permits].where(id: permit_id).update(change)
+      # What it amends has had its time.
+      DB[:permits].where(id: permit[:amends_id]).update(state: "cancelled") if answer["state"] == "issued" && permit[:amends_id]
       act.changed("load", file[:load_id], { "permit #{permit[:jurisdiction]}" => [permit[:state], answer["state"]] })
       permit_id
     end
@@ -24,11 +26,14 @@ module Work::Permits::TakeAnswer
       issued_for: Sequel.pg_jsonb(Store::Permits.issued_for(file)) }
   end
 
+  # The PDF, with every load that moves on it; the file's own load has the one that the permit names.
   def self.paper(file, pdf, now)
-    trip_id = Store::Freight.live_trip(file[:load_id])&.fetch(:id)
-    paper_id = DB[:papers].insert(load_id: file[:load_id], trip_id:, kind: "permit", content_type: "application/pdf", bytes: pdf.bytesize, sha256: Digest::SHA256.hexdigest(pdf), by: "permit office", at: now)
-    DB[:paper_contents].insert(paper_id:, content: Sequel.blob(pdf))
-    paper_id
+    Store::Permits.loads_of(file).map do |load_id|
+      trip_id = Store::Freight.live_trip(load_id)&.fetch(:id)
+      paper_id = DB[:papers].insert(load_id:, trip_id:, kind: "permit", content_type: "application/pdf", bytes: pdf.bytesize, sha256: Digest::SHA256.hexdigest(pdf), by: "permit office", at: now)
+      DB[:paper_contents].insert(paper_id:, content: Sequel.blob(pdf))
+      paper_id
+    end.first
   end
   private_class_method :issued, :paper
 end

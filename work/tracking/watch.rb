@@ -26,6 +26,7 @@ class Work::Tracking::Watch < Que::Job
     Work::Tracking::ScheduleAsking.ask_due(now)
     Work::Tracking::Foresee.refresh(rolling, now)
     Work::Permits::Apply.ask_after
+    Work::Permits::Pay.ask_after
     DB[:positions].where { at < now - (Store::Tracking.settings[:positions_kept_days] * 86_400) }.delete
   end
 end

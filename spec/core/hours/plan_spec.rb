@@ -114,6 +114,18 @@ RSpec.describe Core::Hours, ".plan" do
       described_class::Trip.new(stops:, split_rest: split, waiting_status: "off_duty")
     end
 
+    # The same ways in two parts, each with windows of its own, as the planners see them.
+    def in_parts(random, trip)
+      parted = trip.stops.map do |stop|
+        from = 100 + random.rand(0..2)
+        parts = random.rand(0..stop.drive_minutes).then { |one| [one, stop.drive_minutes - one] }.map do |minutes|
+          described_class::Sections::Section.new(minutes:, windows: random.rand < 0.4 ? Array.new(3) { [from += random.rand(0..4), from += random.rand(1..5)] } : nil)
+        end
+        random.rand < 0.6 ? stop.with(sections: parts, drive_windows: nil) : stop
+      end
+      described_class::Sections.new(trip.with(stops: parted)).trip
+    end
+
     def legal?(question, rules, units)
       stretches = [*question.stretches, *runs(units, 100)].chunk_while { |one, other| one.status == other.status }.map { |run| run.first.with(to: run.last.to) }
       reading = described_class::Reading.new(rules, stretches, 100 + units.length, [], question.days)
@@ -145,13 +157,14 @@ RSpec.describe Core::Hours, ".plan" do
       end
     end
 
-    [false, true].product([999, 8]).each do |split, cycle|
-      it "is as good as the best of all schedules, #{split ? "split" : "whole"} rests, #{cycle} in three days" do
+    [false, true].product([999, 8], [false, true]).each do |split, cycle, parts|
+      it "is as good as the best of all schedules, #{split ? "split" : "whole"} rests, #{cycle} in three days#{", through parts with windows of their own" if parts}" do
         random = Random.new(1_000 + cycle)
         rules = small_rules(cycle)
         60.times do |turn|
           question = small_record(random, small_days.new(12), split)
           trip = small_trip(random, split)
+          trip = in_parts(random, trip) if parts
           planner = described_class::Planner.new(question, trip, rules)
           best = planner.best
           plain = everything.new(trip, 14, split ? "sleeper" : "off_duty", ->(units) { legal?(question, rules, units) })
