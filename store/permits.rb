@@ -9,7 +9,6 @@ module Store::Permits
   def self.loads_of(file) = [file[:load_id], *DB[:permit_file_loads].where(file_id: file[:id]).order(:load_id).select_map(:load_id)]
   def self.permits(file_id) = DB[:permits].where(file_id:).exclude(state: "cancelled").order(:id).all
 
-
   # Those that loads move with, also by a file that they share.
   def self.issued(load_ids)
     files = DB[:permit_files].where(Sequel.|({ load_id: load_ids }, { id: DB[:permit_file_loads].where(load_id: load_ids).select(:file_id) }))

@@ -167,7 +167,7 @@ RSpec.describe Work::Permits do
     expect(made[:windows].map { |window| Time.iso8601(window[:from]).to_date.iso8601 }).not_to include("2026-11-26") # Thanksgiving
     driving = made[:plan][:pieces].select { |piece| piece[:status] == "driving" }.map { |piece| [Time.iso8601(piece[:from]), Time.iso8601(piece[:to])] }
     # Each minute of the loaded way lies in the hours of the state it is driven in: Montana's first, then Idaho's.
-    loaded = driving.select { |from, _| from > now + (47 * Given::HOUR) }.flat_map { |from, to| (from.to_i / 60...to.to_i / 60).to_a }
+    loaded = driving.select { |from, _| from > now + (47 * Given::HOUR) }.flat_map { |from, to| ((from.to_i / 60)...(to.to_i / 60)).to_a }
     parts = DB[:permit_files].first(load_id:)[:sections].to_a.first
     expect(parts.map { |part| [part["state"], part["near"]] }.chunk_while { |a, b| a == b }.map(&:first)).to eq([["MT", []], ["ID", []], ["ID", ["Boise"]]])
     expect(loaded.length).to be_within(3).of(parts.sum { |part| part["minutes"] })
@@ -176,7 +176,7 @@ RSpec.describe Work::Permits do
     expect(loaded.first(first)).to all(satisfy { |minute| hours["MT"].any? { |window| window.cover?(minute) } })
     # Boise is closed from 16:00 on that day, and the way ends there: it arrives on a day when it is open.
     mountain = ->(minute) { TZInfo::Timezone.get("America/Boise").to_local(Time.at(minute * 60).utc) }
-    expect(loaded.last(parts.last["minutes"])).to all(satisfy { |minute| mountain.call(minute).then { |at| at.saturday? || !["06:30".."08:29", "16:00".."18:29"].any? { |range| range.cover?(at.strftime("%H:%M")) } } })
+    expect(loaded.last(parts.last["minutes"])).to all(satisfy { |minute| mountain.call(minute).then { |at| at.saturday? || ["06:30".."08:29", "16:00".."18:29"].none? { |range| range.cover?(at.strftime("%H:%M")) } } })
     expect(made[:leave_by]).to include(leave_at: a_string_starting_with("2026-11-"), late_minutes: nil)
     expect(Time.iso8601(made[:leave_by][:arrive_at])).to be <= now + (108 * Given::HOUR)
     DB[:loads].where(id: load_id).update(state: "open")
@@ -266,7 +266,10 @@ RSpec.describe Work::Permits do
   end
 
   it "uses a permit that the company holds where it covers the load, and no further" do
-    hold = ->(**more) { clerk.call(:post, "/api/held-permits", { key: "hold a permit #{more}", jurisdiction: "MT", number: "Y-1", width_in: 170, height_in: 190, length_in: 1200, gross_lb: 80_000, valid_from: "2026-01-01", valid_to: "2026-12-31", trips: 1, **more }) }
+    hold = lambda { |**more|
+      clerk.call(:post, "/api/held-permits",
+                 { key: "hold a permit #{more}", jurisdiction: "MT", number: "Y-1", width_in: 170, height_in: 190, length_in: 1200, gross_lb: 80_000, valid_from: "2026-01-01", valid_to: "2026-12-31", trips: 1, **more })
+    }
     load_id = pump_house
     made(load_id)
     expect(hold.call).to include(number: "Y-1", used: 1)

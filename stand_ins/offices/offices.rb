@@ -129,12 +129,13 @@ class StandIns::PermitOffices
   end
 
   def said(row, state, message, **more) = { application: row["application"], state:, message:, **more }
+
   # Who has looked once does not look again: an answer that was due while the office was open stands.
   def waited?(row)
     return true unless superload?(row)
     return @clock.call.to_i - row["at"] >= REVIEW_SECONDS unless @hours
 
-    (row["at"] + REVIEW_SECONDS..@clock.call.to_i).step(900).any? { |second| open?(row["state"], Time.at(second).utc) }
+    ((row["at"] + REVIEW_SECONDS)..@clock.call.to_i).step(900).any? { |second| open?(row["state"], Time.at(second).utc) }
   end
 
   # Why an amendment cannot be, nil where it can: the start and the tractor change, nothing else.

@@ -53,7 +53,8 @@ class StandIns::PermitOffices::Till
 
   def page(row)
     escape = ->(text) { ERB::Util.html_escape(text) }
-    PAGE.result_with_hash(number: escape.call(row["payment"]), amount: escape.call(row["amount"]), office: escape.call(row["office"]), applications: escape.call(row["applications"].join(", ")), state: row["state"], back: escape.call(row["return_to"]))
+    PAGE.result_with_hash(number: escape.call(row["payment"]), amount: escape.call(row["amount"]), office: escape.call(row["office"]), applications: escape.call(row["applications"].join(", ")), state: row["state"],
+                          back: escape.call(row["return_to"]))
   end
 
   def receipt(row)

@@ -28,9 +28,10 @@ class Web::Permits::File
   def to_h
     { load_id: @load[:id], load: @load[:number], way: "#{@load[:origin]} → #{@load[:destination]}", zone: @load[:pickup_zone] || "UTC", as_of: @now.iso8601, starts_on: @file[:starts_on].iso8601, attested_at: @file[:attested_at]&.iso8601,
       axles:, bridge: axles.any? ? self.class.bridge(axles) : nil, obstacles:, outdated: @file[:way] != Store::Permits.way(@load[:id]), states:, missing:,
-      permits: @permits.map { |row| permit(row) }, windows: moves.windows, by_state: moves.by_state, plan: moves.plan, leave_by: moves.leave_by, loads: others, spacings_ft: spacings, detour: @file[:detour].to_h.then { |detour| detour.empty? ? nil : detour },
+      permits: @permits.map { |row| permit(row) }, windows: moves.windows, by_state: moves.by_state, plan: moves.plan, leave_by: moves.leave_by, loads: others, spacings_ft: spacings, detour:,
       total_fee: Money.text(@permits.sum { |row| row[:fee] ? Money.cents(row[:fee]) : 0 }), **units,
-      **@file.slice(:version, :width_in, :height_in, :length_in, :trailer_length_in, :front_overhang_in, :rear_overhang_in, :gross_lb, :divisible, :what, :serial_number, :reference, :contact, :deliver_by, :deliver_to, :wished_route, :attested_by, :tractor_id, :trailer_id) }
+      **@file.slice(:version, :divisible, :what, :serial_number, :reference, :contact, :deliver_by, :deliver_to, :wished_route, :attested_by, :tractor_id, :trailer_id,
+                    :width_in, :height_in, :length_in, :trailer_length_in, :front_overhang_in, :rear_overhang_in, :gross_lb) }
   end
 
   private
@@ -39,7 +40,16 @@ class Web::Permits::File
   def route = @file[:route].to_a
   def part(state) = route.find { |one| one["state"] == state } || {}
   def moves = @moves ||= Web::Permits::Moves.new(@load, @file, @now)
-  def obstacles = @file[:obstacles].to_a.map { |one| [one.values_at("road", "state").compact.join(" "), one["near"]&.then { |near| "near #{near}" }, one["said"], one["beyond"], one["avoided"] ? "avoided" : nil].reject { |word| word.to_s.empty? }.join(", ") }
+
+  def detour = @file[:detour].to_h.then { |found| found.empty? ? nil : found }
+
+  def obstacles
+    @file[:obstacles].to_a.map do |one|
+      road, state, near, said, beyond, avoided = one.values_at("road", "state", "near", "said", "beyond", "avoided")
+      [[road, state].compact.join(" "), near.to_s.empty? ? nil : "near #{near}", said, beyond, ("avoided" if avoided)].compact.reject(&:empty?).join(", ")
+    end
+  end
+
   # The other loads on the move, seen from whichever of them is open.
   def others = DB[:loads].where(id: Store::Permits.loads_of(@file) - [@load[:id]]).order(:id).select(:id, :number).all
 

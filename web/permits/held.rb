@@ -8,11 +8,12 @@ module Web::Permits::Held
   def self.combination(id) = combined(DB[:combinations].first(id:))
 
   def self.present(row)
-    { **row.slice(:id, :jurisdiction, :number, :width_in, :height_in, :length_in, :gross_lb, :trips, :conditions), name: PermitRules.all[row[:jurisdiction]]&.name || row[:jurisdiction], tractor: unit(row[:tractor_id]),
-      valid_from: row[:valid_from].iso8601, valid_to: row[:valid_to].iso8601, used: Work::Permits::Standing.used_by(row[:id]), ended: !row[:ended_at].nil? }
+    says = row.slice(:id, :jurisdiction, :number, :width_in, :height_in, :length_in, :gross_lb, :trips, :conditions)
+    says.merge(name: PermitRules.all[row[:jurisdiction]]&.name || row[:jurisdiction], tractor: unit(row[:tractor_id]), used: Work::Permits::Standing.used_by(row[:id]), ended: !row[:ended_at].nil?, **days(row))
   end
 
+  def self.days(row) = row.slice(:valid_from, :valid_to).transform_values(&:iso8601)
   def self.combined(row) = { **row.slice(:id, :name, :tractor_id, :trailer_id), tractor: unit(row[:tractor_id]), trailer: unit(row[:trailer_id]), spacings_ft: row[:spacings_ft].to_a }
   def self.unit(id) = id && DB[:units].where(id:).get(:number)
-  private_class_method :present, :combined, :unit
+  private_class_method :present, :days, :combined, :unit
 end

@@ -9,7 +9,7 @@ module Web::Permits::MoneyDesk
   def self.to_h = { offices: unpaid.group_by { |row| row[:jurisdiction] }.map { |jurisdiction, rows| office(jurisdiction, rows) }, receipts: }
 
   def self.unpaid
-    DB[:permits].join(:permit_files, id: :file_id).join(:loads, id: :load_id).where(Sequel[:permits][:state] => "issued", receipt_id: nil, standing_id: nil).where(Sequel[:permits][:fee] > 0)
+    DB[:permits].join(:permit_files, id: :file_id).join(:loads, id: :load_id).where(Sequel[:permits][:state] => "issued", receipt_id: nil, standing_id: nil).exclude(Sequel[:permits][:fee] => 0)
                 .order(:jurisdiction, Sequel[:permits][:id]).select_all(:permits).select_append(:load_id, Sequel[:loads][:number].as(:load), Sequel[:permit_files][:reference]).all
   end
 

@@ -34,7 +34,7 @@ class Work::Hours::TripQuestion
       arrived_at = i.zero? ? arrived_at(row) : nil
       drive_minutes = drive(rows, row, i, !arrived_at.nil?)
       Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes:, service_minutes: service(row, arrived_at), opens: row[:from_at] && minute(row[:from_at]),
-                                closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, **{ drive_windows: nil, **permitted(rows, row, drive_minutes) })
+                                closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: nil, **permitted(rows, row, drive_minutes))
     end
   end
 

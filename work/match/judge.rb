@@ -164,7 +164,11 @@ class Work::Match::Judge
 
     @windows ||= {}
     windows = @windows.fetch(load.row[:id]) { |load_id| @windows[load_id] = Work::Permits::Windows.of(load_id, @now) }
-    windows ? stops.each_with_index.map { |stop, i| i.zero? ? stop : stop.with(**windows.of_leg(i, stop.drive_minutes)) } : stops
+    if windows
+      stops.each_with_index.map { |stop, i| i.zero? ? stop : stop.with(**windows.of_leg(i, stop.drive_minutes)) }
+    else
+      stops
+    end
   end
 
   def run(crew, slot, load, deadhead, (hours, ends, _))

@@ -5,6 +5,8 @@ class Work::Permits::Apply < Que::Job
   self.maximum_retry_count = 15
   # What is with an office, and asked after until it has answered.
   WAITING = %w[sent review].freeze
+  # Where the state does not say.
+  MOST_AHEAD_DAYS = 180
 
   # input - { key:, permit_id: or nil for all, answer: what the office asked for }
   # Returns the load's id. What an office takes only later stays for then. Raises Refused `not_attested`, `nothing_to_send`,
@@ -31,7 +33,10 @@ class Work::Permits::Apply < Que::Job
   end
 
   # The first day on which the office takes an application for the file's start.
-  def self.from_on(permit, file) = file[:starts_on] - (Store::Permits.rules[permit[:jurisdiction]]&.permit&.dig(:start_ahead_days)&.value || 180)
+  def self.from_on(permit, file)
+    rules = Store::Permits.rules[permit[:jurisdiction]]
+    file[:starts_on] - (rules ? rules.permit[:start_ahead_days].value : MOST_AHEAD_DAYS)
+  end
 
   # Those that wait for an answer are asked after each minute; what a clerk keyed in has no one to ask.
   def self.ask_after = DB[:permits].where(state: "review").exclude(office_id: nil).select_map(:id).each { |permit_id| enqueue(permit_id:) }

@@ -31,7 +31,8 @@ module Work::Permits::Draft
 
     held = Work::Permits::Standing.covering(file, verdict)
     row = { kind: kept_kind(permit, verdict), miles: miles(file)[verdict.jurisdiction] || 0, fee: verdict.fee_cents && Money.to_d(verdict.fee_cents) }
-    row.merge!(held ? Work::Permits::Standing.used(held) : permit && permit[:standing_id] ? BARE : {})
+    row.merge!(Work::Permits::Standing.used(held)) if held
+    row = { **BARE, **row } if held.nil? && permit&.fetch(:standing_id)
     return DB[:permits].insert(file_id: file[:id], jurisdiction: verdict.jurisdiction, **row) if permit.nil?
 
     DB[:permits].where(id: permit[:id]).where(Sequel.|({ state: OPEN }, Sequel.~(standing_id: nil))).update(row)

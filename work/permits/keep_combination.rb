@@ -12,7 +12,7 @@ module Work::Permits::KeepCombination
       row = { name: input[:name].to_s.strip, spacings_ft: Sequel.pg_jsonb(input[:spacings_ft]), made_by: by.name, made_at: now }
       there = live.where(input.slice(:tractor_id, :trailer_id)).for_update.first
       id = there ? there[:id].tap { |found| DB[:combinations].where(id: found).update(**row, version: there[:version] + 1) } : DB[:combinations].insert(**input.slice(:tractor_id, :trailer_id), **row)
-      act.changed("unit", input[:tractor_id], { combination: [there&.dig(:spacings_ft)&.to_a&.join(", "), input[:spacings_ft].join(", ")] })
+      act.changed("unit", input[:tractor_id], { combination: [there && there[:spacings_ft].to_a.join(", "), input[:spacings_ft].join(", ")] })
       id
     end
   end

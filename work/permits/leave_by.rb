@@ -39,7 +39,7 @@ class Work::Permits::LeaveBy
     stops.each_cons(2).with_index(1).map do |(_, row), i|
       minutes = row[:leg_minutes] || 0
       Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: minutes, service_minutes: i == stops.length - 1 ? 0 : Work::Hours::TripQuestion::SERVICE_MINUTES, opens: nil, closes: nil,
-                                **{ drive_windows: nil, **@windows.of_leg(i, minutes) })
+                                drive_windows: nil, **@windows.of_leg(i, minutes))
     end
   end
 

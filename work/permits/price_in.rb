@@ -55,8 +55,8 @@ class Work::Permits::PriceIn
     return [] if vehicles.zero?
 
     name = "Escorts #{permit[:jurisdiction]}: #{vehicles} for"
-    [(@escort_mile_rate && { label: "#{name} #{permit[:miles].to_s("F")} mi", amount: (permit[:miles] * vehicles * @escort_mile_rate).round(2) }),
-     (@escort_day_rate && days[permit[:jurisdiction]]&.then { |count| { label: "#{name} #{count} #{count == 1 ? "day" : "days"}", amount: (vehicles * count * @escort_day_rate).round(2) } })].compact
+    [@escort_mile_rate && { label: "#{name} #{permit[:miles].to_s("F")} mi", amount: (permit[:miles] * vehicles * @escort_mile_rate).round(2) },
+     @escort_day_rate && days[permit[:jurisdiction]]&.then { |count| { label: "#{name} #{count} #{count == 1 ? "day" : "days"}", amount: (vehicles * count * @escort_day_rate).round(2) } }].compact
   end
 
   def days = @days ||= Work::Permits::ThroughStates.days(@file, Work::Permits::CrewPlan.of(@load, @now))

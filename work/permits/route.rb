@@ -49,6 +49,7 @@ module Work::Permits::Route
 
   # Without a way, the states of the stops at least.
   def self.straight(stops) = stops.map { |stop| stop[:state] }.uniq.map { |state| { state:, miles: "0.0", from: "", to: "", turns: [] } }
+
   # Each with its place, its limit, and by how much the load is beyond it.
   def self.obstacles(route)
     route.restrictions.map do |met|

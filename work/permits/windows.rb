@@ -24,10 +24,10 @@ class Work::Permits::Windows
   def bound? = binding_states.any?
 
   # The hours in which it may move in every state at once: Array of Core::Permits::Travel::Window.
-  def list = @list ||= open(binding_states.map { |code| spot(code, stop_of(code).values_at(:latitude, :longitude), near_stops(code)) })
+  def list = @list ||= within(binding_states.map { |code| spot(code, stop_of(code).values_at(:latitude, :longitude), near_stops(code)) })
 
   # By state, at its stop or in the middle of the way: Hash of code to Array of Window.
-  def by_state = binding_states.to_h { |code| [code, open([spot(code, stop_of(code).values_at(:latitude, :longitude), near_stops(code))])] }
+  def by_state = binding_states.to_h { |code| [code, within([spot(code, stop_of(code).values_at(:latitude, :longitude), near_stops(code))])] }
 
   # For a stop of a plan: { sections: Array of Core::Hours::Sections::Section } by the parts of the way to the load's stop of an index, or
   # { drive_windows: } as for all states at once, where no way for the size is known.
@@ -54,7 +54,7 @@ class Work::Permits::Windows
   def stops = @stops ||= Store::Freight.stops(@load[:id])
   def binding_states = @binding_states ||= Work::Permits::Draft.verdicts(@file).select { |verdict| verdict.needs_permit && verdict.kind != "overweight" && rules[verdict.jurisdiction] }.map(&:jurisdiction)
   def instants(windows) = windows.map { |window| [(window.from.to_i / 60.0).ceil, window.to.to_i / 60] }.select { |from, to| from < to }
-  def open(spots) = P.travel_windows(spots, holidays, starts, starts + (AHEAD_DAYS * 86_400))
+  def within(spots) = P.travel_windows(spots, holidays, starts, starts + (AHEAD_DAYS * 86_400))
   def holidays = @holidays ||= Holidays.between(@file[:starts_on] - 1, [@file[:starts_on], @now.to_date].max + AHEAD_DAYS + 1, :us, :observed).map { |one| one[:date] }.uniq
 
   # Of a part, nil for any time: the sun at both its ends.
@@ -62,7 +62,7 @@ class Work::Permits::Windows
     return unless binding_states.include?(part["state"])
 
     @windows ||= {}
-    @windows[part.values_at("state", "from", "to", "near")] ||= instants(open(part.values_at("from", "to").map { |point| spot(part["state"], point, part["near"]) }))
+    @windows[part.values_at("state", "from", "to", "near")] ||= instants(within(part.values_at("from", "to").map { |point| spot(part["state"], point, part["near"]) }))
   end
 
   def spot(code, (latitude, longitude), near) = P::Travel::Spot.new(rules: rules[code], latitude:, longitude:, zone: TZInfo::Timezone.get(rules[code].office[:zone]), near:)
