@@ -131,7 +131,7 @@ module Demo
 
     def oversize
       crews = (0..23).map { |i| [@drivers[i], @tractors[i]] }.reverse
-      Demo::Oversize.new(@maren, @tobias, crews:, lowboys: @trailers["lowboy"]).load(pump_house: [@customers[6], @places[6], @places[21]], generator: [@customers[7], "84119", "83702"])
+      Demo::Oversize.new(@maren, @tobias, crews:, lowboys: @trailers["lowboy"]).load(pump_house: [@customers[6], @places[6], @places[21]], generator: [@customers[7], "84119", "83702"], conveyor: [@customers[6], "83702", "89801"])
     end
 
     # hours - from the pickup's opening to its close, to the delivery's opening, to its close

@@ -33,7 +33,7 @@ module Web::Permits::Desk
 
   def self.months
     month = Sequel.function(:to_char, :valid_from, "YYYY-MM")
-    DB[:permits].join(:permit_files, id: :file_id).join(:loads, id: :load_id).join(:customers, id: :customer_id).where(Sequel[:permits][:state] => "issued")
+    DB[:permits].join(:permit_files, id: :file_id).join(:loads, id: :load_id).join(:customers, id: :customer_id).where(Sequel[:permits][:state] => "issued", standing_id: nil)
                 .group(month, :jurisdiction, Sequel[:customers][:name]).order(Sequel.desc(month), :jurisdiction)
                 .select(month.as(:month), :jurisdiction, Sequel[:customers][:name].as(:customer), Sequel.function(:sum, :fee).as(:fee), Sequel.function(:count).*.as(:count))
                 .map { |row| { month: row[:month], state: row[:jurisdiction], customer: row[:customer], fee: Money.text(Money.cents(row[:fee])), count: row[:count] } }

@@ -9,7 +9,7 @@ class Web::Permits::Moves
   end
 
   def windows = spans(@windows.list)
-  def by_state = @windows.by_state.map { |state, list| { state:, windows: spans(list) } }
+  def by_state = @windows.by_state.map { |state, list| { state:, zone: @windows.zone_of(state), windows: spans(list) } }
 
   # Of the crew that has the load, from now; nil where nobody has it.
   def plan

@@ -36,9 +36,13 @@ class Web::Tracking::CabTrips
     { steps:, next: steps[(steps.rindex { |step| step[:done_at] } || -1) + 1], can_decline: %w[sent accepted].include?(@trip[:state]), ended: OVER.include?(@trip[:state]) ? @trip[:state] : nil }
   end
 
+  # A load that shares its move has papers of its own, the same as the file's load.
   def permits
-    Store::Permits.issued(@loads.map { |load| load[:id] }).map do |permit|
-      { state: permit[:jurisdiction], number: permit[:number], valid_from: permit[:valid_from].iso8601, valid_to: permit[:valid_to].iso8601, paper_id: permit[:paper_id], conditions: permit[:said] }
+    ids = @loads.map { |load| load[:id] }
+    mine = DB[:papers].where(load_id: ids, kind: "permit").select_hash(:sha256, :id)
+    Store::Permits.issued(ids).map do |permit|
+      paper_id = permit[:paper_id] && mine[DB[:papers].where(id: permit[:paper_id]).get(:sha256)]
+      { state: permit[:jurisdiction], number: permit[:number], valid_from: permit[:valid_from].iso8601, valid_to: permit[:valid_to].iso8601, paper_id:, conditions: permit[:said] }
     end
   end
 

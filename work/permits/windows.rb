@@ -26,8 +26,10 @@ class Work::Permits::Windows
   # The hours in which it may move in every state at once: Array of Core::Permits::Travel::Window.
   def list = @list ||= within(binding_states.map { |code| spot(code, stop_of(code).values_at(:latitude, :longitude), near_stops(code)) })
 
-  # By state, at its stop or in the middle of the way: Hash of code to Array of Window.
-  def by_state = binding_states.to_h { |code| [code, within([spot(code, stop_of(code).values_at(:latitude, :longitude), near_stops(code))])] }
+  # By state, all through it: Hash of code to Array of Window. Cities that close their roads bind where a stop is near; on the way, as it
+  # passes them.
+  def by_state = binding_states.to_h { |code| [code, within(ends(code).map { |point| spot(code, point, near_stops(code)) })] }
+  def zone_of(code) = rules[code].office[:zone]
 
   # For a stop of a plan: { sections: Array of Core::Hours::Sections::Section } by the parts of the way to the load's stop of an index, or
   # { drive_windows: } as for all states at once, where no way for the size is known.
@@ -65,7 +67,13 @@ class Work::Permits::Windows
     @windows[part.values_at("state", "from", "to", "near")] ||= instants(within(part.values_at("from", "to").map { |point| spot(part["state"], point, part["near"]) }))
   end
 
-  def spot(code, (latitude, longitude), near) = P::Travel::Spot.new(rules: rules[code], latitude:, longitude:, zone: TZInfo::Timezone.get(rules[code].office[:zone]), near:)
+  # Where its way enters and leaves a state; its stop, or one in the middle, where no way is known.
+  def ends(code)
+    parts = @file[:sections].to_a.flatten.select { |part| part["state"] == code }
+    parts.any? ? [parts.first["from"], parts.last["to"]] : [stop_of(code).values_at(:latitude, :longitude)]
+  end
+
+  def spot(code, (latitude, longitude), near) = P::Travel::Spot.new(rules: rules[code], latitude:, longitude:, zone: TZInfo::Timezone.get(zone_of(code)), near:)
   def stop_of(code) = stops.find { |row| row[:state] == code } || stops[stops.length / 2]
   def near_stops(code) = rules[code].curfews.select { |curfew| stops.any? { |row| row[:state] == code && close?(curfew, row) } }.map(&:place).uniq
 

@@ -1,32 +1,24 @@
 <script setup lang="ts">
-import { get, set } from 'idb-keyval'
 import { onScopeDispose, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/shared/api'
 import { showDay } from '@/shared/time'
+import { keepPermits } from './permits'
 import type { Cab } from './useCab'
 
-/** The permits of the trip, kept on the phone: an inspector asks for them where there is no signal. */
+/** The permits of the trip, to be shown and opened also without a signal. */
 const { trip, cab } = defineProps<{ trip: Schemas['CabTrip']; cab: Cab }>()
 const { t } = useI18n()
-const STORE = `crew-ledger-cab-permits-${trip.id}`
 const urls = ref<Record<number, string>>({})
 const forget = () => { for (const url of Object.values(urls.value)) URL.revokeObjectURL(url); urls.value = {} }
 
-// What was kept shows at once; what is new is fetched and kept; what no longer is the trip's goes.
-async function fetchAll(ids: number[]) {
-  const kept = (await get<Record<number, Blob>>(STORE).catch(() => undefined)) ?? {}
-  const now: Record<number, Blob> = {}
-  for (const id of ids) {
-    const blob = kept[id] ?? await cab.blob(`/api/cab/papers/${id}`)
-    if (blob) now[id] = blob
-  }
+async function fetchAll() {
+  const kept = await keepPermits(trip, cab.blob)
   forget()
-  urls.value = Object.fromEntries(Object.entries(now).map(([id, blob]) => [id, URL.createObjectURL(blob)]))
-  await set(STORE, now).catch(() => undefined)
+  urls.value = Object.fromEntries(Object.entries(kept).map(([id, blob]) => [id, URL.createObjectURL(blob)]))
 }
 const ids = () => (trip.permits ?? []).flatMap(({ paper_id }) => paper_id ?? [])
-watch([ids, cab.offline], ([now], was) => { if (now.some((id) => !urls.value[id]) || now.join() !== was[0]?.join()) void fetchAll(now) }, { immediate: true })
+watch([ids, cab.offline], ([now], was) => { if (now.some((id) => !urls.value[id]) || now.join() !== was[0]?.join()) void fetchAll() }, { immediate: true })
 onScopeDispose(forget)
 </script>
 

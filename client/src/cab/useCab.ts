@@ -3,6 +3,7 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
 import { newKey } from '@/shared/key'
 import { speak } from './i18n'
+import { keepAll } from './permits'
 import { useQueue, type CheckInKind } from './queue'
 import { nextOf, withWaiting } from './steps'
 
@@ -74,6 +75,7 @@ export function useCab() {
     locked.value = false
     // What waits has not arrived yet: the answer is without it, and the page puts it on top.
     take(value)
+    void keepAll(value.trips, blob)
   }
 
   const trips = computed(() => (cab.value?.trips ?? []).map((trip) => {

@@ -8,6 +8,7 @@ import { useFetched } from '@/shared/fetched'
 import { useKeys } from '@/shared/keys'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
+import FleetKinds from './FleetKinds.vue'
 import { KINDS, type Kind, type Row } from './kinds'
 import RecordPanel from './RecordPanel.vue'
 import { useTerminals } from './useTerminals'
@@ -55,7 +56,7 @@ useKeys([
     <section class="panel" :aria-label="of.many">
       <div class="head">
         <h1 class="sr-only">Fleet: {{ of.many }}</h1>
-        <nav class="kinds" aria-label="Kinds of record"><router-link v-for="(one, name) in KINDS" :key="name" :to="`/fleet/${name}`" :aria-current="name === kind ? 'page' : undefined">{{ one.many }}</router-link></nav>
+        <fleet-kinds />
         <v-text-field ref="field" :model-value="q" :prepend-inner-icon="mdiMagnify" :placeholder="`Find ${of.many.toLowerCase()}`" :aria-label="`Find ${of.many.toLowerCase()}`" hide-details class="find" @update:model-value="search(String($event ?? ''))" />
         <v-btn v-if="mayChange" color="primary" :prepend-icon="mdiPlus" :to="at('new')">New {{ of.one }}</v-btn>
       </div>
@@ -83,7 +84,6 @@ useKeys([
 .fleet { display: grid; grid-template-columns: minmax(0, 1fr); gap: .9rem; align-items: start; }
 .fleet.split { grid-template-columns: minmax(0, 1fr) minmax(22rem, 30rem); }
 .head { display: flex; flex-wrap: wrap; gap: .6rem; padding: .6rem; align-items: center; }
-.kinds { display: flex; gap: .15rem; } .kinds a:not(.v-btn):not(.v-list-item) { padding: .35rem .6rem; border-radius: 3px; color: inherit; text-decoration: none; } .kinds a[aria-current]:not(.v-btn):not(.v-list-item) { background: rgb(var(--v-theme-primary)); color: rgb(var(--v-theme-on-primary)); font-weight: 600; }
 .find { max-width: 18rem; min-width: 10rem; margin-left: auto; }
 .scroll { overflow-x: auto; }
 .retired { opacity: .75; } .here { background: rgb(var(--v-theme-surface-variant), .8); }

@@ -8,6 +8,7 @@ import { useKeys } from '@/shared/keys'
 import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
+import ViewTabs from '@/shared/ViewTabs.vue'
 import Waiting from '@/shared/Waiting.vue'
 import { EVERYTHING, seesCrew, seesLoad } from './boardView'
 import BoardFilter from './BoardFilter.vue'
@@ -70,13 +71,12 @@ useKeys([
   { key: 'n', label: 'Next load or crew', run: () => leaf(1) }, { key: 'p', label: 'Load or crew before', run: () => leaf(-1) },
   { key: 'x', label: 'Compare', run: () => { if (chosen.value) compare(keyOf(chosen.value)) } },
   { key: 'Enter', label: 'Give the load', run: () => { if (mayGive.value && chosen.value && chosen.value.verdict !== 'blocked') void give(chosen.value, '') } },
-  ...VIEWS.map(([name, label], i) => ({ key: String(i + 1), label, run: () => void router.replace({ query: { view: name } }) })),
 ])
 </script>
 
 <template>
   <div class="stack">
-    <div class="views" role="tablist" aria-label="Views"><button v-for="[name, label] in VIEWS" :key="name" type="button" role="tab" :aria-selected="view === name" @click="router.replace({ query: { view: name } })">{{ label }}<template v-if="name === 'loads' && loads"> ({{ loads.length }})</template></button></div>
+    <view-tabs :views="VIEWS" :view="view" @choose="(name) => router.replace({ query: { view: name } })"><template #loads><template v-if="loads"> ({{ loads.length }})</template></template></view-tabs>
     <proposal-view v-if="view === 'proposal'" :may-give="mayGive" />
     <where-view v-else-if="view === 'where'" :may-give="mayGive" />
     <div v-else class="board">
@@ -109,8 +109,6 @@ useKeys([
 </template>
 
 <style scoped>
-.views { display: flex; flex-wrap: wrap; border-bottom: 1px solid rgb(var(--v-theme-line)); }
-.views button { font: inherit; color: inherit; background: none; border: 0; border-bottom: 3px solid transparent; padding: .15rem .8rem; cursor: pointer; min-height: 32px; } .views button[aria-selected='true'] { font-weight: 700; border-bottom-color: rgb(var(--v-theme-primary)); }
 .board { display: grid; grid-template-columns: 19.5rem minmax(0, 1fr) 24.5rem; gap: .75rem; align-items: start; }
 .side, .middle { min-width: 0; } .side { display: flex; flex-direction: column; max-height: calc(100vh - 118px); }
 .things { list-style: none; margin: 0; padding: 0; overflow-y: auto; min-height: 0; }

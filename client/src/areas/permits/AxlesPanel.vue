@@ -9,7 +9,7 @@ import { RULE, sayAxles } from './words'
 
 /** Weights and spacings of the axles, judged while they are typed; kept only when saved. */
 const { file, mayChange, busy, problem = undefined } = defineProps<{ file: Schemas['PermitFile']; mayChange: boolean; busy: boolean; problem?: Problem | undefined }>()
-const emit = defineEmits<{ save: [axles: Schemas['Axles']] }>()
+const emit = defineEmits<{ save: [axles: Schemas['Axles']]; kept: [] }>()
 interface Row { weight: string; spacing: string }
 const rows = ref<Row[]>([])
 const typedOf = (axles: Schemas['Axles']): Row[] => axles.map(({ weight_lb, spacing_ft }) => ({ weight: weight_lb.toLocaleString('en-US'), spacing: String(spacing_ft) }))
@@ -22,6 +22,18 @@ const axles = computed(() => {
 })
 const changed = computed(() => JSON.stringify(axles.value) !== JSON.stringify(file.axles))
 const { data: check } = useFetched(axles, async (now) => (now?.length ? ask(api.POST('/api/permits/bridge', { body: { key: newKey(), axles: now } })) : NOTHING))
+/** The gaps of these very units, kept in Fleet: taken from there, or kept there for the next file. */
+const take = () => { rows.value = (file.spacings_ft ?? []).map((feet) => ({ weight: '', spacing: String(feet) })) }
+const toKeep = computed(() => file.tractor_id && axles.value && axles.value.length > 1 && JSON.stringify(axles.value.map(({ spacing_ft }) => spacing_ft)) !== JSON.stringify(file.spacings_ft))
+const keeping = ref(false)
+const kept = ref(false)
+async function keep() {
+  if (!file.tractor_id || !axles.value) return
+  keeping.value = true
+  const answer = await ask<Schemas['Combination']>(api.POST('/api/combinations', { body: { key: newKey(), tractor_id: file.tractor_id, trailer_id: file.trailer_id ?? null, spacings_ft: axles.value.map(({ spacing_ft }) => spacing_ft) } }))
+  keeping.value = false
+  if (answer.data) { kept.value = true; emit('kept') }
+}
 const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total + weight_lb, 0))
 </script>
 
@@ -36,7 +48,8 @@ const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total +
     <form v-if="mayChange" class="mt-2" @submit.prevent="axles && emit('save', axles)">
       <div class="axles"><div v-for="(row, i) in rows" :key="i" class="axle" role="group" :aria-label="`Axle ${i + 1}`"><span class="small quiet">{{ i + 1 }}</span><v-text-field v-model="row.weight" label="Weight, lb" inputmode="numeric" /><v-text-field v-if="i" v-model="row.spacing" label="Gap, ft" inputmode="decimal" /><span v-else class="small quiet">steering</span><v-btn :icon="mdiClose" size="x-small" variant="text" :aria-label="`Remove axle ${i + 1}`" @click="rows.splice(i, 1)" /></div></div>
       <v-alert v-if="problem?.path === '/axles'" type="error" class="my-2">{{ problem.message }}</v-alert>
-      <div class="row mt-2"><v-btn size="small" variant="text" :prepend-icon="mdiPlus" @click="rows.push({ weight: '', spacing: '' })">Axle</v-btn><v-btn v-if="changed" type="submit" size="small" color="primary" :disabled="!axles" :loading="busy">Save the axles</v-btn></div>
+      <div class="row mt-2"><v-btn size="small" variant="text" :prepend-icon="mdiPlus" @click="rows.push({ weight: '', spacing: '' })">Axle</v-btn><v-btn v-if="file.spacings_ft && !rows.length" size="small" variant="tonal" @click="take">Take the axles of {{ [file.tractor, file.trailer].filter(Boolean).join(' + ') }}</v-btn>
+        <v-btn v-if="toKeep" size="small" variant="text" :loading="keeping" @click="keep">Keep these gaps for {{ [file.tractor, file.trailer].filter(Boolean).join(' + ') }}</v-btn><span v-if="kept" class="small" role="status">Kept in Fleet, Combinations.</span><v-btn v-if="changed" type="submit" size="small" color="primary" :disabled="!axles" :loading="busy">Save the axles</v-btn></div>
     </form>
   </section>
 </template>

@@ -1,22 +1,23 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
-import { parseInches, parsePounds, showInches, showPounds } from '@/shared/measure'
+import { parseInches, parsePounds, showInches, showMiles, showMinutes, showPounds } from '@/shared/measure'
 import { showDay } from '@/shared/time'
 
 /** What every application says, in one place: corrected here, and all states are judged anew. */
 const { file, mayChange, busy, problem = undefined } = defineProps<{ file: Schemas['PermitFile']; mayChange: boolean; busy: boolean; problem?: Problem | undefined }>()
-const emit = defineEmits<{ save: [change: Omit<Schemas['PermitFileInput'], 'version'>] }>()
+const emit = defineEmits<{ save: [change: Omit<Schemas['PermitFileInput'], 'version'>]; share: [load: string]; unshare: [id: number] }>()
+const other = ref('')
 type Size = 'width_in' | 'height_in' | 'length_in' | 'trailer_length_in' | 'front_overhang_in' | 'rear_overhang_in'
 const SIZES: { name: Size; label: string }[] = [{ name: 'width_in', label: 'Width' }, { name: 'height_in', label: 'Height' }, { name: 'length_in', label: 'Length over all' }, { name: 'trailer_length_in', label: 'Trailer' }, { name: 'front_overhang_in', label: 'Front overhang' }, { name: 'rear_overhang_in', label: 'Rear overhang' }]
 const DELIVER = [{ value: 'download', title: 'Download' }, { value: 'mail', title: 'Mail' }, { value: 'fax', title: 'Fax' }]
-const WORDS = ['serial_number', 'reference', 'contact'] as const
+const WORDS = ['serial_number', 'reference', 'contact', 'deliver_to'] as const
 
 const open = ref(false)
 const typed = ref<Record<string, string>>({})
 const divisible = ref(false)
 function edit() {
-  typed.value = { ...Object.fromEntries(SIZES.map(({ name }) => [name, showInches(file[name]) || (file[name] === 0 ? '0' : '')])), gross_lb: file.gross_lb.toLocaleString('en-US'), starts_on: file.starts_on, what: file.what, serial_number: file.serial_number, reference: file.reference ?? '', contact: file.contact ?? '', deliver_by: file.deliver_by ?? 'download', wished_route: file.wished_route ?? '' }
+  typed.value = { ...Object.fromEntries(SIZES.map(({ name }) => [name, showInches(file[name]) || (file[name] === 0 ? '0' : '')])), gross_lb: file.gross_lb.toLocaleString('en-US'), starts_on: file.starts_on, what: file.what, serial_number: file.serial_number, reference: file.reference ?? '', contact: file.contact ?? '', deliver_by: file.deliver_by ?? 'download', deliver_to: file.deliver_to ?? '', wished_route: file.wished_route ?? '' }
   divisible.value = file.divisible
   open.value = true
 }
@@ -36,7 +37,7 @@ function save() {
   const gross = parsePounds(typed.value.gross_lb ?? '')
   emit('save', { ...sizes, ...words, ...(gross && gross !== file.gross_lb ? { gross_lb: gross } : {}), ...(divisible.value === file.divisible ? {} : { divisible: divisible.value }) })
 }
-defineExpose({ close: () => { open.value = false } })
+defineExpose({ close: () => { open.value = false }, shared: () => { other.value = '' } })
 </script>
 
 <template>
@@ -48,6 +49,7 @@ defineExpose({ close: () => { open.value = false } })
       <v-text-field v-model="typed.gross_lb" label="Gross, lb" :error-messages="wrong.gross_lb" /><v-text-field v-model="typed.starts_on" label="Starts on" type="date" :error-messages="wrong.starts_on" />
       <v-text-field v-model="typed.serial_number" label="Serial number, or none" :error-messages="wrong.serial_number" /><v-text-field v-model="typed.reference" label="Our reference" />
       <v-text-field v-model="typed.contact" label="Contact" /><v-select v-model="typed.deliver_by" label="Permit comes by" :items="DELIVER" />
+      <v-text-field v-if="typed.deliver_by !== 'download'" v-model="typed.deliver_to" class="wide" :label="typed.deliver_by === 'fax' ? 'Fax number' : 'Address'" :error-messages="wrong.deliver_to" />
       <v-textarea v-model="typed.wished_route" class="wide" label="Way wished, in words" /><v-checkbox v-model="divisible" class="wide" label="The load can be divided" />
       <div class="row justify-end wide"><v-btn variant="text" @click="open = false">Leave it</v-btn><v-btn type="submit" color="primary" :disabled="stops" :loading="busy">Save</v-btn></div>
     </form>
@@ -58,10 +60,12 @@ defineExpose({ close: () => { open.value = false } })
       <dt>Gross</dt><dd>{{ showPounds(file.gross_lb) }}<span class="quiet"> • {{ file.divisible ? 'can be divided' : 'cannot be divided' }}</span></dd>
       <dt>Units</dt><dd>{{ [file.tractor, file.trailer].filter(Boolean).join(' + ') || 'no crew yet' }}</dd>
       <dt>Starts on</dt><dd>{{ showDay(file.starts_on) }}</dd>
-      <dt>Contact</dt><dd>{{ file.contact || 'nobody' }}<span class="quiet"> • by {{ file.deliver_by }}</span></dd>
+      <dt>Contact</dt><dd>{{ file.contact || 'nobody' }}<span class="quiet"> • by {{ file.deliver_by }}<template v-if="file.deliver_to && file.deliver_by !== 'download'"> to {{ file.deliver_to }}</template></span></dd>
       <template v-if="file.reference"><dt>Reference</dt><dd>{{ file.reference }}</dd></template>
       <template v-if="file.wished_route"><dt>Way wished</dt><dd>{{ file.wished_route }}</dd></template>
-      <template v-if="file.obstacles?.length"><dt>In the way</dt><dd><ul><li v-for="one in file.obstacles" :key="one">{{ one }}</li></ul></dd></template>
+      <template v-if="file.obstacles?.length"><dt>In the way</dt><dd><ul><li v-for="one in file.obstacles" :key="one">{{ one }}</li></ul><template v-if="file.detour">The nearest way that fits is {{ showMiles(file.detour.miles) }} and {{ showMinutes(file.detour.minutes) }} longer.</template></dd></template>
+      <dt>Same move</dt><dd><ul v-if="file.loads?.length"><li v-for="one in file.loads" :key="one.id"><router-link :to="`/freight/${one.id}`">{{ one.number }}</router-link> <v-btn v-if="mayChange" size="x-small" variant="text" @click="emit('unshare', one.id)">Take out</v-btn></li></ul>
+        <form v-if="mayChange" class="row" @submit.prevent="other.trim() && emit('share', other.trim())"><v-text-field v-model="other" label="Another load" :error-messages="problem?.path === '/load' ? problem.message : undefined" /><v-btn type="submit" size="small" variant="tonal" :disabled="other.trim().length < 2" :loading="busy">Add</v-btn></form><span v-else-if="!file.loads?.length" class="quiet">this load alone</span></dd>
     </dl>
   </section>
 </template>

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, ask } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { useKeys } from '@/shared/keys'
+import ViewTabs from '@/shared/ViewTabs.vue'
 import Waiting from '@/shared/Waiting.vue'
 import MessagesDesk from './MessagesDesk.vue'
 import RoadList from './RoadList.vue'
@@ -24,13 +25,12 @@ const choose = (id: number) => router.replace({ query: { ...route.query, trip: i
 const step = (by: number) => { const at = trips.value.findIndex(({ id }) => id === chosen.value); const next = trips.value[Math.min(Math.max(at + by, 0), trips.value.length - 1)]; if (next) void choose(next.id) }
 useKeys([
   { key: 'j', label: 'Next trip', run: () => step(1) }, { key: 'k', label: 'Trip before', run: () => step(-1) },
-  ...VIEWS.map(([name, label], i) => ({ key: String(i + 1), label, run: () => void router.replace({ query: { ...route.query, view: name } }) })),
 ])
 </script>
 
 <template>
   <div class="stack">
-    <div class="views" role="tablist" aria-label="Views"><button v-for="[name, label] in VIEWS" :key="name" type="button" role="tab" :aria-selected="view === name" @click="router.replace({ query: { ...route.query, view: name } })">{{ label }}<template v-if="name === 'trips' && road"> ({{ trips.length }})</template><strong v-if="name === 'messages' && road?.unread" class="unread">{{ road.unread }}</strong></button></div>
+    <view-tabs :views="VIEWS" :view="view" @choose="(name) => router.replace({ query: { ...route.query, view: name } })"><template #trips><template v-if="road"> ({{ trips.length }})</template></template><template #messages><strong v-if="road?.unread" class="unread">{{ road.unread }}</strong></template></view-tabs>
     <messages-desk v-if="view === 'messages'" :driver-id="trip?.driver_id" />
     <week-view v-else-if="view === 'week'" />
     <div v-else class="road">
@@ -44,10 +44,7 @@ useKeys([
 </template>
 
 <style scoped>
-.views { display: flex; flex-wrap: wrap; border-bottom: 1px solid rgb(var(--v-theme-line)); }
-.views button { font: inherit; color: inherit; background: none; border: 0; border-bottom: 3px solid transparent; padding: .15rem .8rem; cursor: pointer; min-height: 32px; } .views button[aria-selected='true'] { font-weight: 700; border-bottom-color: rgb(var(--v-theme-primary)); }
 .unread { margin-left: .35rem; padding: 0 .4rem; border-radius: 1rem; background: rgb(var(--v-theme-primary)); color: rgb(var(--v-theme-on-primary)); }
 .road { display: grid; grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr); gap: .75rem; align-items: start; } .side { min-width: 0; overflow: hidden; }
 @media (max-width: 1000px) { .road { grid-template-columns: minmax(0, 1fr); } }
-@media print { .views { display: none; } }
 </style>
