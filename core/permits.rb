@@ -24,7 +24,8 @@ module Core::Permits
   Escort = Value.of(:of, :over, :road, :front, :rear, :pole, :known_by)
   # from, to - wall clock of the jurisdiction's zone; weekdays - 1 is Monday
   Curfew = Value.of(:place, :latitude, :longitude, :radius_miles, :from, :to, :weekdays, :known_by)
-  # kind - flat, overweight (once, where it is too heavy), per_mile, ton_mile (a mile, by tons over legal gross), per_axle_over or size_step
+  # kind - flat, overweight (once, where it is too heavy), per_mile, ton_mile (a mile, by tons over legal gross), overweight_mile (a mile, by steps
+  # of pounds over legal gross), per_axle_over or size_step
   Fee = Value.of(:kind, :amount, :of, :steps, :known_by)
   # legal, routine - Hash of dimension to Known; permit, travel - Hash of name to Known
   Rules = Value.of(:jurisdiction, :name, :in_force_from, :office, :legal, :routine, :permit, :escorts, :travel, :curfews, :fees, :checked) do

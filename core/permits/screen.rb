@@ -17,7 +17,8 @@ class Core::Permits::Screen
 
   def verdict
     return not_covered if @rules.nil?
-    return none if over.empty? && !overweight?
+    # Some states bound no length over all, only what they issue for it without a look.
+    return none if over.empty? && !overweight? && !superload?
     return reducible if overweight? && @divisible
 
     permit
@@ -111,6 +112,7 @@ class Core::Permits::Screen
     when "overweight" then overweight? ? ["Overweight", cents(one.amount)] : nil
     when "per_mile" then ["#{one.amount.to_s("F")} a mile", by_miles { |miles| one.amount * miles }]
     when "ton_mile" then over_tons.positive? ? ["#{one.amount.to_s("F")} a ton over 40 and mile", by_miles { |miles| one.amount * over_tons * miles }] : nil
+    when "overweight_mile" then by_weight(one)
     when "per_axle_over" then axles_over.positive? ? ["#{axles_over} axle groups over", cents(one.amount * axles_over)] : nil
     when "size_step" then step(one)
     end
@@ -119,7 +121,16 @@ class Core::Permits::Screen
   def step(one)
     reached = one.steps.reverse.find { |over, _| value(one.of) && value(one.of) > over } or return
     amount = BigDecimal(reached.last)
-    amount.zero? ? nil : ["Over #{feet(reached.first)} #{DIMENSIONS[one.of]}", cents(amount)]
+    size = one.of == :gross_lb ? "#{pounds(reached.first)} gross" : "#{feet(reached.first)} #{DIMENSIONS[one.of]}"
+    ["Over #{size}", cents(amount)] unless amount.zero?
+  end
+
+  # A rate a mile that grows with the pounds over what is legal.
+  def by_weight(one)
+    over = gross - @rules.legal[:gross_lb].value
+    reached = one.steps.reverse.find { |from, _| over > from } or return
+    rate = BigDecimal(reached.last)
+    ["#{rate.to_s("F")} a mile for #{pounds(over)} over", by_miles { |miles| rate * miles }]
   end
 
   def by_miles = @miles && cents(yield(@miles))

@@ -39,6 +39,8 @@ class Core::Permits::Travel
 
   def daylight(spot, date, margin_minutes)
     day = Core::Permits.daylight(spot.latitude, spot.longitude, date, spot.zone)
+    return Window.new(from: wall(spot.zone, date, "00:00"), to: wall(spot.zone, date + 1, "00:00")) if day.kind == "never_sets"
+
     day.sunrise && Window.new(from: day.sunrise.utc - (margin_minutes * 60), to: day.sunset.utc + (margin_minutes * 60))
   end
 

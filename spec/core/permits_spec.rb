@@ -110,7 +110,7 @@ RSpec.describe Core::Permits, ".screen" do
     expect(verdicts["OR"].review).to eq("office")
     # 10.00, 20.00 over twelve feet, 9 tons over 40 x 120.5 miles x 0.035
     expect(verdicts["MT"].fees.map(&:last)).to eq([1_000, 2_000, 3_796])
-    expect(verdicts["WA"].fee_cents).to eq(1_000 + 1_400)
+    expect(verdicts["WA"].fee_cents).to eq(1_000 + (200 * 35))
     expect(verdicts["WA"].escorts.map { |escort| escort[:why] }).to eq(["1 in front: over 11 ft wide on two-lane roads.", "1 in front with a height pole: over 14 ft 6 in high."])
     expect(verdicts["ID"].travel_limits.first).to eq("Daylight only, from 30 min before sunrise to as long after sunset.")
     expect(verdicts["ID"].unsure).to include("height_in").or include(:height_in)
@@ -125,5 +125,91 @@ RSpec.describe Core::Permits, ".screen" do
     rows = [[12_000, 0], [20_000, "11.5"], [20_000, 4], [13_000, "31.5"], [13_000, 4]]
     axles = rows.map { |weight_lb, spacing_ft| described_class::Axle.new(weight_lb:, spacing_ft: spacing_ft.to_d) }
     expect(screen(%w[ID], gross_lb: 78_000, axles:)["ID"]).to have_attributes(kind: "overweight", why: include("Axles 2 to 3: 40,000 lb, allowed are 34,000 lb."))
+  end
+
+  # Fees as their sources print them, from memory: state, vehicle, miles, cents, source
+  [["WA", { width_in: 120 }, 300, 1_000, "RCW 46.44.0941: single trip, oversize"],
+   ["WA", { gross_lb: 85_999 }, 100, 1_000 + 700, "RCW 46.44.0941: to 5,999 lb over, 7 cents a mile"],
+   ["WA", { gross_lb: 86_000 }, 100, 1_000 + 1_400, "RCW 46.44.0941: from 6,000 lb over, 14 cents"],
+   ["WA", { gross_lb: 98_000 }, 100, 1_000 + 3_500, "RCW 46.44.0941: from 18,000 lb over, 35 cents"],
+   ["TX", { width_in: 150 }, nil, 6_000, "Transportation Code 623.076: the permit"],
+   ["TX", { gross_lb: 120_000 }, nil, 6_000 + 15_000, "Transportation Code 623.077: to 120,000 lb"],
+   ["TX", { gross_lb: 120_001 }, nil, 6_000 + 22_500, "Transportation Code 623.077: to 160,000 lb"],
+   ["TX", { gross_lb: 200_001 }, nil, 6_000 + 37_500, "Transportation Code 623.077: over 200,000 lb"],
+   ["MT", { width_in: 108 }, 50, 1_000, "MCA 61-10-124: to 9 ft"], ["MT", { width_in: 169 }, 50, 4_000, "MCA 61-10-124: over 14 ft"],
+   ["MT", { gross_lb: 90_000 }, 100, 1_000 + (5 * 350), "MCA 61-10-125: 3.5 cents a ton and mile"],
+   ["CA", { width_in: 144 }, nil, 1_600, "Caltrans: single trip"], ["AZ", { width_in: 144 }, nil, 1_500, "ADOT: Class A, single trip"],
+   ["ID", { width_in: 144 }, 80, 2_800, "ITD: single trip"],
+   ["UT", { width_in: 144 }, nil, 3_000, "UDOT: single trip, oversize"], ["UT", { gross_lb: 100_000 }, nil, 3_000 + 6_000, "UDOT: single trip, overweight"], ["NV", { width_in: 144 }, nil, 2_500, "NDOT: single trip"]].each do |state, size, miles, cents, source|
+    it("costs #{Core::Money.text(cents)} for #{size} in #{state} (#{source})") { expect(screen([state], miles: { state => miles&.to_d }.compact, **size)[state].fee_cents).to eq(cents) }
+  end
+
+  it "says no fee that it cannot know: a part by the mile waits for the way" do
+    expect(screen(%w[WA], gross_lb: 90_000)["WA"]).to have_attributes(fee_cents: 1_000, fees: [["The permit itself", 1_000], ["0.14 a mile for 10,000 lb over", nil]])
+  end
+
+  # What every state asks, whatever its values are: nothing at its own limit, a permit an inch beyond; escorts from their own inch on; a superload beyond what is routine
+  PermitRules.all.each_value do |rules|
+    it "asks in #{rules.name} what its file says, to the inch" do
+      code = rules.jurisdiction
+      rules.legal.except(:gross_lb).each do |name, known|
+        next if known.value.nil?
+
+        expect([0, 1].map { |more| screen([code], name => known.value + more)[code].needs_permit }).to eq([false, true]), "#{name} of #{code}"
+      end
+      rules.routine.each { |name, known| expect([0, 1].map { |more| screen([code], name => known.value + more)[code].kind == "superload" }).to eq([false, true]), "routine #{name} of #{code}" if known.value }
+      rules.escorts.each do |escort|
+        at, beyond = [0, 1].map { |more| screen([code], width_in: 103, escort.of => escort.over + more)[code].escorts }
+        expect(beyond.length).to be > at.length, "#{escort.of} of #{code}"
+      end
+    end
+  end
+
+  describe Core::Permits::Sections do
+    def point(longitude, latitude = 43.62) = Core::Roads::Point.new(latitude:, longitude:)
+    def leg(state, minutes, *longitudes) = Core::Roads::Leg.new(road: "I-84", state:, from: "", to: "", tenths: 0, minutes:, toll_cents: 0, points: longitudes.map { |longitude| point(longitude) })
+    def sections(*legs) = described_class.new(Core::Roads::Part.new(from: "", to: "", pieces: [], legs:, tenths: 0, minutes: legs.sum(&:minutes), restrictions: [], free: nil), PermitRules.all).all
+
+    it "cuts a way at borders, at the bounds of a city that closes its roads, and where the sun would stand otherwise" do
+      # From Oregon past Boise, whose curfews reach 14 miles around 43.62 N 116.2 W: a degree of longitude is 50 miles there.
+      found = sections(leg("OR", 60, -117.9, -117.0), leg("ID", 100, -117.0, -115.4), leg("ID", 0, -115.4, -115.4))
+      expect(found.map { |one| [one.state, one.near] }).to eq([["OR", []], ["ID", []], ["ID", ["Boise"]], ["ID", []]])
+      expect(found.sum(&:minutes)).to eq(160)
+      # 28 miles of 80 that take 100 minutes
+      expect(found[2].minutes).to be_within(2).of(35)
+      expect(found[1].to).to eq(found[2].from)
+      expect(sections(leg("ID", 400, -117.0, -111.2)).map(&:minutes)).to all(be <= described_class::MOST_MINUTES)
+    end
+
+    it "adds up whatever the way is" do
+      random = Random.new(7)
+      60.times do
+        at = -117.0
+        legs = Array.new(random.rand(1..8)) { leg(%w[ID UT WY].sample(random:), random.rand(0..130), at, at += random.rand(0.0..1.5)) }
+        expect(sections(*legs).sum(&:minutes)).to eq(legs.sum(&:minutes))
+      end
+    end
+  end
+
+  describe "the windows of a way" do
+    def window(state, at: "2026-11-24", near: [], latitude: 43.6, longitude: -116.2)
+      zone = TZInfo::Timezone.get(PermitRules.all[state].office[:zone])
+      from = zone.local_to_utc(Time.iso8601("#{at}T00:00:00Z"))
+      described_class.travel_windows([Core::Permits::Travel::Spot.new(rules: PermitRules.all[state], latitude:, longitude:, zone:, near:)], [Date.new(2026, 11, 26)], from, from + 86_400).map { |one| [one.from, one.to].map { |time| zone.to_local(time).strftime("%H:%M") } }
+    end
+
+    it "runs from before sunrise to after sunset, leaves out the hours of a city and whole holidays" do
+      # Boise on 24 November, almanac from memory: sunrise 07:47, sunset 17:12
+      expect(window("ID").first.zip(%w[07:17 17:42]).map { |found, told| (Time.parse(found) - Time.parse(told)).abs }).to all(be <= 180)
+      expect(window("ID", near: ["Boise"])).to eq([["08:30", "16:00"]])
+      expect(window("ID", at: "2026-11-26")).to eq([])
+      expect(window("ID", at: "2026-11-28", near: ["Boise"]).length).to eq(1) # a Saturday: the city is open
+      expect(window("ID", at: "2026-11-28", near: ["Boise"]).first.first).to be < "08:30"
+    end
+
+    it "gives no hour where the sun does not rise, and every hour where it does not set" do
+      expect(window("ID", at: "2026-12-22", latitude: 71.0)).to eq([])
+      expect(window("ID", at: "2026-06-21", latitude: 71.0)).to eq([%w[00:00 00:00]])
+    end
   end
 end

@@ -175,6 +175,7 @@ class StandIns::PermitOffices
       when "overweight" then tons.positive? ? one["amount"].to_f : 0
       when "per_mile" then (one["amount"].to_f * miles).round(2)
       when "ton_mile" then (one["amount"].to_f * tons * miles).round(2)
+      when "overweight_mile" then (rate_over(one["steps"], vehicle["gross_lb"].to_i - 80_000) * miles).round(2)
       when "size_step" then (one["steps"].reverse.find { |over, _| vehicle[one["of"]].to_i > over } || [0, "0"]).last.to_f
       else 0
       end
@@ -186,6 +187,8 @@ class StandIns::PermitOffices
     escorts = asked.map { |rule| "#{rule["front"] + rule["rear"]} escort vehicle#{"s" if rule["front"] + rule["rear"] > 1} on #{rule["road"] == "two_lane" ? "two-lane" : rule["road"]} #{rule["road"] == "any" ? "road" : "roads"}." }.uniq
     [*escorts, "Daylight only.", "No travel on ice or snow."]
   end
+
+  def rate_over(steps, pounds) = steps.select { |from, _| pounds > from }.map { |_, rate| rate.to_f }.last || 0
 
   def permit(row)
     issued = issue(row)

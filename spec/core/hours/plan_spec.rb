@@ -180,6 +180,21 @@ RSpec.describe Core::Hours, ".plan" do
     end
   end
 
+  it "waits at a border until the next state lets it go on, and tells of the trip's own stops alone" do
+    hour = ->(time) { Time.iso8601("2026-11-16T#{time}:00-07:00").to_i / 60 }
+    section = described_class::Sections::Section
+    sections = [section.new(minutes: 60, windows: nil), section.new(minutes: 90, windows: [[hour.call("09:00"), hour.call("10:00")], [hour.call("12:00"), hour.call("15:00")]])]
+    stop = described_class::TripStop.new(name: "Elko", drive_minutes: 150, service_minutes: 15, opens: nil, closes: hour.call("14:00"), drive_windows: nil, sections:)
+    question = described_class::Question.new(rules: "us_property_70_8", as_of: hour.call("07:00"), status: "off_duty", stretches: [], exceptions: [], days: described_class::Days.new(TZInfo::Timezone.get("America/Boise"), 0, 0))
+    plan = described_class.plan(question, described_class::Trip.new(stops: [stop, stop.with(name: "Wells", drive_minutes: 0, sections: nil)], split_rest: false, waiting_status: "off_duty"), rules:)
+    # An hour before nine is not enough for what is left after the border: sixty minutes of it, and thirty from noon on.
+    expect(plan.visits.map { |visit| described_class::Days.new(TZInfo::Timezone.get("America/Boise"), 0, 0).iso(visit.arrive_at)[11, 5] }).to eq(%w[12:30 12:45])
+    expect(plan.pieces.map(&:stop).uniq).to eq([0, 1])
+    expect(plan.pieces.each_cons(2)).to all(satisfy { |one, other| one.to == other.from && [one.status, one.stop] != [other.status, other.stop] })
+    expect(described_class::Sections.of(sections, 100).map(&:minutes)).to eq([10, 90]) # of a way begun already the last parts are left
+    expect(described_class::Sections.first(sections, 100).map(&:minutes)).to eq([60, 40])
+  end
+
   it "breaks no rule on trips of any kind, leaves no gap, and is never worse for splitting" do
     random = Random.new(395)
     40.times do

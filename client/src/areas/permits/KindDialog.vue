@@ -17,7 +17,8 @@ const typed = ref('')
 
 const asked = computed(() => ({ jurisdiction: jurisdiction.value, ...Object.fromEntries(answers.value.map(({ question, value }) => [question.id, value])) }))
 const { data, problem } = useFetched(asked, async (body) => (body.jurisdiction ? ask<Schemas['PermitKind']>(api.POST('/api/permits/kind', { body: { key: newKey(), ...body } })) : NOTHING))
-const question = computed(() => data.value?.question)
+// One that is answered already is gone at once, though the next is still being asked for.
+const question = computed(() => (answers.value.some((one) => one.question.id === data.value?.question?.id) ? undefined : data.value?.question))
 watch(() => question.value?.id, () => { typed.value = '' })
 const measure = computed(() => (question.value?.form === 'pounds' ? parsePounds(typed.value) : parseInches(typed.value)))
 function answer(value: Value) { if (question.value) answers.value = [...answers.value, { question: question.value, value }] }
