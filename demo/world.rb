@@ -46,7 +46,7 @@ module Demo
       @customers = D::CUSTOMERS.each_with_index.map { |(name, zip, terms_days), i| add(:customers, name:, zip:, terms_days:, phone: phone(i), email: "dock@#{name.downcase.gsub(/[^a-z]+/, "-")}.example", tell_late: (i % 3).zero?, detention_free_minutes: i == 4 ? 60 : 120, detention_hourly: "60.00", **town(zip)) }
       @places = D::PLACES.each_with_index.map { |(name, zip, dock_hours, driver_notes), i| add(:places, name:, zip:, dock_hours:, driver_notes:, phone: phone(20 + i)) }
       @drivers = D::DRIVERS.each_with_index.map { |row, i| driver(row, i) }
-      @tractors = Array.new(30) { |i| unit("T-#{101 + i}", "tractor", i, make: D::MAKES[i % 3], model_year: 2017 + (i % 9), miles_per_gallon: format("%.1f", 6 + ((i % 7) / 10.0)), tare_lb: 18_200 + ((i % 5) * 150)) }
+      @tractors = Array.new(30) { |i| unit("T-#{101 + i}", "tractor", i, make: D::MAKES[i % 3], model_year: 2017 + (i % 9), miles_per_gallon: format("%.1f", 6 + ((i % 7) / 10.0)), tare_lb: 18_200 + ((i % 5) * 150), registered_lb: 80_000) }
       @trailers = D::TRAILERS.to_h { |kind, count| [kind, Array.new(count) { |i| unit("#{kind[0].upcase}#{kind[-1].upcase}-#{201 + i}", "trailer", i, trailer_kind: kind, length_ft: kind == "step_deck" ? 48 : 53, **takes(kind), **tarps(kind, i)) }] }
     end
 

@@ -7,10 +7,12 @@ RSpec.describe "The main views", :committed, type: :feature do
   def serious = be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa)
 
   def views(load_id, run_id, statement_id)
-    ["/today", "/road", "/road?view=map", "/road?view=messages", "/road?view=week", "/permits", "/permits?view=money", "/permits?view=held", "/permits/#{load_id}", "/fleet/combinations", "/match?load=#{book}", "/match?view=crews", "/match?view=proposal", "/match?view=where",
+    ["/today", "/road", "/road?view=map", "/road?view=messages", "/road?view=week", *permits(load_id), "/match?load=#{book}", "/match?view=crews", "/match?view=proposal", "/match?view=where",
      "/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places", "/hours", "/hours/#{driver_id}",
      "/pay/#{run_id}", "/pay/statements/#{statement_id}", "/company", "/freight?q=nothing-has-this"]
   end
+
+  def permits(load_id) = ["/permits", "/permits?view=money", "/permits?view=held", "/permits/#{load_id}", "/fleet/combinations"]
 
   it "are open to a screen reader and a keyboard, light and dark" do
     load_id, trip_id = sent
@@ -40,7 +42,7 @@ RSpec.describe "The main views", :committed, type: :feature do
         expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
       end
       page.driver.browser.manage.window.resize_to(390, 844)
-      ["/today", "/road", "/road?view=messages", "/permits", "/permits?view=money", "/permits?view=held", "/permits/#{load_id}", "/fleet/combinations", "/match", "/match?view=proposal", "/freight/#{load_id}", "/pay/#{run_id}", "/fleet/drivers", "/hours", "/hours/#{driver_id}"].each do |path|
+      ["/today", "/road", "/road?view=messages", *permits(load_id), "/match", "/match?view=proposal", "/freight/#{load_id}", "/pay/#{run_id}", "/fleet/drivers", "/hours", "/hours/#{driver_id}"].each do |path|
         visit path
         expect(page).to have_no_css("[aria-busy=true]")
         expect(too_wide).to eq([]), "#{path} scrolls sideways on a phone: #{too_wide}"

@@ -140,7 +140,8 @@ RSpec.describe Core::Permits, ".screen" do
    ["MT", { gross_lb: 90_000 }, 100, 1_000 + (5 * 350), "MCA 61-10-125: 3.5 cents a ton and mile"],
    ["CA", { width_in: 144 }, nil, 1_600, "Caltrans: single trip"], ["AZ", { width_in: 144 }, nil, 1_500, "ADOT: Class A, single trip"],
    ["ID", { width_in: 144 }, 80, 2_800, "ITD: single trip"],
-   ["UT", { width_in: 144 }, nil, 3_000, "UDOT: single trip, oversize"], ["UT", { gross_lb: 100_000 }, nil, 3_000 + 6_000, "UDOT: single trip, overweight"], ["NV", { width_in: 144 }, nil, 2_500, "NDOT: single trip"]].each do |state, size, miles, cents, source|
+   ["UT", { width_in: 144 }, nil, 3_000, "UDOT: single trip, oversize"], ["UT", { gross_lb: 100_000 }, nil, 3_000 + 6_000, "UDOT: single trip, overweight"],
+   ["NV", { width_in: 144 }, nil, 2_500, "NDOT: single trip"]].each do |state, size, miles, cents, source|
     it("costs #{Core::Money.text(cents)} for #{size} in #{state} (#{source})") { expect(screen([state], miles: { state => miles&.to_d }.compact, **size)[state].fee_cents).to eq(cents) }
   end
 

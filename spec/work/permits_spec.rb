@@ -15,7 +15,7 @@ RSpec.describe Work::Permits do
 
   before do
     Clock.hold(now)
-    unit_id("T-101", plate: "JF1001", plate_state: "ID", vin: "1M8GDM9AXKP042788", tare_lb: 19_000)
+    unit_id("T-101", plate: "JF1001", plate_state: "ID", vin: "1M8GDM9AXKP042788", tare_lb: 19_000, registered_lb: 72_000)
     unit_id("L-501", trailer_kind: "lowboy", length_ft: 53, tare_lb: 18_000, capacity_lb: 70_000)
   end
 
@@ -118,7 +118,8 @@ RSpec.describe Work::Permits do
     clerk.call(:post, "/api/loads/#{load_id}/permits", { key: "make the file" })
     montana = file(load_id)[:permits].first
     text = PDF::Reader.new(StringIO.new(clerk.call(:get, "/api/permits/#{montana[:id]}/application"))).pages.map(&:text).join
-    expect(text).to include("Montana", "14 ft 0 in", "15 ft 2 in", "75000 lb", "1M8GDM9AXKP042788", "US-93")
+    expect(text).to include("Montana", "14 ft 0 in", "15 ft 2 in", "75000 lb", "1M8GDM9AXKP042788", "registered for 72000 lb", "US-93")
+    expect(file(load_id)[:missing]).to include("T-101 is registered for 72000 lb, and this weighs 75000 lb.")
     answer = ->(**more) { clerk.call(:post, "/api/permits/#{montana[:id]}/answer", { key: "answer #{more.hash}", state: "issued", number: "M-17", fee: "30.00", valid_from: "2026-11-25", valid_to: "2026-11-29", **more }) }
     expect(answer.call[:error]).to include(code: "not_attested")
     clerk.call(:post, "/api/loads/#{load_id}/permits/attest", { key: "it is all true" })

@@ -33,13 +33,17 @@ class Web::Permits::ApplicationPdf
 
   def sizes
     vehicle = @says[:vehicle]
-    rows = { "Load" => @says[:load][:what], "Serial number" => @says[:load][:serial_number], "Can be divided" => @says[:load][:divisible] ? "yes" : "no", "Starts on" => @says[:starts_on], "Our reference" => @says[:reference] }
+    rows = { "Load" => @says[:load][:what], "Serial number" => @says[:load][:serial_number], "Can be divided" => @says[:load][:divisible] ? "yes" : "no", "Starts on" => @says[:starts_on], "Our reference" => @says[:reference],
+             **(@says[:deliver_by] == "download" ? {} : { "By #{@says[:deliver_by]} to" => @says[:deliver_to] }) }
     sizes = { width_in: "Width", height_in: "Height", length_in: "Length over all", trailer_length_in: "Trailer", front_overhang_in: "Front overhang", rear_overhang_in: "Rear overhang" }
     rows.merge(sizes.to_h { |name, words| [words, feet(vehicle[name])] }).merge("Gross weight" => "#{vehicle[:gross_lb]} lb").to_a
   end
 
   def units
-    %i[tractor trailer].filter_map { |role| (unit = @says[role]) && [role.to_s.capitalize, [unit[:number], unit[:model_year], unit[:make], "VIN #{unit[:vin]}", "plate #{unit[:plate_state]} #{unit[:plate]}"].compact.join(", ")] }
+    %i[tractor trailer].filter_map do |role|
+      unit = @says[role] or next
+      [role.to_s.capitalize, [unit[:number], unit[:model_year], unit[:make], "VIN #{unit[:vin]}", "plate #{unit[:plate_state]} #{unit[:plate]}", unit[:registered_lb] && "registered for #{unit[:registered_lb]} lb"].compact.join(", ")]
+    end
   end
 
   def axles = @says[:vehicle][:axles].each_with_index.map { |axle, i| [(i + 1).to_s, axle["weight_lb"].to_s, i.zero? ? "" : axle["spacing_ft"].to_s] }

@@ -87,10 +87,16 @@ class Web::Permits::File
       *Work::Permits::Missing.outdated(@file),
       ("No tractor is chosen: give the load to a crew." if @file[:tractor_id].nil?),
       ("The tractor has no plate or VIN in Fleet." if @file[:tractor_id] && DB[:units].where(id: @file[:tractor_id]).get(%i[plate vin]).any?(&:empty?)),
+      registered,
       ("Axle weights and spacings are not told: only the gross is judged." if axles.empty?),
       ("Nobody has attested it." if @file[:attested_at].nil?),
       ("No way is found for this size: say in words which way you wish." if no_way),
       *@verdicts.values.select { |verdict| %w[not_covered divisible].include?(verdict.kind) }.map { |verdict| verdict.why.last }
     ].compact
+  end
+
+  def registered
+    number, registered_lb = @file[:tractor_id] && DB[:units].where(id: @file[:tractor_id]).get(%i[number registered_lb])
+    "#{number} is registered for #{registered_lb} lb, and this weighs #{@file[:gross_lb]} lb." if registered_lb && registered_lb < @file[:gross_lb]
   end
 end

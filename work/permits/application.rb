@@ -2,7 +2,7 @@
 
 # What an office is told, from the file and the fleet. Documented as a partner's interface in docs/offices.md.
 module Work::Permits::Application
-  UNIT = %i[number model_year make vin plate plate_state axle_spacings_ft].freeze
+  UNIT = %i[number model_year make vin plate plate_state registered_lb axle_spacings_ft].freeze
 
   def self.of(permit)
     file = DB[:permit_files].first(id: permit[:file_id])

@@ -1,0 +1,8 @@
+# frozen_string_literal: true
+
+# The weight that a unit's plates are for: permit offices ask it.
+Sequel.migration do
+  change do
+    add_column :units, :registered_lb, Integer
+  end
+end
