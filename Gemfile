@@ -37,6 +37,8 @@ gem "prawn", "~> 2.5"
 gem "prawn-table", "~> 0.2"
 gem "combine_pdf", "~> 1.0"
 gem "icalendar", "~> 2.10"
+gem "ach", "~> 0.6" # direct deposit, the fixed-width format of the ACH network
+gem "caxlsx", "~> 4.4"
 
 # The calendar
 gem "holidays", "~> 8.8"

@@ -2,6 +2,15 @@
 
 # Earnings of trips, pay runs and statements.
 module Store::Pay
+  def self.settings = DB[:pay_settings].first || (DB[:pay_settings].insert_conflict.insert(id: true) && DB[:pay_settings].first)
+
+  # The run that is being made; where none is, that of the week in hand.
+  def self.running(now)
+    draft = DB[:pay_runs].where(state: "draft").order(:from_on).first and return draft
+    from_on = (DB[:pay_runs].max(:to_on) || (now.to_date - now.to_date.wday - 1)) + 1
+    { id: nil, from_on:, to_on: from_on + 6, state: "draft" }
+  end
+
   # Earned and not on a locked statement: what a run of this period may pay or must hold.
   def self.unsettled
     DB[:trip_earnings].join(:trips, id: :trip_id).join(:drivers, id: Sequel[:trip_earnings][:driver_id])
@@ -35,6 +44,12 @@ module Store::Pay
                                                           Sequel.lit("coalesce(sum(loaded_miles + empty_miles), 0.0)").as(:miles), Sequel.function(:bool_or, :miles_estimated).as(:miles_estimated))
   end
 
+  # Net of the calendar year of a run's period, by driver: locked runs until then, and this one.
+  def self.year_nets(run)
+    DB[:statements].join(:pay_runs, id: :pay_run_id).where(Sequel.extract(:year, :to_on) => run[:to_on].year).where(Sequel[:to_on] <= run[:to_on])
+                   .where(Sequel.|(Sequel.~(state: "draft"), { pay_run_id: run[:id] })).group(:driver_id).select_hash(:driver_id, Sequel.function(:sum, :net).as(:net))
+  end
+
   def self.statement(id)
     DB[:statements].join(:drivers, id: :driver_id).join(:pay_runs, id: Sequel[:statements][:pay_run_id])
                    .select_all(:statements).select_append(Sequel[:drivers][:name].as(:driver), :from_on, :to_on, :state).first(Sequel[:statements][:id] => id)
@@ -54,7 +69,7 @@ module Store::Pay
     year = statement[:to_on].year
     DB[:statements].join(:pay_runs, id: :pay_run_id).where(driver_id: statement[:driver_id])
                    .where(Sequel.extract(:year, :to_on) => year).where { to_on <= statement[:to_on] }
-                   .where(Sequel.|({ state: "approved" }, { Sequel[:statements][:id] => statement[:id] }))
+                   .where(Sequel.|({ state: %w[approved paid] }, { Sequel[:statements][:id] => statement[:id] }))
                    .select(*%i[gross reimbursements deductions net].map { |column| Sequel.function(:sum, column).as(column) }).first
   end
 end

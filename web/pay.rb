@@ -1,15 +1,33 @@
 # frozen_string_literal: true
 
-# Pay runs and statements.
+# Pay runs and statements; what is taken and given besides; what goes out.
 module Web::Pay
+  SHEET = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
   def self.registered(app)
     app.helpers do
       def run(run_id = id, status: 200) = json(Web::Pay::Present.run(run_id), status:)
+      def done = json({ done: true })
+
+      def file(name, type)
+        content_type type
+        headers "content-disposition" => "attachment; filename=\"#{name}\""
+        yield
+      end
     end
+    [runs(app), out(app), deductions(app), once(app), drivers(app)]
+  end
+
+  def self.runs(app)
     app.get("/api/pay-runs") { json(Store::Pay.runs.map { |row| Web::Pay::Present.run_row(row) }) }
     app.post("/api/pay-runs") { run Work::Pay::OpenPayRun.call(input, by:, now:), status: 201 }
     app.get("/api/pay-runs/:id") { run }
     app.post("/api/pay-runs/:id/approve") { run Work::Pay::ApprovePayRun.call(id, input, by:, now:) }
+    app.post("/api/pay-runs/:id/reopen") { run Work::Pay::ApprovePayRun.reopen(id, input, by:, now:) }
+    app.post("/api/pay-runs/:id/pay") { run Work::Pay::ApprovePayRun.pay(id, input, by:, now:) }
+    app.post("/api/pay-runs/:id/mail") { run Work::Pay::MailStatements.call(id, input, by:, now:) }
+    app.get("/api/pay-runs/:id/items") { json Web::Pay::Present.items(id) }
+    app.post("/api/pay-runs/:id/items") { run Work::Pay::Items.act(id, input, by:, now:) }
     app.get("/api/statements/:id") { json Web::Pay::Present.statement(id) }
     app.get("/api/statements/:id/pdf") do
       content_type "application/pdf"
@@ -17,5 +35,67 @@ module Web::Pay
       headers "content-disposition" => "inline; filename=\"statement-#{statement[:driver][:name].downcase.tr(" ", "-")}-#{statement[:to]}.pdf\""
       Web::Pay::StatementPdf.new(statement).render
     end
+    app.post("/api/pay-questions/:id/answer") { run Work::Pay::AskAboutLine.answer(id, input, by:, now:) }
+    app.get("/api/pay-books") { json({ wrong: Work::Pay::ProveBooks.call, transactions: DB[:ledger_transactions].count }) }
   end
+
+  def self.out(app)
+    app.get("/api/pay-runs/:id/statements.pdf") { file("statements-#{id}.pdf", "application/pdf") { Web::Pay::StatementPdf.all(DB[:statements].where(pay_run_id: id).order(:driver_id).select_map(:id).map { |one| Web::Pay::Present.statement(one) }) } }
+    app.get("/api/pay-runs/:id/register.csv") { file("register-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).csv } }
+    app.get("/api/pay-runs/:id/register.xlsx") { file("register-#{id}.xlsx", SHEET) { Web::Pay::Register.new(id).xlsx } }
+    app.get("/api/pay-runs/:id/lines.csv") { file("lines-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).lines } }
+    app.get("/api/pay-runs/:id/deposit") { json Web::Pay::Present.deposit(Web::Pay::DepositFile.new(id, now:).to_h.except(:file)) }
+    app.post("/api/pay-runs/:id/deposit") do
+      deposit = Web::Pay::DepositFile.new(id, now:)
+      made = deposit.to_h
+      deposit.prenoted
+      json Web::Pay::Present.deposit(made)
+    end
+  end
+
+  def self.deductions(app)
+    app.get("/api/deductions") { json Web::Pay::Deductions.all(by) }
+    app.post("/api/deductions/preview") { json Web::Pay::Deductions.preview(input[:id], input, now) }
+    app.helpers do
+      def keep_deduction(deduction_id, status: 200)
+        kept = Work::Pay::KeepDeduction.keep(deduction_id, input, by:, now:)
+        json Web::Pay::Deductions.all(by).merge(kept.slice(:change_id)), status:
+      end
+    end
+    app.post("/api/deductions") { keep_deduction nil, status: 201 }
+    app.put("/api/deductions/:id") { keep_deduction id }
+    app.post("/api/deduction-changes/:id/answer") do
+      Work::Pay::KeepDeduction.answer(id, input, by:, now:)
+      json Web::Pay::Deductions.all(by)
+    end
+    app.get("/api/pay-settings") { json Web::Pay::Deductions.settings }
+    app.put("/api/pay-settings") do
+      Work::Pay::ChangeSettings.call(input, by:, now:)
+      json Web::Pay::Deductions.settings
+    end
+  end
+
+  def self.once(app)
+    app.post("/api/one-time") { json({ given: Work::Pay::OneTime.give(input, by:, now:) }, status: 201) }
+    %i[push pull split unite withdraw].each do |act|
+      app.post("/api/one-time/:id/#{act}") do
+        Work::Pay::OneTime.public_send(act, id, input, by:, now:)
+        done
+      end
+    end
+    app.post("/api/advances/:id/push") do
+      Work::Pay::GiveAdvance.push(id, input, by:, now:)
+      done
+    end
+  end
+
+  def self.drivers(app)
+    app.helpers { def driver_pay(driver_id = id, status: 200) = json(Web::Pay::Deductions.driver(driver_id), status:) }
+    app.get("/api/drivers/:id/pay") { driver_pay }
+    app.post("/api/drivers/:id/bank-account") { driver_pay Work::Pay::KeepBankAccount.call(id, input, by:, now:) }
+    app.post("/api/advances") { driver_pay DB[:advances].where(id: Work::Pay::GiveAdvance.call(input, by:, now:)).get(:driver_id), status: 201 }
+    app.post("/api/garnishments") { driver_pay DB[:garnishments].where(id: Work::Pay::KeepGarnishment.call(input, by:, now:)).get(:driver_id), status: 201 }
+    app.post("/api/garnishments/:id/end") { driver_pay DB[:garnishments].where(id: Work::Pay::KeepGarnishment.end(id, input, by:, now:)).get(:driver_id) }
+  end
+  private_class_method :runs, :out, :deductions, :once, :drivers
 end

@@ -42,6 +42,7 @@ module Web::Tracking
 
       json Web::Pay::Present.statement(id)
     end
+    app.post("/api/cab/statements/:id/questions") { json Web::Pay::Present.statement(Work::Pay::AskAboutLine.call(id, input, driver: by, now:)) }
     app.get("/api/cab/papers/:id") do
       paper = Store::Tracking.paper(id)
       raise Work::NotFound.new("paper", id) unless paper && Store::Tracking.may_read?(by.id, paper)

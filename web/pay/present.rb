@@ -6,36 +6,81 @@ module Web::Pay::Present
 
   def self.run_row(row)
     { **period(row), id: row[:id], state: row[:state], statements: row[:statements], gross: money(row[:gross]), net: money(row[:net]),
-                     approved_at: row[:approved_at]&.iso8601, approved_by: row[:approved_by] }
+                     approved_at: row[:approved_at]&.iso8601, approved_by: row[:approved_by], paid_at: row[:paid_at]&.iso8601, paid_by: row[:paid_by] }
   end
 
   def self.run(id)
     row = Store::Pay.run(id) or raise Work::NotFound.new("pay run", id)
-    held = row[:state] == "draft" ? Work::Pay::BuildRun.held(row) : []
-    { **run_row(row).except(:statements), deductions: money(row[:deductions]), rows: Store::Pay.run_rows(id).map { |statement| run_statement(statement) },
-                                          held: held.map { |earned| held(earned) } }
+    items = row[:state] == "draft" ? Work::Pay::Items.open(row) : []
+    before, years = before(row), Store::Pay.year_nets(row)
+    waiting, paid = items.partition { |item| item[:reason] }
+    { **run_row(row).except(:statements), deductions: money(row[:deductions]), rows: Store::Pay.run_rows(id).map { |statement| run_statement(statement, before, years) }, reopened: row[:reopened_why] && "#{row[:reopened_by]}: #{row[:reopened_why]}",
+                                          held: waiting.map { |item| held(item) }, unusual: paid.select { |item| item[:unusual].any? }.map { |item| held(item) }, questions: questions(id), items: items.length }
   end
 
-  def self.run_statement(row)
-    { id: row[:id], driver: { id: row[:driver_id], name: row[:driver] }, trips: row[:trips], miles: Money.rate_text(row[:miles], places: 1),
-      miles_estimated: row[:miles_estimated] || false, gross: money(row[:gross]), deductions: money(row[:deductions]), net: money(row[:net]) }
+  # All pay items of a run's period: what each trip earns whom, and what it waits for.
+  def self.items(run_id)
+    run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
+    terminals = DB[:drivers].left_join(:terminals, id: :terminal_id).select_hash(Sequel[:drivers][:id], Sequel[:terminals][:name])
+    Work::Pay::Items.open(run).map do |row|
+      held(row).merge(driver_id: row[:driver_id], completed_on: row[:completed_on].iso8601, terminal: terminals[row[:driver_id]], approved_by: row[:approved_by], miles: Money.rate_text(row[:loaded_miles] + row[:empty_miles], places: 1))
+    end
+  end
+
+  def self.deposit(found) = { **found.slice(:file, :paid, :prenotes, :without), total: Money.text(found[:total_cents]) }
+
+  # What each driver's statement before this one came to.
+  def self.before(run)
+    DB[:statements].join(:pay_runs, id: :pay_run_id).where(Sequel[:to_on] < run[:from_on]).order(:driver_id, Sequel.desc(:to_on)).distinct(:driver_id).select_hash(:driver_id, :net)
+  end
+
+  def self.run_statement(row, before, years)
+    { id: row[:id], driver: { id: row[:driver_id], name: row[:driver] }, trips: row[:trips], miles: Money.rate_text(row[:miles], places: 1), miles_estimated: row[:miles_estimated] || false,
+      gross: money(row[:gross]), reimbursements: money(row[:reimbursements]), deductions: money(row[:deductions]), net: money(row[:net]), before: before[row[:driver_id]] && money(before[row[:driver_id]]), year_net: money(years[row[:driver_id]] || 0) }
   end
 
   def self.held(row)
-    { trip: row[:trip], driver: row[:driver], reason: row[:reason], load_id: DB[:trip_loads].where(trip_id: row[:trip_id]).get(:load_id) }
+    { id: row[:id], trip: row[:trip], driver: row[:driver], reason: row[:reason], why: row[:held_why], unusual: row[:unusual], amount: Money.text(row[:cents]), load_id: DB[:trip_loads].where(trip_id: row[:trip_id]).get(:load_id) }
   end
+
+  def self.questions(run_id)
+    DB[:pay_questions].join(:statements, id: :statement_id).join(:drivers, id: Sequel[:statements][:driver_id]).where(pay_run_id: run_id).order(Sequel[:pay_questions][:id])
+                      .select_all(:pay_questions).select_append(Sequel[:drivers][:name].as(:driver)).map { |row| question(row).merge(driver: row[:driver]) }
+  end
+
+  def self.question(row) = { **row.slice(:id, :statement_id, :line, :body, :answer, :answered_by), at: row[:at].iso8601 }
 
   def self.statement(id)
     row = Store::Pay.statement(id) or raise Work::NotFound.new("statement", id)
     year = Store::Pay.year_to_date(row)
     { id:, driver: { id: row[:driver_id], name: row[:driver] }, pay_run_id: row[:pay_run_id], state: row[:state], company: Store::Company.row[:name], **period(row),
-      **amounts(row), year: amounts(year), lines: Store::Pay.lines(id).map { |line| line(line) } }
+      **amounts(row), year: amounts(year), lines: Store::Pay.lines(id).map { |line| line(line) }, short: short(id),
+      pending: pending(row), advances: advances(row), pushed: pushed(row), questions: DB[:pay_questions].where(statement_id: id).order(:id).map { |one| question(one) } }
   end
 
   def self.line(row)
     { **row.slice(:section, :label, :quantity, :rate, :trip, :load_id), amount: money(row[:amount]), route: row[:origin] && "#{row[:origin]} → #{row[:destination]}",
                                                                         day: row[:completed_on]&.iso8601, estimated: (row[:estimated] && row[:label].include?("miles")) || false,
                                                                         by_state: by_state(row) }
+  end
+
+  def self.short(id) = DB[:statement_shorts].where(statement_id: id).order(:position).map { |row| { **row.slice(:label, :carried), amount: money(row[:amount]) } }
+
+  # One-time parts on a statement, to push, split or take back while it is being made.
+  def self.pending(row) = parts.where(statement_id: row[:id]).map { |part| part(part) }
+
+  # Those that were pushed past it.
+  def self.pushed(row)
+    parts.where(driver_id: row[:driver_id], Sequel[:one_time_parts][:statement_id] => nil).exclude(pushed_from: nil).where(Sequel[:pushed_from] <= row[:to_on]).map { |part| part(part) }
+  end
+
+  def self.parts = DB[:one_time_parts].join(:one_time_items, id: :item_id).where(withdrawn_at: nil).order(Sequel[:one_time_parts][:id]).select_all(:one_time_parts).select_append(:kind, :label, :note)
+  def self.part(row) = { id: row[:id], kind: row[:kind], label: row[:label], note: row[:note], amount: money(row[:amount]), due_on: row[:due_on].iso8601, parts: DB[:one_time_parts].where(item_id: row[:item_id]).count }
+
+  def self.advances(row)
+    return [] if row[:state] != "draft"
+
+    Work::Pay::Facts.new(DB[:pay_runs].first(id: row[:pay_run_id])).advances(row[:driver_id]).map { |one| { **one.slice(:id, :label, :installments, :taken, :pushed), principal: money(one[:principal]) } }
   end
 
   # The states of a line of miles: the loaded or the empty ones.
@@ -47,5 +92,5 @@ module Web::Pay::Present
   def self.period(row) = { from: row[:from_on].iso8601, to: row[:to_on].iso8601 }
   def self.amounts(row) = TOTALS.to_h { |name| [name, money(row[name] || 0)] }
   def self.money(amount) = Money.text(Money.cents(amount))
-  private_class_method :run_statement, :held, :line, :by_state, :period, :amounts, :money
+  private_class_method :run_statement, :held, :before, :questions, :question, :short, :pending, :pushed, :parts, :part, :advances, :line, :by_state, :period, :amounts, :money
 end

@@ -8,20 +8,36 @@ class Web::Pay::StatementPdf
   SECTIONS = { "earnings" => "Earnings", "reimbursements" => "Reimbursements", "taxes" => "Taxes", "garnishments" => "Garnishments", "advances" => "Advances",
                "one_time" => "One-time deductions", "recurring" => "Deductions" }.freeze
 
+  # Several in one file, each from a page of its own on. statements - Array, as Present.statement gives them
+  def self.all(statements)
+    pdf = Prawn::Document.new(page_size: "LETTER", margin: 54, info: { Title: "Settlement statements", Creator: "Crew Ledger" })
+    Prawn::Fonts::AFM.hide_m17n_warning = true
+    statements.each_with_index do |statement, i|
+      pdf.start_new_page if i.positive?
+      new(statement, pdf).draw
+    end
+    pdf.render
+  end
+
   # statement - as Present.statement gives it
-  def initialize(statement)
+  def initialize(statement, pdf = nil)
     @statement = statement
-    @pdf = Prawn::Document.new(page_size: "LETTER", margin: 54, info: { Title: "Settlement statement", Creator: "Crew Ledger" })
+    @pdf = pdf || Prawn::Document.new(page_size: "LETTER", margin: 54, info: { Title: "Settlement statement", Creator: "Crew Ledger" })
     Prawn::Fonts::AFM.hide_m17n_warning = true
   end
 
   def render
+    draw
+    @pdf.number_pages "Page <page> of <total>", at: [0, -10], size: 8, align: :right, color: "555555"
+    @pdf.render
+  end
+
+  def draw
     head
     @statement[:lines].group_by { |line| line[:section] }.each { |section, lines| section(SECTIONS.fetch(section), lines) }
     totals
+    short
     foot
-    @pdf.number_pages "Page <page> of <total>", at: [0, -10], size: 8, align: :right, color: "555555"
-    @pdf.render
   end
 
   private
@@ -58,6 +74,13 @@ class Web::Pay::StatementPdf
       table.row(0).text_color = "555555"
       table.row(-1).font_style = :bold
     end
+  end
+
+  def short
+    return if @statement[:short].empty?
+
+    @pdf.move_down 10
+    @statement[:short].each { |row| @pdf.text plain("#{row[:label]}: #{row[:amount]} was short#{row[:carried] ? ", and is taken from the next statement" : ", and is dropped"}."), size: 9 }
   end
 
   def foot

@@ -1,19 +1,64 @@
 # frozen_string_literal: true
 
-# Approves and locks a pay run: exactly the figures that the clerk saw.
+# Approves and locks a pay run, exactly the figures that the clerk saw, and posts it; opens it again while it is not paid; pays it.
 module Work::Pay::ApprovePayRun
-  # Raises Refused `figures_moved` when the run's total is no longer what the clerk saw, `locked`, `nothing_to_pay`.
+  # Raises Refused `figures_moved` when the run's total is no longer what the clerk saw, `locked`, `nothing_to_pay`, `books_wrong`.
   def self.call(run_id, input, by:, now:)
     Work::Act.once(input[:key], "approve_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
-      run = DB[:pay_runs].where(id: run_id).for_update.first or raise Work::NotFound.new("pay run", run_id)
-      raise Refused.new("locked", "#{run[:approved_by]} approved this run already.", path: "") if run[:state] == "approved"
+      run = row(run_id)
+      raise Refused.new("locked", "#{run[:approved_by]} approved this run already.", path: "") unless run[:state] == "draft"
 
       Work::Pay::BuildRun.call(run_id)
       check(run_id, input)
       DB[:pay_runs].where(id: run_id).update(state: "approved", approved_at: now, approved_by: by.name)
+      Work::Pay::Post.run(run_id, by:, now:)
+      proven
       act.changed("pay_run", run_id, { state: %w[draft approved], net: [nil, input[:total_net]] })
       run_id
     end
+  end
+
+  # Opens a locked run again, with a reason: its postings are reversed, and it follows what is earned as a draft does.
+  # Raises Refused `not_locked`, `paid`, `later_locked`, `reason_missing`.
+  def self.reopen(run_id, input, by:, now:)
+    Work::Act.once(input[:key], "reopen_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
+      run = row(run_id)
+      raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why") if input[:why].to_s.strip.empty?
+      raise Refused.new("paid", "This run is paid: put it right in the next one.", path: "") if run[:state] == "paid"
+      raise Refused.new("not_locked", "This run is open.", path: "") if run[:state] == "draft"
+
+      later = DB[:pay_runs].where(Sequel[:from_on] > run[:to_on]).exclude(state: "draft").order(:from_on).first
+      raise Refused.new("later_locked", "The run from #{later[:from_on]} on is locked and rests on this one: open that first.", path: "") if later
+
+      Work::Pay::Post.reverse_run(run_id, input[:why].strip, by:, now:)
+      DB[:pay_runs].where(id: run_id).update(state: "draft", approved_at: nil, approved_by: nil, reopened_at: now, reopened_by: by.name, reopened_why: input[:why].strip)
+      Work::Pay::BuildRun.drafts(run[:to_on])
+      act.changed("pay_run", run_id, { state: %w[approved draft] }, why: input[:why])
+      run_id
+    end
+  end
+
+  # The money has left: nothing of it changes any more. Raises Refused `not_locked`, `paid`.
+  def self.pay(run_id, input, by:, now:)
+    Work::Act.once(input[:key], "pay_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
+      run = row(run_id)
+      raise Refused.new("paid", "#{run[:paid_by]} has paid this run already.", path: "") if run[:state] == "paid"
+      raise Refused.new("not_locked", "Approve and lock it first.", path: "") if run[:state] == "draft"
+
+      Work::Pay::Post.payment(run_id, by:, now:)
+      DB[:pay_runs].where(id: run_id).update(state: "paid", paid_at: now, paid_by: by.name)
+      proven
+      act.changed("pay_run", run_id, { state: %w[approved paid] })
+      run_id
+    end
+  end
+
+  def self.row(run_id) = DB[:pay_runs].where(id: run_id).for_update.first || raise(Work::NotFound.new("pay run", run_id))
+
+  # The books are proven after every run; what does not add up stops it.
+  def self.proven
+    wrong = Work::Pay::ProveBooks.call
+    raise Refused.new("books_wrong", "The books do not add up, and nothing was done: #{wrong.first}", path: "") if wrong.any?
   end
 
   def self.check(run_id, input)
@@ -25,5 +70,5 @@ module Work::Pay::ApprovePayRun
 
     raise Refused.new("figures_moved", "The run now comes to #{Money.text(net_cents)}, not #{input[:total_net]}: look again before you approve.", path: "/total_net")
   end
-  private_class_method :check
+  private_class_method :check, :row, :proven
 end

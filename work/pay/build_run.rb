@@ -1,55 +1,94 @@
 # frozen_string_literal: true
 
-# Builds a draft run's statements from what is earned and not settled. Repeating it changes nothing but what has changed.
+# Builds a draft run's statements from what is earned and not settled, and from all that is taken. Repeating it changes nothing but what
+# has changed.
 class Work::Pay::BuildRun
+  BATCH = 200
+
   # Builds every draft run anew that a trip could be on.
   def self.drafts_holding(trip_id)
     days = DB[:trip_earnings].where(trip_id:).select_map(:completed_on)
-    return if days.empty?
-
-    DB[:pay_runs].where(state: "draft").where { to_on >= days.min }.order(:id).for_update.select_map(:id).each { |id| call(id) }
+    drivers = DB[:trip_earnings].where(trip_id:).select_map(:driver_id)
+    days.any? && drafts(days.min, only: drivers)
   end
 
-  def self.call(run_id) = new(run_id).call
+  # Builds the drafts that reach a day anew; only - these drivers' statements, where nothing else can have changed.
+  def self.drafts(day, only: nil) = DB[:pay_runs].where(state: "draft").where { to_on >= day }.order(:id).for_update.select_map(:id).each { |id| call(id, only:) }
 
-  def initialize(run_id)
+  def self.call(run_id, only: nil) = new(run_id, only).call
+
+  def initialize(run_id, only)
     @run = DB[:pay_runs].where(id: run_id).for_update.first
+    @only = only
+    @facts = Work::Pay::Facts.new(@run)
   end
 
   def call
-    to_on = @run[:to_on]
-    earned = Store::Pay.unsettled.where { completed_on <= to_on }.all.group_by { |row| row[:driver_id] }
-    DB[:trip_earnings].where(statement_id: DB[:statements].where(pay_run_id: @run[:id]).select(:id)).update(statement_id: nil)
-    earned.each { |driver_id, rows| write(driver_id, rows) }
-    stale = DB[:statements].where(pay_run_id: @run[:id]).exclude(driver_id: earned.select { |_, rows| rows.any? { |row| row[:papers_in] } }.keys)
-    DB[:statement_lines].where(statement_id: stale.select(:id)).delete
-    stale.delete
+    rows = Work::Pay::Items.open(@run, only: @only)
+    earned = rows.group_by { |row| row[:driver_id] }
+    DB[:trip_earnings].where(statement_id: mine.select(:id)).update(statement_id: nil)
+    DB[:one_time_parts].where(statement_id: mine.select(:id)).update(statement_id: nil)
+    due = self.class.due(earned, @facts, @only)
+    due.each_slice(BATCH) { |ids| write(ids.map { |driver_id| [driver_id, earned[driver_id] || []] }) }
+    drop(mine.exclude(driver_id: due))
+    DB[:pay_runs].where(id: @run[:id]).update(built_at: Sequel.function(:now))
+  end
+
+  # Whose statement there is: who has earned, or has something once, or a minimum.
+  def self.due(earned, facts, only)
+    paid = earned.select { |_, rows| rows.any? { |row| row[:payable] } }.keys
+    minimum = facts.minimum_driver_ids
+    ids = [*paid, *facts.driver_ids_due, *minimum].uniq
+    only ? ids & only : ids
   end
 
   # What the run would pay and cannot yet, with the reason. Read by the page of the run.
-  def self.held(run)
-    Store::Pay.unsettled.where { completed_on <= run[:to_on] }.all.reject { |row| row[:papers_in] }.map { |row| row.merge(reason: "papers_missing") }
-  end
+  def self.held(run) = Work::Pay::Items.open(run).reject { |row| row[:payable] }
+
+  # One driver's statement as it would be: Core::Pay::Terms::Statement.
+  def self.settle(facts, driver_id, rows) = Core::Pay.settle(Work::Pay::Request.new(facts, driver_id, rows.map { |row| row.merge(papers_in: row[:payable]) }).to_core)
 
   private
 
-  def write(driver_id, rows)
-    paid = rows.select { |row| row[:papers_in] }
-    return if paid.empty?
+  def mine = DB[:statements].where(pay_run_id: @run[:id]).then { |all| @only ? all.where(driver_id: @only) : all }
 
-    statement = Core::Pay.settle(Work::Pay::Request.new(@run, driver_id, rows).to_core)
-    id = upsert(driver_id, statement)
-    DB[:statement_lines].where(statement_id: id).delete
-    trip_ids = rows.to_h { |row| [row[:trip], row[:trip_id]] }
-    DB[:statement_lines].multi_insert(statement.lines.each_with_index.map do |line, position|
-      { statement_id: id, position:, **line.to_h.slice(:section, :label, :quantity, :rate), amount: Money.to_d(line.amount_cents), trip_id: trip_ids[line.trip] }
-    end)
-    DB[:trip_earnings].where(id: paid.map { |row| row[:id] }).update(statement_id: id)
+  def write(list)
+    made = list.map { |driver_id, rows| [driver_id, rows, self.class.settle(@facts, driver_id, rows)] }
+    DB[:statements].insert_conflict(target: %i[pay_run_id driver_id], update: %i[gross reimbursements deductions net].to_h { |name| [name, Sequel[:excluded][name]] })
+                   .multi_insert(made.map { |driver_id, _, statement| { pay_run_id: @run[:id], driver_id:, **totals(statement) } })
+    ids = DB[:statements].where(pay_run_id: @run[:id], driver_id: made.map(&:first)).select_hash(:driver_id, :id)
+    %i[statement_lines statement_shorts].each { |table| DB[table].where(statement_id: ids.values).delete }
+    DB[:advance_takings].where(statement_id: ids.values, pushed: false).delete
+    keep(made.map { |driver_id, rows, statement| [ids[driver_id], driver_id, rows, statement] })
   end
 
-  def upsert(driver_id, statement)
-    totals = { gross: statement.gross_cents, reimbursements: statement.reimbursements_cents, deductions: statement.deductions_cents, net: statement.net_cents }
-             .transform_values { |cents| Money.to_d(cents) }
-    DB[:statements].insert_conflict(target: %i[pay_run_id driver_id], update: totals).insert(pay_run_id: @run[:id], driver_id:, **totals)
+  def keep(made)
+    DB[:statement_lines].multi_insert(made.flat_map { |id, _, rows, statement| lines(id, rows, statement) }, slice: 2000)
+    DB[:statement_shorts].multi_insert(made.flat_map do |id, _, _, statement|
+      statement.short.each_with_index.map do |short, position|
+        { statement_id: id, position:, label: short.label, amount: Money.to_d(short.amount_cents), carried: short.carried }
+      end
+    end)
+    made.each do |id, driver_id, rows, _|
+      DB[:trip_earnings].where(id: rows.select { |row| row[:payable] }.map { |row| row[:id] }).update(statement_id: id) if rows.any?
+      parts = @facts.parts(driver_id)
+      DB[:one_time_parts].where(id: parts.map { |row| row[:id] }).update(statement_id: id) if parts.any?
+    end
+    DB[:advance_takings].insert_conflict.multi_insert(made.flat_map { |id, driver_id, _, _| @facts.advances(driver_id).reject { |row| row[:pushed] }.map { |row| { advance_id: row[:id], statement_id: id } } })
+  end
+
+  def lines(id, rows, statement)
+    trip_ids = rows.to_h { |row| [row[:trip], row[:trip_id]] }
+    statement.lines.each_with_index.map { |line, position| { statement_id: id, position:, **line.to_h.slice(:section, :label, :quantity, :rate), amount: Money.to_d(line.amount_cents), trip_id: trip_ids[line.trip] } }
+  end
+
+  def totals(statement)
+    { gross: statement.gross_cents, reimbursements: statement.reimbursements_cents, deductions: statement.deductions_cents, net: statement.net_cents }.transform_values { |cents| Money.to_d(cents) }
+  end
+
+  def drop(stale)
+    %i[statement_lines statement_shorts advance_takings].each { |table| DB[table].where(statement_id: stale.select(:id)).delete }
+    DB[:pay_questions].where(statement_id: stale.select(:id)).delete
+    stale.delete
   end
 end

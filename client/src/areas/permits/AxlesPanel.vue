@@ -56,5 +56,5 @@ const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total +
 
 <style scoped>
 .pad { padding: .7rem .9rem; } .fails { padding-left: 1.1rem; } .many { columns: 22rem; } .off { color: rgb(var(--v-theme-late)); font-weight: 600; }
-.axles { display: grid; grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr)); gap: .5rem .9rem; } .axle { display: grid; grid-template-columns: 1rem 1fr 1fr 28px; gap: .35rem; align-items: center; }
+.axles { display: grid; grid-template-columns: repeat(auto-fill, minmax(17rem, 1fr)); gap: .5rem .9rem; } .axle { display: grid; grid-template-columns: 1rem 1fr 1fr 28px; gap: .35rem; align-items: center; }
 </style>

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+# A settlement in double entry. An amount is what the account owes, positive, or is owed; those of one posting add up to nothing.
+module Core::Pay::Books
+  # account - of ACCOUNTS; cents - whole
+  Entry = Core::Value.of(:account, :label, :cents)
+
+  ACCOUNTS = { "earnings" => "earnings", "reimbursements" => "reimbursements", "taxes" => "taxes", "garnishments" => "garnishments", "advances" => "advances", "one_time" => "deductions", "recurring" => "deductions" }.freeze
+  # What a net below zero left, taken by the next statement.
+  CARRIED_IN = "Carried in"
+
+  # lines - Array of Terms::Line; escrow - labels of deductions that are kept for the driver, and of the money given back from them
+  #
+  # Returns Array of Entry. What is earned is owed by the company's earnings to the driver's net payable; a net below zero is carried forward.
+  def self.of_statement(lines, escrow: [])
+    entries = lines.map { |line| Entry.new(account: account(line, escrow), label: line.label, cents: -line.amount_cents) }
+    net_cents = lines.sum(&:amount_cents)
+    return entries + [Entry.new(account: "net_payable", label: "Net", cents: net_cents)] unless net_cents.negative?
+
+    entries + [Entry.new(account: "carried_forward", label: CARRIED_IN, cents: net_cents)]
+  end
+
+  # What a driver is given in advance: he owes the principal and its fees.
+  def self.of_advance(label, principal_cents:, fee_cents:)
+    [Entry.new(account: "advances", label:, cents: -(principal_cents + fee_cents)), Entry.new(account: "bank", label:, cents: principal_cents), Entry.new(account: "fees", label:, cents: fee_cents)].reject { |entry| entry.cents.zero? }
+  end
+
+  # The net that leaves the bank.
+  def self.of_payment(net_cents) = [Entry.new(account: "net_payable", label: "Net", cents: -net_cents), Entry.new(account: "bank", label: "Net", cents: net_cents)]
+
+  # Interest that an escrow fund has earned. Source: 49 CFR 376.12(k)(5), at no less than the yield of 91-day Treasury bills, each quarter
+  def self.of_interest(label, cents) = [Entry.new(account: "escrow", label:, cents:), Entry.new(account: "interest", label:, cents: -cents)]
+
+  # Interest of a fund for some days: on its balance, less the average advance that was paid to the driver. yearly_percent - BigDecimal. In cents, cut.
+  def self.interest_cents(balance_cents, yearly_percent:, days:) = Core::Money.cents_cut(Core::Money.exact(balance_cents) * yearly_percent.to_r / 100 * days / 365)
+
+  def self.reversed(entries) = entries.map { |entry| entry.with(cents: -entry.cents) }
+
+  def self.account(line, escrow)
+    return "carried_forward" if line.section == "advances" && line.label == CARRIED_IN
+    return "escrow" if escrow.include?(line.label) && %w[recurring one_time reimbursements].include?(line.section)
+
+    ACCOUNTS.fetch(line.section)
+  end
+  private_class_method :account
+end

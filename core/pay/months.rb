@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+# An amount of a month, spread over the pay periods that end in it: to the cent, the leftover cents one each on the first.
+module Core::Pay::Months
+  # period - Terms::Period; cents - of the month. Returns the part of this period.
+  def self.share_cents(cents, period)
+    ends = ends_in_month(period)
+    Core::Money.installments(cents, ends.length)[ends.index(period.to)]
+  end
+
+  # The last days of this period and of those like it before and after, within its last day's month.
+  def self.ends_in_month(period)
+    return [period.to] if %w[monthly].include?(period.frequency)
+    return [15, -1].map { |day| Date.new(period.to.year, period.to.month, day) }.then { |days| days.include?(period.to) ? days : [period.to] } if period.frequency == "semimonthly"
+
+    first = Date.new(period.to.year, period.to.month, 1)
+    start = period.to - ((period.to - first).to_i / period.days * period.days)
+    start.step(first.next_month - 1, period.days).to_a
+  end
+  private_class_method :ends_in_month
+end

@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+require "ach"
+
+# Direct deposit: a locked run's nets as a file of the ACH network. An account that is not proven yet gets an entry of nothing (a
+# prenote) and no money; a net of nothing gets no entry.
+#
+# Source: Nacha Operating Rules, appendix three, ACH record format specifications (from memory): PPD credits, 22 and 32, prenotes 23 and 33.
+class Web::Pay::DepositFile
+  # A prenote has to be this many banking days old before money follows: Nacha Operating Rules, section 2.6, from memory.
+  PROVEN_DAYS = 3
+  CODES = { "checking" => "22", "savings" => "32" }.freeze
+  PRENOTES = { "checking" => "23", "savings" => "33" }.freeze
+
+  # on - Date, when the money is to be there. Raises Refused `not_locked`, `no_bank`.
+  def initialize(run_id, now:, on: now.to_date + 1)
+    @run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
+    raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if @run[:state] == "draft"
+
+    @settings = Store::Pay.settings
+    raise Refused.new("no_bank", "Say under Settings from which bank and under which number the company pays.", path: "") if @settings.values_at(:bank_routing, :bank_company_id).any?(&:empty?)
+
+    @now = now
+    @on = on
+  end
+
+  # { file: text, paid:, prenotes:, without: names of those with a net and no account, total_cents: }
+  def to_h
+    { file: ach.to_s.gsub("\r\n", "\n"), paid: paid.length, prenotes: prenotes.length, without: rows.select { |row| row[:routing].nil? }.map { |row| row[:driver] }, total_cents: paid.sum { |row| Money.cents(row[:net]) } }
+  end
+
+  # Says that the prenotes have gone out.
+  def prenoted = DB[:bank_accounts].where(driver_id: prenotes.map { |row| row[:driver_id] }, prenote_on: nil).update(prenote_on: @now.to_date)
+
+  private
+
+  def rows
+    @rows ||= DB[:statements].join(:drivers, id: :driver_id).left_join(:bank_accounts, driver_id: Sequel[:drivers][:id]).where(pay_run_id: @run[:id]).where(Sequel.lit("net > 0")).order(Sequel[:drivers][:number])
+                             .select(Sequel[:statements][:driver_id], :net, Sequel[:drivers][:name].as(:driver), Sequel[:drivers][:number], :routing, :account, Sequel[:bank_accounts][:kind], :prenote_on).all
+  end
+
+  def proven?(row) = row[:prenote_on] && banking_days(row[:prenote_on], @on) >= PROVEN_DAYS
+  def paid = @paid ||= rows.select { |row| row[:routing] && proven?(row) }
+  def prenotes = @prenotes ||= rows.select { |row| row[:routing] && row[:prenote_on].nil? }
+  def banking_days(from, to) = ((from + 1)..to).count { |date| (1..5).cover?(date.wday) }
+
+  def ach
+    file = ACH::ACHFile.new
+    header(file.header)
+    { "PAYROLL" => [paid, CODES], "PRENOTE" => [prenotes, PRENOTES] }.each { |what, (list, codes)| file.batches << batch(what, list, codes) if list.any? }
+    file.batches.flat_map(&:entries).each.with_index(1) { |entry, i| entry.trace_number = i }
+    file.batches.each.with_index(1) { |batch, i| batch.header.batch_number = i }
+    file
+  end
+
+  def header(header)
+    header.immediate_destination = @settings[:bank_routing]
+    header.immediate_destination_name = plain(@settings[:bank_name])
+    header.immediate_origin = @settings[:bank_company_id]
+    header.immediate_origin_name = plain(Store::Company.row[:name])
+    header.transmission_datetime = @now
+  end
+
+  def batch(what, list, codes)
+    batch = ACH::Batch.new
+    header = batch.header
+    header.company_name = plain(Store::Company.row[:name])
+    header.company_identification = @settings[:bank_company_id]
+    header.standard_entry_class_code = "PPD"
+    header.company_entry_description = what
+    header.company_descriptive_date = @on
+    header.effective_entry_date = @on
+    header.originating_dfi_identification = @settings[:bank_routing][0, 8]
+    list.each { |row| batch.entries << entry(row, codes, what == "PRENOTE" ? 0 : Money.cents(row[:net])) }
+    batch
+  end
+
+  def entry(row, codes, cents)
+    entry = ACH::EntryDetail.new
+    entry.transaction_code = codes.fetch(row[:kind])
+    entry.routing_number = row[:routing]
+    entry.account_number = row[:account]
+    entry.amount = cents
+    entry.individual_id_number = plain(row[:number])
+    entry.individual_name = plain(row[:driver])
+    entry.originating_dfi_identification = @settings[:bank_routing][0, 8]
+    entry
+  end
+
+  # The network knows the letters of ASCII.
+  def plain(text) = text.unicode_normalize(:nfd).encode("US-ASCII", undef: :replace, invalid: :replace, replace: "").gsub(/[^ -~]/, "")
+end

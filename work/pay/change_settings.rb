@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+# The company's rules of pay.
+module Work::Pay::ChangeSettings
+  FIELDS = %i[frequency approve_by_rule second_person_drivers second_person_dollars advance_limit bank_name bank_routing bank_company_id].freeze
+
+  # Raises Refused `wrong_check_digit`.
+  def self.call(input, by:, now:)
+    Work::Act.once(nil, "change_pay_settings", by:, now:) do |act|
+      before = Store::Pay.settings
+      raise Refused.new("wrong_check_digit", "The check digit of this routing number is wrong: look again.", path: "/bank_routing") if input[:bank_routing].to_s != "" && !Core::Pay::BankNumber.good?(input[:bank_routing])
+
+      change = input.slice(*FIELDS).to_h { |name, value| [name, %i[second_person_dollars advance_limit].include?(name) ? BigDecimal(value) : value] }
+      DB[:pay_settings].update(change) unless change.empty?
+      Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1))
+      act.changed("company", 1, Work::Act.difference(before.slice(*FIELDS), change))
+      1
+    end
+  end
+end

@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+# Pay items: what each trip earns each of its drivers, where it comes from, and what it waits for. They appear by themselves as work is
+# done; a clerk approves them, one or many, or the company's rule does where the papers are in and nothing is unusual.
+module Work::Pay::Items
+  # Earned by the end of a run's period and on no locked statement: rows of trip_earnings with :trip, :driver, :papers_in, :cents, :unusual (sentences),
+  # :payable, and :reason where it is not: papers_missing, held or to_approve.
+  def self.open(run, only: nil)
+    query = Store::Pay.unsettled.where(Sequel[:completed_on] <= run[:to_on])
+    rows = (only ? query.where(Sequel[:trip_earnings][:driver_id] => only) : query).all
+    plans = DB[:pay_plans].where(id: rows.map { |row| row[:pay_plan_id] }.uniq).to_hash(:id)
+    usual = usual(rows.map { |row| row[:driver_id] }.uniq)
+    told = Told.new(rows)
+    by_rule = Store::Pay.settings[:approve_by_rule]
+    rows.map do |row|
+      cents = Core::Pay.earnings(Work::Pay::Request.trip(row, plans[row[:pay_plan_id]]), Work::Pay::Request.plan(plans[row[:pay_plan_id]], row[:share_percent])).sum(&:amount_cents)
+      unusual = Core::Pay::Unusual.of(facts(row, cents, usual[row[:driver_id]], plans[row[:pay_plan_id]], run, told))
+      reason = reason(row, unusual, by_rule)
+      row.merge(cents:, unusual:, reason:, payable: reason.nil?)
+    end
+  end
+
+  # input - { key:, ids: of trip_earnings, act: approve, hold or release, why: where it holds }
+  # Returns the run's id. Raises Refused `reason_missing`, `locked`.
+  def self.act(run_id, input, by:, now:)
+    Work::Act.once(input[:key], "#{input[:act]}_pay_items", by:, now:, input: input.merge(run_id:)) do |act|
+      run = DB[:pay_runs].where(id: run_id).for_update.first or raise Work::NotFound.new("pay run", run_id)
+      raise Refused.new("locked", "This run is locked: open it again first.", path: "") unless run[:state] == "draft"
+      raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why") if input[:act] == "hold" && input[:why].to_s.strip.empty?
+
+      rows = Store::Pay.unsettled.where(Sequel[:trip_earnings][:id] => input[:ids]).all
+      DB[:trip_earnings].where(id: rows.map { |row| row[:id] }).update(change(input, by, now))
+      Work::Pay::BuildRun.call(run_id)
+      act.changed("pay_run", run_id, { items: [nil, "#{input[:act]} #{rows.map { |row| row[:trip] }.uniq.join(", ")}"] }, why: input[:why])
+      run_id
+    end
+  end
+
+  def self.change(input, by, now)
+    case input[:act]
+    when "approve" then { approved_by: by.name, approved_at: now, held_why: nil, held_by: nil }
+    when "hold" then { held_why: input[:why].strip, held_by: by.name, approved_by: nil, approved_at: nil }
+    else { held_why: nil, held_by: nil, approved_by: nil, approved_at: nil }
+    end
+  end
+
+  def self.reason(row, unusual, by_rule)
+    return "papers_missing" unless row[:papers_in]
+    return "held" if row[:held_why]
+
+    "to_approve" unless row[:approved_at] || (by_rule && unusual.empty?)
+  end
+
+  # The median of what each driver's trips earned on locked statements, in cents; nil for fewer than five.
+  def self.usual(driver_ids)
+    sums = DB[:statement_lines].join(:statements, id: :statement_id).join(:pay_runs, id: :pay_run_id).where(driver_id: driver_ids, section: "earnings").exclude(state: "draft").exclude(trip_id: nil)
+                               .group(:driver_id, :trip_id).select(:driver_id, Sequel.function(:sum, :amount).as(:amount)).all.group_by { |row| row[:driver_id] }
+    sums.transform_values { |rows| rows.length < 5 ? nil : Money.cents(rows.map { |row| row[:amount] }.sort[rows.length / 2]) }
+  end
+
+  def self.facts(row, cents, usual_cents, plan, run, told)
+    Core::Pay::Unusual::Facts.new(pay_cents: cents, usual_cents:, miles: row[:loaded_miles] + row[:empty_miles], odometer_miles: told.odometer(row[:trip_id]), estimated: row[:miles_estimated], rate_from: plan[:in_force_from],
+                                  period: Core::Pay::Terms::Period.new(from: run[:from_on], to: run[:to_on], frequency: "weekly"), loads_before: told.loads_before(row), dwell_minutes: row[:dwell_minutes].to_a)
+  end
+  private_class_method :change, :reason, :usual, :facts
+
+  # What trips say of themselves, read together: odometers, and loads that a driver was paid for already.
+  class Told
+    def initialize(rows)
+      @trip_ids = rows.map { |row| row[:trip_id] }.uniq
+      @driver_ids = rows.map { |row| row[:driver_id] }.uniq
+    end
+
+    def odometer(trip_id)
+      said = Sequel.lit("(details->>'odometer')::integer")
+      @odometers ||= DB[:check_ins].where(trip_id: @trip_ids).where(Sequel.lit("details ? 'odometer'")).group(:trip_id).having { count.function.* > 1 }
+                                   .select_hash(:trip_id, (Sequel.function(:max, said) - Sequel.function(:min, said)).as(:miles))
+      @odometers[trip_id]&.to_d
+    end
+
+    # A relay pays two drivers for one load; one driver twice is a doubt.
+    def loads_before(row)
+      @paid ||= DB[:trip_earnings].join(:trip_loads, trip_id: :trip_id).where(driver_id: @driver_ids).exclude(statement_id: nil).select(:driver_id, :load_id, Sequel[:trip_earnings][:trip_id]).all.group_by { |one| one[:driver_id] }
+      @loads ||= DB[:trip_loads].join(:loads, id: :load_id).where(trip_id: @trip_ids).select(:trip_id, :load_id, :number).all.group_by { |one| one[:trip_id] }
+      others = (@paid[row[:driver_id]] || []).reject { |one| one[:trip_id] == row[:trip_id] }.to_h { |one| [one[:load_id], true] }
+      (@loads[row[:trip_id]] || []).select { |one| others[one[:load_id]] }.map { |one| one[:number] }
+    end
+  end
+end

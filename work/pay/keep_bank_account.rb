@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+# Where a driver's pay goes. A changed account is proven first by an entry of nothing (a prenote).
+module Work::Pay::KeepBankAccount
+  # input - { key:, routing:, account:, kind: }. Returns the driver's id. Raises Refused `wrong_check_digit`.
+  def self.call(driver_id, input, by:, now:)
+    Work::Act.once(input[:key], "keep_bank_account", by:, now:, input: input.merge(driver_id:)) do |act|
+      raise Work::NotFound.new("driver", driver_id) if DB[:drivers].where(id: driver_id).empty?
+      raise Refused.new("wrong_check_digit", "The check digit of this routing number is wrong: look again.", path: "/routing") unless Core::Pay::BankNumber.good?(input[:routing])
+
+      row = { **input.slice(:routing, :account, :kind), prenote_on: nil, made_by: by.name, made_at: now }
+      DB[:bank_accounts].insert_conflict(target: :driver_id, update: row).insert(driver_id:, **row)
+      act.changed("driver", driver_id, { bank_account: [nil, "ends in #{input[:account][-4..]}"] })
+      driver_id
+    end
+  end
+end

@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+# What is given or taken once: a bonus, a charge, money back; at once or over several statements; pushed to the next one or split while a
+# statement is being made, and that undone again.
+module Work::Pay::OneTime
+  # input - { key:, driver_ids: Array, empty for everybody, kind:, label:, note:, amount:, fee_fixed:, fee_percent:, parts:, due_on: }
+  # Returns the number of items made. Raises Refused `nothing`, `too_many_parts`.
+  def self.give(input, by:, now:)
+    Work::Act.once(input[:key], "give_one_time", by:, now:, input: Work::Act.plain(input)) do |act|
+      ids = input[:driver_ids].to_a.any? ? input[:driver_ids] : DB[:drivers].where(retired: false).select_map(:id)
+      cents = total_cents(input)
+      raise Refused.new("nothing", "Say how much.", path: "/amount") if cents.zero?
+
+      ids.each { |driver_id| item(driver_id, cents, input, by, now) }
+      Work::Pay::BuildRun.drafts(input[:due_on], only: ids)
+      act.changed("company", 1, { input[:label] => [nil, "#{Money.text(cents)} for #{ids.length}"] }, why: input[:note])
+      ids.length
+    end
+  end
+
+  # Past the statement that is being made, to the next. Raises Refused `locked`, `not_due`.
+  def self.push(part_id, input, by:, now:)
+    changed(part_id, "push_one_time", input, by, now) do |part, run|
+      raise Refused.new("not_due", "It is on no statement that is being made.", path: "") if run.nil?
+
+      DB[:one_time_parts].where(id: part_id).update(due_on: run[:to_on] + 1, pushed_from: part[:pushed_from] || part[:due_on], statement_id: nil)
+    end
+  end
+
+  def self.pull(part_id, input, by:, now:)
+    changed(part_id, "pull_one_time", input, by, now) do |part, _|
+      raise Refused.new("not_pushed", "It was not pushed.", path: "") if part[:pushed_from].nil?
+
+      DB[:one_time_parts].where(id: part_id).update(due_on: part[:pushed_from], pushed_from: nil)
+    end
+  end
+
+  # Into equal parts, the first where it is, the others one period later each. Raises Refused `locked`, `too_many_parts`.
+  def self.split(part_id, input, by:, now:)
+    changed(part_id, "split_one_time", input, by, now) do |part, run|
+      cents = Money.cents(part[:amount])
+      raise Refused.new("too_many_parts", "No part may be nothing.", path: "/parts") if input[:parts] > cents.abs
+
+      first, *others = cut(cents, input[:parts])
+      DB[:one_time_parts].where(id: part_id).update(amount: Money.to_d(first))
+      days = run ? (run[:to_on] - run[:from_on]).to_i + 1 : 7
+      others.each_with_index { |some, i| DB[:one_time_parts].insert(item_id: part[:item_id], amount: Money.to_d(some), due_on: part[:due_on] + (days * (i + 1))) }
+    end
+  end
+
+  # All parts that are on no locked statement, one again, where the first of them is. Raises Refused `locked`.
+  def self.unite(part_id, input, by:, now:)
+    changed(part_id, "unite_one_time", input, by, now) do |part, _|
+      rows = free(part[:item_id])
+      DB[:one_time_parts].where(id: rows.map { |row| row[:id] } - [part_id]).delete
+      DB[:one_time_parts].where(id: part_id).update(amount: rows.sum { |row| row[:amount] }, due_on: rows.map { |row| row[:due_on] }.min)
+    end
+  end
+
+  # Takes back what no locked statement has. Raises Refused `locked`.
+  def self.withdraw(part_id, input, by:, now:)
+    changed(part_id, "withdraw_one_time", input, by, now) do |part, _|
+      rows = free(part[:item_id])
+      settled = DB[:one_time_parts].where(item_id: part[:item_id]).count > rows.length
+      settled ? DB[:one_time_parts].where(id: rows.map { |row| row[:id] }).delete : DB[:one_time_items].where(id: part[:item_id]).update(withdrawn_at: now)
+    end
+  end
+
+  def self.changed(part_id, name, input, by, now)
+    Work::Act.once(input[:key], name, by:, now:, input: input.merge(part_id:)) do |act|
+      part = DB[:one_time_parts].where(id: part_id).for_update.first or raise Work::NotFound.new("item", part_id)
+      item = DB[:one_time_items].first(id: part[:item_id])
+      run = part[:statement_id] && DB[:pay_runs].where(id: DB[:statements].where(id: part[:statement_id]).select(:pay_run_id)).for_update.first
+      raise Refused.new("locked", "It is on a statement that is locked.", path: "") if run && run[:state] != "draft"
+
+      yield part, run
+      Work::Pay::BuildRun.drafts(DB[:pay_runs].where(state: "draft").min(:from_on) || now.to_date, only: [item[:driver_id]])
+      act.changed("driver", item[:driver_id], { item[:label] => [nil, name.split("_").first] })
+      part_id
+    end
+  end
+
+  # Parts of an item on no locked statement.
+  def self.free(item_id)
+    locked = DB[:statements].where(pay_run_id: DB[:pay_runs].exclude(state: "draft").select(:id)).select(:id)
+    DB[:one_time_parts].where(item_id:).where(Sequel.|({ statement_id: nil }, Sequel.~(statement_id: locked))).order(:due_on, :id).all
+  end
+
+  def self.item(driver_id, cents, input, by, now)
+    parts = input[:parts] || 1
+    raise Refused.new("too_many_parts", "No part may be nothing.", path: "/parts") if parts > cents.abs
+
+    item_id = DB[:one_time_items].insert(driver_id:, kind: input[:kind], label: input[:label].strip, note: input[:note].to_s.strip, made_by: by.name, made_at: now)
+    cut(cents, parts).each_with_index { |some, i| DB[:one_time_parts].insert(item_id:, amount: Money.to_d(some), due_on: input[:due_on] + (7 * i)) }
+  end
+
+  def self.total_cents(input)
+    amount = BigDecimal(input[:amount])
+    Money.cents(amount) + Money.cents(BigDecimal(input[:fee_fixed] || "0")) + Money.cents(amount * BigDecimal(input[:fee_percent] || "0") / 100)
+  end
+
+  def self.cut(cents, parts) = Money.installments(cents.abs, parts).map { |some| cents.negative? ? -some : some }
+  private_class_method :changed, :free, :item, :total_cents, :cut
+end
