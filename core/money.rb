@@ -4,10 +4,11 @@ require "bigdecimal"
 
 # Amounts are whole cents, rates are BigDecimal dollars; this is the one place where the two meet and where rounding happens.
 module Core::Money
+  ZERO = "0".ord
   PATTERN = /\A-?\d+(?:\.\d+)?\z/
 
-  # Dollars (BigDecimal, Rational or Integer) to whole cents, half away from zero.
-  def self.cents(dollars) = (dollars.to_r * 100).round(half: :up)
+  # Dollars (BigDecimal, Rational or Integer) to whole cents, half away from zero. A product of decimals is exact as it is, and faster.
+  def self.cents(dollars) = ((dollars.is_a?(BigDecimal) ? dollars : dollars.to_r) * 100).round(half: :up)
 
   # Dollars to whole cents, cut toward zero: for limits of law, which are never rounded up.
   def self.cents_cut(dollars) = (dollars.to_r * 100).truncate
@@ -24,9 +25,13 @@ module Core::Money
 
   # A rate or quantity as plain digits, with at least `places` decimals and no needless zeros: "0.58", "0.50", "612.0".
   def self.rate_text(rate, places: 2)
-    whole, decimals = rate.to_d.to_s("F").split(".")
-    decimals = decimals.sub(/0+\z/, "").ljust(places, "0")
-    decimals.empty? ? whole : "#{whole}.#{decimals}"
+    text = (rate.is_a?(BigDecimal) ? rate : rate.to_d).to_s("F")
+    point = text.index(".")
+    last = text.length - 1
+    last -= 1 while last > point + places && text.getbyte(last) == ZERO
+    return text[0...point] if last == point
+
+    text[0..last].ljust(point + 1 + places, "0")
   end
 
   # Splits so that the parts add up: the leftover cents go one each to the first parts.

@@ -8,11 +8,11 @@ module Core::Pay::Recurring
   def self.charge(item, period, units, gross_cents:, miles:)
     rate = item.rate || 0.to_d
     case item.basis
-    when "flat" then of(rate.to_r, "1", Money.rate_text(rate))
+    when "flat" then of(rate, "1", Money.rate_text(rate))
     when "percent_of_gross"
       base_cents = [gross_cents, 0].max
-      of(Money.exact(base_cents) * rate.to_r / 100, Money.text(base_cents), "#{Money.rate_text(rate, places: 0)}%")
-    when "per_mile" then of(miles.to_r * rate.to_r, Money.rate_text(miles, places: 1), Money.rate_text(rate))
+      of(Money.to_d(base_cents) * rate / 100, Money.text(base_cents), "#{Money.rate_text(rate, places: 0)}%")
+    when "per_mile" then of(miles * rate, Money.rate_text(miles, places: 1), Money.rate_text(rate))
     when "per_unit" then per_unit(item, period, units)
     end
   end

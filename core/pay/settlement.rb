@@ -52,13 +52,15 @@ class Core::Pay::Settlement
     end
   end
 
-  def paid_trips = @paid_trips ||= request.trips.select { |trip| in_period?(trip) && trip.papers_in }
+  def paid_trips = @paid_trips ||= request.trips.select { |trip| paid?(trip) }
+  def paid?(trip) = in_period?(trip) && trip.papers_in
 
+  def miles = @miles ||= paid_trips.sum(BigDecimal(0), &:miles)
   def in_period?(trip) = trip.completed_on <= request.period.to
 
   def held
-    (request.trips - paid_trips).map do |trip|
-      Terms::Held.new(trip: trip.id, reason: in_period?(trip) ? "papers_missing" : "outside_period")
+    request.trips.filter_map do |trip|
+      Terms::Held.new(trip: trip.id, reason: in_period?(trip) ? "papers_missing" : "outside_period") unless paid?(trip)
     end
   end
 
@@ -103,7 +105,7 @@ class Core::Pay::Settlement
   def deductions = request.one_time.select { |item| item.kind == "deduction" }
 
   def recurring_claim(item)
-    charge = Core::Pay::Recurring.charge(item, request.period, request.units, gross_cents: @gross_cents, miles: paid_trips.sum(&:miles))
+    charge = Core::Pay::Recurring.charge(item, request.period, request.units, gross_cents: @gross_cents, miles:)
     due_cents = item.goal_cents ? [charge.cents, left_to_goal_cents(item)].min : charge.cents
     Claim.new(section: "recurring", label: item.label, quantity: charge.quantity, rate: charge.rate, due_cents:,
               carries: item.if_short == "carry")
@@ -121,7 +123,7 @@ class Core::Pay::Settlement
     claims.each do |claim|
       cents = [claim.due_cents, room_cents].min
       room_cents -= cents
-      taken << Terms::Line.new(**claim.to_h.slice(:section, :label, :quantity, :rate), amount_cents: -cents, trip: nil) if cents.positive?
+      taken << Terms::Line.new(section: claim.section, label: claim.label, quantity: claim.quantity, rate: claim.rate, amount_cents: -cents, trip: nil) if cents.positive?
       short << Terms::Short.new(label: claim.label, amount_cents: claim.due_cents - cents, carried: claim.carries) if claim.due_cents > cents
     end
     [taken, short]

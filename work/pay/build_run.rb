@@ -26,11 +26,10 @@ class Work::Pay::BuildRun
   def call
     rows = Work::Pay::Items.open(@run, only: @only)
     earned = rows.group_by { |row| row[:driver_id] }
-    DB[:trip_earnings].where(statement_id: mine.select(:id)).update(statement_id: nil)
-    DB[:one_time_parts].where(statement_id: mine.select(:id)).update(statement_id: nil)
+    let_go(rows)
     due = self.class.due(earned, @facts, @only)
     due.each_slice(BATCH) { |ids| write(ids.map { |driver_id| [driver_id, earned[driver_id] || []] }) }
-    drop(mine.exclude(driver_id: due))
+    drop(mine.select_hash(:driver_id, :id).except(*due).values)
     DB[:pay_runs].where(id: @run[:id]).update(built_at: Sequel.function(:now))
   end
 
@@ -57,25 +56,47 @@ class Work::Pay::BuildRun
     DB[:statements].insert_conflict(target: %i[pay_run_id driver_id], update: %i[gross reimbursements deductions net].to_h { |name| [name, Sequel[:excluded][name]] })
                    .multi_insert(made.map { |driver_id, _, statement| { pay_run_id: @run[:id], driver_id:, **totals(statement) } })
     ids = DB[:statements].where(pay_run_id: @run[:id], driver_id: made.map(&:first)).select_hash(:driver_id, :id)
-    %i[statement_lines statement_shorts].each { |table| DB[table].where(statement_id: ids.values).delete }
-    DB[:advance_takings].where(statement_id: ids.values, pushed: false).delete
     keep(made.map { |driver_id, rows, statement| [ids[driver_id], driver_id, rows, statement] })
   end
 
+  # What is on a statement of this run and no longer is to be paid.
+  def let_go(rows)
+    kept = rows.select { |row| row[:payable] }.map { |row| row[:id] }
+    DB[:trip_earnings].where(statement_id: mine.select(:id)).exclude(id: kept).update(statement_id: nil)
+    due = DB[:one_time_parts].join(:one_time_items, id: :item_id).where(withdrawn_at: nil).where(Sequel[:due_on] <= @run[:to_on]).select(Sequel[:one_time_parts][:id])
+    DB[:one_time_parts].where(statement_id: mine.select(:id)).exclude(id: due).update(statement_id: nil)
+  end
+
+  # Writes what has changed: a statement that reads as it did stays as it is.
   def keep(made)
-    DB[:statement_lines].multi_insert(made.flat_map { |id, _, rows, statement| lines(id, rows, statement) }, slice: 2000)
-    DB[:statement_shorts].multi_insert(made.flat_map do |id, _, _, statement|
-      statement.short.each_with_index.map do |short, position|
-        { statement_id: id, position:, label: short.label, amount: Money.to_d(short.amount_cents), carried: short.carried }
-      end
-    end)
-    made.each do |id, driver_id, rows, _|
-      DB[:trip_earnings].where(id: rows.select { |row| row[:payable] }.map { |row| row[:id] }).update(statement_id: id) if rows.any?
-      parts = @facts.parts(driver_id)
-      DB[:one_time_parts].where(id: parts.map { |row| row[:id] }).update(statement_id: id) if parts.any?
-    end
+    ids = made.map(&:first)
+    there = DB[:statement_lines].where(statement_id: ids).order(:statement_id, :position).all.group_by { |row| row[:statement_id] }.transform_values { |list| list.map { |row| row.except(:id) } }
+    lines = made.to_h { |id, _, rows, statement| [id, lines(id, rows, statement)] }
+    changed = ids.reject { |id| (there[id] || []) == lines[id] }
+    DB[:statement_lines].where(statement_id: changed).delete
+    DB[:statement_lines].multi_insert(lines.values_at(*changed).flatten, slice: 2000)
+    DB[:statement_shorts].where(statement_id: ids).delete
+    DB[:statement_shorts].multi_insert(made.flat_map { |id, _, _, statement| shorts(id, statement) })
+    tie(made)
+  end
+
+  # Trips, one-time parts and advances to the statements that hold them.
+  def tie(made)
+    put(:trip_earnings, made.flat_map { |id, _, rows, _| rows.select { |row| row[:payable] }.map { |row| [row[:id], id] } })
+    put(:one_time_parts, made.flat_map { |id, driver_id, _, _| @facts.parts(driver_id).map { |row| [row[:id], id] } })
+    DB[:advance_takings].where(statement_id: made.map(&:first), pushed: false).delete
     DB[:advance_takings].insert_conflict.multi_insert(made.flat_map { |id, driver_id, _, _| @facts.advances(driver_id).reject { |row| row[:pushed] }.map { |row| { advance_id: row[:id], statement_id: id } } })
   end
+
+  # pairs - of row and statement; only those that are elsewhere.
+  def put(table, pairs)
+    return if pairs.empty?
+
+    DB[table].from(table, Sequel.as(DB.values(pairs), :held, %i[row_id held_id])).where(Sequel[table][:id] => Sequel[:held][:row_id])
+             .where(Sequel.lit("statement_id IS DISTINCT FROM held_id")).update(statement_id: Sequel[:held][:held_id])
+  end
+
+  def shorts(id, statement) = statement.short.each_with_index.map { |short, position| { statement_id: id, position:, label: short.label, amount: Money.to_d(short.amount_cents), carried: short.carried } }
 
   def lines(id, rows, statement)
     trip_ids = rows.to_h { |row| [row[:trip], row[:trip_id]] }
@@ -86,9 +107,10 @@ class Work::Pay::BuildRun
     { gross: statement.gross_cents, reimbursements: statement.reimbursements_cents, deductions: statement.deductions_cents, net: statement.net_cents }.transform_values { |cents| Money.to_d(cents) }
   end
 
-  def drop(stale)
-    %i[statement_lines statement_shorts advance_takings].each { |table| DB[table].where(statement_id: stale.select(:id)).delete }
-    DB[:pay_questions].where(statement_id: stale.select(:id)).delete
-    stale.delete
+  def drop(ids)
+    return if ids.empty?
+
+    %i[statement_lines statement_shorts advance_takings pay_questions].each { |table| DB[table].where(statement_id: ids).delete }
+    DB[:statements].where(id: ids).delete
   end
 end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+require_relative "../config/application"
+
+# A pay run of 1,000 drivers with 10,000 trips and six deductions each: built and stored, the statements of the core alone, all of them on
+# paper, locked, and one correction after. In a transaction that is rolled back.
+module Bench
+  DRIVERS = 1_000
+  TRIPS = 10
+  DEDUCTIONS = [["flat", "31.25"], ["flat", "12.00"], ["percent_of_gross", "1.5"], ["per_mile", "0.02"], ["flat", "5.00"], ["flat", "8.75"]].freeze
+  FROM = Date.new(2026, 11, 22)
+  NOW = Time.utc(2026, 11, 29, 14)
+
+  def self.run
+    DB.transaction(rollback: :always) do
+      fill
+      DB.run("ANALYZE") # as the server does by itself in time
+      report
+    end
+  end
+
+  def self.report
+    by = Work::Actor.system
+    id = nil
+    built = timed { id = Work::Pay::OpenPayRun.call({ from: FROM, to: FROM + 6 }, by:, now: NOW) }
+    puts format("a run of %d drivers, %d trips and %d deductions each: built and stored in %.1f s", DRIVERS, DRIVERS * TRIPS, DEDUCTIONS.length, built)
+    core(id)
+    one(id)
+    look = timed { Work::Pay::KeepDeduction.preview(nil, { label: "Fleet-wide", basis: "flat", amount: "3", everyone: true, from_on: FROM }, now: NOW) }
+    puts format("what a fleet-wide deduction would do, to each of them: %.1f s", look)
+    papers(id)
+    net = Money.text(Money.cents(DB[:statements].where(pay_run_id: id).sum(:net)))
+    puts format("built once more, locked, posted and the books proven: %.1f s", timed { Work::Pay::ApprovePayRun.call(id, { total_net: net }, by:, now: NOW) })
+  end
+
+  def self.core(id)
+    facts = Work::Pay::Facts.new(DB[:pay_runs].first(id:))
+    rows = Work::Pay::Items.open(facts.run).group_by { |row| row[:driver_id] }
+    requests = rows.map { |driver_id, list| Work::Pay::Request.new(facts, driver_id, list).to_core }
+    spent = Array.new(5) { timed { requests.each { |request| Core::Pay.settle(request) } } }.sort[2]
+    puts format("the core alone: %.0f statements a second, in the median of five", requests.length / spent)
+  end
+
+  # One trip put right touches one driver.
+  def self.one(id)
+    row = DB[:trip_earnings].first(driver_id: DB[:statements].where(pay_run_id: id).min(:driver_id))
+    DB[:trip_earnings].where(id: row[:id]).update(loaded_miles: row[:loaded_miles] + 10)
+    puts format("one trip put right: that driver's statement again in %.0f ms", timed { Work::Pay::BuildRun.call(id, only: [row[:driver_id]]) } * 1000)
+  end
+
+  def self.papers(id)
+    spent = timed { Web::Pay::StatementPdf.all(DB[:statements].where(pay_run_id: id).order(:driver_id).select_map(:id).map { |one| Web::Pay::Present.statement(one) }).bytesize }
+    puts format("all statements on paper in %.1f s", spent)
+  end
+
+  def self.fill
+    terminal_id = DB[:terminals].get(:id) || DB[:terminals].insert(name: "Boise", zip: "83702")
+    DB[:company].insert_conflict.insert(id: 1, name: "Bench Haulage")
+    ids = DB[:drivers].returning(:id).multi_insert(Array.new(DRIVERS) { |i| { name: format("Driver %04d", i), number: "B#{i}", terminal_id: } }, return: :primary_key)
+    plans = DB[:pay_plans].multi_insert(ids.map { |driver_id| { driver_id:, in_force_from: Date.new(2000, 1, 1), loaded_mile_rate: "0.58", empty_mile_rate: "0.50", extra_stop: 25, detention_hourly: 20, tarp: 50, minimum_net: 200 } }, return: :primary_key)
+    trips = DB[:trips].multi_insert(Array.new(DRIVERS * TRIPS) { |i| { during: Sequel.lit("tstzrange('2026-11-22', '2026-11-24')"), loaded_miles: 300 + (i % 400), empty_miles: 20 + (i % 90), miles_estimated: false, state: "delivered" } }, return: :primary_key)
+    DB[:trip_earnings].multi_insert(trips.each_with_index.map { |trip_id, i| { trip_id:, driver_id: ids[i / TRIPS], pay_plan_id: plans[i / TRIPS], completed_on: FROM + (i % 7), loaded_miles: 300 + (i % 400), empty_miles: 20 + (i % 90), miles_estimated: false, dwell_minutes: Sequel.pg_array([60, 90 + (i % 120)], :integer), by_state: Sequel.pg_jsonb([]) } }, slice: 1000)
+    DEDUCTIONS.each_with_index { |(basis, amount), i| DB[:deductions].insert(label: "Deduction #{i}", basis:, amount:, everyone: true, from_on: Date.new(2026, 1, 1), made_by: "Bench", made_at: NOW, priority: i + 1) }
+  end
+
+  def self.timed
+    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    yield
+    Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
+  end
+end
+
+Bench.run
