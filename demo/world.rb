@@ -24,6 +24,7 @@ module Demo
       oversize
       fleet_papers
       duty
+      open_period
       Demo::Talk.new(@drivers, @maren, EPOCH).load
       Store::Company::Clock.set_demo(EPOCH)
     end
@@ -76,6 +77,9 @@ module Demo
 
     # Three weeks that are paid and closed; the last leaves one trip behind that still lacks its bill of lading.
     def past_weeks
+      first = EPOCH - (8 * HOUR) - (22 * DAY)
+      @pay = Demo::Pay.new(@inez, @drivers, owners: DB[:drivers].where(employment: "owner_operator").order(:id).select_map(:id))
+      @pay.before(first.to_date, first)
       (1..3).to_a.reverse_each do |weeks_ago|
         sunday = EPOCH - (8 * HOUR) - (weeks_ago * 7 * DAY) - DAY
         crews = (0..23).map { |i| [i] }
@@ -98,6 +102,14 @@ module Demo
       run_id = Work::Pay::OpenPayRun.call({ key: "demo-run-#{from}", from:, to: from + 6 }, by: @inez, now: at)
       net = Web::Pay::Present.run(run_id)[:net]
       Work::Pay::ApprovePayRun.call(run_id, { key: "demo-approve-#{from}", total_net: net }, by: @inez, now: at + HOUR)
+      Work::Pay::ApprovePayRun.pay(run_id, { key: "demo-pay-#{from}" }, by: @inez, now: at + (2 * HOUR))
+    end
+
+    # The week in hand: its run is open and follows what comes in.
+    def open_period
+      sunday = (EPOCH - (8 * HOUR)).to_date - 1
+      Work::Pay::OpenPayRun.call({ key: "demo-run-open", from: sunday, to: sunday + 6 }, by: @inez, now: EPOCH - HOUR)
+      @pay.now(sunday, EPOCH - HOUR)
     end
 
     def this_week

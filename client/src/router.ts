@@ -28,6 +28,7 @@ export const router = createRouter({
     { path: '/hours/:id(\\d+)?', component: () => import('./areas/hours/HoursPage.vue'), meta: { title: 'Hours', roles: STAFF } },
     { path: '/pay/:id(\\d+)?', component: () => import('./areas/pay/PayPage.vue'), meta: { title: 'Pay', roles: PAY } },
     { path: '/pay/statements/:id(\\d+)', component: () => import('./areas/pay/StatementPage.vue'), meta: { title: 'Statement', roles: PAY } },
+    { path: '/pay/drivers/:id(\\d+)', component: () => import('./areas/pay/DriverPayPage.vue'), meta: { title: 'A driver’s pay', roles: PAY } },
     { path: '/company', component: () => import('./areas/company/CompanyPage.vue'), meta: { title: 'Company', roles: STAFF } },
     { path: '/:rest(.*)*', component: () => import('./areas/company/NothingHere.vue'), meta: { title: 'Nothing here', bare: true } },
   ],

@@ -9,7 +9,7 @@ RSpec.describe "The main views", :committed, type: :feature do
   def views(load_id, run_id, statement_id)
     ["/today", "/road", "/road?view=map", "/road?view=messages", "/road?view=week", *permits(load_id), "/match?load=#{book}", "/match?view=crews", "/match?view=proposal", "/match?view=where",
      "/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places", "/hours", "/hours/#{driver_id}",
-     "/pay/#{run_id}", "/pay/statements/#{statement_id}", "/company", "/freight?q=nothing-has-this"]
+     "/pay/#{run_id}", "/pay?view=deductions", "/pay?view=rules", "/pay/drivers/#{driver_id}", "/pay/statements/#{statement_id}", "/company", "/freight?q=nothing-has-this"]
   end
 
   def permits(load_id) = ["/permits", "/permits?view=money", "/permits?view=held", "/permits/#{load_id}", "/fleet/combinations"]
@@ -23,6 +23,9 @@ RSpec.describe "The main views", :committed, type: :feature do
     Work::Hours::TakeDeviceEvents.call(driver_id, events, heard_at: minute, now:)
     run_id = Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
     statement_id = DB[:statements].get(:id)
+    Work::Pay::KeepDeduction.keep(nil, { label: "Insurance", basis: "flat", amount: "5.00", everyone: true, from_on: Date.new(2026, 11, 22) }, by: inez, now:)
+    Work::Pay::OneTime.give({ driver_ids: [driver_id], kind: "deduction", label: "Strap", amount: "9.00", parts: 2, due_on: Date.new(2026, 11, 22) }, by: inez, now:)
+    Work::Pay::AskAboutLine.call(statement_id, { line: "Loaded miles", body: "It was farther" }, driver:, now:)
     Work::Permits::MakeFile.call(load_id, {}, by: inez, now:)
     axles = [[12_000, 0], [30_000, 12], [37_500, 4]].map { |weight_lb, spacing_ft| { weight_lb:, spacing_ft: } }
     Work::Permits::ChangeFile.call(load_id, { version: 0, axles:, gross_lb: 79_500, width_in: 170 }, by: inez, now:)

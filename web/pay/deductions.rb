@@ -13,7 +13,8 @@ module Web::Pay::Deductions
 
   def self.one(row, own)
     says = row.slice(:id, :version, :label, :basis, :per, :priority, :if_short, :tag, :prorated, :escrow, :everyone, :paused)
-    says.merge(amount: rate(row[:amount]), goal: row[:goal] && money(row[:goal]), from_on: row[:from_on].iso8601, to_on: row[:to_on]&.iso8601, drivers: own.map { |one| { **one.slice(:driver_id, :name, :left_out), own_amount: rate(one[:own_amount]) } })
+    drivers = own.map { |one| { **one.slice(:driver_id, :name, :left_out), own_amount: rate(one[:own_amount]) } }
+    says.merge(amount: rate(row[:amount]), goal: row[:goal] && money(row[:goal]), from_on: row[:from_on].iso8601, to_on: row[:to_on]&.iso8601, drivers:)
   end
 
   def self.preview(id, input, now)
@@ -23,7 +24,7 @@ module Web::Pay::Deductions
     { rows: rows.map { |row| { **row.slice(:driver_id, :driver), old: Money.text(row[:old_cents]), new: Money.text(row[:new_cents]) } }, old: Money.text(rows.sum { |row| row[:old_cents] }), new: Money.text(rows.sum do |row|
       row[:new_cents]
     end),
-      second_person: rows.length > settings[:second_person_drivers] || Money.to_d(moved) > settings[:second_person_dollars], period: "#{run[:from_on]} to #{run[:to_on]}" }
+      second_person: rows.length > settings[:second_person_drivers] || Money.to_d(moved) > settings[:second_person_dollars], from: run[:from_on].iso8601, to: run[:to_on].iso8601 }
   end
 
   def self.settings

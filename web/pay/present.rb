@@ -14,7 +14,8 @@ module Web::Pay::Present
     items = row[:state] == "draft" ? Work::Pay::Items.open(row) : []
     before, years = before(row), Store::Pay.year_nets(row)
     waiting, paid = items.partition { |item| item[:reason] }
-    { **run_row(row).except(:statements), deductions: money(row[:deductions]), rows: Store::Pay.run_rows(id).map { |statement| run_statement(statement, before, years) }, reopened: row[:reopened_why] && "#{row[:reopened_by]}: #{row[:reopened_why]}",
+    { **run_row(row).except(:statements), deductions: money(row[:deductions]), reopened: row[:reopened_why] && "#{row[:reopened_by]}: #{row[:reopened_why]}",
+                                          rows: Store::Pay.run_rows(id).map { |statement| run_statement(statement, before, years) },
                                           held: waiting.map { |item| held(item) }, unusual: paid.select { |item| item[:unusual].any? }.map { |item| held(item) }, questions: questions(id), items: items.length }
   end
 
@@ -36,7 +37,7 @@ module Web::Pay::Present
 
   def self.run_statement(row, before, years)
     { id: row[:id], driver: { id: row[:driver_id], name: row[:driver] }, trips: row[:trips], miles: Money.rate_text(row[:miles], places: 1), miles_estimated: row[:miles_estimated] || false,
-      gross: money(row[:gross]), reimbursements: money(row[:reimbursements]), deductions: money(row[:deductions]), net: money(row[:net]), before: before[row[:driver_id]] && money(before[row[:driver_id]]), year_net: money(years[row[:driver_id]] || 0) }
+      **amounts(row), before: before[row[:driver_id]] && money(before[row[:driver_id]]), year_net: money(years[row[:driver_id]] || 0) }
   end
 
   def self.held(row)

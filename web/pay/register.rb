@@ -39,7 +39,8 @@ class Web::Pay::Register
   private
 
   def exported
-    DB[:statement_lines].join(:statements, id: :statement_id).join(:drivers, id: Sequel[:statements][:driver_id]).left_join(:trips, id: Sequel[:statement_lines][:trip_id]).where(pay_run_id: @run[:id]).order(Sequel[:drivers][:number], :position)
+    DB[:statement_lines].join(:statements, id: :statement_id).join(:drivers, id: Sequel[:statements][:driver_id]).left_join(:trips, id: Sequel[:statement_lines][:trip_id])
+                        .where(pay_run_id: @run[:id]).order(Sequel[:drivers][:number], :position)
                         .select(Sequel[:drivers][:number].as(:driver_number), Sequel[:drivers][:name].as(:driver), :section, :label, :quantity, :rate, :amount, Sequel[:trips][:number].as(:trip))
                         .map { |row| row.merge(period_from: @run[:from_on], period_to: @run[:to_on]).values_at(*LINES.map(&:to_sym)) }
   end

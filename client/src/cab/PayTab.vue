@@ -10,15 +10,27 @@ const open = ref<Schemas['Statement']>()
 const rows = computed(() => cab.cab.value?.pay ?? [])
 const day = (text: string) => new Date(`${text}T12:00:00Z`).toLocaleDateString(locale.value === 'es' ? 'es-US' : 'en-US', { timeZone: 'UTC', month: 'short', day: 'numeric' })
 const dollars = (text: string) => Number(text).toLocaleString('en-US', { style: 'currency', currency: 'USD' })
-async function look(id: number) { open.value = await cab.statement(id) }
+async function look(id: number) { open.value = await cab.statement(id); asking.value = -1 }
+const asking = ref(-1)
+const body = ref('')
+const sent = ref('')
+const told = (line: Schemas['Statement']['lines'][number]) => [line.label, line.quantity && `${line.quantity} × ${line.rate}`, line.route, line.day && day(line.day), dollars(line.amount)].filter(Boolean).join(', ')
+async function send(line: Schemas['Statement']['lines'][number]) {
+  if (!open.value) return
+  const now = await cab.askAboutPay(open.value.id, told(line), body.value.trim())
+  if (now) { open.value = now; asking.value = -1; body.value = '' } else sent.value = t('pay.notSent')
+}
 </script>
 
 <template>
   <template v-if="open">
     <section class="card">
       <h2>{{ t('pay.week', { from: day(open.from), to: day(open.to) }) }}</h2>
-      <ul class="lines little"><li v-for="(line, i) in open.lines" :key="i" class="spread"><span>{{ line.label }}<span class="quiet">{{ line.quantity ? ` ${line.quantity}${line.rate ? ` × ${line.rate}` : ''}` : '' }}{{ line.route ? `, ${line.route}` : '' }}</span></span><span class="figure">{{ dollars(line.amount) }}</span></li></ul>
-      <p class="spread"><span>{{ t('pay.gross') }}</span><span class="figure">{{ dollars(open.gross) }}</span></p><p class="spread big"><strong>{{ t('pay.net') }}</strong><strong class="figure">{{ dollars(open.net) }}</strong></p>
+      <ul class="lines little"><li v-for="(line, i) in open.lines" :key="i"><button type="button" class="line spread" :aria-expanded="asking === i" @click="asking = asking === i ? -1 : i; sent = ''"><span>{{ line.label }}<span class="quiet">{{ line.quantity ? ` ${line.quantity}${line.rate ? ` × ${line.rate}` : ''}` : '' }}{{ line.route ? `, ${line.route}` : '' }}</span></span><span class="figure">{{ dollars(line.amount) }}</span></button>
+        <form v-if="asking === i" class="stack" @submit.prevent="send(line)"><p class="quiet">{{ told(line) }}{{ line.trip ? `, ${line.trip}` : '' }}<template v-if="line.by_state?.length">: {{ line.by_state.map((row) => `${row.state} ${row.miles}`).join(', ') }}</template></p><label>{{ t('pay.ask') }}<textarea v-model="body" rows="2" /></label><button class="press small" :disabled="body.trim().length < 2">{{ t('pay.send') }}</button><p v-if="sent" class="trouble">{{ sent }}</p></form></li></ul>
+      <ul v-if="open.short?.length" class="lines little"><li v-for="(one, i) in open.short" :key="i" class="quiet">{{ t(one.carried ? 'pay.carried' : 'pay.dropped', { what: one.label, amount: dollars(one.amount) }) }}</li></ul>
+      <section v-if="open.questions?.length" class="little stack"><p v-for="one in open.questions" :key="one.id"><span class="quiet">{{ one.line }}</span><br>{{ one.body }}<br><strong>{{ one.answer ?? t('pay.waits') }}</strong></p></section>
+      <p v-if="Number(open.deductions)" class="spread little"><span>{{ t('pay.deductions') }}</span><span class="figure">{{ dollars(`-${open.deductions}`) }}</span></p><p class="spread"><span>{{ t('pay.gross') }}</span><span class="figure">{{ dollars(open.gross) }}</span></p><p class="spread big"><strong>{{ t('pay.net') }}</strong><strong class="figure">{{ dollars(open.net) }}</strong></p>
       <button type="button" class="press" @click="open = undefined">{{ t('pay.close') }}</button>
     </section>
   </template>
@@ -30,5 +42,5 @@ async function look(id: number) { open.value = await cab.statement(id) }
 </template>
 
 <style scoped>
-.row { text-align: left; cursor: pointer; gap: .15rem; width: 100%; min-height: 64px; } .lines { display: grid; gap: .35rem; } .lines .spread { flex-wrap: nowrap; } .big { font-size: 1.15rem; }
+.row { text-align: left; cursor: pointer; gap: .15rem; width: 100%; min-height: 64px; } .lines { display: grid; gap: .1rem; } .line { width: 100%; min-height: 44px; font: inherit; text-align: left; background: none; border: 0; border-bottom: 1px solid var(--line); padding: .3rem 0; cursor: pointer; } textarea { width: 100%; font: inherit; } .lines .spread { flex-wrap: nowrap; } .big { font-size: 1.15rem; }
 </style>

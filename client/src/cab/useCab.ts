@@ -114,6 +114,11 @@ export function useCab() {
     await send()
   }
   const statement = (id: number) => call<Schemas['Statement']>(`/api/cab/statements/${id}`)
+  /** Asked while there is a signal; without one the question stays on the page. */
+  async function askAboutPay(id: number, line: string, body: string): Promise<Schemas['Statement'] | undefined> {
+    const response = await fetch(`/api/cab/statements/${id}/questions`, { method: 'POST', headers: { ...headers(), 'Content-Type': 'application/json' }, body: JSON.stringify({ key: newKey(), line, body }) }).catch(() => undefined)
+    return response?.ok ? ((await response.json()) as Schemas['Statement']) : undefined
+  }
   async function blob(path: string): Promise<Blob | undefined> {
     const response = await fetch(path, { headers: headers() }).catch(() => undefined)
     return response?.ok ? response.blob() : undefined
@@ -146,6 +151,6 @@ export function useCab() {
 
   const clockMinutes = computed(() => Math.round(Math.abs(skew.value) / 60000))
   return { cab, trips, problem, locked, over, queue, refused, offline, skew, place, clockOff: computed(() => (clockMinutes.value > CLOCK_MINUTES ? clockMinutes.value : 0)), now: () => Date.now() + skew.value, headers,
-    checkIn, paper, activity, write, readUpTo, setting, unlock, statement, file, blob, answerDuty, drop, again }
+    checkIn, paper, activity, write, readUpTo, setting, unlock, statement, askAboutPay, file, blob, answerDuty, drop, again }
 }
 export type Cab = ReturnType<typeof useCab>

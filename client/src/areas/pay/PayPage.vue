@@ -6,14 +6,21 @@ import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
+import ViewTabs from '@/shared/ViewTabs.vue'
 import Waiting from '@/shared/Waiting.vue'
+import DeductionsView from './DeductionsView.vue'
+import PaySettings from './PaySettings.vue'
 import RunPanel from './RunPanel.vue'
 import { nextPeriod } from './period'
+import { RUN } from './words'
 
+/** Pay runs, deductions of every period, the rules of pay. */
+const VIEWS = [['runs', 'Pay runs'], ['deductions', 'Deductions'], ['rules', 'Rules']] as const
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const settles = session.has('settlement_clerk')
+const view = computed(() => (route.params.id ? 'runs' : VIEWS.map(([name]) => name).find((name) => name === route.query.view) ?? 'runs'))
 const selected = computed(() => (route.params.id ? Number(route.params.id) : undefined))
 const { data, problem, load } = useFetched(() => 0, () => ask(api.GET('/api/pay-runs')), (change) => change.kind === 'pay_run')
 
@@ -29,24 +36,29 @@ async function open() {
 </script>
 
 <template>
-  <div class="pay">
-    <section class="panel list" aria-label="Pay runs">
-      <div class="pad"><h1>Pay runs</h1>
-        <template v-if="settles"><v-btn class="mt-2" color="primary" block @click="open">Open {{ showDay(next.from) }} – {{ showDay(next.to) }}</v-btn><v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert></template></div>
-      <waiting v-slot="{ data: runs }" :data="data" :problem="problem" :empty="data?.length === 0" @again="load">
-        <ol class="runs"><li v-for="run in runs" :key="run.id"><router-link :to="`/pay/${run.id}`" :aria-current="run.id === selected ? 'true' : undefined">
-          <span class="spread"><strong>{{ showDay(run.from) }} – {{ showDay(run.to) }}</strong></span>
-          <span class="spread small"><span>{{ run.state === 'draft' ? 'Draft' : `Approved by ${run.approved_by}` }}</span><span class="figure">{{ showDollars(run.net) }}</span></span></router-link></li></ol>
-      </waiting>
-      <p v-if="data?.length === 0" class="pad">No pay run yet. Open the one of this week.</p>
-    </section>
-    <run-panel v-if="selected" :id="selected" :key="selected" />
-    <p v-else class="quiet pa-6">Pick a pay run, or open the next one.</p>
+  <div class="stack">
+    <view-tabs :views="VIEWS" :view="view" @choose="(name) => router.push(name === 'runs' ? '/pay' : { path: '/pay', query: { view: name } })" />
+    <deductions-view v-if="view === 'deductions'" />
+    <pay-settings v-else-if="view === 'rules'" />
+    <div v-else class="pay">
+      <section class="panel list" aria-label="Pay runs">
+        <div class="pad"><h1 class="sr-only">Pay runs</h1>
+          <template v-if="settles"><v-btn color="primary" block @click="open">Open {{ showDay(next.from) }} – {{ showDay(next.to) }}</v-btn><v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert></template></div>
+        <waiting v-slot="{ data: runs }" :data="data" :problem="problem" :empty="data?.length === 0" @again="load">
+          <ol class="runs"><li v-for="run in runs" :key="run.id"><router-link :to="`/pay/${run.id}`" :aria-current="run.id === selected ? 'true' : undefined">
+            <span class="spread"><strong>{{ showDay(run.from) }} – {{ showDay(run.to) }}</strong></span>
+            <span class="spread small"><span>{{ RUN[run.state] }}<template v-if="run.state !== 'draft'"> by {{ run.paid_by ?? run.approved_by }}</template></span><span class="figure">{{ showDollars(run.net) }}</span></span></router-link></li></ol>
+        </waiting>
+        <p v-if="data?.length === 0" class="pad">No pay run yet. Open the one of this week.</p>
+      </section>
+      <run-panel v-if="selected" :id="selected" :key="selected" />
+      <p v-else class="quiet pa-6">Pick a pay run, or open the next one.</p>
+    </div>
   </div>
 </template>
 
 <style scoped>
-.pay { display: grid; grid-template-columns: minmax(18rem, 22rem) minmax(0, 1fr); gap: .9rem; align-items: start; }
+.pay { display: grid; grid-template-columns: minmax(15rem, 18rem) minmax(0, 1fr); gap: .9rem; align-items: start; }
 .pad { padding: .8rem .9rem; }
 .runs { list-style: none; margin: 0; padding: 0; }
 .runs a:not(.v-btn):not(.v-list-item) { display: block; padding: .5rem .9rem; border-top: 1px solid rgb(var(--v-theme-line)); border-left: 4px solid transparent; color: inherit; text-decoration: none; }

@@ -1,33 +1,49 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { api, ask, newKey, type Problem } from '@/shared/api'
+import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import AuditTrail from '@/shared/AuditTrail.vue'
 import { useFetched } from '@/shared/fetched'
 import { showDollars, showMiles } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showDay, showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import DepositPanel from './DepositPanel.vue'
+import ItemsPanel from './ItemsPanel.vue'
+import QuestionsPanel from './QuestionsPanel.vue'
+import { moved } from './words'
 
+/** A pay run: every driver's statement beside the last one; what waits and why; locked, paid, opened again; what goes out. */
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const settles = session.has('settlement_clerk')
-const { data, problem, load, put } = useFetched(() => id, (run) => ask(api.GET('/api/pay-runs/{id}', { params: { path: { id: run } } })), (change) => change.kind === 'pay_run' || change.kind === 'trip' || change.kind === 'load')
-const sure = ref(false)
+const path = { params: { path: { id } } }
+const { data, problem, load, put } = useFetched(() => id, (run) => ask(api.GET('/api/pay-runs/{id}', { params: { path: { id: run } } })), (change) => ['pay_run', 'trip', 'load', 'company', 'driver'].includes(change.kind))
+const sure = ref<'approve' | 'pay'>()
+const reopening = ref(false)
 const busy = ref(false)
 const trouble = ref<Problem>()
+const said = ref('')
 let key = newKey()
-watch(() => data.value?.net, () => { key = newKey() })
+// A run that is opened again is approved anew, though its total may be the same.
+watch(() => [data.value?.net, data.value?.state], () => { key = newKey() })
 
-async function approve() {
-  if (!data.value) return
+async function act(call: Promise<{ data?: Schemas['PayRun']; error?: unknown }>) {
   busy.value = true
-  const answer = await ask(api.POST('/api/pay-runs/{id}/approve', { params: { path: { id } }, body: { key, total_net: data.value.net } }))
+  const answer = await ask(call)
   busy.value = false
-  sure.value = false
+  sure.value = undefined
   trouble.value = answer.problem
-  if (answer.data) put(answer.data)
-  else void load()
+  if (answer.data) { put(answer.data); reopening.value = false } else if (answer.problem?.path !== '/why') void load()
+  return !answer.problem
 }
+const approve = () => data.value && act(api.POST('/api/pay-runs/{id}/approve', { ...path, body: { key, total_net: data.value.net } }))
+const pay = () => act(api.POST('/api/pay-runs/{id}/pay', { ...path, body: { key: newKey() } }))
+const reopen = (why: string) => act(api.POST('/api/pay-runs/{id}/reopen', { ...path, body: { key: newKey(), why } }))
+const items = (input: { ids: number[]; act: 'approve' | 'hold' | 'release'; why?: string }) => act(api.POST('/api/pay-runs/{id}/items', { ...path, body: { key: newKey(), ...input } }))
+const answerTo = (question: number, answer: string) => act(api.POST('/api/pay-questions/{id}/answer', { params: { path: { id: question } }, body: { key: newKey(), answer } }))
+async function mail() { if (await act(api.POST('/api/pay-runs/{id}/mail', { ...path, body: { key: newKey() } }))) said.value = 'The statements are on their way to every driver with an address.' }
+const OUT = [['statements.pdf', 'Statements, PDF'], ['register.csv', 'Register, CSV'], ['register.xlsx', 'Register, XLSX'], ['lines.csv', 'Payroll export']] as const
 </script>
 
 <template>
@@ -35,34 +51,40 @@ async function approve() {
     <waiting v-slot="{ data: run }" :data="data" :problem="problem" @again="load">
       <header class="panel pad">
         <div class="spread wrap"><h1>{{ showDay(run.from) }} – {{ showDay(run.to) }}</h1>
-          <v-btn v-if="run.state === 'draft' && settles && run.rows.length" color="primary" @click="sure = true">Approve and lock</v-btn></div>
-        <p class="row wrap"><span v-if="run.state === 'draft'"><strong>Draft</strong>: follows what is delivered and which papers come in</span><span v-else>Approved by {{ run.approved_by }}, {{ showTime(run.approved_at, session.zone) }}; locked</span></p>
-        <v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert>
+          <div v-if="settles" class="row wrap"><v-btn v-if="run.state === 'draft' && run.rows.length" color="primary" @click="sure = 'approve'">Approve and lock</v-btn>
+            <template v-if="run.state === 'approved'"><v-btn variant="text" @click="reopening = true">Open again</v-btn><v-btn color="primary" @click="sure = 'pay'">It is paid</v-btn></template></div></div>
+        <p><span v-if="run.state === 'draft'"><strong>Draft</strong>: follows what is delivered and which papers come in<template v-if="run.reopened">. Opened again by {{ run.reopened }}</template></span><span v-else-if="run.state === 'approved'"><strong>Locked</strong> by {{ run.approved_by }}, {{ showTime(run.approved_at, session.zone) }}, not paid yet</span><span v-else><strong>Paid</strong>, {{ run.paid_by }}, {{ showTime(run.paid_at, session.zone) }}: a correction goes into the next run</span></p>
+        <p v-if="run.rows.length" class="out row wrap"><a v-for="[file, label] in OUT" :key="file" :href="`/api/pay-runs/${id}/${file}`" :target="file.endsWith('pdf') ? '_blank' : undefined" rel="noopener">{{ label }}</a><button v-if="settles && run.state !== 'draft'" type="button" class="link" @click="mail">Mail them</button></p>
+        <p v-if="said" class="small" role="status">{{ said }}</p>
+        <v-alert v-if="trouble && trouble.path !== '/why'" type="error" class="mt-2">{{ trouble.message }}</v-alert>
       </header>
-      <section class="panel scroll">
+      <questions-panel v-if="run.questions?.some(({ answer }) => !answer)" :questions="run.questions" :settles="settles" :busy="busy" @answer="answerTo" />
+      <section class="panel scroll" aria-label="Drivers">
         <p v-if="!run.rows.length" class="pad">Nothing is earned in this period yet, or its papers are missing.</p>
         <table v-else class="ledger">
-          <thead><tr><th>Driver</th><th class="figure">Trips</th><th class="figure">Miles</th><th class="figure">Gross</th><th class="figure">Deductions</th><th class="figure">Net</th></tr></thead>
-          <tbody><tr v-for="row in run.rows" :key="row.id"><td><router-link :to="`/pay/statements/${row.id}`">{{ row.driver.name }}</router-link></td><td class="figure">{{ row.trips }}</td><td class="figure">{{ showMiles(row.miles) }}<span v-if="row.miles_estimated" class="quiet" title="Great circle × 1.2"> est.</span></td><td class="figure">{{ showDollars(row.gross) }}</td><td class="figure">{{ showDollars(row.deductions) }}</td><td class="figure"><strong>{{ showDollars(row.net) }}</strong></td></tr></tbody>
-          <tfoot><tr><td><strong>{{ run.rows.length }} drivers</strong></td><td /><td /><td class="figure">{{ showDollars(run.gross) }}</td><td class="figure">{{ showDollars(run.deductions) }}</td><td class="figure"><strong>{{ showDollars(run.net) }}</strong></td></tr></tfoot>
+          <thead><tr><th>Driver</th><th class="figure">Trips</th><th class="figure">Miles</th><th class="figure">Gross</th><th class="figure">Deductions</th><th class="figure">Net</th><th class="figure">Against last time</th><th class="figure">Year to date</th></tr></thead>
+          <tbody><tr v-for="row in run.rows" :key="row.id"><td><router-link :to="`/pay/statements/${row.id}`">{{ row.driver.name }}</router-link></td><td class="figure">{{ row.trips }}</td><td class="figure">{{ showMiles(row.miles) }}<span v-if="row.miles_estimated" class="quiet" title="Great circle × 1.2"> est.</span></td><td class="figure">{{ showDollars(row.gross) }}</td><td class="figure">{{ showDollars(row.deductions) }}</td><td class="figure"><strong>{{ showDollars(row.net) }}</strong></td><td class="figure quiet">{{ row.before === null ? 'first' : moved(row.before, row.net) || 'alike' }}</td><td class="figure">{{ showDollars(row.year_net) }}</td></tr></tbody>
+          <tfoot><tr><td><strong>{{ run.rows.length }} drivers</strong></td><td /><td /><td class="figure">{{ showDollars(run.gross) }}</td><td class="figure">{{ showDollars(run.deductions) }}</td><td class="figure"><strong>{{ showDollars(run.net) }}</strong></td><td /><td /></tr></tfoot>
         </table>
       </section>
-      <section v-if="run.held.length" class="panel pad"><h2>Held, not paid in this run</h2>
-        <ul class="held"><li v-for="item in run.held" :key="item.trip + item.driver">{{ item.driver }}, trip {{ item.trip }}: {{ item.reason === 'papers_missing' ? 'no bill of lading or proof of delivery is in' : item.reason }}
-          <router-link v-if="item.load_id" :to="`/freight/${item.load_id}`">Open the load</router-link></li></ul></section>
+      <deposit-panel v-if="run.state !== 'draft' && settles" :id="id" />
+      <items-panel v-if="run.state === 'draft' && run.items" :id="id" :run="run" :settles="settles" :busy="busy" :problem="trouble" @act="items" />
       <section class="panel pad"><h2>Trail</h2><audit-trail :id="id" kind="pay_run" /></section>
-      <v-dialog v-model="sure" max-width="440" aria-label="Approve and lock">
-        <v-card class="pa-4"><h2>Approve and lock {{ showDay(run.from) }} – {{ showDay(run.to) }}?</h2>
-          <p class="my-3">{{ run.rows.length }} statements, {{ showDollars(run.gross) }} gross, <strong>{{ showDollars(run.net) }} net</strong>. {{ run.held.length ? `${run.held.length} trips stay held.` : '' }} It cannot be undone: later corrections go into the next run.</p>
-          <div class="row justify-end"><v-btn variant="text" @click="sure = false">Not yet</v-btn><v-btn color="primary" :loading="busy" @click="approve">Approve {{ showDollars(run.net) }}</v-btn></div></v-card>
+      <v-dialog :model-value="!!sure" max-width="440" :aria-label="sure === 'pay' ? 'It is paid' : 'Approve and lock'" @update:model-value="sure = undefined">
+        <v-card v-if="sure === 'approve'" class="pa-4"><h2>Approve and lock {{ showDay(run.from) }} – {{ showDay(run.to) }}?</h2>
+          <p class="my-3">{{ run.rows.length }} statements, {{ showDollars(run.gross) }} gross, <strong>{{ showDollars(run.net) }} net</strong>. {{ run.held.length ? `${run.held.length} items stay held.` : '' }} It is posted to the books. Until it is paid it can be opened again, with a reason.</p>
+          <div class="row justify-end"><v-btn variant="text" @click="sure = undefined">Not yet</v-btn><v-btn color="primary" :loading="busy" @click="approve">Approve {{ showDollars(run.net) }}</v-btn></div></v-card>
+        <v-card v-else class="pa-4"><h2>{{ showDollars(run.net) }} left the bank?</h2><p class="my-3">{{ run.rows.length }} statements. Paid cannot be undone: later corrections go into the next run.</p>
+          <div class="row justify-end"><v-btn variant="text" @click="sure = undefined">Not yet</v-btn><v-btn color="primary" :loading="busy" @click="pay">It is paid</v-btn></div></v-card>
       </v-dialog>
+      <reason-dialog :model-value="reopening" title="Open this run again" :busy="busy" :problem="trouble" @close="reopening = false" @reason="reopen" />
     </waiting>
   </article>
 </template>
 
 <style scoped>
-.pad { padding: .8rem .9rem; } .wrap { flex-wrap: wrap; }
+.pad { padding: .8rem .9rem; } .wrap { flex-wrap: wrap; } .out { gap: .3rem 1rem; margin-top: .4rem; font-size: .9rem; }
 .scroll { overflow-x: auto; }
-.held { margin: .4rem 0 0; padding-left: 1.2rem; }
+.link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; }
 tfoot td { border-bottom: 0; border-top: 2px solid rgb(var(--v-theme-line)); }
 </style>

@@ -8,10 +8,13 @@ import { showDollars } from '@/shared/measure'
 import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import EarningsRibbon from './EarningsRibbon.vue'
+import OncePanel from './OncePanel.vue'
+import QuestionsPanel from './QuestionsPanel.vue'
+import { RUN } from './words'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
-const { data, problem, load } = useFetched(id, (statement) => ask(api.GET('/api/statements/{id}', { params: { path: { id: statement } } })), (change) => change.kind === 'pay_run' || change.kind === 'trip')
+const { data, problem, load } = useFetched(id, (statement) => ask(api.GET('/api/statements/{id}', { params: { path: { id: statement } } })), (change) => ['pay_run', 'trip', 'company', 'driver'].includes(change.kind))
 const SECTIONS: Record<string, string> = { earnings: 'Earnings', reimbursements: 'Reimbursements', taxes: 'Taxes', garnishments: 'Garnishments', advances: 'Advances', one_time: 'One-time deductions', recurring: 'Deductions' }
 const sections = (statement: Schemas['Statement']) => Object.keys(SECTIONS).map((name) => ({ name, title: SECTIONS[name], lines: statement.lines.filter((line) => line.section === name) })).filter(({ lines }) => lines.length)
 const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['deductions', 'Deductions'], ['net', 'Net']] as const
@@ -21,7 +24,7 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
   <article class="sheet">
     <waiting v-slot="{ data: statement }" :data="data" :problem="problem" @again="load">
       <header class="panel pad spread wrap">
-        <div><p class="quiet small">{{ statement.company }} • settlement statement{{ statement.state === 'draft' ? ', draft' : '' }}</p><h1>{{ statement.driver.name }}</h1><p>{{ showDay(statement.from) }} – {{ showDay(statement.to) }} • <router-link :to="`/pay/${statement.pay_run_id}`">the pay run</router-link></p></div>
+        <div><p class="quiet small">{{ statement.company }} • settlement statement, {{ RUN[statement.state]?.toLowerCase() }}</p><h1>{{ statement.driver.name }}</h1><p>{{ showDay(statement.from) }} – {{ showDay(statement.to) }} • <router-link :to="`/pay/${statement.pay_run_id}`">the pay run</router-link> • <router-link :to="`/pay/drivers/${statement.driver.id}`">bank, orders, advances</router-link></p></div>
         <div class="net"><span class="quiet small">Net pay</span><strong>{{ showDollars(statement.net) }}</strong><v-btn size="small" variant="tonal" :prepend-icon="mdiFilePdfBox" :href="`/api/statements/${id}/pdf`" target="_blank">PDF</v-btn></div>
       </header>
       <section class="panel pad"><earnings-ribbon :statement="statement" /></section>
@@ -32,6 +35,9 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
             <td><router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{ line.trip }}</router-link> <span class="small quiet">{{ line.route }}</span></td><td class="nowrap">{{ line.day ? showDay(line.day) : '' }}</td><td class="figure">{{ line.quantity }}</td><td class="figure">{{ line.rate }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr></tbody>
         </table>
       </section>
+      <section v-if="statement.short?.length" class="panel pad" aria-label="Short"><h2>Was short</h2><ul class="short"><li v-for="(one, i) in statement.short" :key="i">{{ one.label }}: {{ showDollars(one.amount) }}, {{ one.carried ? 'taken from the next statement' : 'dropped' }}</li></ul></section>
+      <once-panel :statement="statement" @done="load" />
+      <questions-panel v-if="statement.questions?.length" :questions="statement.questions" :settles="false" :busy="false" />
       <section class="panel totals"><table class="ledger"><thead><tr><th /><th class="figure">This period</th><th class="figure">Year to date</th></tr></thead>
         <tbody><tr v-for="[name, label] in TOTALS" :key="name" :class="name"><td>{{ label }}</td><td class="figure">{{ showDollars(statement[name]) }}</td><td class="figure">{{ showDollars(statement.year[name]) }}</td></tr></tbody></table></section>
     </waiting>
@@ -43,5 +49,5 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
 .pad { padding: .8rem 1rem; } .wrap { flex-wrap: wrap; }
 .net { display: flex; align-items: center; gap: .8rem; } .net strong { font-size: 1.6rem; }
 .totals { align-self: flex-end; min-width: 26rem; } .totals .net td { font-weight: 700; display: table-cell; } tr.net { display: table-row; }
-.nowrap { white-space: nowrap; } tr:last-child td { border-bottom: 0; }
+.nowrap { white-space: nowrap; } .short { padding-left: 1.1rem; } tr:last-child td { border-bottom: 0; }
 </style>
