@@ -9,7 +9,7 @@ module Web::Pay
       def run(run_id = id, status: 200) = json(Web::Pay::Present.run(run_id), status:)
       def done = json({ done: true })
 
-      def file(name, type)
+      def download(name, type)
         content_type type
         headers "content-disposition" => "attachment; filename=\"#{name}\""
         yield
@@ -40,10 +40,10 @@ module Web::Pay
   end
 
   def self.out(app)
-    app.get("/api/pay-runs/:id/statements.pdf") { file("statements-#{id}.pdf", "application/pdf") { Web::Pay::StatementPdf.all(DB[:statements].where(pay_run_id: id).order(:driver_id).select_map(:id).map { |one| Web::Pay::Present.statement(one) }) } }
-    app.get("/api/pay-runs/:id/register.csv") { file("register-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).csv } }
-    app.get("/api/pay-runs/:id/register.xlsx") { file("register-#{id}.xlsx", SHEET) { Web::Pay::Register.new(id).xlsx } }
-    app.get("/api/pay-runs/:id/lines.csv") { file("lines-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).lines } }
+    app.get("/api/pay-runs/:id/statements.pdf") { download("statements-#{id}.pdf", "application/pdf") { Web::Pay::StatementPdf.all(DB[:statements].where(pay_run_id: id).order(:driver_id).select_map(:id).map { |one| Web::Pay::Present.statement(one) }) } }
+    app.get("/api/pay-runs/:id/register.csv") { download("register-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).csv } }
+    app.get("/api/pay-runs/:id/register.xlsx") { download("register-#{id}.xlsx", SHEET) { Web::Pay::Register.new(id).xlsx } }
+    app.get("/api/pay-runs/:id/lines.csv") { download("lines-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).lines } }
     app.get("/api/pay-runs/:id/deposit") { json Web::Pay::Present.deposit(Web::Pay::DepositFile.new(id, now:).to_h.except(:file)) }
     app.post("/api/pay-runs/:id/deposit") do
       deposit = Web::Pay::DepositFile.new(id, now:)
