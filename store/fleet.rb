@@ -10,7 +10,7 @@ module Store::Fleet
     units: %i[number kind trailer_kind terminal_id plate plate_state vin make model model_year length_ft notes capacity_lb capacity_cuft inner_length_in
               height_in tare_lb registered_lb miles_per_gallon owner operator logging_device leased company_plates axle_spacings_ft active_from active_to service_due_on service_every_miles serviced_on tarps]
   }.freeze
-  RATES = %i[loaded_mile_rate empty_mile_rate extra_stop stops_included detention_hourly tarp period_minimum].freeze
+  RATES = %i[basis loaded_mile_rate empty_mile_rate percent percent_of_fuel hourly_rate per_load per_ton extra_stop stops_included detention_hourly layover_daily tarp period_minimum minimum_net].freeze
   NAME = { customers: :name, places: :name, drivers: :name, units: :number }.freeze
   KIND = { customers: "customer", places: "place", drivers: "driver", units: "unit" }.freeze
 

@@ -211,7 +211,13 @@ RSpec.describe Work::Pay do
     plan = ->(**more) { DB[:pay_plans].where(driver_id:).update(**more) && described_class::BuildRun.call(DB[:pay_runs].get(:id)) }
     id = open_run
     load = DB[:loads].first
-    plan.call(basis: "percent", percent: 25, percent_of_fuel: true)
+    as_admin = api(greta)
+    driver_row = as_admin.call(:get, "/api/drivers/#{driver_id}").except(:id, :retired)
+    expect(as_admin.call(:put, "/api/drivers/#{driver_id}", driver_row.slice(:version, :name, :number, :terminal_id, :loaded_mile_rate, :empty_mile_rate).merge(basis: "percent"))[:error]).to include(code: "rate_missing", path: "/percent")
+    expect(as_admin.call(:put, "/api/drivers/#{driver_id}", driver_row.slice(:version, :name, :number, :terminal_id, :loaded_mile_rate, :empty_mile_rate).merge(basis: "percent", percent: "25", percent_of_fuel: true))).to include(basis: "percent", percent: "25.00")
+    expect(DB[:pay_plans].reverse(:in_force_from).first).to include(basis: "percent", percent: 25)
+    DB[:pay_plans].exclude(basis: "percent").delete if DB[:trip_earnings].update(pay_plan_id: DB[:pay_plans].where(basis: "percent").get(:id))
+    plan.call(percent: 25)
     expect(lines(id, "earnings")).to eq([["Line haul", Money.text(Money.cents(load[:line_haul] / 4))], ["Fuel surcharge", Money.text(Money.cents(load[:fuel_surcharge] / 4))]])
     plan.call(basis: "per_load", per_load: 150)
     expect(lines(id, "earnings")).to eq([%w[Load 150.00]])

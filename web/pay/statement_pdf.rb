@@ -75,8 +75,8 @@ class Web::Pay::StatementPdf
       next_line
     end
     @pdf.stroke_color "DDDDDD"
-    @pdf.stroke_horizontal_line(0, @pdf.bounds.width, at: @pdf.cursor + LEADING - 3)
-    @pdf.move_down 3
+    @pdf.stroke_horizontal_line(0, @pdf.bounds.width, at: @pdf.cursor - 1)
+    @pdf.move_down 4
   end
 
   def room(lines) = @pdf.cursor < (lines * (LEADING + 4)) + 20 ? @pdf.start_new_page : nil

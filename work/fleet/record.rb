@@ -54,12 +54,17 @@ module Work::Fleet::Record
     raise Refused.new("unknown_terminal", "There is no such terminal.", path: "/terminal_id")
   end
 
+  # Of a plan of pay, what is no decimal.
+  AS_THEY_ARE = %i[basis percent_of_fuel stops_included].freeze
+
   # A driver's rates hold from today; a change on the same day replaces that day's plan.
   def self.write_rates(driver_id, input, now)
     rates = input.slice(*Store::Fleet::RATES)
     current = Store::Fleet.pay_plan(driver_id, now.to_date)
-    wanted = { stops_included: 2, extra_stop: 0, detention_hourly: 0, tarp: 0, period_minimum: 0, **(current || {}).slice(*Store::Fleet::RATES), **rates }
-             .transform_values { |value| value.is_a?(Integer) ? value : BigDecimal(value) }
+    wanted = { stops_included: 2, **(current || {}).slice(*Store::Fleet::RATES), **rates }
+             .to_h { |name, value| [name, AS_THEY_ARE.include?(name) ? value : BigDecimal(value)] }
+    rate = Core::Pay::Earnings::RATES.fetch((wanted[:basis] || "per_mile").to_sym).first
+    raise Refused.new("rate_missing", "Say at which rate this driver is paid.", path: "/#{rate}") if wanted[:basis] && wanted[:basis] != "per_mile" && (wanted[rate] || 0).zero?
     return if current && wanted.all? { |name, value| current[name] == value }
 
     DB[:pay_plans].insert_conflict(target: %i[driver_id in_force_from], update: wanted)

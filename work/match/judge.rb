@@ -214,8 +214,8 @@ class Work::Match::Judge
 
     terms = Work::Pay::Request.plan(crew.plan, BigDecimal(100))
     trip = Core::Pay::Terms::Trip.new(
-      id: "", plan: nil, completed_on: nil, papers_in: true, loaded_miles: BigDecimal(loaded_tenths) / 10, empty_miles: BigDecimal(deadhead_tenths) / 10, line_haul_cents: 0,
-      fuel_surcharge_cents: 0, tons: BigDecimal(0), hours: BigDecimal(0), dwell_minutes: Array.new(stop_count, 0), layover_days: 0, tarped:
+      id: "", plan: nil, completed_on: nil, papers_in: true, loaded_miles: BigDecimal(loaded_tenths) / 10, empty_miles: BigDecimal(deadhead_tenths) / 10, line_haul_cents: Money.cents(load.row[:line_haul] || 0),
+      fuel_surcharge_cents: Money.cents(load.row[:fuel_surcharge] || 0), tons: BigDecimal(load.fit.weight_lb || 0) / 2000, hours: BigDecimal(0), dwell_minutes: Array.new(stop_count, 0), layover_days: 0, tarped:
     )
     Core::Pay.earnings(trip, terms).sum(&:amount_cents)
   end
