@@ -94,7 +94,7 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
       click_on "the pay run"
       click_on "Approve and lock"
       click_on "Approve #{gross}"
-      expect(page).to have_text("locked")
+      expect(page).to have_text("Locked by Greta Lindqvist")
       click_on "Wade Ferris"
       expect(find("tr.gross td.figure:nth-child(3)").text).to eq(gross)
       pdf = page.evaluate_async_script("const done = arguments[0]; fetch(document.querySelector('a[href$=pdf]').href).then(r => r.blob()).then(b => b.arrayBuffer()).then(a => done(String.fromCharCode(...new Uint8Array(a.slice(0, 4)))))")

@@ -18,7 +18,7 @@ class Web::Pay::DepositFile
     raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if @run[:state] == "draft"
 
     @settings = Store::Pay.settings
-    raise Refused.new("no_bank", "Say under Settings from which bank and under which number the company pays.", path: "") if @settings.values_at(:bank_routing, :bank_company_id).any?(&:empty?)
+    raise Refused.new("no_bank", "Say under Pay, Rules from which bank and under which number the company pays.", path: "") if @settings.values_at(:bank_routing, :bank_company_id).any?(&:empty?)
 
     @now = now
     @on = on
