@@ -48,7 +48,7 @@ module Web::Pay
     app.post("/api/pay-runs/:id/deposit") do
       deposit = Web::Pay::DepositFile.new(id, now:)
       made = deposit.to_h
-      deposit.prenoted
+      Work::Pay::KeepBankAccount.prenoted(deposit.prenoted_ids, input, by:, now:)
       json Web::Pay::Present.deposit(made)
     end
   end

@@ -51,11 +51,12 @@ module Web::Permits
       json Web::Permits::MoneyDesk.to_h
     end
     app.post("/api/permit-receipts/:id/ask") do
-      Work::Permits::Pay.ask(id, now:)
-    rescue Work::Service::Unreachable
-      # It is asked again each minute.
-    ensure
-      halt json(Web::Permits::MoneyDesk.to_h)
+      begin
+        Work::Permits::Pay.ask(id, now:)
+      rescue Work::Service::Unreachable
+        # It is asked again each minute.
+      end
+      json Web::Permits::MoneyDesk.to_h
     end
     app.get("/api/permit-receipts/:id/pdf") do
       pdf = DB[:permit_receipts].where(id:).get(:pdf) or raise Work::NotFound.new("receipt", id)

@@ -28,12 +28,6 @@ module Core::Pay::Books
   # The net that leaves the bank.
   def self.of_payment(net_cents) = [Entry.new(account: "net_payable", label: "Net", cents: -net_cents), Entry.new(account: "bank", label: "Net", cents: net_cents)]
 
-  # Interest that an escrow fund has earned. Source: 49 CFR 376.12(k)(5), at no less than the yield of 91-day Treasury bills, each quarter
-  def self.of_interest(label, cents) = [Entry.new(account: "escrow", label:, cents:), Entry.new(account: "interest", label:, cents: -cents)]
-
-  # Interest of a fund for some days: on its balance, less the average advance that was paid to the driver. yearly_percent - BigDecimal. In cents, cut.
-  def self.interest_cents(balance_cents, yearly_percent:, days:) = Core::Money.cents_cut(Core::Money.exact(balance_cents) * yearly_percent.to_r / 100 * days / 365)
-
   def self.reversed(entries) = entries.map { |entry| entry.with(cents: -entry.cents) }
 
   def self.account(line, escrow)

@@ -188,7 +188,7 @@ Sequel.migration do
       String :what, text: true, null: false
       String :by, text: true, null: false
       timestamptz :at, null: false
-      constraint(:ledger_transactions_kind_known, kind: %w[statement payment advance reversal escrow])
+      constraint(:ledger_transactions_kind_known, kind: %w[statement payment advance reversal])
       index :statement_id
     end
     # Dollars that the account owes (positive) or is owed; a transaction's add up to nothing.
@@ -199,7 +199,7 @@ Sequel.migration do
       String :account, text: true, null: false
       String :label, text: true, null: false
       BigDecimal :amount, size: [12, 2], null: false
-      constraint(:ledger_entries_account_known, account: %w[earnings reimbursements taxes garnishments deductions advances escrow net_payable carried_forward bank fees interest])
+      constraint(:ledger_entries_account_known, account: %w[earnings reimbursements taxes garnishments deductions advances escrow net_payable carried_forward bank fees])
       index %i[driver_id account label]
     end
     alter_table(:pay_runs) do
@@ -210,7 +210,6 @@ Sequel.migration do
       add_column :reopened_at, :timestamptz
       add_column :reopened_by, String, text: true
       add_column :reopened_why, String, text: true
-      add_column :built_at, :timestamptz
     end
     run <<~SQL
       CREATE FUNCTION refuse_change_of_books() RETURNS trigger LANGUAGE plpgsql AS $$

@@ -29,8 +29,8 @@ class Web::Pay::DepositFile
     { file: ach.to_s.gsub("\r\n", "\n"), paid: paid.length, prenotes: prenotes.length, without: rows.select { |row| row[:routing].nil? }.map { |row| row[:driver] }, total_cents: paid.sum { |row| Money.cents(row[:net]) } }
   end
 
-  # Says that the prenotes have gone out.
-  def prenoted = DB[:bank_accounts].where(driver_id: prenotes.map { |row| row[:driver_id] }, prenote_on: nil).update(prenote_on: @now.to_date)
+  # Whose account is proven first.
+  def prenoted_ids = prenotes.map { |row| row[:driver_id] }
 
   private
 
@@ -41,7 +41,8 @@ class Web::Pay::DepositFile
 
   def proven?(row) = row[:prenote_on] && banking_days(row[:prenote_on], @on) >= PROVEN_DAYS
   def paid = @paid ||= rows.select { |row| row[:routing] && proven?(row) }
-  def prenotes = @prenotes ||= rows.select { |row| row[:routing] && row[:prenote_on].nil? }
+  # Asked again on the same day, the file is the same: the first may not have arrived.
+  def prenotes = @prenotes ||= rows.select { |row| row[:routing] && [nil, @now.to_date].include?(row[:prenote_on]) }
   def banking_days(from, to) = ((from + 1)..to).count { |date| (1..5).cover?(date.wday) }
 
   def ach

@@ -30,7 +30,6 @@ class Work::Pay::BuildRun
     due = self.class.due(earned, @facts, @only)
     due.each_slice(BATCH) { |ids| write(ids.map { |driver_id| [driver_id, earned[driver_id] || []] }) }
     drop(mine.select_hash(:driver_id, :id).except(*due).values)
-    DB[:pay_runs].where(id: @run[:id]).update(built_at: Sequel.function(:now))
   end
 
   # Whose statement there is: who has earned, or has something once, or a minimum.

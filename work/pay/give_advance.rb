@@ -24,10 +24,8 @@ module Work::Pay::GiveAdvance
   def self.push(id, input, by:, now:)
     Work::Act.once(input[:key], "push_advance", by:, now:, input: input.merge(id:)) do |act|
       advance = DB[:advances].first(id:) or raise Work::NotFound.new("advance", id)
-      statement = DB[:statements].join(:pay_runs, id: :pay_run_id).where(Sequel[:statements][:id] => input[:statement_id], driver_id: advance[:driver_id]).select_all(:statements).select_append(:state,
-                                                                                                                                                                                                 :from_on).first or raise Work::NotFound.new(
-                                                                                                                                                                                                   "statement", input[:statement_id]
-                                                                                                                                                                                                 )
+      statement = Store::Pay.statement(input[:statement_id])
+      raise Work::NotFound.new("statement", input[:statement_id]) unless statement && statement[:driver_id] == advance[:driver_id]
       raise Refused.new("locked", "That statement is locked.", path: "") unless statement[:state] == "draft"
 
       DB[:advance_takings].insert_conflict(target: %i[advance_id statement_id], update: { pushed: input[:pushed] }).insert(advance_id: id, statement_id: statement[:id], pushed: input[:pushed])

@@ -14,4 +14,14 @@ module Work::Pay::KeepBankAccount
       driver_id
     end
   end
+
+  # Prenotes have gone out for these drivers' accounts.
+  def self.prenoted(driver_ids, input, by:, now:)
+    Work::Act.once(input[:key], "send_prenotes", by:, now:, input:) do |act|
+      new = DB[:bank_accounts].where(driver_id: driver_ids, prenote_on: nil).select_map(:driver_id)
+      DB[:bank_accounts].where(driver_id: new).update(prenote_on: now.to_date)
+      new.each { |driver_id| act.changed("driver", driver_id, { prenote: [nil, now.to_date.iso8601] }) }
+      new.length
+    end
+  end
 end

@@ -109,7 +109,7 @@ class Work::Pay::KeepDeduction
 
   def own(id) = (@input[:drivers] || []).map { |one| { deduction_id: id, driver_id: one[:driver_id], own_amount: one[:own_amount] && BigDecimal(one[:own_amount]), left_out: one[:left_out] || false } }
 
-  # As they would be: a new one has no id yet.
-  def after_rows = [*DB[:deductions].exclude(id: @id).all, { id: @id || 0, **row }]
+  # As they would be: a new one has no id yet. One that begins later is looked at as if it held now, so that nothing passes for waiting.
+  def after_rows = [*DB[:deductions].exclude(id: @id).all, { id: @id || 0, **row, from_on: [row[:from_on], Store::Pay.running(@now)[:from_on]].min }]
   def after_own = [*DB[:deduction_drivers].exclude(deduction_id: @id).all, *own(@id || 0)]
 end
