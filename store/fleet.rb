@@ -8,9 +8,11 @@ module Store::Fleet
     places: %i[name zip town state latitude longitude zone address contact phone dock_hours driver_notes radius_m],
     drivers: %i[name number phone email notes employment terminal_id licence_class licence_expires_on medical_expires_on hazmat hours_rules home_by forbidden_states languages preferences dispatcher_id smartphone],
     units: %i[number kind trailer_kind terminal_id plate plate_state vin make model model_year length_ft notes capacity_lb capacity_cuft inner_length_in
-              height_in tare_lb registered_lb miles_per_gallon owner operator logging_device leased company_plates axle_spacings_ft active_from active_to service_due_on service_every_miles serviced_on tarps]
+              height_in tare_lb registered_lb miles_per_gallon owner operator logging_device leased company_plates fee rent_daily axle_spacings_ft active_from active_to service_due_on service_every_miles serviced_on tarps]
   }.freeze
   RATES = %i[basis loaded_mile_rate empty_mile_rate percent percent_of_fuel hourly_rate per_load per_ton extra_stop stops_included detention_hourly layover_daily tarp period_minimum minimum_net].freeze
+  # What a plan of pay has beyond its rates.
+  TERMS = %i[miles_by haul_bands percent_of activity_rates overtime_after_hours per_diem_mile_rate per_diem_daily day_minimum detention_free_minutes detention_step_minutes].freeze
   NAME = { customers: :name, places: :name, drivers: :name, units: :number }.freeze
   KIND = { customers: "customer", places: "place", drivers: "driver", units: "unit" }.freeze
 

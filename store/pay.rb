@@ -37,11 +37,19 @@ module Store::Pay
 
   def self.run(id) = runs.first(Sequel[:pay_runs][:id] => id)
 
+  # Loads of a statement's trips that were paid by percent: what the freight bill of each says.
+  def self.billed_loads(statement_id)
+    DB[:trip_earnings].join(:pay_plans, id: :pay_plan_id).join(:trips, id: Sequel[:trip_earnings][:trip_id]).join(:trip_loads, trip_id: Sequel[:trip_earnings][:trip_id]).join(:loads, id: :load_id)
+                      .where(statement_id:, basis: "percent").order(:completed_on, Sequel[:loads][:id])
+                      .select_all(:loads).select_append(Sequel[:trips][:number].as(:trip), :completed_on).all
+  end
+
   def self.run_rows(run_id)
     DB[:statements].join(:drivers, id: :driver_id).left_join(:trip_earnings, statement_id: Sequel[:statements][:id])
                    .where(pay_run_id: run_id).group(Sequel[:statements][:id], Sequel[:drivers][:id]).order(Sequel[:drivers][:name])
                    .select_all(:statements).select_append(Sequel[:drivers][:name].as(:driver), Sequel.function(:count, Sequel[:trip_earnings][:id]).as(:trips),
-                                                          Sequel.lit("coalesce(sum(loaded_miles + empty_miles), 0.0)").as(:miles), Sequel.function(:bool_or, :miles_estimated).as(:miles_estimated))
+                                                          Sequel.lit("coalesce(sum(loaded_miles + empty_miles), 0.0)").as(:miles), Sequel.function(:bool_or, :miles_estimated).as(:miles_estimated),
+                                                          DB[:operating_companies].where(id: Sequel[:statements][:operating_company_id]).select(:name).as(:company))
   end
 
   # Net of the calendar year of a run's period, by driver: locked runs until then, and this one.
@@ -52,16 +60,20 @@ module Store::Pay
 
   def self.statement(id)
     DB[:statements].join(:drivers, id: :driver_id).join(:pay_runs, id: Sequel[:statements][:pay_run_id])
-                   .select_all(:statements).select_append(Sequel[:drivers][:name].as(:driver), :from_on, :to_on, :state).first(Sequel[:statements][:id] => id)
+                   .left_join(:operating_companies, id: Sequel[:statements][:operating_company_id])
+                   .select_all(:statements).select_append(Sequel[:drivers][:name].as(:driver), :from_on, :to_on, Sequel[:pay_runs][:state], :employment, Sequel[:operating_companies][:name].as(:company),
+                                                          *%i[address town zip].map { |name| Sequel[:operating_companies][name] }, Sequel[:operating_companies][:state].as(:company_state))
+                   .first(Sequel[:statements][:id] => id)
   end
 
   def self.lines(statement_id)
     load = DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:statement_lines][:trip_id]).order(:load_id).limit(1).select(:load_id)
     DB[:statement_lines].left_join(:trips, id: :trip_id).left_join(:loads, id: load)
                         .left_join(:trip_earnings, Sequel[:trip_earnings][:trip_id] => Sequel[:statement_lines][:trip_id], Sequel[:trip_earnings][:statement_id] => Sequel[:statement_lines][:statement_id])
+                        .left_join(:pay_plans, id: :pay_plan_id)
                         .where(Sequel[:statement_lines][:statement_id] => statement_id).order(Sequel[:statement_lines][:position])
                         .select_all(:statement_lines).select_append(Sequel[:trips][:number].as(:trip), :origin, :destination, Sequel[:loads][:id].as(:load_id), :completed_on,
-                                                                    Sequel[:trip_earnings][:miles_estimated].as(:estimated), Sequel[:trip_earnings][:by_state])
+                                                                    Sequel[:trip_earnings][:miles_estimated].as(:estimated), Sequel[:trip_earnings][:by_state], :miles_by)
   end
 
   # What a driver has been paid in the calendar year of a period, with this statement.

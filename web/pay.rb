@@ -65,7 +65,7 @@ module Web::Pay
     app.post("/api/deductions") { keep_deduction nil, status: 201 }
     app.put("/api/deductions/:id") { keep_deduction id }
     app.post("/api/deduction-changes/:id/answer") do
-      Work::Pay::KeepDeduction.answer(id, input, by:, now:)
+      Work::Pay::AnswerChange.call(id, input, by:, now:)
       json Web::Pay::Deductions.all(by)
     end
     app.get("/api/pay-settings") { json Web::Pay::Deductions.settings }
@@ -76,7 +76,8 @@ module Web::Pay
   end
 
   def self.once(app)
-    app.post("/api/one-time") { json({ given: Work::Pay::OneTime.give(input, by:, now:) }, status: 201) }
+    app.post("/api/one-time") { json(Work::Pay::OneTime.give(input, by:, now:), status: 201) }
+    app.post("/api/one-time/preview") { json Web::Pay::Deductions.preview_once(input, now) }
     %i[push pull split unite withdraw].each do |act|
       app.post("/api/one-time/:id/#{act}") do
         Work::Pay::OneTime.public_send(act, id, input, by:, now:)

@@ -54,7 +54,12 @@ class Work::Act
   # changes - Hash of field to [before, after]
   def changed(record_kind, record_id, changes = {}, why: nil)
     DB[:audit_entries].insert(at: now, who: by.name, who_ref: by.ref, act: @name, record_kind:, record_id:, changes: Sequel.pg_jsonb(Work::Act.plain(changes)), why:)
-    DB.notify(CHANNEL, payload: JSON.generate(kind: record_kind, id: record_id, act: @name, who: by.name, at: now.iso8601))
+    self.class.tell(record_kind, record_id, act: @name, who: by.name, at: now)
+  end
+
+  # Wakes whoever watches a record.
+  def self.tell(record_kind, record_id, act:, who:, at:)
+    DB.notify(CHANNEL, payload: JSON.generate(kind: record_kind, id: record_id, act:, who:, at: at.iso8601))
   end
 
   # What a reader of the trail sees: texts and numbers, decimals and instants written out.

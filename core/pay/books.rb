@@ -25,6 +25,9 @@ module Core::Pay::Books
     [Entry.new(account: "advances", label:, cents: -(principal_cents + fee_cents)), Entry.new(account: "bank", label:, cents: principal_cents), Entry.new(account: "fees", label:, cents: fee_cents)].reject { |entry| entry.cents.zero? }
   end
 
+  # Interest of an escrow fund: the company bears it, and it stays in the fund.
+  def self.of_interest(label, cents) = [Entry.new(account: "escrow", label:, cents:), Entry.new(account: "interest", label:, cents: -cents)]
+
   # The net that leaves the bank.
   def self.of_payment(net_cents) = [Entry.new(account: "net_payable", label: "Net", cents: -net_cents), Entry.new(account: "bank", label: "Net", cents: net_cents)]
 

@@ -9,7 +9,7 @@ module Core::Pay::Document
     Terms::Request.new(
       period: period(doc["period"]), driver: driver(doc["driver"]), trips: list(doc["trips"], :trip), one_time: list(doc["one_time"], :one_time),
       units: list(doc["units"], :unit), garnishments: list(doc["garnishments"], :garnishment), advances: list(doc["advances"], :advance),
-      recurring: list(doc["recurring"], :recurring), taxes_cents: cents(doc["taxes"])
+      recurring: list(doc["recurring"], :recurring), taxes_cents: cents(doc["taxes"]), worked_before: []
     )
   end
 
@@ -46,7 +46,8 @@ module Core::Pay::Document
       basis:, rates:, extra_stop_cents: cents(doc["extra_stop"]), stops_included: doc["stops_included"].to_i,
       detention_hourly_rate: decimal(doc["detention_hourly"]), detention_free_minutes: (doc["detention_free_minutes"] || 120).to_i,
       detention_step_minutes: (doc["detention_step_minutes"] || 15).to_i, layover_daily_cents: cents(doc["layover_daily"]),
-      tarp_cents: cents(doc["tarp"]), period_minimum_cents: cents(doc["period_minimum"]), share_percent: decimal(doc["share_percent"] || "100")
+      tarp_cents: cents(doc["tarp"]), period_minimum_cents: cents(doc["period_minimum"]), share_percent: decimal(doc["share_percent"] || "100"),
+      **Core::Pay::PLAIN_PLAN
     )
   end
 
@@ -56,7 +57,7 @@ module Core::Pay::Document
       loaded_miles: decimal(doc["loaded_miles"]), empty_miles: decimal(doc["empty_miles"]), line_haul_cents: cents(doc["line_haul"]),
       fuel_surcharge_cents: cents(doc["fuel_surcharge"]), tons: decimal(doc["tons"]), hours: decimal(doc["hours"]),
       dwell_minutes: (doc["stops"] || []).map { |stop| stop["dwell_minutes"].to_i }, layover_days: doc["layover_days"].to_i,
-      tarped: doc["tarped"] || false
+      tarped: doc["tarped"] || false, accessorials: [], worked: [], days: 0
     )
   end
 
@@ -67,7 +68,7 @@ module Core::Pay::Document
     active_to = doc["active_to"] && Date.iso8601(doc["active_to"])
     raise Refused.new("unit_reversed", "Unit #{doc["id"]} ends before it starts: put its dates right.", path: "/units/#{index}/active_to") if active_to && active_to < active_from
 
-    Terms::Unit.new(id: doc["id"], tags: doc["tags"], active_from:, active_to:, fee_cents: cents(doc["fee"]))
+    Terms::Unit.new(id: doc["id"], tags: doc["tags"], active_from:, active_to:, fee_cents: cents(doc["fee"]), rent_daily_cents: 0)
   end
 
   def self.garnishment(doc, _index)

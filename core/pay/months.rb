@@ -8,6 +8,19 @@ module Core::Pay::Months
     Core::Money.installments(cents, ends.length)[ends.index(period.to)]
   end
 
+  # The day of a date so many pay periods later: each lies in a period of its own.
+  def self.periods_later(date, periods, frequency)
+    case frequency
+    when "weekly" then date + (7 * periods)
+    when "biweekly" then date + (14 * periods)
+    when "monthly" then date >> periods
+    # Halves of a month are 13 to 16 days long: from the first half to the second of the same month, or to the first of the next.
+    else
+      halves = (date.year * 24) + ((date.month - 1) * 2) + (date.day > 15 ? 1 : 0) + periods
+      Date.new(halves / 24, ((halves % 24) / 2) + 1, halves.even? ? 1 : 16)
+    end
+  end
+
   # The last days of this period and of those like it before and after, within its last day's month.
   def self.ends_in_month(period)
     return [period.to] if %w[monthly].include?(period.frequency)

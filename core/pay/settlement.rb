@@ -24,7 +24,7 @@ class Core::Pay::Settlement
     @gross_cents = earned.sum(&:amount_cents)
     withheld = [*taxes, *garnishments]
     taken, short = take(claims, room_cents(withheld))
-    reimbursed = one_time("reimbursement", "reimbursements")
+    reimbursed = [*@per_diem, *one_time("reimbursement", "reimbursements"), *rents]
     deductions_cents = -[*withheld, *taken].sum(&:amount_cents)
     Terms::Statement.new(lines: [*earned, *reimbursed, *withheld, *taken], gross_cents: @gross_cents,
                          reimbursements_cents: reimbursed.sum(&:amount_cents), deductions_cents:, short:, held:, notes:)
@@ -64,12 +64,30 @@ class Core::Pay::Settlement
     end
   end
 
+  # What trips pay as per diem is no part of the gross: it is kept apart.
   def earnings
-    lines = paid_trips.flat_map { |trip| Core::Pay.earnings(trip, trip.plan || driver.plan) } + one_time("earning", "earnings")
+    lines, @per_diem = paid_trips.flat_map { |trip| Core::Pay.earnings(trip, trip.plan || driver.plan) }.partition { |line| line.section == "earnings" }
+    lines.concat(overtime, one_time("earning", "earnings"))
     missing_cents = driver.plan.period_minimum_cents - lines.sum(&:amount_cents)
     return lines unless driver.plan.period_minimum_cents.positive? && missing_cents.positive?
 
     lines << line("earnings", "Period minimum", missing_cents)
+  end
+
+  # By the plan in force at the period's end; only what is paid by the hour counts.
+  def overtime
+    worked = paid_trips.select { |trip| (trip.plan || driver.plan).basis == :hourly }.flat_map(&:worked)
+    Core::Pay::Overtime.lines(worked, before: request.worked_before, plan: driver.plan, week_from: request.period.from)
+  end
+
+  # For the days on which the company used a driver's own unit.
+  def rents
+    request.units.filter_map do |unit|
+      days = unit.rent_daily_cents.zero? ? 0 : request.period.days_active(unit)
+      next if days.zero?
+
+      Terms::Line.new(section: "reimbursements", label: "Rent of #{unit.id}", quantity: "#{days} days", rate: Money.text(unit.rent_daily_cents), amount_cents: unit.rent_daily_cents * days, trip: nil)
+    end
   end
 
   def one_time(kind, section)

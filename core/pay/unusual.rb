@@ -4,8 +4,8 @@
 module Core::Pay::Unusual
   # pay_cents - of the trip; usual_cents - the driver's median a trip, nil where there are too few; miles, odometer_miles - BigDecimal, the latter nil
   # where it is not told; rate_from - Date since when its plan is in force; loads_before - numbers of its loads that another trip of the
-  # same driver was paid for; detention_minutes - as claimed, and agreed where the customer has answered, nil where not
-  Facts = Core::Value.of(:pay_cents, :usual_cents, :miles, :odometer_miles, :estimated, :rate_from, :period, :loads_before, :dwell_minutes)
+  # same driver was paid for
+  Facts = Core::Value.of(:pay_cents, :usual_cents, :miles, :odometer_miles, :rate_from, :period, :loads_before, :dwell_minutes)
 
   TIMES_USUAL = 2
   # Odometer and route differ by so much: common practice.
@@ -19,7 +19,6 @@ module Core::Pay::Unusual
     [
       ("It pays #{Core::Money.text(facts.pay_cents)}, more than twice what a trip of this driver usually does (#{Core::Money.text(facts.usual_cents)})." if facts.usual_cents&.positive? && facts.pay_cents > facts.usual_cents * TIMES_USUAL),
       ("The odometer says #{facts.odometer_miles.to_i} miles, the way #{facts.miles.to_i}." if far?(facts)),
-      ("Its miles are estimated: no way was found." if facts.estimated),
       ("Its rate is new since #{facts.rate_from}." if facts.rate_from && facts.rate_from > facts.period.from && facts.rate_from <= facts.period.to),
       *facts.loads_before.map { |number| "Load #{number} was paid to this driver on another trip." },
       *facts.dwell_minutes.select { |minutes| minutes > LONG_DWELL_MINUTES }.map { |minutes| "#{minutes / 60} h #{minutes % 60} min at one stop." }

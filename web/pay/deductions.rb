@@ -19,13 +19,19 @@ module Web::Pay::Deductions
 
   def self.preview(id, input, now)
     rows = Work::Pay::KeepDeduction.preview(id, input.except(:id), now:)
-    run, settings = Store::Pay.running(now), Store::Pay.settings
-    moved = rows.sum { |row| (row[:new_cents] - row[:old_cents]).abs }
-    { rows: rows.map { |row| { **row.slice(:driver_id, :driver), old: Money.text(row[:old_cents]), new: Money.text(row[:new_cents]) } }, old: Money.text(rows.sum { |row| row[:old_cents] }), new: Money.text(rows.sum do |row|
-      row[:new_cents]
-    end),
-      second_person: rows.length > settings[:second_person_drivers] || Money.to_d(moved) > settings[:second_person_dollars], from: run[:from_on].iso8601, to: run[:to_on].iso8601 }
+    moved(rows, Work::Pay::Nets.many?(rows.length, Work::Pay::Nets.moved_cents(rows)), now)
   end
+
+  def self.preview_once(input, now) = moved(Work::Pay::OneTime.preview(input, now:), Work::Pay::OneTime.many?(input), now)
+
+  # rows - as Work::Pay::Nets.moved gives them
+  def self.moved(rows, second_person, now)
+    run = Store::Pay.running(now)
+    { rows: rows.map { |row| { **row.slice(:driver_id, :driver), old: Money.text(row[:old_cents]), new: Money.text(row[:new_cents]) } }, old: sum(rows, :old_cents), new: sum(rows, :new_cents),
+      second_person:, from: run[:from_on].iso8601, to: run[:to_on].iso8601 }
+  end
+
+  def self.sum(rows, name) = Money.text(rows.sum { |row| row[name] })
 
   def self.settings
     row = Store::Pay.settings
@@ -42,7 +48,7 @@ module Web::Pay::Deductions
         { **one.slice(:id, :kind, :label), amount: money(one[:amount]), limit_percent: rate(one[:limit_percent]), from_on: one[:from_on].iso8601, to_on: one[:to_on]&.iso8601 }
       end,
       advances: DB[:advances].where(driver_id: id).order(:id).map { |one| { **one.slice(:id, :label, :installments), principal: money(one[:principal]), taken: taken[one[:id]] || 0, from_on: one[:from_on].iso8601 } },
-      balances: balances(id) }
+      balances: balances(id), plans: Web::Pay::Desk.plans(id), operating_company_id: row[:operating_company_id], funds: Web::Pay::Desk.funds(id) }
   end
 
   # What each account of the ledger says of a driver: sums over it, and nothing else.
@@ -53,5 +59,5 @@ module Web::Pay::Deductions
 
   def self.money(amount) = Money.text(Money.cents(amount))
   def self.rate(amount) = amount && Money.rate_text(amount)
-  private_class_method :one, :balances, :money, :rate
+  private_class_method :one, :moved, :sum, :balances, :money, :rate
 end

@@ -35,8 +35,10 @@ class Web::Pay::DepositFile
   private
 
   def rows
-    @rows ||= DB[:statements].join(:drivers, id: :driver_id).left_join(:bank_accounts, driver_id: Sequel[:drivers][:id]).where(pay_run_id: @run[:id]).where(Sequel.lit("net > 0")).order(Sequel[:drivers][:number])
-                             .select(Sequel[:statements][:driver_id], :net, Sequel[:drivers][:name].as(:driver), Sequel[:drivers][:number], :routing, :account, Sequel[:bank_accounts][:kind], :prenote_on).all
+    @rows ||= DB[:statements].join(:drivers, id: :driver_id).left_join(:bank_accounts, driver_id: Sequel[:drivers][:id])
+                             .left_join(:operating_companies, id: Sequel[:statements][:operating_company_id]).where(pay_run_id: @run[:id]).where(Sequel.lit("net > 0")).order(Sequel[:drivers][:number])
+                             .select(Sequel[:statements][:driver_id], :net, Sequel[:drivers][:name].as(:driver), Sequel[:drivers][:number], :routing, :account, Sequel[:bank_accounts][:kind], :prenote_on,
+                                     Sequel[:operating_companies][:name].as(:company), Sequel[:operating_companies][:bank_company_id].as(:company_bank_id)).all
   end
 
   def proven?(row) = row[:prenote_on] && banking_days(row[:prenote_on], @on) >= PROVEN_DAYS
@@ -48,7 +50,9 @@ class Web::Pay::DepositFile
   def ach
     file = ACH::ACHFile.new
     header(file.header)
-    { "PAYROLL" => [paid, CODES], "PRENOTE" => [prenotes, PRENOTES] }.each { |what, (list, codes)| file.batches << batch(what, list, codes) if list.any? }
+    { "PAYROLL" => [paid, CODES], "PRENOTE" => [prenotes, PRENOTES] }.each do |what, (list, codes)|
+      list.group_by { |row| payer(row) }.each { |payer, rows| file.batches << batch(what, payer, rows, codes) }
+    end
     file.batches.flat_map(&:entries).each.with_index(1) { |entry, i| entry.trace_number = i }
     file.batches.each.with_index(1) { |batch, i| batch.header.batch_number = i }
     file
@@ -62,11 +66,14 @@ class Web::Pay::DepositFile
     header.transmission_datetime = @now
   end
 
-  def batch(what, list, codes)
+  # [name, number] of who pays a driver: his operating company where it has a number at the bank, else the house.
+  def payer(row) = row[:company_bank_id].to_s.empty? ? [Store::Company.row[:name], @settings[:bank_company_id]] : row.values_at(:company, :company_bank_id)
+
+  def batch(what, (name, number), list, codes)
     batch = ACH::Batch.new
     header = batch.header
-    header.company_name = plain(Store::Company.row[:name])
-    header.company_identification = @settings[:bank_company_id]
+    header.company_name = plain(name)
+    header.company_identification = number
     header.standard_entry_class_code = "PPD"
     header.company_entry_description = what
     header.company_descriptive_date = @on

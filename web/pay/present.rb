@@ -14,17 +14,18 @@ module Web::Pay::Present
     items = row[:state] == "draft" ? Work::Pay::Items.open(row) : []
     before, years = before(row), Store::Pay.year_nets(row)
     waiting, paid = items.partition { |item| item[:reason] }
-    { **run_row(row).except(:statements), deductions: money(row[:deductions]), reopened: row[:reopened_why] && "#{row[:reopened_by]}: #{row[:reopened_why]}",
+    { **run_row(row).except(:statements), deductions: money(row[:deductions]), building: row[:to_build] && { built: row[:built], of: row[:to_build] }, reopened: row[:reopened_why] && "#{row[:reopened_by]}: #{row[:reopened_why]}",
                                           rows: Store::Pay.run_rows(id).map { |statement| run_statement(statement, before, years) },
-                                          held: waiting.map { |item| held(item) }, unusual: paid.select { |item| item[:unusual].any? }.map { |item| held(item) }, questions: questions(id), items: items.length }
+                                          held: held(waiting), unusual: held(paid.select { |item| item[:unusual].any? }), questions: questions(id), items: items.length }
   end
 
   # All pay items of a run's period: what each trip earns whom, and what it waits for.
   def self.items(run_id)
     run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
     terminals = DB[:drivers].left_join(:terminals, id: :terminal_id).select_hash(Sequel[:drivers][:id], Sequel[:terminals][:name])
-    Work::Pay::Items.open(run).map do |row|
-      held(row).merge(driver_id: row[:driver_id], completed_on: row[:completed_on].iso8601, terminal: terminals[row[:driver_id]], approved_by: row[:approved_by], miles: Money.rate_text(row[:loaded_miles] + row[:empty_miles], places: 1))
+    rows = Work::Pay::Items.open(run)
+    rows.zip(held(rows)).map do |row, said|
+      said.merge(driver_id: row[:driver_id], completed_on: row[:completed_on].iso8601, terminal: terminals[row[:driver_id]], approved_by: row[:approved_by], miles: Money.rate_text(row[:loaded_miles] + row[:empty_miles], places: 1))
     end
   end
 
@@ -36,12 +37,19 @@ module Web::Pay::Present
   end
 
   def self.run_statement(row, before, years)
-    { id: row[:id], driver: { id: row[:driver_id], name: row[:driver] }, trips: row[:trips], miles: Money.rate_text(row[:miles], places: 1), miles_estimated: row[:miles_estimated] || false,
-      **amounts(row), before: before[row[:driver_id]] && money(before[row[:driver_id]]), year_net: money(years[row[:driver_id]] || 0) }
+    driver = { id: row[:driver_id], name: row[:driver] }
+    says = row.slice(:id, :company, :trips)
+    says.merge(driver:, miles: Money.rate_text(row[:miles], places: 1), miles_estimated: row[:miles_estimated] || false, **amounts(row), before: before[row[:driver_id]] && money(before[row[:driver_id]]),
+               year_net: money(years[row[:driver_id]] || 0))
   end
 
-  def self.held(row)
-    { id: row[:id], trip: row[:trip], driver: row[:driver], reason: row[:reason], why: row[:held_why], unusual: row[:unusual], amount: Money.text(row[:cents]), load_id: DB[:trip_loads].where(trip_id: row[:trip_id]).get(:load_id) }
+  # rows - of Work::Pay::Items.open, with the first load of each trip and its state
+  def self.held(rows)
+    loads = DB[:trip_loads].join(:loads, id: :load_id).where(trip_id: rows.map { |row| row[:trip_id] }.uniq).order(:trip_id, :load_id).distinct(:trip_id).select(:trip_id, :load_id, :state).to_hash(:trip_id)
+    rows.map do |row|
+      load = loads[row[:trip_id]] || {}
+      { **row.slice(:id, :trip, :driver, :reason, :unusual), why: row[:held_why] || row[:because], amount: Money.text(row[:cents]), load_id: load[:load_id], load_state: load[:state] }
+    end
   end
 
   def self.questions(run_id)
@@ -54,15 +62,28 @@ module Web::Pay::Present
   def self.statement(id)
     row = Store::Pay.statement(id) or raise Work::NotFound.new("statement", id)
     year = Store::Pay.year_to_date(row)
-    { id:, driver: { id: row[:driver_id], name: row[:driver] }, pay_run_id: row[:pay_run_id], state: row[:state], company: Store::Company.row[:name], **period(row),
+    { id:, driver: { id: row[:driver_id], name: row[:driver] }, pay_run_id: row[:pay_run_id], state: row[:state], company: row[:company] || Store::Company.row[:name], company_address: address(row), **period(row),
       **amounts(row), year: amounts(year), lines: Store::Pay.lines(id).map { |line| line(line) }, short: short(id),
+      escrow: escrow(row), freight_bills: row[:employment] == "owner_operator" ? Web::Pay::FreightBills.of(id) : [],
       pending: pending(row), advances: advances(row), pushed: pushed(row), questions: DB[:pay_questions].where(statement_id: id).order(:id).map { |one| question(one) } }
   end
 
+  def self.address(row) = row[:company] ? [row[:address], [row[:town], row[:company_state]].reject(&:empty?).join(", "), row[:zip]].reject(&:empty?).join(", ") : ""
+
+  # What is kept for the driver, fund by fund, with this statement.
+  def self.escrow(row)
+    held = DB[:ledger_entries].where(driver_id: row[:driver_id], account: "escrow").group(:label).select_hash(:label, Sequel.function(:sum, :amount).as(:amount))
+    labels = DB[:deductions].where(escrow: true).select_map(:label)
+    moved = row[:state] == "draft" ? DB[:statement_lines].where(statement_id: row[:id], label: labels).group(:label).select_hash(:label, Sequel.function(:sum, :amount).as(:amount)) : {}
+    goals = DB[:deductions].where(label: labels).select_hash(:label, :goal)
+    (held.keys | moved.keys).sort.map { |label| { label:, balance: money((held[label] || 0) - (moved[label] || 0)), goal: goals[label] && money(goals[label]) } }
+  end
+
   def self.line(row)
-    { **row.slice(:section, :label, :quantity, :rate, :trip, :load_id), amount: money(row[:amount]), route: row[:origin] && "#{row[:origin]} → #{row[:destination]}",
-                                                                        day: row[:completed_on]&.iso8601, estimated: (row[:estimated] && row[:label].include?("miles")) || false,
-                                                                        by_state: by_state(row) }
+    mileage = row[:label].match?(/\A(?:Loaded|Empty) miles/)
+    says = row.slice(:section, :label, :quantity, :rate, :trip, :load_id)
+    says.merge(amount: money(row[:amount]), route: row[:origin] && "#{row[:origin]} → #{row[:destination]}", day: row[:completed_on]&.iso8601, estimated: (mileage && row[:estimated]) || false, miles_by: mileage ? row[:miles_by] : nil,
+               by_state: by_state(row))
   end
 
   def self.short(id) = DB[:statement_shorts].where(statement_id: id).order(:position).map { |row| { **row.slice(:label, :carried), amount: money(row[:amount]) } }
@@ -86,12 +107,12 @@ module Web::Pay::Present
 
   # The states of a line of miles: the loaded or the empty ones.
   def self.by_state(row)
-    kind = row[:label][/\A(Loaded|Empty) miles\z/, 1]&.downcase
+    kind = row[:label][/\A(Loaded|Empty) miles/, 1]&.downcase unless row[:miles_by] == "odometer"
     (row[:by_state] || []).to_a.select { |part| part["kind"] == kind }.map { |part| part.slice("state", "miles") }
   end
 
   def self.period(row) = { from: row[:from_on].iso8601, to: row[:to_on].iso8601 }
   def self.amounts(row) = TOTALS.to_h { |name| [name, money(row[name] || 0)] }
   def self.money(amount) = Money.text(Money.cents(amount))
-  private_class_method :run_statement, :held, :before, :questions, :question, :short, :pending, :pushed, :parts, :part, :advances, :line, :by_state, :period, :amounts, :money
+  private_class_method :run_statement, :held, :before, :questions, :question, :short, :pending, :pushed, :parts, :part, :advances, :address, :escrow, :line, :by_state, :period, :amounts, :money
 end

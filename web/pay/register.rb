@@ -6,7 +6,9 @@ require "csv"
 # A run's register, a row a driver, as CSV and as a sheet; and for a payroll office the lines, one a row (docs/payroll-export.md).
 class Web::Pay::Register
   SECTIONS = %w[earnings reimbursements taxes garnishments advances one_time recurring].freeze
-  HEAD = ["Driver number", "Driver", "Trips", "Miles", *SECTIONS.map { |name| name.tr("_", " ").capitalize }, "Gross", "Deductions", "Net"].freeze
+  HEAD = ["Driver number", "Driver", "Company", "Trips", "Miles", *SECTIONS.map { |name| name.tr("_", " ").capitalize }, "Gross", "Deductions", "Net"].freeze
+  # Columns before the amounts.
+  TEXTS = 5
   LINES = %w[driver_number driver period_from period_to section label quantity rate amount trip].freeze
 
   def initialize(run_id)
@@ -24,7 +26,7 @@ class Web::Pay::Register
       rows.each do |row|
         sheet.add_row(row.map { |cell| cell.is_a?(BigDecimal) ? cell.to_f : cell }, types: row.map do |cell|
           cell.is_a?(BigDecimal) || cell.is_a?(Integer) ? :float : :string
-        end, style: [nil, nil, nil, nil, *Array.new(HEAD.length - 4, money)])
+        end, style: [*Array.new(TEXTS, nil), *Array.new(HEAD.length - TEXTS, money)])
       end
       sheet.sheet_view.pane { |pane| [pane.top_left_cell = "A2", pane.state = :frozen_split, pane.y_split = 1] }
     end
@@ -48,8 +50,8 @@ class Web::Pay::Register
   def rows
     @rows ||= begin
       sums = DB[:statement_lines].join(:statements, id: :statement_id).where(pay_run_id: @run[:id]).group(:statement_id, :section).select_hash(%i[statement_id section], Sequel.function(:sum, :amount).as(:amount))
-      numbers = DB[:drivers].select_hash(:id, :number)
-      Store::Pay.run_rows(@run[:id]).map { |row| [numbers[row[:driver_id]], row[:driver], row[:trips], row[:miles], *SECTIONS.map { |section| sums[[row[:id], section]] || BigDecimal(0) }, row[:gross], row[:deductions], row[:net]] }
+      numbers, house = DB[:drivers].select_hash(:id, :number), Store::Company.row[:name]
+      Store::Pay.run_rows(@run[:id]).map { |row| [numbers[row[:driver_id]], row[:driver], row[:company] || house, row[:trips], row[:miles], *SECTIONS.map { |section| sums[[row[:id], section]] || BigDecimal(0) }, row[:gross], row[:deductions], row[:net]] }
     end
   end
 

@@ -13,7 +13,7 @@ class Web::Pay::StatementPdf
   FIGURES = [140, 80, 0].freeze
   LABEL_WIDTH = 290
 
-  # Several in one file, each from a page of its own on. statements - Array, as Present.statement gives them
+  # Several in one file, each from a page of its own on. statements - as Present.statement gives them; yields how many are drawn
   def self.all(statements)
     pdf = Prawn::Document.new(page_size: "LETTER", margin: 54, info: { Title: "Settlement statements", Creator: "Crew Ledger" })
     Prawn::Fonts::AFM.hide_m17n_warning = true
@@ -21,6 +21,7 @@ class Web::Pay::StatementPdf
     statements.each_with_index do |statement, i|
       pdf.start_new_page if i.positive?
       new(statement, pdf, widths).draw
+      yield i + 1 if block_given?
     end
     pdf.render
   end
@@ -44,13 +45,15 @@ class Web::Pay::StatementPdf
     @statement[:lines].group_by { |line| line[:section] }.each { |section, lines| section(SECTIONS.fetch(section), lines) }
     totals
     short
+    kept
+    freight_bills
     foot
   end
 
   private
 
   def head
-    @pdf.text plain(@statement[:company]), size: 11, color: "555555"
+    @pdf.text plain([@statement[:company], @statement[:company_address]].reject { |text| text.to_s.empty? }.join(", ")), size: 11, color: "555555"
     @pdf.text "Settlement statement#{" - draft" if @statement[:state] == "draft"}", size: 18, style: :bold
     @pdf.text plain("#{@statement[:driver][:name]}, #{day(@statement[:from])} to #{day(@statement[:to])}"), size: 12
     @pdf.move_down 16
@@ -133,6 +136,28 @@ class Web::Pay::StatementPdf
 
     @pdf.move_down 10
     @statement[:short].each { |row| @pdf.text plain("#{row[:label]}: #{row[:amount]} was short#{row[:carried] ? ", and is taken from the next statement" : ", and is dropped"}."), size: 9 }
+  end
+
+  def kept
+    return if @statement[:escrow].empty?
+
+    @pdf.move_down 10
+    @statement[:escrow].each { |fund| @pdf.text plain("Kept for you, #{fund[:label]}: #{fund[:balance]}#{" of #{fund[:goal]}" if fund[:goal]}"), size: 9 }
+  end
+
+  # 49 CFR 376.12(g): with the settlement of who is paid a percentage.
+  def freight_bills
+    return if @statement[:freight_bills].empty?
+
+    @pdf.move_down 14
+    room(6)
+    write("Freight bills that the percentage is of", 0, size: 11, bold: true)
+    next_line(4)
+    @statement[:freight_bills].each do |bill|
+      room(bill[:lines].length + 2)
+      row(plain(["Load #{bill[:number]}", bill[:invoice] && "invoice #{bill[:invoice]}", bill[:route], day(bill[:day])].compact.join(", ")), ["", "", bill[:total]], bold: true)
+      bill[:lines].each { |line| row(plain(line[:label]), ["", "", line[:amount]]) }
+    end
   end
 
   def foot

@@ -133,7 +133,8 @@ class Web::Road::Diary
     stop = @stops.find { |one| one[:stop_id] == row[:stop_id] } or return
     plan = Store::Fleet.pay_plan(Store::Freight.trip_drivers(@trip[:id]).get(:driver_id), (stop[:left_at] || stop[:worked_at] || stop[:arrived_at]).to_date) or return
     ends = stop[:left_at] || stop[:worked_at]
-    steps = ends ? [((ends - stop[:arrived_at]) / 60).floor - 120, 0].max / 15 : 0
-    Money.text(Money.cents(plan[:detention_hourly].to_r * steps * 15 / 60))
+    step = plan[:detention_step_minutes]
+    steps = ends ? [((ends - stop[:arrived_at]) / 60).floor - plan[:detention_free_minutes], 0].max / step : 0
+    Money.text(Money.cents(plan[:detention_hourly].to_r * steps * step / 60))
   end
 end

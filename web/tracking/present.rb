@@ -11,9 +11,20 @@ module Web::Tracking::Present
     zone = Store::Hours.drivers(by.id).get(:zone)
     {
       driver: by.name, company: Store::Company.row[:name], now: now.iso8601, zone:, trips: Web::Tracking::CabTrips.of(by.id, now), done: done(by.id, now, zone), duty: duty(by, now, zone), messages: thread(by.id), hours: hours(by.id, now),
-      pay: statements(by.id), trailers: DB[:units].where(kind: "trailer", retired: false).order(:number).select_map(:number),
+      pay: statements(by.id), earned: earned(by.id, now), receipts: receipts(by.id), trailers: DB[:units].where(kind: "trailer", retired: false).order(:number).select_map(:number),
       settings: { language: Work::Tracking::WriteText.language(driver), consent: !driver[:position_consent_at].nil?, pin: !driver[:pin_digest].nil?, step_minutes: Store::Tracking.settings[:activity_step_minutes] }
     }
+  end
+
+  # What is earned and on no statement yet, and what it waits for.
+  def self.earned(driver_id, now)
+    Work::Pay::Items.open(Store::Pay.running(now), only: [driver_id]).select { |row| row[:statement_id].nil? }
+                    .map { |row| { trip: row[:trip], day: row[:completed_on].iso8601, amount: Money.text(row[:cents]), reason: row[:reason] } }
+  end
+
+  # The latest receipts that were handed in, and what became of them.
+  def self.receipts(driver_id)
+    DB[:receipts].where(driver_id:).reverse(:id).limit(10).map { |row| { **row.slice(:id, :kind, :state, :why), amount: Money.text(Money.cents(row[:amount])), spent_on: row[:spent_on].iso8601 } }
   end
 
   # What the check-ins of the last days say of the driver's duty, to be answered; times in the home terminal's zone.

@@ -34,7 +34,8 @@ module Work::Fleet::Record
     end
 
     check_vin(row[:vin].to_s)
-    row = row.merge(miles_per_gallon: BigDecimal(row[:miles_per_gallon])) if row[:miles_per_gallon].is_a?(String)
+    decimals = row.slice(:miles_per_gallon, :fee, :rent_daily).select { |_, value| value.is_a?(String) }
+    row = row.merge(decimals.transform_values { |value| BigDecimal(value) })
     row.merge(trailer_kind:)
   end
 
@@ -63,6 +64,8 @@ module Work::Fleet::Record
     current = Store::Fleet.pay_plan(driver_id, now.to_date)
     wanted = { stops_included: 2, **(current || {}).slice(*Store::Fleet::RATES), **rates }
              .to_h { |name, value| [name, AS_THEY_ARE.include?(name) ? value : BigDecimal(value)] }
+    # What only a plan's own page can change goes on.
+    wanted = (current || {}).slice(*Store::Fleet::TERMS).merge(wanted)
     rate = Core::Pay::Earnings::RATES.fetch((wanted[:basis] || "per_mile").to_sym).first
     raise Refused.new("rate_missing", "Say at which rate this driver is paid.", path: "/#{rate}") if wanted[:basis] && wanted[:basis] != "per_mile" && (wanted[rate] || 0).zero?
     return if current && wanted.all? { |name, value| current[name] == value }

@@ -212,10 +212,11 @@ class Work::Match::Judge
   def pay(crew, load, deadhead_tenths, loaded_tenths, stop_count: load.stop_count, tarped: load.row[:tarps])
     return 0 if crew.plan.nil?
 
-    terms = Work::Pay::Request.plan(crew.plan, BigDecimal(100))
+    terms = Work::Pay::Plan.to_core(crew.plan, BigDecimal(100))
     trip = Core::Pay::Terms::Trip.new(
       id: "", plan: nil, completed_on: nil, papers_in: true, loaded_miles: BigDecimal(loaded_tenths) / 10, empty_miles: BigDecimal(deadhead_tenths) / 10, line_haul_cents: Money.cents(load.row[:line_haul] || 0),
-      fuel_surcharge_cents: Money.cents(load.row[:fuel_surcharge] || 0), tons: BigDecimal(load.fit.weight_lb || 0) / 2000, hours: BigDecimal(0), dwell_minutes: Array.new(stop_count, 0), layover_days: 0, tarped:
+      fuel_surcharge_cents: Money.cents(load.row[:fuel_surcharge] || 0), tons: BigDecimal(load.fit.weight_lb || 0) / 2000, hours: BigDecimal(0), dwell_minutes: Array.new(stop_count, 0), layover_days: 0, tarped:,
+      accessorials: [], worked: [], days: 0
     )
     Core::Pay.earnings(trip, terms).sum(&:amount_cents)
   end

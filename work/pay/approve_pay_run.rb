@@ -2,11 +2,13 @@
 
 # Approves and locks a pay run, exactly the figures that the clerk saw, and posts it; opens it again while it is not paid; pays it.
 module Work::Pay::ApprovePayRun
-  # Raises Refused `figures_moved` when the run's total is no longer what the clerk saw, `locked`, `nothing_to_pay`, `books_wrong`.
+  # Raises Refused `figures_moved` when the run's total is no longer what the clerk saw, `locked`, `still_building`, `nothing_to_pay`, `books_wrong`.
   def self.call(run_id, input, by:, now:)
     Work::Act.once(input[:key], "approve_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
       run = row(run_id)
       raise Refused.new("locked", "#{run[:approved_by]} approved this run already.", path: "") unless run[:state] == "draft"
+
+      raise Refused.new("still_building", "It is still being built: #{run[:built]} of #{run[:to_build]} statements are there.", path: "") if run[:to_build]
 
       Work::Pay::BuildRun.call(run_id)
       check(run_id, input)

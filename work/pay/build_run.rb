@@ -52,8 +52,9 @@ class Work::Pay::BuildRun
 
   def write(list)
     made = list.map { |driver_id, rows| [driver_id, rows, self.class.settle(@facts, driver_id, rows)] }
-    DB[:statements].insert_conflict(target: %i[pay_run_id driver_id], update: %i[gross reimbursements deductions net].to_h { |name| [name, Sequel[:excluded][name]] })
-                   .multi_insert(made.map { |driver_id, _, statement| { pay_run_id: @run[:id], driver_id:, **totals(statement) } })
+    companies = DB[:drivers].where(id: made.map(&:first)).select_hash(:id, :operating_company_id)
+    DB[:statements].insert_conflict(target: %i[pay_run_id driver_id], update: %i[gross reimbursements deductions net operating_company_id].to_h { |name| [name, Sequel[:excluded][name]] })
+                   .multi_insert(made.map { |driver_id, _, statement| { pay_run_id: @run[:id], driver_id:, operating_company_id: companies[driver_id], **totals(statement) } })
     ids = DB[:statements].where(pay_run_id: @run[:id], driver_id: made.map(&:first)).select_hash(:driver_id, :id)
     keep(made.map { |driver_id, rows, statement| [ids[driver_id], driver_id, rows, statement] })
   end

@@ -4,13 +4,18 @@
 class Work::Pay::Facts
   T = Core::Pay::Terms
 
+  # A trip that is paid late was worked so long ago at the most.
+  OVERTIME_DAYS = 62
+
   attr_reader :run, :settings
 
-  # deductions - rows of deductions as they would be, to look at a change before it is made; nil for those that are kept
-  def initialize(run, deductions: nil, own: nil)
+  # deductions, own - rows of deductions and of their drivers as they would be, to look at a change before it is made; nil for those that are kept
+  # given - one-time parts that would be there besides, by driver
+  def initialize(run, deductions: nil, own: nil, given: {})
     @run = run
     @settings = Store::Pay.settings
     @deductions = deductions || DB[:deductions].all
+    @given = given
     @own = own || DB[:deduction_drivers].all
   end
 
@@ -19,13 +24,28 @@ class Work::Pay::Facts
   # The plans of a driver, latest first.
   def plans(driver_id) = (@plans ||= DB[:pay_plans].order(:driver_id, Sequel.desc(:in_force_from)).all.group_by { |row| row[:driver_id] })[driver_id] || []
   def plan_at(driver_id, day) = plans(driver_id).find { |row| row[:in_force_from] <= day } || plans(driver_id).last
-  def plan(id) = (@by_id ||= DB[:pay_plans].to_hash(:id))[id]
+  def row_of_plan(id) = (@by_id ||= DB[:pay_plans].to_hash(:id))[id]
+  def miles_by(plan_id) = row_of_plan(plan_id)[:miles_by]
+
+  # Core::Pay::Terms::Plan for a share, made once: a plan pays many trips.
+  def plan(id, share_percent) = ((@core ||= {})[id] ||= {})[share_percent] ||= Work::Pay::Plan.to_core(row_of_plan(id), share_percent)
+
+  # Hours of the weeks around this period that locked statements have paid: they count toward overtime.
+  def worked_before(driver_id)
+    @worked ||= if DB[:pay_plans].exclude(overtime_after_hours: nil).empty?
+                  {}
+                else
+                  DB[:trip_earnings].join(:statements, id: :statement_id).join(:pay_runs, id: :pay_run_id).exclude(state: "draft").where(Sequel[:to_on] >= @run[:from_on] - OVERTIME_DAYS).where(Sequel.lit("worked <> '[]'"))
+                                    .select(Sequel[:trip_earnings][:driver_id], :worked).all.group_by { |row| row[:driver_id] }
+                end
+    (@worked[driver_id] || []).flat_map { |row| Work::Pay::Request.worked(row) }
+  end
 
   # One-time parts that are due and on no other statement: rows with kind and label.
   def parts(driver_id)
     @parts ||= DB[:one_time_parts].join(:one_time_items, id: :item_id).where(withdrawn_at: nil).where(by_end(:due_on)).where(open_statement(:one_time_parts))
                                   .order(Sequel[:one_time_parts][:due_on], Sequel[:one_time_parts][:id]).select_all(:one_time_parts).select_append(:driver_id, :kind, :label).all.group_by { |row| row[:driver_id] }
-    @parts[driver_id] || []
+    (@parts[driver_id] || []) + (@given[driver_id] || [])
   end
 
   # Advances that began by the end of the period, with how many parts earlier statements took; pushed - past this one
@@ -78,7 +98,7 @@ class Work::Pay::Facts
   end
 
   # Who has something once that is due.
-  def driver_ids_due = [*DB[:one_time_parts].join(:one_time_items, id: :item_id).where(withdrawn_at: nil).where(by_end(:due_on)).where(open_statement(:one_time_parts)).select_map(:driver_id)].uniq
+  def driver_ids_due = [*@given.keys, *DB[:one_time_parts].join(:one_time_items, id: :item_id).where(withdrawn_at: nil).where(by_end(:due_on)).where(open_statement(:one_time_parts)).select_map(:driver_id)].uniq
 
   private
 

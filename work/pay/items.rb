@@ -4,19 +4,21 @@
 # done; a clerk approves them, one or many, or the company's rule does where the papers are in and nothing is unusual.
 module Work::Pay::Items
   # Earned by the end of a run's period and on no locked statement: rows of trip_earnings with :trip, :driver, :papers_in, :cents, :unusual (sentences),
-  # :payable, and :reason where it is not: papers_missing, held or to_approve.
+  # :payable, and :reason where it is not: papers_missing, rates_missing, claimed_twice, held, miles_doubtful, detention_open or to_approve.
   def self.open(run, only: nil)
     query = Store::Pay.unsettled.where(Sequel[:completed_on] <= run[:to_on])
     rows = (only ? query.where(Sequel[:trip_earnings][:driver_id] => only) : query).all
-    plans = DB[:pay_plans].where(id: rows.map { |row| row[:pay_plan_id] }.uniq).to_hash(:id)
+    facts = Work::Pay::Facts.new(run)
     usual = usual(rows.map { |row| row[:driver_id] }.uniq)
     told = Told.new(rows)
     by_rule = Store::Pay.settings[:approve_by_rule]
     rows.map do |row|
-      cents = Core::Pay.earnings(Work::Pay::Request.trip(row, plans[row[:pay_plan_id]]), Work::Pay::Request.plan(plans[row[:pay_plan_id]], row[:share_percent])).sum(&:amount_cents)
-      unusual = Core::Pay::Unusual.of(facts(row, cents, usual[row[:driver_id]], plans[row[:pay_plan_id]], run, told))
-      reason = reason(row, unusual, by_rule)
-      row.merge(cents:, unusual:, reason:, payable: reason.nil?)
+      plan = facts.row_of_plan(row[:pay_plan_id])
+      core = facts.plan(plan[:id], row[:share_percent])
+      cents = Core::Pay.earnings(Work::Pay::Request.trip(row, core, plan[:miles_by]), core).sum(&:amount_cents)
+      unusual = Core::Pay::Unusual.of(facts(row, cents, usual[row[:driver_id]], plan, facts.period, told))
+      reason, because = reason(row, plan, unusual, by_rule, told)
+      row.merge(cents:, unusual:, reason:, because:, payable: reason.nil?)
     end
   end
 
@@ -44,11 +46,22 @@ module Work::Pay::Items
     end
   end
 
-  def self.reason(row, unusual, by_rule)
-    return "papers_missing" unless row[:papers_in]
-    return "held" if row[:held_why]
+  # Why a row waits: a code, and for most a sentence. The first three no clerk can wave through.
+  def self.reason(row, plan, unusual, by_rule, told)
+    return ["papers_missing", nil] unless row[:papers_in]
+    return ["rates_missing", "No rates of #{row[:driver]} hold on #{row[:completed_on]}: the first are of #{plan[:in_force_from]}."] if plan[:in_force_from] > row[:completed_on]
+    return ["claimed_twice", told.claims(row[:trip_id])] if told.claims(row[:trip_id])
+    return ["held", nil] if row[:held_why]
+    return if row[:approved_at]
 
-    "to_approve" unless row[:approved_at] || (by_rule && unusual.empty?)
+    doubt(row, plan, told) || (["to_approve", nil] unless by_rule && unusual.empty?)
+  end
+
+  def self.doubt(row, plan, told)
+    return ["miles_doubtful", "No way was found: its miles are estimated."] if row[:miles_estimated]
+    return ["miles_doubtful", "It is paid by the odometer, and nobody told it."] if plan[:basis] == "per_mile" && plan[:miles_by] == "odometer" && row[:odometer_miles].nil?
+
+    ["detention_open", "Whether the customer pays for detention is not settled yet."] if plan[:detention_hourly].positive? && told.detention_open?(row[:trip_id])
   end
 
   # The median of what each driver's trips earned on locked statements, in cents; nil for fewer than five.
@@ -58,25 +71,27 @@ module Work::Pay::Items
     sums.transform_values { |rows| rows.length < 5 ? nil : Money.cents(rows.map { |row| row[:amount] }.sort[rows.length / 2]) }
   end
 
-  def self.facts(row, cents, usual_cents, plan, run, told)
-    Core::Pay::Unusual::Facts.new(pay_cents: cents, usual_cents:, miles: row[:loaded_miles] + row[:empty_miles], odometer_miles: told.odometer(row[:trip_id]), estimated: row[:miles_estimated], rate_from: plan[:in_force_from],
-                                  period: Core::Pay::Terms::Period.new(from: run[:from_on], to: run[:to_on], frequency: "weekly"), loads_before: told.loads_before(row), dwell_minutes: row[:dwell_minutes].to_a)
+  def self.facts(row, cents, usual_cents, plan, period, told)
+    Core::Pay::Unusual::Facts.new(pay_cents: cents, usual_cents:, miles: row[:loaded_miles] + row[:empty_miles], odometer_miles: row[:odometer_miles], rate_from: plan[:in_force_from],
+                                  period:, loads_before: told.loads_before(row), dwell_minutes: row[:dwell_minutes].to_a)
   end
-  private_class_method :change, :reason, :usual, :facts
+  private_class_method :change, :reason, :doubt, :usual, :facts
 
-  # What trips say of themselves, read together: odometers, and loads that a driver was paid for already.
+  # What trips say of themselves, read together: who claims them, detention that is not settled, and loads that a driver was paid for already.
   class Told
     def initialize(rows)
       @trip_ids = rows.map { |row| row[:trip_id] }.uniq
       @driver_ids = rows.map { |row| row[:driver_id] }.uniq
     end
 
-    def odometer(trip_id)
-      said = Sequel.lit("(details->>'odometer')::integer")
-      @odometers ||= DB[:check_ins].where(trip_id: @trip_ids).where(Sequel.lit("details ? 'odometer'")).group(:trip_id).having { count.function.* > 1 }
-                                   .select_hash(:trip_id, (Sequel.function(:max, said) - Sequel.function(:min, said)).as(:miles))
-      @odometers[trip_id]&.to_d
+    # A sentence where the drivers of a trip claim more than the whole of it.
+    def claims(trip_id)
+      @claims ||= DB[:trip_earnings].join(:drivers, id: :driver_id).where(trip_id: @trip_ids).group(:trip_id).having { sum(share_percent) > 100 }
+                                    .select_hash(:trip_id, Sequel.function(:string_agg, :name, " and ").as(:names))
+      @claims[trip_id] && "#{@claims[trip_id]} claim more than the whole of it."
     end
+
+    def detention_open?(trip_id) = (@detention ||= DB[:detention_claims].where(trip_id: @trip_ids, state: "proposed").select_map(:trip_id).to_h { |id| [id, true] }).key?(trip_id)
 
     # A relay pays two drivers for one load; one driver twice is a doubt.
     def loads_before(row)

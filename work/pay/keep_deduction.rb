@@ -29,33 +29,12 @@ class Work::Pay::KeepDeduction
     done
   end
 
-  # A second person lets a change be made, or drops it. Raises Refused `same_person`, `answered_already`.
-  def self.answer(change_id, input, by:, now:)
-    Work::Act.once(input[:key], "answer_deduction_change", by:, now:, input: input.merge(change_id:)) do |act|
-      row = DB[:deduction_changes].where(id: change_id).for_update.first or raise Work::NotFound.new("change", change_id)
-      raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "") unless row[:state] == "asked"
-      raise Refused.new("same_person", "A second person has to look at it.", path: "") if row[:asked_by_ref] == by.ref && input[:state] == "made"
-
-      new(row[:deduction_id], asked(row), now).make(by) if input[:state] == "made"
-      DB[:deduction_changes].where(id: change_id).update(state: input[:state], answered_by: by.name, answered_at: now)
-      act.changed("company", 1, { "deduction #{row[:input]["label"]}" => ["waits for a second person", input[:state]] })
-      change_id
-    end
-  end
-
   def self.check(input)
     raise Refused.new("amount_missing", "Say how much.", path: "/amount") if input[:amount].nil? && input[:basis] != "per_unit"
     raise Refused.new("tag_missing", "Say which units it is for.", path: "/tag") if (input[:basis] == "per_unit") != !input[:tag].nil?
     raise Refused.new("days_reversed", "It ends before it begins.", path: "/to_on") if input[:to_on] && input[:to_on] < input[:from_on]
   end
-
-  # A change as it was asked: days are dates again.
-  def self.asked(row)
-    input = row[:input].to_h.transform_keys(&:to_sym)
-    %i[from_on to_on].each { |name| input[name] &&= Date.iso8601(input[name]) }
-    input.merge(drivers: (input[:drivers] || []).map { |one| one.to_h.transform_keys(&:to_sym) })
-  end
-  private_class_method :check, :asked
+  private_class_method :check
 
   def initialize(id, input, now)
     @id = id
@@ -64,25 +43,9 @@ class Work::Pay::KeepDeduction
   end
 
   # The net of everybody in the running period, before and after; only where they differ.
-  def changes
-    @changes ||= begin
-      run = Store::Pay.running(@now)
-      before, after = Work::Pay::Facts.new(run), Work::Pay::Facts.new(run, deductions: after_rows, own: after_own)
-      earned = Work::Pay::Items.open(run).group_by { |row| row[:driver_id] }
-      nets = Work::Pay::BuildRun.due(earned, before, nil).to_h { |driver_id| [driver_id, [before, after].map { |facts| Work::Pay::BuildRun.settle(facts, driver_id, earned[driver_id] || []).net_cents }] }
-      names = DB[:drivers].where(id: nets.keys).order(:name).select_hash(:id, :name)
-      names.filter_map { |driver_id, driver| nets[driver_id].then { |old_cents, new_cents| { driver_id:, driver:, old_cents:, new_cents: } if old_cents != new_cents } }
-    end
-  end
-
-  def many?
-    settings = Store::Pay.settings
-    changes.length > settings[:second_person_drivers] || dollars > settings[:second_person_dollars]
-  end
-
-  def ask(by)
-    DB[:deduction_changes].insert(deduction_id: @id, input: Sequel.pg_jsonb(Work::Act.plain(@input.except(:key))), drivers: changes.length, dollars:, asked_by: by.name, asked_by_ref: by.ref, asked_at: @now)
-  end
+  def changes = @changes ||= Work::Pay::Nets.moved(@now) { |run| Work::Pay::Facts.new(run, deductions: after_rows, own: after_own) }
+  def many? = Work::Pay::Nets.many?(changes.length, Work::Pay::Nets.moved_cents(changes))
+  def ask(by) = Work::Pay::Nets.ask("deduction", @input, drivers: changes.length, cents: Work::Pay::Nets.moved_cents(changes), by:, now: @now, deduction_id: @id)
 
   # Returns the deduction's id.
   def make(by)
@@ -99,8 +62,6 @@ class Work::Pay::KeepDeduction
   end
 
   private
-
-  def dollars = changes.sum(BigDecimal(0)) { |one| Money.to_d((one[:new_cents] - one[:old_cents]).abs) }
 
   def row
     defaults = { per: "period", priority: 5, if_short: "carry", goal: nil, tag: nil, prorated: false, escrow: false, everyone: false, to_on: nil, paused: false, amount: nil }

@@ -4,18 +4,37 @@
 # statement is being made, and that undone again.
 module Work::Pay::OneTime
   # input - { key:, driver_ids: Array, empty for everybody, kind:, label:, note:, amount:, fee_fixed:, fee_percent:, parts:, due_on: }
-  # Returns the number of items made. Raises Refused `nothing`, `too_many_parts`.
+  # Returns { given:, change_id: }: how many were made, or the change that waits for a second person where it is for more drivers or dollars
+  # than one may give alone. Raises Refused `nothing`, `too_many_parts`.
   def self.give(input, by:, now:)
-    Work::Act.once(input[:key], "give_one_time", by:, now:, input: Work::Act.plain(input)) do |act|
-      ids = input[:driver_ids].to_a.any? ? input[:driver_ids] : DB[:drivers].where(retired: false).select_map(:id)
-      cents = total_cents(input)
-      raise Refused.new("nothing", "Say how much.", path: "/amount") if cents.zero?
-
-      ids.each { |driver_id| item(driver_id, cents, input, by, now) }
-      Work::Pay::BuildRun.drafts(input[:due_on], only: ids)
-      act.changed("company", 1, { input[:label] => [nil, "#{Money.text(cents)} for #{ids.length}"] }, why: input[:note])
-      ids.length
+    check(input)
+    change_id = nil
+    given = Work::Act.once(input[:key], "give_one_time", by:, now:, input: Work::Act.plain(input)) do |act|
+      ids, cents = driver_ids(input), total_cents(input)
+      change_id = Work::Pay::Nets.ask("one_time", input, drivers: ids.length, cents: (cents * ids.length).abs, by:, now:) if many?(input)
+      act.changed("company", 1, { input[:label] => [nil, "#{Money.text(cents)} for #{ids.length}#{", waits for a second person" if change_id}"] }, why: input[:note])
+      change_id ? 0 : make(input, by:, now:)
     end
+    { given:, change_id: }
+  end
+
+  # What it would do: see Nets.moved. One that is due later is looked at as if it were due now, with its first part.
+  def self.preview(input, now:)
+    check(input)
+    cents = cut(total_cents(input), input[:parts] || 1).first
+    part = { **input.slice(:kind, :label), amount: Money.to_d(cents), id: 0 }
+    Work::Pay::Nets.moved(now) { |run| Work::Pay::Facts.new(run, given: driver_ids(input).to_h { |id| [id, [part]] }) }
+  end
+
+  # Whether it is more than one person may give alone: to several drivers, that is; what one driver is given stands on his statement for all to see.
+  def self.many?(input) = driver_ids(input).length.then { |drivers| drivers > 1 && Work::Pay::Nets.many?(drivers, (total_cents(input) * drivers).abs) }
+
+  # Returns how many were made.
+  def self.make(input, by:, now:)
+    ids = driver_ids(input)
+    ids.each { |driver_id| item(driver_id, total_cents(input), input, by, now) }
+    Work::Pay::BuildRun.drafts(input[:due_on], only: ids)
+    ids.length
   end
 
   # Past the statement that is being made, to the next. Raises Refused `locked`, `not_due`.
@@ -37,14 +56,14 @@ module Work::Pay::OneTime
 
   # Into equal parts, the first where it is, the others one period later each. Raises Refused `locked`, `too_many_parts`.
   def self.split(part_id, input, by:, now:)
-    changed(part_id, "split_one_time", input, by, now) do |part, run|
+    changed(part_id, "split_one_time", input, by, now) do |part, _|
       cents = Money.cents(part[:amount])
       raise Refused.new("too_many_parts", "No part may be nothing.", path: "/parts") if input[:parts] > cents.abs
 
       first, *others = cut(cents, input[:parts])
       DB[:one_time_parts].where(id: part_id).update(amount: Money.to_d(first))
-      days = run ? (run[:to_on] - run[:from_on]).to_i + 1 : 7
-      others.each_with_index { |some, i| DB[:one_time_parts].insert(item_id: part[:item_id], amount: Money.to_d(some), due_on: part[:due_on] + (days * (i + 1))) }
+      frequency = Store::Pay.settings[:frequency]
+      others.each.with_index(1) { |some, i| DB[:one_time_parts].insert(item_id: part[:item_id], amount: Money.to_d(some), due_on: Core::Pay::Months.periods_later(part[:due_on], i, frequency)) }
     end
   end
 
@@ -86,12 +105,19 @@ module Work::Pay::OneTime
     DB[:one_time_parts].where(item_id:).where(Sequel.|({ statement_id: nil }, Sequel.~(statement_id: locked))).order(:due_on, :id).all
   end
 
+  def self.driver_ids(input) = input[:driver_ids].to_a.any? ? input[:driver_ids] : DB[:drivers].where(retired: false).select_map(:id)
+
+  def self.check(input)
+    cents = total_cents(input)
+    raise Refused.new("nothing", "Say how much.", path: "/amount") if cents.zero?
+    raise Refused.new("too_many_parts", "No part may be nothing.", path: "/parts") if (input[:parts] || 1) > cents.abs
+  end
+
   def self.item(driver_id, cents, input, by, now)
     parts = input[:parts] || 1
-    raise Refused.new("too_many_parts", "No part may be nothing.", path: "/parts") if parts > cents.abs
-
     item_id = DB[:one_time_items].insert(driver_id:, kind: input[:kind], label: input[:label].strip, note: input[:note].to_s.strip, made_by: by.name, made_at: now)
-    cut(cents, parts).each_with_index { |some, i| DB[:one_time_parts].insert(item_id:, amount: Money.to_d(some), due_on: input[:due_on] + (7 * i)) }
+    frequency = Store::Pay.settings[:frequency]
+    cut(cents, parts).each_with_index { |some, i| DB[:one_time_parts].insert(item_id:, amount: Money.to_d(some), due_on: Core::Pay::Months.periods_later(input[:due_on], i, frequency)) }
   end
 
   def self.total_cents(input)
@@ -100,5 +126,5 @@ module Work::Pay::OneTime
   end
 
   def self.cut(cents, parts) = Money.installments(cents.abs, parts).map { |some| cents.negative? ? -some : some }
-  private_class_method :changed, :free, :item, :total_cents, :cut
+  private_class_method :changed, :free, :driver_ids, :check, :item, :total_cents, :cut
 end

@@ -1,15 +1,17 @@
 # frozen_string_literal: true
 
-# Opens the pay run of a period with every driver's statement as a draft.
+# Opens the pay run of a period with every driver's statement as a draft. A large one is built in the worker, while its page tells how far it is.
 module Work::Pay::OpenPayRun
   LONGEST_DAYS = 31
+  # So many statements are built while the clerk waits: half a second's work.
+  AT_ONCE = 60
 
   # Raises Refused `period_reversed`, `period_too_long`, `period_taken`.
   def self.call(input, by:, now:)
     Work::Act.once(input[:key], "open_pay_run", by:, now:, input: Work::Act.plain(input)) do |act|
       check(input)
       id = insert(input)
-      Work::Pay::BuildRun.call(id)
+      build(id)
       act.changed("pay_run", id, { state: [nil, "draft"], from: [nil, input[:from]], to: [nil, input[:to]] })
       id
     end
@@ -22,6 +24,16 @@ module Work::Pay::OpenPayRun
     raise Refused.new("period_too_long", "A pay period is a month at most.", path: "/to")
   end
 
+  def self.build(id)
+    run = DB[:pay_runs].first(id:)
+    earned = Store::Pay.unsettled.where(Sequel[:completed_on] <= run[:to_on]).select_map(Sequel[:trip_earnings][:driver_id]).uniq
+    due = Work::Pay::BuildRun.due(earned.to_h { |driver_id| [driver_id, [{ payable: true }]] }, Work::Pay::Facts.new(run), nil)
+    return Work::Pay::BuildRun.call(id) if due.length <= AT_ONCE
+
+    DB[:pay_runs].where(id:).update(to_build: due.length, built: 0)
+    Work::Pay::BuildLargeRun.enqueue(run_id: id)
+  end
+
   def self.insert(input)
     DB.transaction(savepoint: true) { DB[:pay_runs].insert(from_on: input[:from], to_on: input[:to]) }
   rescue Sequel::ConstraintViolation => e
@@ -29,5 +41,5 @@ module Work::Pay::OpenPayRun
 
     raise Refused.new("period_taken", "Some of these days are in another pay run.", path: "/from")
   end
-  private_class_method :check, :insert
+  private_class_method :check, :build, :insert
 end

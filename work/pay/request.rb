@@ -8,23 +8,17 @@ class Work::Pay::Request
            "leased_trailer" => ->(unit) { unit[:leased] && unit[:kind] == "trailer" }, "tractor" => ->(unit) { unit[:kind] == "tractor" }, "trailer" => ->(unit) { unit[:kind] == "trailer" } }.freeze
   BEGINNING = Date.new(2000, 1, 1)
 
-  # A row of pay_plans as the core reads it.
-  def self.plan(row, share_percent)
-    Terms::Plan.new(
-      basis: row[:basis].to_sym, rates: row.slice(*Core::Pay::Earnings::RATES.fetch(row[:basis].to_sym)), extra_stop_cents: Money.cents(row[:extra_stop]),
-      stops_included: row[:stops_included], detention_hourly_rate: row[:detention_hourly], detention_free_minutes: 120, detention_step_minutes: 15,
-      layover_daily_cents: Money.cents(row[:layover_daily]), tarp_cents: Money.cents(row[:tarp]), period_minimum_cents: Money.cents(row[:period_minimum]), share_percent:
+  # A row of trip_earnings, with papers_in; plan - Terms::Plan for the driver's share of it, miles_by - its measure of miles
+  def self.trip(row, plan, miles_by)
+    loaded_miles, empty_miles = Work::Pay::Plan.miles(row, miles_by)
+    Terms::Trip.new(
+      id: row[:trip], plan:, completed_on: row[:completed_on], papers_in: row[:papers_in], loaded_miles:, empty_miles:, line_haul_cents: Money.cents(row[:line_haul]), fuel_surcharge_cents: Money.cents(row[:fuel_surcharge]),
+      tons: row[:tons], hours: row[:hours], dwell_minutes: row[:dwell_minutes].to_a, layover_days: row[:layover_days], tarped: row[:tarped], days: row[:days],
+      accessorials: row[:accessorials].to_a.map { |one| [one["label"], Money.parse_cents(one["amount"])] }, worked: worked(row)
     )
   end
 
-  # A row of trip_earnings, with papers_in, by a plan's row.
-  def self.trip(row, plan)
-    Terms::Trip.new(
-      id: row[:trip], plan: self.plan(plan, row[:share_percent]), completed_on: row[:completed_on], papers_in: row[:papers_in], loaded_miles: row[:loaded_miles], empty_miles: row[:empty_miles],
-      line_haul_cents: Money.cents(row[:line_haul]), fuel_surcharge_cents: Money.cents(row[:fuel_surcharge]), tons: row[:tons], hours: row[:hours],
-      dwell_minutes: row[:dwell_minutes].to_a, layover_days: row[:layover_days], tarped: row[:tarped]
-    )
-  end
+  def self.worked(row) = row[:worked].to_a.map { |one| Terms::Worked.new(day: Date.iso8601(one["day"]), activity: one["activity"], hours: BigDecimal(one["hours"])) }
 
   # facts - Work::Pay::Facts; rows - of trip_earnings
   def initialize(facts, driver_id, rows)
@@ -34,21 +28,24 @@ class Work::Pay::Request
   end
 
   def to_core
-    Terms::Request.new(period: @facts.period, driver:, trips: @rows.map { |row| self.class.trip(row, @facts.plan(row[:pay_plan_id])) }, one_time:, units:, garnishments:, advances:, recurring:, taxes_cents: 0)
+    Terms::Request.new(period: @facts.period, driver:, trips:, one_time:, units:, garnishments:, advances:, recurring:, taxes_cents: 0, worked_before: @facts.worked_before(@driver_id))
   end
 
   private
 
+  def trips = @rows.map { |row| self.class.trip(row, @facts.plan(row[:pay_plan_id], row[:share_percent]), @facts.miles_by(row[:pay_plan_id])) }
+
   def driver
     plan = @facts.plan_at(@driver_id, @facts.run[:to_on])
-    Terms::Driver.new(id: @driver_id.to_s, plan: self.class.plan(plan, 100.to_d), minimum_net_cents: Money.cents(plan[:minimum_net]), carried_in_cents: @facts.carried_in_cents(@driver_id))
+    Terms::Driver.new(id: @driver_id.to_s, plan: @facts.plan(plan[:id], 100.to_d), minimum_net_cents: Money.cents(plan[:minimum_net]), carried_in_cents: @facts.carried_in_cents(@driver_id))
   end
 
   def one_time = @facts.parts(@driver_id).map { |row| Terms::OneTime.new(kind: row[:kind], label: row[:label], amount_cents: Money.cents(row[:amount])) }
 
   def units
     @facts.units(@driver_id).map do |row|
-      Terms::Unit.new(id: row[:number], tags: TAGS.select { |_, is| is.call(row) }.keys, active_from: row[:active_from] || BEGINNING, active_to: row[:active_to], fee_cents: Money.cents(row[:fee] || 0))
+      Terms::Unit.new(id: row[:number], tags: TAGS.select { |_, is| is.call(row) }.keys, active_from: row[:active_from] || BEGINNING, active_to: row[:active_to], fee_cents: Money.cents(row[:fee] || 0),
+                      rent_daily_cents: Money.cents(row[:rent_daily] || 0))
     end
   end
 

@@ -34,6 +34,7 @@ module Work::Tracking::Detain
       amount = input[:charge] ? Money.to_d(Money.parse_cents(input[:charge])) : claim[:charge]
       charge(load, claim, amount) unless input[:drop]
       DB[:detention_claims].where(id: claim_id).update(state: input[:drop] ? "dropped" : "charged", charge: amount, by: by.name, at: now)
+      Work::Pay::EarnTrip.correct_load(load_id)
       act.changed("load", load_id, { detention: [nil, input[:drop] ? "not charged" : "$#{Money.text(Money.cents(amount))} for #{claim[:minutes]} min"] }, why: input[:why])
       act.changed("trip", claim[:trip_id], { detention: ["proposed", input[:drop] ? "dropped" : "charged"] }, why: input[:why])
       load_id

@@ -45,5 +45,5 @@ module Work::Tracking::KeepPaper
     DB[:paper_contents].insert(paper_id:, content: Sequel.blob(content))
     DB[:check_ins].insert(trip_id: trip[:id], driver_id: driver.id, stop_id: stop[:id], kind: "paper", done_at: at, arrived_at: now, note: input[:kind], key: input[:key], by: driver.name, phone_at: input[:phone_at])
   end
-  private_class_method :check, :keep
+  private_class_method :keep
 end

@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+# The routes of what pay rests on beside the runs.
+module Web::Pay::DeskRoutes
+  def self.registered(app)
+    app.helpers do
+      def card_desk(_, status: 200) = json(Web::Pay::Desk.cards, status:)
+      def own_companies(_, status: 200) = json(Web::Pay::Desk.companies, status:)
+    end
+    drivers(app)
+    escrow(app)
+    receipts(app)
+    cards(app)
+    companies(app)
+    files(app)
+  end
+
+  def self.drivers(app)
+    app.post("/api/drivers/:id/pay-plans") { driver_pay Work::Pay::KeepPlan.call(id, input, by:, now:) }
+    app.put("/api/drivers/:id/operating-company") { driver_pay Work::Pay::KeepOperatingCompany.employ(id, input, by:, now:) }
+    app.post("/api/drivers/:id/escrow-return") { driver_pay Work::Pay::Escrow.give_back(id, input, by:, now:) }
+    app.put("/api/loads/:id/agreed-miles") { json Web::Freight::Present.load(Work::Pay::AgreeMiles.call(id, input, by:, now:)) }
+  end
+
+  def self.escrow(app)
+    app.get("/api/escrow") { json Web::Pay::Desk.escrow }
+    app.post("/api/escrow/interest") do
+      Work::Pay::Escrow.pay_interest(input, by:, now:)
+      json Web::Pay::Desk.escrow
+    end
+  end
+
+  def self.receipts(app)
+    app.get("/api/receipts") { json Web::Pay::Desk.receipts }
+    app.get("/api/receipts/:id/file") do
+      row = DB[:receipts].join(:receipt_contents, receipt_id: :id).where(id:).first or raise Work::NotFound.new("receipt", id)
+      content_type row[:content_type]
+      headers "content-disposition" => "inline"
+      row[:content].to_s
+    end
+    app.post("/api/receipts/:id/answer") do
+      Work::Pay::HandInReceipt.answer(id, input, by:, now:)
+      json Web::Pay::Desk.receipts
+    end
+    app.post("/api/cab/receipts") do
+      Work::Pay::HandInReceipt.call(request.body.read(Work::Tracking::KeepPaper::MAX_BYTES + 1) || "", parameters, driver: by, now:)
+      json Web::Tracking::Present.cab(by, now), status: 201
+    end
+  end
+
+  def self.cards(app)
+    app.get("/api/card-desk") { card_desk nil }
+    app.post("/api/card-files") { card_desk Work::Pay::TakeCardFile.call(request.body.read(MOST_BYTES + 1) || "", parameters, by:, now:), status: 201 }
+    app.post("/api/cards") { card_desk Work::Pay::SettleCard.keep_card(input, by:, now:), status: 201 }
+    app.post("/api/card-transactions/settle") { card_desk Work::Pay::SettleCard.settle(input, by:, now:) }
+    app.post("/api/card-transactions/:id/match") { card_desk Work::Pay::SettleCard.match(id, input, by:, now:) }
+  end
+  # Some 20,000 rows are less.
+  MOST_BYTES = 5 * 1024 * 1024
+
+  def self.companies(app)
+    app.get("/api/operating-companies") { own_companies nil }
+    app.post("/api/operating-companies") { own_companies Work::Pay::KeepOperatingCompany.call(nil, input, by:, now:), status: 201 }
+    app.put("/api/operating-companies/:id") { own_companies Work::Pay::KeepOperatingCompany.call(id, input, by:, now:) }
+  end
+
+  def self.files(app)
+    app.post("/api/pay-runs/:id/statements-file") { json Web::Pay::StatementsFile.present(Web::Pay::StatementsFile.ask(id, now:)), status: 202 }
+    app.get("/api/pay-files/:id") { json Web::Pay::StatementsFile.present(id) }
+    app.get("/api/pay-files/:id/file") { download("statements-#{id}.pdf", "application/pdf") { Web::Pay::StatementsFile.content(id).to_s } }
+  end
+  private_class_method :drivers, :escrow, :receipts, :cards, :companies, :files
+end
