@@ -97,6 +97,12 @@ class Demo::Haul
       check_in(kind, at, stop_id: stop&.fetch(:id), signer: kind == "delivered" ? "R. Dock" : nil)
     end
     keep_paper(stops.last, deliver_at + late + 4800) if @papers
+    settle_detention if deliver_at < Demo::EPOCH - (36 * HOUR)
+  end
+
+  # Charged the morning after; what is of yesterday is still on somebody's desk.
+  def settle_detention
+    DB[:detention_claims].where(trip_id: @trip_id, state: "proposed").select_map(:id).each { |id| Work::Tracking::Detain.settle(id, { key: key("detention-#{id}") }, by: @dispatcher, now: deliver_at + (20 * HOUR)) }
   end
 
   # The invoice goes out the day after the delivery; the customer pays within the fortnight.

@@ -35,6 +35,7 @@ export const vuetify = createVuetify({
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VTextarea: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary', rows: 2, autoGrow: true },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VCombobox: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary', autoSelectFirst: true },
     VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
     VCard: { rounded: 'sm', variant: 'flat' },

@@ -87,7 +87,7 @@ RSpec.describe "What pay rests on" do
     DB[:trip_earnings].where(driver_id: driver_id("Nora Brandvold")).delete
     DB[:trip_earnings].update(approved_at: nil, approved_by: nil)
     DB[:detention_claims].insert(trip_id:, stop_id: DB[:trip_stops].where(trip_id:).get(:stop_id), minutes: 60, charge: 50, at: now)
-    expect(run(id)[:held]).to match([include(reason: "detention_open")])
+    expect(run(id)[:held]).to match([include(reason: "detention_open", why: a_string_starting_with("60 min at "))])
   end
 
   describe "receipts from the cab" do

@@ -19,7 +19,7 @@ module Web::Freight::Present
     parts = Parts.new(load)
     {
       **load.slice(:id, :number, :state, :version, :size, :tarps, :team_needed, :trailer_kind, :temperature_low_f, :temperature_high_f, :notes, :cancel_reason, :booked_by),
-      booked_at: load[:booked_at].iso8601, invoice: invoice(load), customer: DB[:customers].where(id: load[:customer_id]).first.slice(:id, :name),
+      agreed_miles: load[:agreed_miles] && miles(load[:agreed_miles]), booked_at: load[:booked_at].iso8601, invoice: invoice(load), customer: DB[:customers].where(id: load[:customer_id]).first.slice(:id, :name),
       references: parts.references.map { |row| row.slice(:kind, :value) }, stops: parts.stops.map { |row| stop(row, parts.places) },
       freight: parts.freight.map { |row| row.except(:id, :load_id, :position) }, price: price(load, parts), totals: totals(load, parts),
       missing: missing(load, parts), permits: permits?(load, parts), trips: trips(Store::Freight.trips(id)), papers: parts.papers.map { |row| paper(row) }

@@ -20,7 +20,7 @@ module Web::Pay::Desk
   end
 
   def self.receipt(row)
-    { **row.slice(:id, :kind, :note, :trip, :load_id, :state, :why, :answered_by), driver: { id: row[:driver_id], name: row[:driver] }, amount: money(row[:amount]), spent_on: row[:spent_on].iso8601, at: row[:at].iso8601 }
+    { **row.slice(:id, :kind, :note, :trip, :load_id, :state, :content_type, :why, :answered_by), driver: { id: row[:driver_id], name: row[:driver] }, amount: money(row[:amount]), spent_on: row[:spent_on].iso8601, at: row[:at].iso8601 }
   end
 
   def self.cards

@@ -22,10 +22,9 @@ module Web::Pay::Present
   # All pay items of a run's period: what each trip earns whom, and what it waits for.
   def self.items(run_id)
     run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
-    terminals = DB[:drivers].left_join(:terminals, id: :terminal_id).select_hash(Sequel[:drivers][:id], Sequel[:terminals][:name])
     rows = Work::Pay::Items.open(run)
     rows.zip(held(rows)).map do |row, said|
-      said.merge(driver_id: row[:driver_id], completed_on: row[:completed_on].iso8601, terminal: terminals[row[:driver_id]], approved_by: row[:approved_by], miles: Money.rate_text(row[:loaded_miles] + row[:empty_miles], places: 1))
+      said.merge(approved_by: row[:approved_by], miles: Money.rate_text(row[:loaded_miles] + row[:empty_miles], places: 1))
     end
   end
 
@@ -46,9 +45,11 @@ module Web::Pay::Present
   # rows - of Work::Pay::Items.open, with the first load of each trip and its state
   def self.held(rows)
     loads = DB[:trip_loads].join(:loads, id: :load_id).where(trip_id: rows.map { |row| row[:trip_id] }.uniq).order(:trip_id, :load_id).distinct(:trip_id).select(:trip_id, :load_id, :state).to_hash(:trip_id)
+    terminals = DB[:drivers].join(:terminals, id: :terminal_id).where(Sequel[:drivers][:id] => rows.map { |row| row[:driver_id] }.uniq).select_hash(Sequel[:drivers][:id], Sequel[:terminals][:name])
     rows.map do |row|
       load = loads[row[:trip_id]] || {}
-      { **row.slice(:id, :trip, :driver, :reason, :unusual), why: row[:held_why] || row[:because], amount: Money.text(row[:cents]), load_id: load[:load_id], load_state: load[:state] }
+      says = row.slice(:id, :trip, :driver, :driver_id, :reason, :unusual)
+      says.merge(why: row[:held_why] || row[:because], amount: Money.text(row[:cents]), load_id: load[:load_id], load_state: load[:state], completed_on: row[:completed_on].iso8601, terminal: terminals[row[:driver_id]])
     end
   end
 

@@ -61,7 +61,7 @@ module Work::Pay::Items
     return ["miles_doubtful", "No way was found: its miles are estimated."] if row[:miles_estimated]
     return ["miles_doubtful", "It is paid by the odometer, and nobody told it."] if plan[:basis] == "per_mile" && plan[:miles_by] == "odometer" && row[:odometer_miles].nil?
 
-    ["detention_open", "Whether the customer pays for detention is not settled yet."] if plan[:detention_hourly].positive? && told.detention_open?(row[:trip_id])
+    ["detention_open", told.detention(row[:trip_id])] if plan[:detention_hourly].positive? && told.detention(row[:trip_id])
   end
 
   # The median of what each driver's trips earned on locked statements, in cents; nil for fewer than five.
@@ -91,7 +91,12 @@ module Work::Pay::Items
       @claims[trip_id] && "#{@claims[trip_id]} claim more than the whole of it."
     end
 
-    def detention_open?(trip_id) = (@detention ||= DB[:detention_claims].where(trip_id: @trip_ids, state: "proposed").select_map(:trip_id).to_h { |id| [id, true] }).key?(trip_id)
+    # What of detention is neither charged to the customer nor dropped.
+    def detention(trip_id)
+      @detention ||= DB[:detention_claims].join(:stops, id: :stop_id).where(trip_id: @trip_ids, Sequel[:detention_claims][:state] => "proposed").order(Sequel[:detention_claims][:id]).select_map(%i[trip_id minutes town])
+                                          .group_by(&:first).transform_values { |claims| claims.map { |_, minutes, town| "#{minutes} min at #{town}" }.join(", ") }
+      @detention[trip_id]
+    end
 
     # A relay pays two drivers for one load; one driver twice is a doubt.
     def loads_before(row)

@@ -22,7 +22,7 @@ const map = (stop: Schemas['CabStop']) => `geo:0,0?q=${encodeURIComponent([stop.
       <svg class="mark" width="22" height="22" aria-hidden="true"><circle v-if="done(stop)" cx="11" cy="11" r="8" class="full" /><path v-else-if="stop.kind === 'pickup' || stop.kind === 'hook'" d="M11 2 20 19H2z" class="open" /><path v-else d="M2 4h18L11 20z" class="open" /></svg>
       <div class="what">
         <strong>{{ t(`stop.${stop.kind}`) }}{{ stop.unit ? ` ${stop.unit}` : '' }}<template v-if="stop.handling === 'drop_hook' && !stop.unit"> ({{ t('stop.dropHook') }})</template>: {{ stop.name }}</strong>
-        <p>{{ showWindow(stop.from, stop.to, stop.zone) }}<span v-if="stop.miles !== '0.0'" class="quiet"> • {{ t('trip.fromBefore', { n: Math.round(Number(stop.miles)) }) }}</span></p>
+        <p>{{ showWindow(stop.from, stop.to, stop.zone) }} <span v-if="stop.miles !== '0.0'" class="quiet">• {{ t('trip.fromBefore', { n: Math.round(Number(stop.miles)) }) }}</span></p>
         <p v-if="stop.forecast_at && !stop.arrived_at" class="little" :class="{ late: stop.late_minutes }">{{ t('trip.expected', { at: showTime(stop.forecast_at, stop.zone) }) }}<template v-if="stop.late_minutes">, {{ t('trip.late', { time: long(stop.late_minutes) }) }}</template></p>
         <p v-if="stop.address || stop.zip" class="little"><a :href="map(stop)">{{ [stop.address, `${stop.town}, ${stop.state} ${stop.zip}`].filter(Boolean).join(', ') }}</a></p>
         <p v-if="stop.driver_notes" class="rules little">{{ stop.driver_notes }}</p><p v-if="stop.notes" class="rules little">{{ stop.notes }}</p>

@@ -53,6 +53,7 @@ export function useCab() {
     if (!cab.value) return
     const trip = /^\/api\/cab\/trips\/(\d+)/.exec(path)
     if (trip) cab.value = { ...cab.value, trips: cab.value.trips.map((one) => (one.id === Number(trip[1]) ? (answer as Schemas['CabTrip']) : one)) }
+    else if (path.startsWith('/api/cab/receipts')) take(answer as Schemas['Cab'])
     else if (path.startsWith('/api/cab/messages')) cab.value = { ...cab.value, messages: answer as Schemas['Thread'] }
   }
 
@@ -95,6 +96,13 @@ export function useCab() {
     const key = newKey()
     const query = new URLSearchParams({ kind, stop_id: String(stopId), key, taken_at: new Date().toISOString(), ...(signer ? { signer } : {}), ...Object.fromEntries(Object.entries(where()).map(([name, value]) => [name, String(value)])) })
     return put({ key, path: `/api/cab/trips/${tripId}/papers?${query.toString()}`, body: file, label, tripId })
+  }
+  /** What was laid out for the company; goes out when there is a signal, as papers do. */
+  function receipt(told: { kind: string; amount: string; spent_on: string; note: string; trip_id?: number }, file: Blob, label: string) {
+    if (file.size > MAX_PAPER_BYTES) { problem.value = { code: 'too_large', message: '', path: '' }; return }
+    const key = newKey()
+    const query = new URLSearchParams({ key, kind: told.kind, amount: told.amount, spent_on: told.spent_on, ...(told.note ? { note: told.note } : {}), ...(told.trip_id ? { trip_id: String(told.trip_id) } : {}) })
+    return put({ key, path: `/api/cab/receipts?${query.toString()}`, body: file, label })
   }
   const activity = (tripId: number, body: Record<string, unknown>, label: string) => put({ path: `/api/cab/trips/${tripId}/activities`, body, label, tripId })
   const write = (body: string) => put({ path: '/api/cab/messages', body: { body, done_at: new Date().toISOString() }, label: body })
@@ -151,6 +159,6 @@ export function useCab() {
 
   const clockMinutes = computed(() => Math.round(Math.abs(skew.value) / 60000))
   return { cab, trips, problem, locked, over, queue, refused, offline, skew, place, clockOff: computed(() => (clockMinutes.value > CLOCK_MINUTES ? clockMinutes.value : 0)), now: () => Date.now() + skew.value, headers,
-    checkIn, paper, activity, write, readUpTo, setting, unlock, statement, askAboutPay, file, blob, answerDuty, drop, again }
+    checkIn, paper, receipt, activity, write, readUpTo, setting, unlock, statement, askAboutPay, file, blob, answerDuty, drop, again }
 }
 export type Cab = ReturnType<typeof useCab>

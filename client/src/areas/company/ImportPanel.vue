@@ -41,7 +41,7 @@ const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent
     <h2>{{ mayImport ? 'Import and export' : 'Export' }}</h2>
     <div class="row wrap"><v-select v-model="kind" class="kind" label="What" :items="KINDS" /><v-btn variant="tonal" :href="`/api/exports/${kind}`">Export as CSV</v-btn>
       <template v-if="mayImport && template"><v-btn variant="text" :href="href(template.csv)" :download="`${kind}-template.csv`">Empty template</v-btn><label class="file">Import a CSV file<input type="file" accept=".csv,text/csv" @change="pick"></label></template></div>
-    <details v-if="mayImport && template"><summary class="small">The columns</summary><dl class="columns small"><template v-for="column in template.columns" :key="column.name"><dt>{{ column.name }}<span v-if="column.required" class="quiet"> needed</span></dt><dd>{{ column.about }}</dd></template></dl></details>
+    <details v-if="mayImport && template"><summary class="small">The columns</summary><dl class="columns small"><template v-for="column in template.columns" :key="column.name"><dt>{{ column.name }} <span v-if="column.required" class="quiet">needed</span></dt><dd>{{ column.about }}</dd></template></dl></details>
     <v-alert v-if="problem" type="error">{{ problem.message }}</v-alert>
     <template v-if="result">
       <p role="status"><strong>{{ fileName }}</strong>{{ result.done ? ' is imported' : result.errors.length ? ' was not imported; nothing has changed' : ' would be imported' }}: {{ result.added }} new, {{ result.changed }} changed, {{ result.unchanged }} as they are.</p>

@@ -38,7 +38,7 @@ async function change(person: Schemas['Person'], body: Schemas['PersonChange']) 
     <v-alert v-if="trouble && !['/name', '/email', '/password', '/roles'].includes(trouble.path)" type="error" class="ma-2">{{ trouble.message }}</v-alert>
     <waiting v-slot="{ data: people }" :data="data" :problem="problem" @again="load">
       <table class="ledger"><thead><tr><th>Name</th><th>E-mail</th><th>Roles</th><th><span class="sr-only">Acts</span></th></tr></thead>
-        <tbody><tr v-for="person in people" :key="person.id"><td>{{ person.name }}<span v-if="person.disabled" class="quiet"> (disabled)</span></td><td>{{ person.email }}</td>
+        <tbody><tr v-for="person in people" :key="person.id"><td>{{ person.name }} <span v-if="person.disabled" class="quiet">(disabled)</span></td><td>{{ person.email }}</td>
           <td class="roles"><v-select :model-value="person.roles" multiple variant="plain" :items="roleItems" :aria-label="`Roles of ${person.name}`" @update:model-value="change(person, { roles: $event })" /></td>
           <td class="figure"><v-btn size="small" variant="text" @click="change(person, { disabled: !person.disabled })">{{ person.disabled ? 'Enable' : 'Disable and sign out' }}</v-btn></td></tr></tbody></table>
     </waiting>

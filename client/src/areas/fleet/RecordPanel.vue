@@ -72,7 +72,7 @@ async function keepMine() {
 <template>
   <aside class="stack">
     <form class="panel pad stack" :aria-label="of.one" @submit.prevent="save()">
-      <div class="spread"><h2>{{ id ? draft[of.title] : `New ${of.one}` }}<span v-if="retired" class="quiet"> (retired)</span></h2><v-btn variant="text" size="small" @click="emit('closed')">Close</v-btn></div>
+      <div class="spread"><h2>{{ id ? draft[of.title] : `New ${of.one}` }} <span v-if="retired" class="quiet">(retired)</span></h2><v-btn variant="text" size="small" @click="emit('closed')">Close</v-btn></div>
       <div class="fields">
         <template v-for="field in fields" :key="field.name">
           <v-checkbox v-if="field.type === 'yesno'" :model-value="!!draft[field.name]" :label="field.label" :readonly="!mayChange" @update:model-value="draft[field.name] = $event" />

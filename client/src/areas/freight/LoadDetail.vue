@@ -14,6 +14,7 @@ import { PAPERS } from '@/shared/states'
 import Waiting from '@/shared/Waiting.vue'
 import CrewPanel from './CrewPanel.vue'
 import AskingPanel from '@/areas/road/AskingPanel.vue'
+import AgreedMiles from './AgreedMiles.vue'
 import InvoicePanel from './InvoicePanel.vue'
 import LoadStops from './LoadStops.vue'
 import ReasonDialog from './ReasonDialog.vue'
@@ -30,7 +31,7 @@ const WayPanel = defineAsyncComponent(() => import('@/areas/roads/WayPanel.vue')
 const { id, close } = defineProps<{ id: number; close: RouteLocationRaw }>()
 const router = useRouter()
 const session = useSession()
-const dispatches = session.has('dispatcher')
+const [dispatches, settles] = [session.has('dispatcher'), session.has('settlement_clerk')]
 const { data, problem, load, put } = useFetched(() => id, (loadId) => ask(api.GET('/api/loads/{id}', { params: { path: { id: loadId } } })), (change) => change.kind === 'load' && change.id === id)
 
 const crewing = ref(false)
@@ -138,7 +139,7 @@ useKeys([
           <h2>Freight</h2>
           <p v-if="!found.freight.length" class="quiet">Nothing is said about the freight yet.</p>
           <table v-else class="ledger"><tbody>
-            <tr v-for="(line, i) in found.freight" :key="i"><td>{{ line.what }}<span v-if="line.hazmat_class"> • hazmat {{ line.hazmat_class }}</span><span v-if="line.serial_number" class="quiet"> • {{ line.serial_number }}</span></td><td class="figure">{{ line.pieces }} {{ line.unit }}</td><td class="figure">{{ showPounds(line.weight_lb) }}</td></tr>
+            <tr v-for="(line, i) in found.freight" :key="i"><td>{{ line.what }} <span v-if="line.hazmat_class">• hazmat {{ line.hazmat_class }}</span><span v-if="line.serial_number" class="quiet"> • {{ line.serial_number }}</span></td><td class="figure">{{ line.pieces }} {{ line.unit }}</td><td class="figure">{{ showPounds(line.weight_lb) }}</td></tr>
           </tbody></table>
           <p class="small mt-2">{{ found.size === 'partial' ? 'Partial load' : 'Full load' }}<template v-if="found.tarps"> • tarps</template><template v-if="found.team_needed"> • team needed</template><template v-if="found.trailer_kind"> • {{ found.trailer_kind.replace('_', ' ') }}</template><template v-if="found.temperature_low_f !== null || found.temperature_high_f !== null"> • {{ found.temperature_low_f }} to {{ found.temperature_high_f }} °F</template></p>
           <p v-if="found.notes" class="mt-2">{{ found.notes }}</p>
@@ -153,6 +154,7 @@ useKeys([
             <tr><td><strong>Total</strong></td><td class="figure"><strong>{{ showDollars(found.totals.total) }}</strong></td></tr>
           </tbody></table>
           <p class="small quiet mt-2">{{ showMiles(found.totals.miles) }} {{ found.totals.miles_estimated ? 'estimated where no road of ours goes: great circle × 1.2' : 'by road' }}</p>
+          <agreed-miles :load="found" :may-change="dispatches || settles" @changed="put" />
         </section>
       </div>
 

@@ -25,7 +25,7 @@ const when = (at: string | null | undefined, zone: string | null | undefined) =>
       <tr v-for="row in rows" :key="row.id">
         <td><router-link :to="to(row.id)"><strong>{{ row.number }}</strong></router-link></td>
         <td><state-mark :state="row.state" /></td>
-        <td class="clip"><router-link class="plain" :to="to(row.id)" tabindex="-1">{{ row.origin }} → {{ row.destination }}</router-link><span v-if="(row.stop_count ?? 2) > 2" class="small quiet"> {{ row.stop_count }} stops</span></td>
+        <td class="clip"><router-link class="plain" :to="to(row.id)" tabindex="-1">{{ row.origin }} → {{ row.destination }}</router-link> <span v-if="(row.stop_count ?? 2) > 2" class="small quiet">{{ row.stop_count }} stops</span></td>
         <td class="nowrap">{{ when(row.pickup_at, row.pickup_zone) }}</td>
         <td class="nowrap">{{ when(row.delivery_at, row.delivery_zone) }}</td>
         <td class="clip" :title="row.customer">{{ row.customer }}</td>

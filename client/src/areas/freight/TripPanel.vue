@@ -36,7 +36,7 @@ const said = (checkIn: Schemas['CheckIn']) => {
 <template>
   <section class="panel pad" :class="{ over }" :aria-label="`Trip ${trip.number}`">
     <div class="spread wrap">
-      <h2>{{ trip.drivers.map((driver) => driver.name).join(' and ') }}<span class="plain"> • {{ [trip.tractor?.name, trip.trailer?.name].filter(Boolean).join(' + ') }}</span></h2>
+      <h2>{{ trip.drivers.map((driver) => driver.name).join(' and ') }} <span class="plain">• {{ [trip.tractor?.name, trip.trailer?.name].filter(Boolean).join(' + ') }}</span></h2>
       <span class="small quiet"><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a> • {{ trip.number }}, {{ trip.state }} • {{ showMiles(trip.loaded_miles) }} loaded, {{ showMiles(trip.empty_miles) }} empty<template v-if="trip.miles_estimated">, estimated</template></span>
     </div>
     <ol v-if="own && !over" class="way small" aria-label="Stops of the trip"><li v-for="stop in trip.stops" :key="stop.stop_id">

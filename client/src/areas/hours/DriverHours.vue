@@ -49,7 +49,7 @@ const weekday = (date: string) => new Date(`${date}T12:00:00Z`).toLocaleDateStri
 
       <section v-if="found.violations.length" class="panel pad">
         <h2>Violations</h2>
-        <table class="ledger"><tbody><tr v-for="(violation, i) in found.violations" :key="i"><td>{{ KIND[violation.kind] ?? violation.kind }}<span class="quiet small"> {{ violation.rule }}</span></td><td class="small">{{ showTime(violation.from, found.row.zone) }}</td><td class="figure">{{ sayMinutes(violation.minutes) }}</td></tr></tbody></table>
+        <table class="ledger"><tbody><tr v-for="(violation, i) in found.violations" :key="i"><td>{{ KIND[violation.kind] ?? violation.kind }} <span class="quiet small">{{ violation.rule }}</span></td><td class="small">{{ showTime(violation.from, found.row.zone) }}</td><td class="figure">{{ sayMinutes(violation.minutes) }}</td></tr></tbody></table>
       </section>
 
       <section class="panel pad">

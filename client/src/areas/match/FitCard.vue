@@ -27,7 +27,7 @@ const MONEY = [['revenue', 'Revenue'], ['fuel', 'Fuel'], ['tolls', 'Tolls'], ['p
 <template>
   <article class="panel pad card" :aria-label="`${fit.crew.name} for ${fit.load.number}`">
     <header class="spread"><h2>{{ fit.crew.name }} <span class="quiet">for {{ fit.load.number }}{{ fit.joins ? `, on ${fit.joins.trip}` : '' }}</span></h2><fit-mark :verdict="fit.verdict" /></header>
-    <ul v-if="fit.reasons.length" class="reasons"><li v-for="reason in fit.reasons" :key="reason.code + reason.text" :class="reason.effect" :title="reason.source">{{ reason.text }}<span v-if="reason.effect === 'block'" class="small quiet"> Blocks.</span></li></ul>
+    <ul v-if="fit.reasons.length" class="reasons"><li v-for="reason in fit.reasons" :key="reason.code + reason.text" :class="reason.effect" :title="reason.source">{{ reason.text }} <span v-if="reason.effect === 'block'" class="small quiet">Blocks.</span></li></ul>
     <ul class="reasons"><li v-for="sentence in fit.sentences" :key="sentence">{{ sentence }}</li></ul>
     <div ref="strip" class="strip"><duty-ruler :scale="scale" :now="now" /><duty-ribbon :recorded="fit.recorded" :planned="fit.planned" :left="0" :now="now" :scale="scale" :zone="fit.crew.zone" :height="24" /></div>
     <dl class="facts small">

@@ -2,10 +2,10 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
-import { parseDollars, showDollars } from '@/shared/measure'
+import { parseDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
-import { showDay } from '@/shared/time'
-import { BASIS, moved, TAG } from './words'
+import NetsMoved from './NetsMoved.vue'
+import { BASIS, TAG } from './words'
 
 /** A deduction made or changed: what it does to every driver's net of the running period stands beside it before it is kept. */
 const { deduction = undefined } = defineProps<{ deduction?: Schemas['Deduction'] | undefined }>()
@@ -70,14 +70,11 @@ async function keep() {
     <v-alert v-if="trouble && !['/label', '/amount', '/to_on'].includes(trouble.path)" type="error" class="all">{{ trouble.message }}</v-alert>
     <div class="row justify-end all"><v-btn variant="text" @click="emit('close')">Leave it</v-btn><v-btn type="submit" :color="fresh ? undefined : 'primary'" variant="tonal" :disabled="!input" :loading="busy && !fresh" @click.prevent="see">See what it does</v-btn><v-btn color="primary" :disabled="!fresh" :loading="busy && fresh" @click="keep">{{ look?.second_person && fresh ? 'Ask a second person' : 'Keep it' }}</v-btn></div>
   </form>
-  <section class="panel scroll" aria-label="What it does"><div class="pad"><h2>What it does</h2>
-    <p v-if="!look" class="quiet">Before it is kept, every driver whose net it changes stands here, old and new.</p>
-    <template v-else><p :class="{ quiet: !fresh }"><template v-if="!fresh">As it was before you typed on. </template>{{ showDay(look.from) }} to {{ showDay(look.to) }}: <strong>{{ look.rows.length }} {{ look.rows.length === 1 ? 'driver' : 'drivers' }}</strong><template v-if="look.rows.length">, together {{ showDollars(look.old) }} now and {{ showDollars(look.new) }} then ({{ moved(look.old, look.new) }})</template>.</p><p v-if="look.second_person" class="many">That is more than one person may change alone: a second one lets it be made.</p></template></div>
-    <table v-if="look?.rows.length" class="ledger" :class="{ stale: !fresh }"><thead><tr><th>Driver</th><th class="figure">Net now</th><th class="figure">Net then</th><th class="figure">Change</th></tr></thead><tbody><tr v-for="row in look.rows" :key="row.driver_id"><td>{{ row.driver }}</td><td class="figure">{{ showDollars(row.old) }}</td><td class="figure"><strong>{{ showDollars(row.new) }}</strong></td><td class="figure">{{ moved(row.old, row.new) }}</td></tr></tbody></table></section></section>
+  <nets-moved :look="look" :fresh="fresh" /></section>
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: .75rem; align-items: start; } .pad { padding: .8rem .9rem; } .scroll { overflow: auto; max-height: calc(100vh - 8rem); }
-.form { display: grid; grid-template-columns: 1fr 1fr; gap: .6rem .5rem; align-items: start; } .all { grid-column: 1 / -1; } .own { list-style: none; padding: 0; } .name { flex: 1; } .stale { opacity: .55; } .many { border-left: 4px solid rgb(var(--v-theme-tight)); padding-left: .6rem; }
+.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: .75rem; align-items: start; } .pad { padding: .8rem .9rem; }
+.form { display: grid; grid-template-columns: 1fr 1fr; gap: .6rem .5rem; align-items: start; } .all { grid-column: 1 / -1; } .own { list-style: none; padding: 0; } .name { flex: 1; }
 @media (max-width: 1000px) { .two { grid-template-columns: minmax(0, 1fr); } }
 </style>

@@ -7,12 +7,14 @@ import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import DeductionForm from './DeductionForm.vue'
+import GiveForm from './GiveForm.vue'
 import { BASIS, TAG } from './words'
 
-/** Deductions of every period. A change is seen on every driver's net before it is kept; one that touches many waits for a second person. */
+/** Deductions of every period, and what many are given once. A change is seen on every driver's net before it is kept; one that touches many waits for a second person. */
 const settles = useSession().has('settlement_clerk')
 const { data, problem, load, put } = useFetched(() => 0, () => ask<Schemas['Deductions']>(api.GET('/api/deductions')), (change) => change.kind === 'company')
-const editing = ref<Schemas['Deduction'] | 'new'>()
+const editing = ref<Schemas['Deduction'] | 'new' | 'once'>()
+const said = ref('')
 const trouble = ref<Problem>()
 const busy = ref(0)
 async function answer(id: number, state: 'made' | 'dropped') {
@@ -32,11 +34,13 @@ const whose = (one: Schemas['Deduction']) => { const own = one.drivers.filter(({
     <section v-if="data?.waiting.length" class="panel pad" aria-label="Waits for a second person"><h2>Waits for a second person</h2>
       <ul class="waits"><li v-for="one in data.waiting" :key="one.id" class="spread wrap"><span><strong>{{ one.label }}</strong>, asked by {{ one.asked_by }}: {{ one.drivers }} drivers, {{ showDollars(one.dollars) }} moved</span><span class="row"><v-btn v-if="!one.mine" size="small" color="primary" :loading="busy === one.id" @click="answer(one.id, 'made')">Let it be made</v-btn><v-btn size="small" variant="text" @click="answer(one.id, 'dropped')">Drop it</v-btn></span></li></ul>
       <v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert></section>
-    <deduction-form v-if="editing" :key="editing === 'new' ? 0 : editing.id" :deduction="editing === 'new' ? undefined : editing" @close="editing = undefined" @kept="kept" />
-    <section v-else class="panel scroll" aria-label="Deductions"><div class="spread pad"><h1>Deductions of every period</h1><v-btn v-if="settles" color="primary" @click="editing = 'new'">New deduction</v-btn></div>
+    <p v-if="said" class="panel pad" role="status">{{ said }}</p>
+    <give-form v-if="editing === 'once'" @close="editing = undefined" @given="(text) => { said = text; editing = undefined; load() }" />
+    <deduction-form v-else-if="editing" :key="editing === 'new' ? 0 : editing.id" :deduction="editing === 'new' ? undefined : editing" @close="editing = undefined" @kept="kept" />
+    <section v-else class="panel scroll" aria-label="Deductions"><div class="spread pad"><h1>Deductions of every period</h1><span v-if="settles" class="row"><v-btn variant="tonal" @click="editing = 'once'">Give or take once</v-btn><v-btn color="primary" @click="editing = 'new'">New deduction</v-btn></span></div>
       <waiting v-slot="{ data: found }" :data="data" :problem="problem" :empty="data?.rows.length === 0" @again="load">
         <table class="ledger"><thead><tr><th class="figure">Order</th><th>Name</th><th>How</th><th>How much</th><th>Whose</th><th>If short</th><th>Days</th></tr></thead>
-          <tbody><tr v-for="one in found.rows" :key="one.id" :class="{ off: one.paused || (one.to_on && one.to_on < one.from_on) }"><td class="figure">{{ one.priority }}</td><td><button v-if="settles" type="button" class="link" @click="editing = one">{{ one.label }}</button><template v-else>{{ one.label }}</template><span v-if="one.escrow" class="quiet small"> escrow</span></td><td>{{ BASIS[one.basis] }}</td><td>{{ amount(one) }}<span v-if="one.goal" class="quiet small"> until {{ showDollars(one.goal) }}</span></td><td>{{ whose(one) }}</td><td>{{ one.if_short === 'carry' ? 'carried' : 'dropped' }}</td><td>{{ one.paused ? 'paused' : `from ${showDay(one.from_on)}` }}<template v-if="one.to_on"> to {{ showDay(one.to_on) }}</template></td></tr></tbody></table>
+          <tbody><tr v-for="one in found.rows" :key="one.id" :class="{ off: one.paused || (one.to_on && one.to_on < one.from_on) }"><td class="figure">{{ one.priority }}</td><td><button v-if="settles" type="button" class="link" @click="editing = one">{{ one.label }}</button><template v-else>{{ one.label }}</template><span v-if="one.escrow" class="quiet small"> escrow</span></td><td>{{ BASIS[one.basis] }}</td><td>{{ amount(one) }} <span v-if="one.goal" class="quiet small">until {{ showDollars(one.goal) }}</span></td><td>{{ whose(one) }}</td><td>{{ one.if_short === 'carry' ? 'carried' : 'dropped' }}</td><td>{{ one.paused ? 'paused' : `from ${showDay(one.from_on)}` }}<template v-if="one.to_on"> to {{ showDay(one.to_on) }}</template></td></tr></tbody></table>
       </waiting>
       <p v-if="data?.rows.length === 0" class="pad quiet">No deduction yet.</p></section>
   </div>

@@ -8,14 +8,17 @@ import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
 import ViewTabs from '@/shared/ViewTabs.vue'
 import Waiting from '@/shared/Waiting.vue'
+import CardsPanel from './CardsPanel.vue'
 import DeductionsView from './DeductionsView.vue'
+import EscrowView from './EscrowView.vue'
 import PaySettings from './PaySettings.vue'
+import ReceiptsPanel from './ReceiptsPanel.vue'
 import RunPanel from './RunPanel.vue'
 import { nextPeriod } from './period'
 import { RUN } from './words'
 
-/** Pay runs, deductions of every period, the rules of pay. */
-const VIEWS = [['runs', 'Pay runs'], ['deductions', 'Deductions'], ['rules', 'Rules']] as const
+/** Pay runs, receipts and cards, deductions of every period, escrow, the rules of pay. */
+const VIEWS = [['runs', 'Pay runs'], ['desk', 'Receipts and cards'], ['deductions', 'Deductions'], ['escrow', 'Escrow'], ['rules', 'Rules']] as const
 const route = useRoute()
 const router = useRouter()
 const session = useSession()
@@ -39,6 +42,8 @@ async function open() {
   <div class="stack">
     <view-tabs :views="VIEWS" :view="view" @choose="(name) => router.push(name === 'runs' ? '/pay' : { path: '/pay', query: { view: name } })" />
     <deductions-view v-if="view === 'deductions'" />
+    <div v-else-if="view === 'desk'" class="stack"><h1 class="sr-only">Receipts and cards</h1><receipts-panel /><cards-panel /></div>
+    <escrow-view v-else-if="view === 'escrow'" />
     <pay-settings v-else-if="view === 'rules'" />
     <div v-else class="pay">
       <section class="panel list" aria-label="Pay runs">

@@ -5,6 +5,7 @@ import { useFetched } from '@/shared/fetched'
 import { parseDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
+import OwnCompanies from './OwnCompanies.vue'
 
 /** The rules of pay, the company's bank, and whether the books stand. */
 const mayChange = useSession().has('administrator', 'settlement_clerk')
@@ -32,8 +33,8 @@ async function save() {
     <v-text-field v-model="typed.second_person_drivers" label="Second person from, drivers" inputmode="numeric" /><v-text-field v-model="typed.second_person_dollars" label="or dollars moved" :error-messages="at('second_person_dollars')" />
     <v-text-field v-model="typed.bank_name" label="Our bank" /><v-text-field v-model="typed.bank_routing" label="Its routing number" :error-messages="at('bank_routing')" /><v-text-field v-model="typed.bank_company_id" label="Our number there" :error-messages="at('bank_company_id')" />
     <div v-if="mayChange" class="row justify-end all"><span v-if="saved" class="small" role="status">Kept.</span><v-btn type="submit" color="primary">Keep</v-btn></div></form></waiting></section>
-    <section class="panel pad" aria-label="Books"><div class="spread"><h2>The books</h2><v-btn size="small" variant="tonal" @click="prove()">Prove them again</v-btn></div>
-      <template v-if="books"><p v-if="!books.wrong.length"><strong>They stand</strong>: {{ books.transactions.toLocaleString('en-US') }} transactions, each adds up to nothing; every locked statement is posted once and as it reads.</p><ul v-else class="wrong"><li v-for="one in books.wrong" :key="one">{{ one }}</li></ul></template></section></div>
+    <div class="stack"><section class="panel pad" aria-label="Books"><div class="spread"><h2>The books</h2><v-btn size="small" variant="tonal" @click="prove()">Prove them again</v-btn></div>
+      <template v-if="books"><p v-if="!books.wrong.length"><strong>They stand</strong>: {{ books.transactions.toLocaleString('en-US') }} transactions, each adds up to nothing; every locked statement is posted once and as it reads.</p><ul v-else class="wrong"><li v-for="one in books.wrong" :key="one">{{ one }}</li></ul></template></section><own-companies /></div></div>
 </template>
 
 <style scoped>

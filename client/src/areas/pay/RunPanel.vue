@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import AuditTrail from '@/shared/AuditTrail.vue'
@@ -11,6 +11,7 @@ import Waiting from '@/shared/Waiting.vue'
 import DepositPanel from './DepositPanel.vue'
 import ItemsPanel from './ItemsPanel.vue'
 import QuestionsPanel from './QuestionsPanel.vue'
+import StatementsFile from './StatementsFile.vue'
 import { moved } from './words'
 
 /** A pay run: every driver's statement beside the last one; what waits and why; locked, paid, opened again; what goes out. */
@@ -19,6 +20,10 @@ const session = useSession()
 const settles = session.has('settlement_clerk')
 const path = { params: { path: { id } } }
 const { data, problem, load, put } = useFetched(() => id, (run) => ask(api.GET('/api/pay-runs/{id}', { params: { path: { id: run } } })), (change) => ['pay_run', 'trip', 'load', 'company', 'driver'].includes(change.kind))
+/** Where several companies pay: whose statements are shown. */
+const payer = ref<string>()
+const payers = computed(() => [...new Set((data.value?.rows ?? []).map(({ company }) => company ?? ''))])
+const rows = computed(() => (data.value?.rows ?? []).filter(({ company }) => payer.value === undefined || (company ?? '') === payer.value))
 const sure = ref<'approve' | 'pay'>()
 const reopening = ref(false)
 const busy = ref(false)
@@ -43,7 +48,7 @@ const reopen = (why: string) => act(api.POST('/api/pay-runs/{id}/reopen', { ...p
 const items = (input: { ids: number[]; act: 'approve' | 'hold' | 'release'; why?: string }) => act(api.POST('/api/pay-runs/{id}/items', { ...path, body: { key: newKey(), ...input } }))
 const answerTo = (question: number, answer: string) => act(api.POST('/api/pay-questions/{id}/answer', { params: { path: { id: question } }, body: { key: newKey(), answer } }))
 async function mail() { if (await act(api.POST('/api/pay-runs/{id}/mail', { ...path, body: { key: newKey() } }))) said.value = 'The statements are on their way to every driver with an address.' }
-const OUT = [['statements.pdf', 'Statements, PDF'], ['register.csv', 'Register, CSV'], ['register.xlsx', 'Register, XLSX'], ['lines.csv', 'Payroll export']] as const
+const OUT = [['register.csv', 'Register, CSV'], ['register.xlsx', 'Register, XLSX'], ['lines.csv', 'Payroll export']] as const
 </script>
 
 <template>
@@ -51,19 +56,21 @@ const OUT = [['statements.pdf', 'Statements, PDF'], ['register.csv', 'Register, 
     <waiting v-slot="{ data: run }" :data="data" :problem="problem" @again="load">
       <header class="panel pad">
         <div class="spread wrap"><h1>{{ showDay(run.from) }} – {{ showDay(run.to) }}</h1>
-          <div v-if="settles" class="row wrap"><v-btn v-if="run.state === 'draft' && run.rows.length" color="primary" @click="sure = 'approve'">Approve and lock</v-btn>
+          <div v-if="settles" class="row wrap"><v-btn v-if="run.state === 'draft' && run.rows.length" color="primary" :disabled="!!run.building" @click="sure = 'approve'">Approve and lock</v-btn>
             <template v-if="run.state === 'approved'"><v-btn variant="text" @click="reopening = true">Open again</v-btn><v-btn color="primary" @click="sure = 'pay'">It is paid</v-btn></template></div></div>
         <p><span v-if="run.state === 'draft'"><strong>Draft</strong>: follows what is delivered and which papers come in<template v-if="run.reopened">. Opened again by {{ run.reopened }}</template></span><span v-else-if="run.state === 'approved'"><strong>Locked</strong> by {{ run.approved_by }}, {{ showTime(run.approved_at, session.zone) }}, not paid yet</span><span v-else><strong>Paid</strong>, {{ run.paid_by }}, {{ showTime(run.paid_at, session.zone) }}: a correction goes into the next run</span></p>
-        <p v-if="run.rows.length" class="out row wrap"><a v-for="[file, label] in OUT" :key="file" :href="`/api/pay-runs/${id}/${file}`" :target="file.endsWith('pdf') ? '_blank' : undefined" rel="noopener">{{ label }}</a><button v-if="settles && run.state !== 'draft'" type="button" class="link" @click="mail">Mail them</button></p>
+        <p v-if="run.rows.length" class="out row wrap"><a v-for="[file, label] in OUT" :key="file" :href="`/api/pay-runs/${id}/${file}`">{{ label }}</a><statements-file :id="id" /><button v-if="settles && run.state !== 'draft'" type="button" class="link" @click="mail">Mail them</button></p>
+        <div v-if="run.building" class="mt-2" role="status"><p>It is being built: <strong>{{ run.building.built }} of {{ run.building.of }}</strong> statements are there.</p><v-progress-linear :model-value="100 * run.building.built / Math.max(run.building.of, 1)" height="8" aria-label="Statements built" /></div>
         <p v-if="said" class="small" role="status">{{ said }}</p>
         <v-alert v-if="trouble && trouble.path !== '/why'" type="error" class="mt-2">{{ trouble.message }}</v-alert>
       </header>
       <questions-panel v-if="run.questions?.some(({ answer }) => !answer)" :questions="run.questions" :settles="settles" :busy="busy" @answer="answerTo" />
       <section class="panel scroll" aria-label="Drivers">
-        <p v-if="!run.rows.length" class="pad">Nothing is earned in this period yet, or its papers are missing.</p>
-        <table v-else class="ledger">
+        <v-select v-if="payers.length > 1" v-model="payer" class="payer" clearable label="Paid by" :items="payers.map((name) => ({ value: name, title: name || 'the house' }))" @update:model-value="(name) => { payer = name ?? undefined }" />
+        <p v-if="!run.rows.length && !run.building" class="pad">Nothing is earned in this period yet, or its papers are missing.</p>
+        <table v-else-if="run.rows.length" class="ledger">
           <thead><tr><th>Driver</th><th class="figure">Trips</th><th class="figure">Miles</th><th class="figure">Gross</th><th class="figure">Deductions</th><th class="figure">Net</th><th class="figure">Against last time</th><th class="figure">Year to date</th></tr></thead>
-          <tbody><tr v-for="row in run.rows" :key="row.id"><td><router-link :to="`/pay/statements/${row.id}`">{{ row.driver.name }}</router-link></td><td class="figure">{{ row.trips }}</td><td class="figure">{{ showMiles(row.miles) }}<span v-if="row.miles_estimated" class="quiet" title="Great circle × 1.2"> est.</span></td><td class="figure">{{ showDollars(row.gross) }}</td><td class="figure">{{ showDollars(row.deductions) }}</td><td class="figure"><strong>{{ showDollars(row.net) }}</strong></td><td class="figure quiet">{{ row.before === null ? 'first' : moved(row.before, row.net) || 'alike' }}</td><td class="figure">{{ showDollars(row.year_net) }}</td></tr></tbody>
+          <tbody><tr v-for="row in rows" :key="row.id"><td><router-link :to="`/pay/statements/${row.id}`">{{ row.driver.name }}</router-link> <span v-if="row.company && payer === undefined" class="quiet small">{{ row.company }}</span></td><td class="figure">{{ row.trips }}</td><td class="figure">{{ showMiles(row.miles) }} <span v-if="row.miles_estimated" class="quiet" title="Great circle × 1.2">est.</span></td><td class="figure">{{ showDollars(row.gross) }}</td><td class="figure">{{ showDollars(row.deductions) }}</td><td class="figure"><strong>{{ showDollars(row.net) }}</strong></td><td class="figure quiet">{{ row.before === null ? 'first' : moved(row.before, row.net) || 'alike' }}</td><td class="figure">{{ showDollars(row.year_net) }}</td></tr></tbody>
           <tfoot><tr><td><strong>{{ run.rows.length }} drivers</strong></td><td /><td /><td class="figure">{{ showDollars(run.gross) }}</td><td class="figure">{{ showDollars(run.deductions) }}</td><td class="figure"><strong>{{ showDollars(run.net) }}</strong></td><td /><td /></tr></tfoot>
         </table>
       </section>
@@ -84,7 +91,7 @@ const OUT = [['statements.pdf', 'Statements, PDF'], ['register.csv', 'Register, 
 
 <style scoped>
 .pad { padding: .8rem .9rem; } .wrap { flex-wrap: wrap; } .out { gap: .3rem 1rem; margin-top: .4rem; font-size: .9rem; }
-.scroll { overflow-x: auto; }
+.scroll { overflow-x: auto; } .payer { max-width: 18rem; margin: .6rem .9rem 0; }
 .link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; }
 tfoot td { border-bottom: 0; border-top: 2px solid rgb(var(--v-theme-line)); }
 </style>

@@ -54,13 +54,13 @@ defineExpose({ close: () => { open.value = false }, shared: () => { other.value 
       <div class="row justify-end wide"><v-btn variant="text" @click="open = false">Leave it</v-btn><v-btn type="submit" color="primary" :disabled="stops" :loading="busy">Save</v-btn></div>
     </form>
     <dl v-else class="facts">
-      <dt>Load</dt><dd>{{ file.what }}<span class="quiet"> • serial number {{ file.serial_number }}</span></dd>
+      <dt>Load</dt><dd>{{ file.what }} <span class="quiet">• serial number {{ file.serial_number }}</span></dd>
       <dt>Wide, high</dt><dd><strong>{{ showInches(file.width_in) }}</strong> wide, <strong>{{ showInches(file.height_in) }}</strong> high</dd>
       <dt>Long</dt><dd>{{ showInches(file.length_in) }} over all<template v-if="file.trailer_length_in">, trailer {{ showInches(file.trailer_length_in) }}</template><template v-if="file.rear_overhang_in">, {{ showInches(file.rear_overhang_in) }} over the rear</template><template v-if="file.front_overhang_in">, {{ showInches(file.front_overhang_in) }} over the front</template></dd>
-      <dt>Gross</dt><dd>{{ showPounds(file.gross_lb) }}<span class="quiet"> • {{ file.divisible ? 'can be divided' : 'cannot be divided' }}</span></dd>
+      <dt>Gross</dt><dd>{{ showPounds(file.gross_lb) }} <span class="quiet">• {{ file.divisible ? 'can be divided' : 'cannot be divided' }}</span></dd>
       <dt>Units</dt><dd>{{ [file.tractor, file.trailer].filter(Boolean).join(' + ') || 'no crew yet' }}</dd>
       <dt>Starts on</dt><dd>{{ showDay(file.starts_on) }}</dd>
-      <dt>Contact</dt><dd>{{ file.contact || 'nobody' }}<span class="quiet"> • by {{ file.deliver_by }}<template v-if="file.deliver_to && file.deliver_by !== 'download'"> to {{ file.deliver_to }}</template></span></dd>
+      <dt>Contact</dt><dd>{{ file.contact || 'nobody' }} <span class="quiet">• by {{ file.deliver_by }}<template v-if="file.deliver_to && file.deliver_by !== 'download'"> to {{ file.deliver_to }}</template></span></dd>
       <template v-if="file.reference"><dt>Reference</dt><dd>{{ file.reference }}</dd></template>
       <template v-if="file.wished_route"><dt>Way wished</dt><dd>{{ file.wished_route }}</dd></template>
       <template v-if="file.obstacles?.length"><dt>In the way</dt><dd><ul><li v-for="one in file.obstacles" :key="one">{{ one }}</li></ul><template v-if="file.detour">The nearest way that fits is {{ showMiles(file.detour.miles) }} and {{ showMinutes(file.detour.minutes) }} longer.</template></dd></template>

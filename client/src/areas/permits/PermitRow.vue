@@ -19,7 +19,7 @@ const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].include
     <td><button type="button" class="opens" :aria-expanded="open" @click="open = !open"><span aria-hidden="true">{{ open ? '▾' : '▸' }}</span> {{ permit.name }}</button></td>
     <td>{{ KIND[permit.kind] ?? permit.kind }}<span v-if="permit.escorts?.length" class="quiet">, with escort</span><span v-if="permit.amends && permit.state !== 'issued'" class="quiet">, amendment</span><span v-if="permit.wants" class="off">, but this size wants: {{ (KIND[permit.wants] ?? permit.wants).toLowerCase() }}</span></td>
     <td class="figure">{{ permit.miles === '0.0' ? '' : showMiles(permit.miles) }}</td>
-    <td class="figure">{{ permit.fee ? showDollars(permit.fee) : 'not known' }}<span v-if="permit.paid" class="quiet small"> {{ permit.paid === 'paid' ? 'paid' : 'being paid' }}</span></td>
+    <td class="figure">{{ permit.fee ? showDollars(permit.fee) : 'not known' }} <span v-if="permit.paid" class="quiet small">{{ permit.paid === 'paid' ? 'paid' : 'being paid' }}</span></td>
     <td><permit-mark :state="permit.state" /><span v-if="permit.apply_from" class="quiet small"> from {{ showDay(permit.apply_from) }}</span></td>
     <td><template v-if="permit.number"><a v-if="permit.paper_id" :href="`/api/papers/${permit.paper_id}`" target="_blank" rel="noopener">{{ permit.number }}</a><span v-else>{{ permit.number }}</span><span v-if="permit.held" class="quiet small"> held by us</span><span v-if="permit.valid_from && permit.valid_to" class="quiet small" :title="`from ${showDay(permit.valid_from)}`">{{ ` to ${showDay(permit.valid_to)}` }}</span></template></td>
   </tr>

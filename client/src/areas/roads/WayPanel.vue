@@ -55,7 +55,7 @@ const drop = (part: Part, i: number) => { if (part.stop_id) void bend(part.stop_
         <p v-if="way.truck" class="small"><strong>Truck:</strong> {{ way.truck.said }}, {{ showTime(way.truck.at, zone) }}<template v-if="way.truck.left_minutes"> • {{ showMiles(String(way.truck.left_miles)) }} and {{ showMinutes(way.truck.left_minutes) }} of driving left: {{ byClass(way.truck.left_by_class) }} (driving only: no rest, no stop)</template></p>
         <v-alert v-if="trouble" type="error" closable class="my-2" @click:close="trouble = undefined">{{ trouble.message }}</v-alert>
         <ul v-if="way.restrictions.length" class="small barriers">
-          <li v-for="(one, i) in way.restrictions" :key="i"><strong>{{ one.avoided ? 'Avoided' : 'Mind' }}:</strong> {{ one.near }} on {{ one.road }}, {{ one.state }}, {{ one.said }}<span v-if="one.known_by !== 'published'" class="quiet"> (unsure: known from {{ one.known_by }})</span></li>
+          <li v-for="(one, i) in way.restrictions" :key="i"><strong>{{ one.avoided ? 'Avoided' : 'Mind' }}:</strong> {{ one.near }} on {{ one.road }}, {{ one.state }}, {{ one.said }} <span v-if="one.known_by !== 'published'" class="quiet">(unsure: known from {{ one.known_by }})</span></li>
         </ul>
         <ol class="parts">
           <li v-for="(part, i) in way.parts" :key="i">

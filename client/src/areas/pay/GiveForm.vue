@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { useFetched } from '@/shared/fetched'
+import { parseDollars } from '@/shared/measure'
+import { useSession } from '@/shared/session'
+import NetsMoved from './NetsMoved.vue'
+
+/** Given or taken once, from all drivers or some of them: what it does to every net stands beside it before it is given. */
+const emit = defineEmits<{ close: []; given: [said: string] }>()
+const KINDS = [{ value: 'earning', title: 'Pay more' }, { value: 'reimbursement', title: 'Give back' }, { value: 'deduction', title: 'Take' }]
+const session = useSession()
+const typed = ref({ kind: 'deduction', label: '', note: '', amount: '', fixed: '', percent: '', parts: '1', due_on: new Date(session.now()).toISOString().slice(0, 10), whose: [] as number[] })
+const { data: drivers } = useFetched(() => 0, () => ask<{ rows: Schemas['Driver'][] }>(api.GET('/api/drivers', { params: { query: {} } })))
+const names = computed(() => (drivers.value?.rows ?? []).filter(({ retired }) => !retired).map(({ id, name }) => ({ value: id, title: name })))
+const input = computed<Omit<Schemas['OneTimeInput'], 'key'> | undefined>(() => {
+  const one = typed.value
+  const [amount, fixed, percent] = [one.amount, one.fixed, one.percent].map((text) => (text.trim() ? parseDollars(text) : null))
+  if (!one.label.trim() || !amount || fixed === undefined || percent === undefined || !/^[1-9]\d?$/.test(one.parts) || !one.due_on) return
+  return { kind: one.kind as 'earning', label: one.label.trim(), note: one.note.trim(), amount, ...(fixed ? { fee_fixed: fixed } : {}), ...(percent ? { fee_percent: percent } : {}), parts: Number(one.parts), due_on: one.due_on, driver_ids: one.whose }
+})
+const look = ref<Schemas['DeductionPreview']>()
+const looked = ref('')
+const trouble = ref<Problem>()
+const busy = ref(false)
+const fresh = computed(() => !!look.value && looked.value === JSON.stringify(input.value))
+const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
+// The same attempt sent twice gives it once.
+let key = newKey()
+watch(input, () => { key = newKey() })
+async function see() {
+  if (!input.value) return
+  busy.value = true
+  const asked = JSON.stringify(input.value)
+  const answer = await ask<Schemas['DeductionPreview']>(api.POST('/api/one-time/preview', { body: { key, ...input.value } }))
+  busy.value = false
+  trouble.value = answer.problem
+  if (answer.data) { look.value = answer.data; looked.value = asked }
+}
+async function give() {
+  if (!input.value) return
+  busy.value = true
+  const answer = await ask(api.POST('/api/one-time', { body: { key, ...input.value } }))
+  busy.value = false
+  trouble.value = answer.problem
+  if (answer.data) emit('given', answer.data.change_id ? `${input.value.label} waits for a second person.` : `${input.value.label}: ${answer.data.given} drivers.`)
+}
+</script>
+
+<template>
+  <section class="two"><form class="panel pad form" aria-label="Once for many" @submit.prevent="fresh ? give() : see()">
+    <h1 class="all">Give or take once</h1>
+    <v-select v-model="typed.kind" label="What" :items="KINDS" /><v-text-field v-model="typed.label" autofocus label="Name on the statement" :error-messages="at('label')" />
+    <v-text-field v-model="typed.amount" label="Dollars for each driver" inputmode="decimal" :error-messages="at('amount')" /><v-text-field v-model="typed.parts" label="Over statements" inputmode="numeric" :error-messages="at('parts')" />
+    <v-text-field v-model="typed.fixed" label="Fee, $" inputmode="decimal" /><v-text-field v-model="typed.percent" label="and fee, %" inputmode="decimal" />
+    <v-text-field v-model="typed.due_on" type="date" label="Not before" /><v-text-field v-model="typed.note" label="Note for the accountant" />
+    <v-autocomplete v-model="typed.whose" class="all" multiple chips closable-chips label="Drivers, none for all" :items="names" />
+    <v-alert v-if="trouble && !['/label', '/amount', '/parts'].includes(trouble.path)" type="error" class="all">{{ trouble.message }}</v-alert>
+    <div class="row justify-end all"><v-btn variant="text" @click="emit('close')">Leave it</v-btn><v-btn :color="fresh ? undefined : 'primary'" variant="tonal" :disabled="!input" :loading="busy && !fresh" @click="see">See what it does</v-btn><v-btn color="primary" :disabled="!fresh" :loading="busy && fresh" @click="give">{{ look?.second_person && fresh ? 'Ask a second person' : 'Put it on the statements' }}</v-btn></div>
+  </form><nets-moved :look="look" :fresh="fresh" /></section>
+</template>
+
+<style scoped>
+.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: .75rem; align-items: start; } .pad { padding: .8rem .9rem; }
+.form { display: grid; grid-template-columns: 1fr 1fr; gap: .6rem .5rem; align-items: start; } .all { grid-column: 1 / -1; }
+@media (max-width: 1000px) { .two { grid-template-columns: minmax(0, 1fr); } }
+</style>
