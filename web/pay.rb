@@ -40,7 +40,6 @@ module Web::Pay
   end
 
   def self.out(app)
-    app.get("/api/pay-runs/:id/statements.pdf") { download("statements-#{id}.pdf", "application/pdf") { Web::Pay::StatementPdf.all(DB[:statements].where(pay_run_id: id).order(:driver_id).select_map(:id).map { |one| Web::Pay::Present.statement(one) }) } }
     app.get("/api/pay-runs/:id/register.csv") { download("register-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).csv } }
     app.get("/api/pay-runs/:id/register.xlsx") { download("register-#{id}.xlsx", SHEET) { Web::Pay::Register.new(id).xlsx } }
     app.get("/api/pay-runs/:id/lines.csv") { download("lines-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).lines } }

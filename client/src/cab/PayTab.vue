@@ -9,6 +9,9 @@ const { cab } = defineProps<{ cab: Cab }>()
 const { t, locale } = useI18n()
 const open = ref<Schemas['Statement']>()
 const rows = computed(() => cab.cab.value?.pay ?? [])
+/** What runs stands on top, with what is earned besides; what is over comes last. */
+const running = computed(() => rows.value.filter(({ state }) => state === 'draft'))
+const over = computed(() => rows.value.filter(({ state }) => state !== 'draft'))
 const day = (text: string) => new Date(`${text}T12:00:00Z`).toLocaleDateString(locale.value === 'es' ? 'es-US' : 'en-US', { timeZone: 'UTC', month: 'short', day: 'numeric' })
 const dollars = (text: string) => Number(text).toLocaleString('en-US', { style: 'currency', currency: 'USD' })
 async function look(id: number) { open.value = await cab.statement(id); asking.value = -1 }
@@ -44,10 +47,11 @@ async function send(line: Schemas['Statement']['lines'][number]) {
   <template v-else>
     <h2>{{ t('pay.title') }}</h2>
     <p v-if="!rows.length" class="quiet">{{ t('pay.none') }}</p>
-    <button v-for="row in rows" :key="row.id" type="button" class="card row" @click="look(row.id)"><span class="spread"><strong>{{ t('pay.week', { from: day(row.from), to: day(row.to) }) }}</strong><strong class="figure">{{ dollars(row.net) }}</strong></span><span class="spread little quiet"><span>{{ t('pay.gross') }} {{ dollars(row.gross) }}</span><span v-if="row.state === 'draft'">{{ t('pay.open') }}</span></span></button>
+    <button v-for="row in running" :key="row.id" type="button" class="card row" @click="look(row.id)"><span class="spread"><strong>{{ t('pay.week', { from: day(row.from), to: day(row.to) }) }}</strong><strong class="figure">{{ dollars(row.net) }}</strong></span><span class="spread little quiet"><span>{{ t('pay.gross') }} {{ dollars(row.gross) }}</span><span v-if="row.state === 'draft'">{{ t('pay.open') }}</span></span></button>
     <section v-if="earned.length" class="card"><h2>{{ t('pay.soon') }}</h2><ul class="lines little"><li v-for="one in earned" :key="one.trip" class="spread"><span>{{ one.trip }}, {{ day(one.day) }} <span class="quiet">{{ t(`pay.because.${one.reason ?? 'next'}`) }}</span></span><span class="figure">{{ dollars(one.amount) }}</span></li></ul></section>
     <receipt-form v-if="handing" :cab="cab" @close="handing = false" />
     <section v-else class="card"><h2>{{ t('receipt.title') }}</h2><ul v-if="receipts.length || sending.length" class="lines little"><li v-for="one in sending" :key="one.key" class="spread"><span>{{ one.label }}</span><span class="quiet">{{ t('receipt.waiting') }}</span></li><li v-for="one in receipts" :key="one.id"><span class="spread"><span>{{ t(`receipt.of.${one.kind}`) }}, {{ day(one.spent_on) }} <span class="quiet">{{ t(`receipt.${one.state}`) }}</span></span><span class="figure">{{ dollars(one.amount) }}</span></span><span v-if="one.why" class="quiet">{{ one.why }}</span></li></ul><button type="button" class="press" @click="handing = true">{{ t('receipt.add') }}</button></section>
+    <button v-for="row in over" :key="row.id" type="button" class="card row" @click="look(row.id)"><span class="spread"><strong>{{ t('pay.week', { from: day(row.from), to: day(row.to) }) }}</strong><strong class="figure">{{ dollars(row.net) }}</strong></span><span class="spread little quiet"><span>{{ t('pay.gross') }} {{ dollars(row.gross) }}</span><span v-if="row.state === 'draft'">{{ t('pay.open') }}</span></span></button>
   </template>
 </template>
 

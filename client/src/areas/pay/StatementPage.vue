@@ -28,7 +28,7 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
         <div class="net"><span class="quiet small">Net pay</span><strong>{{ showDollars(statement.net) }}</strong><v-btn size="small" variant="tonal" :prepend-icon="mdiFilePdfBox" :href="`/api/statements/${id}/pdf`" target="_blank">PDF</v-btn></div>
       </header>
       <section class="panel pad"><earnings-ribbon :statement="statement" /></section>
-      <section v-for="section in sections(statement)" :key="section.name" class="panel">
+      <section v-for="section in sections(statement)" :key="section.name" class="panel scroll">
         <table class="ledger"><caption class="sr-only">{{ section.title }}</caption>
           <thead><tr><th>{{ section.title }}</th><th>Trip</th><th>Day</th><th class="figure">Quantity</th><th class="figure">Rate</th><th class="figure">Amount</th></tr></thead>
           <tbody><tr v-for="(line, i) in section.lines" :key="i"><td>{{ line.label }} <span v-if="line.miles_by && line.miles_by !== 'route'" class="quiet small">by {{ MILES_BY[line.miles_by] }}</span><span v-if="line.estimated" class="quiet small" title="Great circle × 1.2"> estimated</span><div v-if="line.by_state?.length" class="small quiet">{{ line.by_state.map((row) => `${row.state} ${row.miles}`).join(' • ') }}</div></td>
@@ -37,7 +37,7 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
       </section>
       <section v-if="statement.short?.length" class="panel pad" aria-label="Short"><h2>Was short</h2><ul class="short"><li v-for="(one, i) in statement.short" :key="i">{{ one.label }}: {{ showDollars(one.amount) }}, {{ one.carried ? 'taken from the next statement' : 'dropped' }}</li></ul></section>
       <section v-if="statement.escrow?.length" class="panel pad" aria-label="Kept for the driver"><h2>Kept for the driver</h2><ul class="short"><li v-for="fund in statement.escrow" :key="fund.label">{{ fund.label }}: <strong>{{ showDollars(fund.balance) }}</strong><template v-if="fund.goal"> of {{ showDollars(fund.goal) }}</template></li></ul></section>
-      <section v-if="statement.freight_bills?.length" class="panel" aria-label="Freight bills"><table class="ledger"><thead><tr><th>Freight bills that the percentage is of</th><th>Load</th><th class="figure">Amount</th></tr></thead><tbody><template v-for="bill in statement.freight_bills" :key="bill.number"><tr class="bill"><td>{{ bill.route }}, {{ showDay(bill.day) }}</td><td>{{ bill.number }} <span v-if="bill.invoice" class="quiet small">{{ bill.invoice }}</span></td><td class="figure">{{ showDollars(bill.total) }}</td></tr><tr v-for="line in bill.lines" :key="line.label"><td class="part">{{ line.label }}</td><td /><td class="figure">{{ showDollars(line.amount) }}</td></tr></template></tbody></table></section>
+      <section v-if="statement.freight_bills?.length" class="panel scroll" aria-label="Freight bills"><table class="ledger"><thead><tr><th>Freight bills that the percentage is of</th><th>Load</th><th class="figure">Amount</th></tr></thead><tbody><template v-for="bill in statement.freight_bills" :key="bill.number"><tr class="bill"><td>{{ bill.route }}, {{ showDay(bill.day) }}</td><td>{{ bill.number }} <span v-if="bill.invoice" class="quiet small">{{ bill.invoice }}</span></td><td class="figure">{{ showDollars(bill.total) }}</td></tr><tr v-for="line in bill.lines" :key="line.label"><td class="part">{{ line.label }}</td><td /><td class="figure">{{ showDollars(line.amount) }}</td></tr></template></tbody></table></section>
       <once-panel :statement="statement" @done="load" />
       <questions-panel v-if="statement.questions?.length" :questions="statement.questions" :settles="false" :busy="false" />
       <section class="panel totals"><table class="ledger"><thead><tr><th /><th class="figure">This period</th><th class="figure">Year to date</th></tr></thead>
@@ -50,6 +50,6 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
 .sheet { max-width: 1000px; margin: 0 auto; display: flex; flex-direction: column; gap: .75rem; }
 .pad { padding: .8rem 1rem; } .wrap { flex-wrap: wrap; }
 .net { display: flex; align-items: center; gap: .8rem; } .net strong { font-size: 1.6rem; }
-.totals { align-self: flex-end; min-width: 26rem; } .totals .net td { font-weight: 700; display: table-cell; } tr.net { display: table-row; }
+.scroll { overflow-x: auto; } .totals { align-self: flex-end; width: 26rem; max-width: 100%; } .totals .net td { font-weight: 700; display: table-cell; } tr.net { display: table-row; }
 .bill td { font-weight: 700; } .part { padding-left: 1.6rem; } .nowrap { white-space: nowrap; } .short { padding-left: 1.1rem; } tr:last-child td { border-bottom: 0; }
 </style>
