@@ -4,11 +4,19 @@
 module Store::Pay
   def self.settings = DB[:pay_settings].first || (DB[:pay_settings].insert_conflict.insert(id: true) && DB[:pay_settings].first)
 
-  # The run that is being made; where none is, that of the week in hand.
+  # The run that is being made; where none is, the period that is next.
   def self.running(now)
     draft = DB[:pay_runs].where(state: "draft").order(:from_on).first and return draft
-    from_on = (DB[:pay_runs].max(:to_on) || (now.to_date - now.to_date.wday - 1)) + 1
-    { id: nil, from_on:, to_on: from_on + 6, state: "draft" }
+    from_on, to_on = following(now)
+    { id: nil, from_on:, to_on:, state: "draft" }
+  end
+
+  # First and last day of the period after the last run, or of the one in hand where there is none, by the company's clock.
+  def self.following(now)
+    frequency, last_on = settings[:frequency], DB[:pay_runs].max(:to_on)
+    return Core::Pay::Periods.beginning(last_on + 1, frequency) if last_on
+
+    Core::Pay::Periods.holding(TZInfo::Timezone.get(Store::Company.terminals.get(:zone) || "UTC").to_local(now).to_date, frequency)
   end
 
   # Earned and not on a locked statement: what a run of this period may pay or must hold.
@@ -48,9 +56,13 @@ module Store::Pay
     DB[:statements].join(:drivers, id: :driver_id).left_join(:trip_earnings, statement_id: Sequel[:statements][:id])
                    .where(pay_run_id: run_id).group(Sequel[:statements][:id], Sequel[:drivers][:id]).order(Sequel[:drivers][:name])
                    .select_all(:statements).select_append(Sequel[:drivers][:name].as(:driver), Sequel.function(:count, Sequel[:trip_earnings][:id]).as(:trips),
-                                                          Sequel.lit("coalesce(sum(loaded_miles + empty_miles), 0.0)").as(:miles), Sequel.function(:bool_or, :miles_estimated).as(:miles_estimated),
+                                                          Sequel.lit("coalesce(sum(#{corrected(:loaded_miles)} + #{corrected(:empty_miles)}), 0.0)").as(:miles), Sequel.function(:bool_or, :miles_estimated).as(:miles_estimated),
                                                           DB[:operating_companies].where(id: Sequel[:statements][:operating_company_id]).select(:name).as(:company))
   end
+
+  # A column of trip_earnings as a clerk has put it right, in SQL.
+  def self.corrected(column) = "coalesce((corrections->>'#{column}')::numeric, #{column})"
+  private_class_method :corrected
 
   # Net of the calendar year of a run's period, by driver: locked runs until then, and this one.
   def self.year_nets(run)
@@ -73,7 +85,8 @@ module Store::Pay
                         .left_join(:pay_plans, id: :pay_plan_id)
                         .where(Sequel[:statement_lines][:statement_id] => statement_id).order(Sequel[:statement_lines][:position])
                         .select_all(:statement_lines).select_append(Sequel[:trips][:number].as(:trip), :origin, :destination, Sequel[:loads][:id].as(:load_id), :completed_on,
-                                                                    Sequel[:trip_earnings][:miles_estimated].as(:estimated), Sequel[:trip_earnings][:by_state], :miles_by)
+                                                                    Sequel[:trip_earnings][:miles_estimated].as(:estimated), Sequel[:trip_earnings][:by_state], :miles_by, :corrections, :corrected_by,
+                                                                    :corrected_why, Sequel[:trip_earnings][:id].as(:earning_id))
   end
 
   # What a driver has been paid in the calendar year of a period, with this statement.

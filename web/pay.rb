@@ -67,10 +67,10 @@ module Web::Pay
       Work::Pay::AnswerChange.call(id, input, by:, now:)
       json Web::Pay::Deductions.all(by)
     end
-    app.get("/api/pay-settings") { json Web::Pay::Deductions.settings }
+    app.get("/api/pay-settings") { json Web::Pay::Deductions.settings(now) }
     app.put("/api/pay-settings") do
       Work::Pay::ChangeSettings.call(input, by:, now:)
-      json Web::Pay::Deductions.settings
+      json Web::Pay::Deductions.settings(now)
     end
   end
 

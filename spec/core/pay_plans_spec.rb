@@ -81,3 +81,18 @@ RSpec.describe Core::Pay, ".settle by plan" do
     expect(lines(settle(units: [unit, unit.with(id: "F-8", active_from: Date.new(2026, 12, 1))]), "reimbursements")).to eq([["Rent of F-9", "3 days", "25.00", "75.00"]])
   end
 end
+
+RSpec.describe Core::Pay::Periods do
+  # [frequency, a day, the period it lies in, the one after, the day two periods later]
+  [["weekly", "2026-11-25", "2026-11-22 2026-11-28", "2026-11-29 2026-12-05", "2026-12-09"],
+   ["biweekly", "2026-11-25", "2026-11-22 2026-12-05", "2026-12-06 2026-12-19", "2026-12-23"],
+   ["semimonthly", "2027-02-20", "2027-02-16 2027-02-28", "2027-03-01 2027-03-15", "2027-03-16"],
+   ["semimonthly", "2026-12-31", "2026-12-16 2026-12-31", "2027-01-01 2027-01-15", "2027-01-16"],
+   ["monthly", "2028-01-31", "2028-01-01 2028-01-31", "2028-02-01 2028-02-29", "2028-03-31"]].each do |frequency, day, held, following, later|
+    it "follows #{held} #{frequency}" do
+      day = Date.iso8601(day)
+      from, to = described_class.holding(day, frequency)
+      expect([[from, to], described_class.beginning(to + 1, frequency), described_class.periods_later(day, 2, frequency)].flatten.join(" ")).to eq("#{held} #{following} #{later}")
+    end
+  end
+end

@@ -65,7 +65,7 @@ RSpec.describe Work::Pay do
     # November 2026 has four Saturdays; the unit was active on four of seven days.
     expect(lines(open_run, "recurring")).to eq([["Lease", "-40.00"], ["Parking", "-25.00"]])
     december = Core::Pay::Terms::Period.new(from: Date.new(2027, 1, 24), to: Date.new(2027, 1, 30), frequency: "weekly")
-    expect((0..4).map { |i| Core::Pay::Months.share_cents(10_001, december.with(from: december.from - (7 * i), to: december.to - (7 * i))) }.reverse).to eq([2_001, 2_000, 2_000, 2_000, 2_000])
+    expect((0..4).map { |i| Core::Pay::Periods.share_cents(10_001, december.with(from: december.from - (7 * i), to: december.to - (7 * i))) }.reverse).to eq([2_001, 2_000, 2_000, 2_000, 2_000])
   end
 
   it "gives and takes once: in parts, pushed to the next statement, split while it is made, and all of that undone" do
@@ -282,6 +282,21 @@ RSpec.describe Work::Pay do
     expect(run(id)[:questions]).to match([include(driver: "Wade Ferris", line: "Loaded miles, 208.94", answer: nil)])
     clerk.call(:post, "/api/pay-questions/#{DB[:pay_questions].get(:id)}/answer", { key: "answer him now", answer: "By the shortest legal way" })
     expect(statement(id)[:questions]).to match([include(answer: "By the shortest legal way", answered_by: "Inez Calloway")])
+  end
+
+  it "comes to the same whatever the order in which items are approved" do
+    clerk.call(:put, "/api/pay-settings", { approve_by_rule: false })
+    2.times { |i| earned(["Wade Ferris", "Nora Brandvold"][i], tractor: "T-10#{i + 1}", trailer: "V-20#{i + 1}") }
+    earned(weeks: 1)
+    id = open_run(1)
+    items = DB[:trip_earnings].select_map(:id)
+    nets = items.permutation.map do |order|
+      order.each { |one| clerk.call(:post, "/api/pay-runs/#{id}/items", { key: "approve #{one} #{rand}", ids: [one], act: "approve" }) }
+      net = run(id)[:rows].map { |row| row.slice(:trips, :net) }
+      clerk.call(:post, "/api/pay-runs/#{id}/items", { key: "release #{rand}", ids: items, act: "release" })
+      net
+    end
+    expect([nets.uniq.length, nets.first.sum { |row| row[:trips] }, run(id)[:rows]]).to eq([1, 3, []])
   end
 
   # Periods made up at random: whatever is given, taken, pushed, split and opened again, the books stand, and no cent is lost.

@@ -90,6 +90,27 @@ RSpec.describe "What pay rests on" do
     expect(run(id)[:held]).to match([include(reason: "detention_open", why: a_string_starting_with("60 min at "))])
   end
 
+  describe "what a trip is paid for" do
+    it "is put right line by line with a reason, keeps what was measured, and is never overwritten by another clerk" do
+      earned
+      id = open_run
+      item = DB[:trip_earnings].get(:id)
+      DB[:pay_plans].update(layover_daily: 125)
+      put = ->(version, **more) { clerk.call(:post, "/api/earnings/#{item}/correction", { key: "put right #{rand}", version:, **more }) }
+      expect(put.call(0, loaded_miles: "300.0")[:error]).to include(code: "reason_missing", path: "/why")
+      expect(put.call(0, dwell_minutes: [10], why: "Told by phone")[:error]).to include(code: "stops_differ", path: "/dwell_minutes")
+      measured = lines(id, "earnings")
+      expect(put.call(0, loaded_miles: "300.0", layover_days: 1, dwell_minutes: [240, 60], why: "Closed road, told by phone")).to include(version: 1, loaded_miles: Money.rate_text(DB[:trip_earnings].get(:loaded_miles), places: 1))
+      expect(lines(id, "earnings")).to include(["Loaded miles", "174.00"], ["Layover", "125.00"], ["Detention", "40.00"])
+      expect(statement(id)[:lines].first).to include(corrected: "Inez Calloway: Closed road, told by phone", by_state: [])
+      expect(api(greta).call(:post, "/api/earnings/#{item}/correction", { key: "put right too", version: 0, why: "mine", loaded_miles: "1.0" })[:error]).to include(code: "stale")
+      put.call(1)
+      expect(lines(id, "earnings")).to eq(measured)
+      lock(id)
+      expect(put.call(2, loaded_miles: "9.0", why: "late")[:error]).to include(code: "locked")
+    end
+  end
+
   describe "receipts from the cab" do
     def hand_in(content = jpeg, **more) = Work::Pay::HandInReceipt.call(content, { key: "receipt #{more.hash} #{content.hash}", kind: "scale", amount: "14.50", spent_on: Date.new(2026, 11, 22), **more }, driver:, now:)
     def answer(id, **more) = clerk.call(:post, "/api/receipts/#{id}/answer", { key: "answer #{more.hash} #{rand}", state: "paid_back", **more })

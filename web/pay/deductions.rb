@@ -33,9 +33,11 @@ module Web::Pay::Deductions
 
   def self.sum(rows, name) = Money.text(rows.sum { |row| row[name] })
 
-  def self.settings
+  def self.settings(now)
     row = Store::Pay.settings
-    { **row.slice(:frequency, :approve_by_rule, :second_person_drivers, :bank_name, :bank_routing, :bank_company_id), second_person_dollars: money(row[:second_person_dollars]), advance_limit: money(row[:advance_limit]) }
+    from, to = Store::Pay.following(now).map(&:iso8601)
+    says = row.slice(:frequency, :approve_by_rule, :second_person_drivers, :bank_name, :bank_routing, :bank_company_id)
+    says.merge(next: { from:, to: }, second_person_dollars: money(row[:second_person_dollars]), advance_limit: money(row[:advance_limit]))
   end
 
   # An account's number is shown by its last four.

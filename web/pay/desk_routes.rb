@@ -8,6 +8,7 @@ module Web::Pay::DeskRoutes
       def own_companies(_, status: 200) = json(Web::Pay::Desk.companies, status:)
     end
     drivers(app)
+    earnings(app)
     escrow(app)
     receipts(app)
     cards(app)
@@ -20,6 +21,11 @@ module Web::Pay::DeskRoutes
     app.put("/api/drivers/:id/operating-company") { driver_pay Work::Pay::KeepOperatingCompany.employ(id, input, by:, now:) }
     app.post("/api/drivers/:id/escrow-return") { driver_pay Work::Pay::Escrow.give_back(id, input, by:, now:) }
     app.put("/api/loads/:id/agreed-miles") { json Web::Freight::Present.load(Work::Pay::AgreeMiles.call(id, input, by:, now:)) }
+  end
+
+  def self.earnings(app)
+    app.get("/api/earnings/:id") { json Web::Pay::Desk.earning(id) }
+    app.post("/api/earnings/:id/correction") { json Web::Pay::Desk.earning(Work::Pay::CorrectEarning.call(id, input, by:, now:)) }
   end
 
   def self.escrow(app)
@@ -69,5 +75,5 @@ module Web::Pay::DeskRoutes
     app.get("/api/pay-files/:id") { json Web::Pay::StatementsFile.present(id) }
     app.get("/api/pay-files/:id/file") { download("statements-#{id}.pdf", "application/pdf") { Web::Pay::StatementsFile.content(id).to_s } }
   end
-  private_class_method :drivers, :escrow, :receipts, :cards, :companies, :files
+  private_class_method :drivers, :earnings, :escrow, :receipts, :cards, :companies, :files
 end

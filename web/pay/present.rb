@@ -83,7 +83,9 @@ module Web::Pay::Present
   def self.line(row)
     mileage = row[:label].match?(/\A(?:Loaded|Empty) miles/)
     says = row.slice(:section, :label, :quantity, :rate, :trip, :load_id)
-    says.merge(amount: money(row[:amount]), route: row[:origin] && "#{row[:origin]} → #{row[:destination]}", day: row[:completed_on]&.iso8601, estimated: (mileage && row[:estimated]) || false, miles_by: mileage ? row[:miles_by] : nil,
+    corrected = row[:corrections].to_h.any? ? "#{row[:corrected_by]}: #{row[:corrected_why]}" : nil
+    says.merge(amount: money(row[:amount]), earning_id: row[:earning_id], corrected:, route: row[:origin] && "#{row[:origin]} → #{row[:destination]}",
+               day: row[:completed_on]&.iso8601, estimated: (mileage && row[:estimated]) || false, miles_by: mileage ? row[:miles_by] : nil,
                by_state: by_state(row))
   end
 
@@ -108,7 +110,7 @@ module Web::Pay::Present
 
   # The states of a line of miles: the loaded or the empty ones.
   def self.by_state(row)
-    kind = row[:label][/\A(Loaded|Empty) miles/, 1]&.downcase unless row[:miles_by] == "odometer"
+    kind = row[:label][/\A(Loaded|Empty) miles/, 1]&.downcase unless row[:miles_by] == "odometer" || row[:corrections].to_h.any?
     (row[:by_state] || []).to_a.select { |part| part["kind"] == kind }.map { |part| part.slice("state", "miles") }
   end
 

@@ -63,7 +63,7 @@ module Work::Pay::OneTime
       first, *others = cut(cents, input[:parts])
       DB[:one_time_parts].where(id: part_id).update(amount: Money.to_d(first))
       frequency = Store::Pay.settings[:frequency]
-      others.each.with_index(1) { |some, i| DB[:one_time_parts].insert(item_id: part[:item_id], amount: Money.to_d(some), due_on: Core::Pay::Months.periods_later(part[:due_on], i, frequency)) }
+      others.each.with_index(1) { |some, i| DB[:one_time_parts].insert(item_id: part[:item_id], amount: Money.to_d(some), due_on: Core::Pay::Periods.periods_later(part[:due_on], i, frequency)) }
     end
   end
 
@@ -117,7 +117,7 @@ module Work::Pay::OneTime
     parts = input[:parts] || 1
     item_id = DB[:one_time_items].insert(driver_id:, kind: input[:kind], label: input[:label].strip, note: input[:note].to_s.strip, made_by: by.name, made_at: now)
     frequency = Store::Pay.settings[:frequency]
-    cut(cents, parts).each_with_index { |some, i| DB[:one_time_parts].insert(item_id:, amount: Money.to_d(some), due_on: Core::Pay::Months.periods_later(input[:due_on], i, frequency)) }
+    cut(cents, parts).each_with_index { |some, i| DB[:one_time_parts].insert(item_id:, amount: Money.to_d(some), due_on: Core::Pay::Periods.periods_later(input[:due_on], i, frequency)) }
   end
 
   def self.total_cents(input)

@@ -10,6 +10,7 @@ class Work::Pay::Request
 
   # A row of trip_earnings, with papers_in; plan - Terms::Plan for the driver's share of it, miles_by - its measure of miles
   def self.trip(row, plan, miles_by)
+    row = Work::Pay::CorrectEarning.apply(row)
     loaded_miles, empty_miles = Work::Pay::Plan.miles(row, miles_by)
     Terms::Trip.new(
       id: row[:trip], plan:, completed_on: row[:completed_on], papers_in: row[:papers_in], loaded_miles:, empty_miles:, line_haul_cents: Money.cents(row[:line_haul]), fuel_surcharge_cents: Money.cents(row[:fuel_surcharge]),
@@ -70,6 +71,6 @@ class Work::Pay::Request
   def monthly(row, amount)
     return amount if amount.nil? || row[:per] != "month" || row[:basis] != "flat"
 
-    Money.to_d(Core::Pay::Months.share_cents(Money.cents(amount), @facts.period))
+    Money.to_d(Core::Pay::Periods.share_cents(Money.cents(amount), @facts.period))
   end
 end

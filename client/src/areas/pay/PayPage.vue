@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ask, newKey, type Problem } from '@/shared/api'
+import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
@@ -14,7 +14,6 @@ import EscrowView from './EscrowView.vue'
 import PaySettings from './PaySettings.vue'
 import ReceiptsPanel from './ReceiptsPanel.vue'
 import RunPanel from './RunPanel.vue'
-import { nextPeriod } from './period'
 import { RUN } from './words'
 
 /** Pay runs, receipts and cards, deductions of every period, escrow, the rules of pay. */
@@ -27,14 +26,16 @@ const view = computed(() => (route.params.id ? 'runs' : VIEWS.map(([name]) => na
 const selected = computed(() => (route.params.id ? Number(route.params.id) : undefined))
 const { data, problem, load } = useFetched(() => 0, () => ask(api.GET('/api/pay-runs')), (change) => change.kind === 'pay_run')
 
-const next = computed(() => nextPeriod(data.value?.map((run) => run.to) ?? [], session.now(), session.zone))
+const { data: settings, load: again } = useFetched(() => data.value?.length, () => ask<Schemas['PaySettings']>(api.GET('/api/pay-settings')), (change) => change.kind === 'company')
+const next = computed(() => settings.value?.next)
 const trouble = ref<Problem>()
 let key = newKey()
 async function open() {
+  if (!next.value) return
   const answer = await ask(api.POST('/api/pay-runs', { body: { key, ...next.value } }))
   trouble.value = answer.problem
   key = newKey()
-  if (answer.data) { await load(); await router.push(`/pay/${answer.data.id}`) }
+  if (answer.data) { await Promise.all([load(), again()]); await router.push(`/pay/${answer.data.id}`) }
 }
 </script>
 
@@ -48,7 +49,7 @@ async function open() {
     <div v-else class="pay">
       <section class="panel list" aria-label="Pay runs">
         <div class="pad"><h1 class="sr-only">Pay runs</h1>
-          <template v-if="settles"><v-btn color="primary" block @click="open">Open {{ showDay(next.from) }} – {{ showDay(next.to) }}</v-btn><v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert></template></div>
+          <template v-if="settles && next"><v-btn color="primary" block @click="open">Open {{ showDay(next.from) }} – {{ showDay(next.to) }}</v-btn><v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert></template></div>
         <waiting v-slot="{ data: runs }" :data="data" :problem="problem" :empty="data?.length === 0" @again="load">
           <ol class="runs"><li v-for="run in runs" :key="run.id"><router-link :to="`/pay/${run.id}`" :aria-current="run.id === selected ? 'true' : undefined">
             <span class="spread"><strong>{{ showDay(run.from) }} – {{ showDay(run.to) }}</strong></span>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { mdiFilePdfBox } from '@mdi/js'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
+import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import CorrectDialog from './CorrectDialog.vue'
 import EarningsRibbon from './EarningsRibbon.vue'
 import OncePanel from './OncePanel.vue'
 import QuestionsPanel from './QuestionsPanel.vue'
@@ -15,6 +17,10 @@ import { MILES_BY, RUN } from './words'
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
 const { data, problem, load } = useFetched(id, (statement) => ask(api.GET('/api/statements/{id}', { params: { path: { id: statement } } })), (change) => ['pay_run', 'trip', 'company', 'driver'].includes(change.kind))
+const settles = useSession().has('settlement_clerk')
+const correcting = ref<number>()
+/** The first line of each trip carries the act on it. */
+const first = (lines: Schemas['Statement']['lines'], i: number) => lines[i]?.earning_id && lines.findIndex(({ earning_id }) => earning_id === lines[i]?.earning_id) === i ? lines[i]?.earning_id : undefined
 const SECTIONS: Record<string, string> = { earnings: 'Earnings', reimbursements: 'Reimbursements', taxes: 'Taxes', garnishments: 'Garnishments', advances: 'Advances', one_time: 'One-time deductions', recurring: 'Deductions' }
 const sections = (statement: Schemas['Statement']) => Object.keys(SECTIONS).map((name) => ({ name, title: SECTIONS[name], lines: statement.lines.filter((line) => line.section === name) })).filter(({ lines }) => lines.length)
 const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['deductions', 'Deductions'], ['net', 'Net']] as const
@@ -32,9 +38,10 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
         <table class="ledger"><caption class="sr-only">{{ section.title }}</caption>
           <thead><tr><th>{{ section.title }}</th><th>Trip</th><th>Day</th><th class="figure">Quantity</th><th class="figure">Rate</th><th class="figure">Amount</th></tr></thead>
           <tbody><tr v-for="(line, i) in section.lines" :key="i"><td>{{ line.label }} <span v-if="line.miles_by && line.miles_by !== 'route'" class="quiet small">by {{ MILES_BY[line.miles_by] }}</span><span v-if="line.estimated" class="quiet small" title="Great circle × 1.2"> estimated</span><div v-if="line.by_state?.length" class="small quiet">{{ line.by_state.map((row) => `${row.state} ${row.miles}`).join(' • ') }}</div></td>
-            <td><router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{ line.trip }}</router-link> <span class="small quiet">{{ line.route }}</span></td><td class="nowrap">{{ line.day ? showDay(line.day) : '' }}</td><td class="figure">{{ line.quantity }}</td><td class="figure">{{ line.rate }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr></tbody>
+            <td><router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{ line.trip }}</router-link> <span class="small quiet">{{ line.route }}</span> <button v-if="settles && statement.state === 'draft' && section.name === 'earnings' && first(section.lines, i)" type="button" class="link small" @click="correcting = first(section.lines, i) ?? undefined">Put right</button><div v-if="line.corrected" class="small quiet">{{ line.corrected }}</div></td><td class="nowrap">{{ line.day ? showDay(line.day) : '' }}</td><td class="figure">{{ line.quantity }}</td><td class="figure">{{ line.rate }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr></tbody>
         </table>
       </section>
+      <correct-dialog v-if="correcting" :id="correcting" @close="correcting = undefined" @done="correcting = undefined; load()" />
       <section v-if="statement.short?.length" class="panel pad" aria-label="Short"><h2>Was short</h2><ul class="short"><li v-for="(one, i) in statement.short" :key="i">{{ one.label }}: {{ showDollars(one.amount) }}, {{ one.carried ? 'taken from the next statement' : 'dropped' }}</li></ul></section>
       <section v-if="statement.escrow?.length" class="panel pad" aria-label="Kept for the driver"><h2>Kept for the driver</h2><ul class="short"><li v-for="fund in statement.escrow" :key="fund.label">{{ fund.label }}: <strong>{{ showDollars(fund.balance) }}</strong><template v-if="fund.goal"> of {{ showDollars(fund.goal) }}</template></li></ul></section>
       <section v-if="statement.freight_bills?.length" class="panel scroll" aria-label="Freight bills"><table class="ledger"><thead><tr><th>Freight bills that the percentage is of</th><th>Load</th><th class="figure">Amount</th></tr></thead><tbody><template v-for="bill in statement.freight_bills" :key="bill.number"><tr class="bill"><td>{{ bill.route }}, {{ showDay(bill.day) }}</td><td>{{ bill.number }} <span v-if="bill.invoice" class="quiet small">{{ bill.invoice }}</span></td><td class="figure">{{ showDollars(bill.total) }}</td></tr><tr v-for="line in bill.lines" :key="line.label"><td class="part">{{ line.label }}</td><td /><td class="figure">{{ showDollars(line.amount) }}</td></tr></template></tbody></table></section>
@@ -51,5 +58,5 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
 .pad { padding: .8rem 1rem; } .wrap { flex-wrap: wrap; }
 .net { display: flex; align-items: center; gap: .8rem; } .net strong { font-size: 1.6rem; }
 .scroll { overflow-x: auto; } .totals { align-self: flex-end; width: 26rem; max-width: 100%; } .totals .net td { font-weight: 700; display: table-cell; } tr.net { display: table-row; }
-.bill td { font-weight: 700; } .part { padding-left: 1.6rem; } .nowrap { white-space: nowrap; } .short { padding-left: 1.1rem; } tr:last-child td { border-bottom: 0; }
+.bill td { font-weight: 700; } .part { padding-left: 1.6rem; } .link { font: inherit; font-size: .85rem; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; } .nowrap { white-space: nowrap; } .short { padding-left: 1.1rem; } tr:last-child td { border-bottom: 0; }
 </style>

@@ -1,8 +1,25 @@
 # frozen_string_literal: true
 
-# An amount of a month, spread over the pay periods that end in it: to the cent, the leftover cents one each on the first.
-module Core::Pay::Months
-  # period - Terms::Period; cents - of the month. Returns the part of this period.
+# Pay periods: which one follows, the day of a date some of them later, and an amount of a month spread over those that end in it.
+module Core::Pay::Periods
+  WEEKS = { "weekly" => 1, "biweekly" => 2 }.freeze
+
+  # [from, to] of the period that begins on a day: whole weeks, or to the middle or the end of its month.
+  def self.beginning(from, frequency)
+    return [from, from + (7 * WEEKS[frequency]) - 1] if WEEKS.key?(frequency)
+
+    [from, frequency == "semimonthly" && from.day <= 15 ? Date.new(from.year, from.month, 15) : Date.new(from.year, from.month, -1)]
+  end
+
+  # [from, to] of the period that a day lies in, where there was none before: weeks begin on a Sunday.
+  def self.holding(day, frequency)
+    return beginning(day - day.wday, frequency) if WEEKS.key?(frequency)
+
+    beginning(Date.new(day.year, day.month, frequency == "semimonthly" && day.day > 15 ? 16 : 1), frequency)
+  end
+
+  # The part of a month's amount that a period bears: to the cent, the leftover cents one each on the first.
+  # period - Terms::Period; cents - of the month
   def self.share_cents(cents, period)
     ends = ends_in_month(period)
     Core::Money.installments(cents, ends.length)[ends.index(period.to)]
@@ -11,8 +28,7 @@ module Core::Pay::Months
   # The day of a date so many pay periods later: each lies in a period of its own.
   def self.periods_later(date, periods, frequency)
     case frequency
-    when "weekly" then date + (7 * periods)
-    when "biweekly" then date + (14 * periods)
+    when "weekly", "biweekly" then date + (7 * WEEKS[frequency] * periods)
     when "monthly" then date >> periods
     # Halves of a month are 13 to 16 days long: from the first half to the second of the same month, or to the first of the next.
     else
