@@ -3,7 +3,7 @@
 # What is given or taken once: a bonus, a charge, money back; at once or over several statements; pushed to the next one or split while a
 # statement is being made, and that undone again.
 module Work::Pay::OneTime
-  # input - { key:, driver_ids: Array, empty for everybody, kind:, label:, note:, amount:, fee_fixed:, fee_percent:, parts:, due_on: }
+  # input - { key:, driver_ids: Array, empty for everybody, operating_company_id: to be everybody of that company, kind:, label:, note:, amount:, fee_fixed:, fee_percent:, parts:, due_on: }
   # Returns { given:, change_id: }: how many were made, or the change that waits for a second person where it is for more drivers or dollars
   # than one may give alone. Raises Refused `nothing`, `too_many_parts`.
   def self.give(input, by:, now:)
@@ -105,7 +105,12 @@ module Work::Pay::OneTime
     DB[:one_time_parts].where(item_id:).where(Sequel.|({ statement_id: nil }, Sequel.~(statement_id: locked))).order(:due_on, :id).all
   end
 
-  def self.driver_ids(input) = input[:driver_ids].to_a.any? ? input[:driver_ids] : DB[:drivers].where(retired: false).select_map(:id)
+  def self.driver_ids(input)
+    return input[:driver_ids] if input[:driver_ids].to_a.any?
+
+    everybody = DB[:drivers].where(retired: false)
+    (input[:operating_company_id] ? everybody.where(operating_company_id: input[:operating_company_id]) : everybody).order(:id).select_map(:id)
+  end
 
   def self.check(input)
     cents = total_cents(input)
