@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../config/application"
+require_relative "server"
 require "net/http"
 require "selenium-webdriver"
 require "socket"
@@ -21,7 +22,7 @@ module Bench
       trips = fill
       inserts = insert_rate
       puts format("PostgreSQL alone, %d connections: %.0f durable inserts/s", CLIENTS, inserts)
-      with_server do |port, cookie|
+      BenchServer.run do |port, cookie|
         mine, watched = trips.partition.with_index { |_, i| i < TRIPS }
         sent = nil
         sending = Thread.new { sent = check_ins(port, mine) }
@@ -142,21 +143,6 @@ module Bench
       driver.execute_script("return [window.usableAt, window.bytes]")
     ensure
       driver&.quit
-    end
-
-    def with_server
-      port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-      pid = spawn({ "PORT" => port.to_s, "WEB_CONCURRENCY" => "2", "RUBYOPT" => [ENV.fetch("RUBYOPT", nil), ("--yjit" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?)].compact.join(" ") }, "bundle", "exec", "puma", "-q", "-C",
-                  "config/puma.rb", chdir: Settings::ROOT, out: File::NULL)
-      sleep 0.2 until begin
-        TCPSocket.new("127.0.0.1", port).close || true
-      rescue SystemCallError
-        false
-      end
-      answer = Net::HTTP.post(URI("http://127.0.0.1:#{port}/api/auth/sign-in"), JSON.generate(email: "bench@juniperfork.example", password: "a long password"), "Content-Type" => "application/json", "Accept" => "application/json")
-      yield port, answer["set-cookie"][/\A[^;]+/]
-    ensure
-      Process.kill("TERM", pid) && Process.wait(pid)
     end
 
     def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../config/application"
+require_relative "server"
 require "net/http"
 require "socket"
 
@@ -14,7 +15,7 @@ module Bench
 
   def self.run
     fill
-    with_server do |port, cookie|
+    BenchServer.run do |port, cookie|
       rows = [["constant (/api/me, signed out)", "/api/me", nil], ["load list, first page", "/api/loads", cookie], ["load list, found by words", "/api/loads?state=all&q=onions+pay", cookie],
               ["load list, page 300 of all", "/api/loads?state=all&page=300", cookie], ["one load's page", "/api/loads/#{DB[:loads].max(:id) - 7}", cookie]]
       puts "#{LOADS} loads, #{CLIENTS} clients, #{SECONDS} s each"
@@ -43,20 +44,6 @@ module Bench
     end
     DB[:loads].where { id > 400 }.update(state: "papers_in")
     DB.run("ANALYZE")
-  end
-
-  def self.with_server
-    port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-    pid = spawn({ "PORT" => port.to_s, "WEB_CONCURRENCY" => "2" }, "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", chdir: Settings::ROOT, out: File::NULL)
-    sleep 0.2 until begin
-      TCPSocket.new("127.0.0.1", port).close || true
-    rescue SystemCallError
-      false
-    end
-    answer = Net::HTTP.post(URI("http://127.0.0.1:#{port}/api/auth/sign-in"), JSON.generate(email: "bench@juniperfork.example", password: "a long password"), "Content-Type" => "application/json", "Accept" => "application/json")
-    yield port, answer["set-cookie"][/\A[^;]+/]
-  ensure
-    Process.kill("TERM", pid) && Process.wait(pid)
   end
 
   # The clients are processes of their own, so that they do not share the server's interpreter.

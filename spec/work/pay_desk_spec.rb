@@ -232,7 +232,8 @@ RSpec.describe "What pay rests on" do
     ["Wade Ferris", "Nora Brandvold"].each { |name| clerk.call(:post, "/api/drivers/#{driver_id(name)}/bank-account", { key: "bank #{name}", routing: "123103716", account: "0012345678", kind: "checking" }) }
     DB[:bank_accounts].update(prenote_on: now.to_date - 7)
     lock(id)
-    expect(clerk.call(:post, "/api/one-time/preview", { key: "only theirs", operating_company_id: companies.first[:id], kind: "earning", label: "Bonus", amount: "10.00", due_on: "2026-11-22" })[:rows].map { |row| row[:driver] }).to eq(["Wade Ferris"])
+    bonus = { key: "only theirs", operating_company_id: companies.first[:id], kind: "earning", label: "Bonus", amount: "10.00", due_on: "2026-11-22" }
+    expect(clerk.call(:post, "/api/one-time/preview", bonus)[:rows].map { |row| row[:driver] }).to eq(["Wade Ferris"])
     file = clerk.call(:post, "/api/pay-runs/#{id}/deposit", { key: "a file for both" })[:file]
     expect(file.lines.select { |line| line.start_with?("5") }.map { |line| [line[4, 16].strip, line[40, 10]] }).to contain_exactly(["JUNIPER FORK HAU", "1820000001"], ["SNAKE PLAIN LINE", "1820000002"])
     clerk.call(:put, "/api/drivers/#{driver_id}/operating-company", { key: "and back again", operating_company_id: nil })

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { api, ask, newKey, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { parseDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import NetsMoved from './NetsMoved.vue'
+import { useLook } from './useLook'
 import { BASIS, TAG } from './words'
 
 /** A deduction made or changed: what it does to every driver's net of the running period stands beside it before it is kept. */
@@ -29,29 +30,12 @@ const input = computed<Omit<Schemas['DeductionInput'], 'key'> | undefined>(() =>
     drivers: own.value.map(({ driver_id, own_amount, left_out }) => ({ driver_id, left_out, own_amount: own_amount.trim() ? parseDollars(own_amount) ?? null : null })) }
 })
 
-const look = ref<Schemas['DeductionPreview']>()
-const looked = ref('')
-const trouble = ref<Problem>()
-const busy = ref(false)
-const fresh = computed(() => !!look.value && looked.value === JSON.stringify(input.value))
-const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
-async function see() {
-  if (!input.value) return
-  busy.value = true
-  const asked = JSON.stringify(input.value)
-  const answer = await ask<Schemas['DeductionPreview']>(api.POST('/api/deductions/preview', { body: { key: newKey(), ...(was ? { id: was.id } : {}), ...input.value } }))
-  busy.value = false
-  trouble.value = answer.problem
-  if (answer.data) { look.value = answer.data; looked.value = asked }
-}
+const { look, fresh, trouble, busy, at, run, see } = useLook(input, (body) => ask<Schemas['DeductionPreview']>(api.POST('/api/deductions/preview', { body: { key: newKey(), ...(was ? { id: was.id } : {}), ...body } })))
 async function keep() {
   if (!input.value) return
-  busy.value = true
   const body = { key: newKey(), ...input.value }
-  const answer = await ask<Schemas['Deductions']>(was ? api.PUT('/api/deductions/{id}', { params: { path: { id: was.id } }, body }) : api.POST('/api/deductions', { body }))
-  busy.value = false
-  trouble.value = answer.problem
-  if (answer.data) emit('kept', answer.data)
+  const kept = await run(ask<Schemas['Deductions']>(was ? api.PUT('/api/deductions/{id}', { params: { path: { id: was.id } }, body }) : api.POST('/api/deductions', { body })))
+  if (kept) emit('kept', kept)
 }
 </script>
 

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { api, ask, newKey, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { parseDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import NetsMoved from './NetsMoved.vue'
+import { useLook } from './useLook'
 
 /** Given or taken once, from all drivers or some of them: what it does to every net stands beside it before it is given. */
 const emit = defineEmits<{ close: []; given: [said: string] }>()
@@ -21,31 +22,15 @@ const input = computed<Omit<Schemas['OneTimeInput'], 'key'> | undefined>(() => {
   if (!one.label.trim() || !amount || fixed === undefined || percent === undefined || !/^[1-9]\d?$/.test(one.parts) || !one.due_on) return
   return { kind: one.kind as 'earning', label: one.label.trim(), note: one.note.trim(), amount, ...(fixed ? { fee_fixed: fixed } : {}), ...(percent ? { fee_percent: percent } : {}), parts: Number(one.parts), due_on: one.due_on, driver_ids: one.whose, ...(one.company && !one.whose.length ? { operating_company_id: one.company } : {}) }
 })
-const look = ref<Schemas['DeductionPreview']>()
-const looked = ref('')
-const trouble = ref<Problem>()
-const busy = ref(false)
-const fresh = computed(() => !!look.value && looked.value === JSON.stringify(input.value))
-const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
 // The same attempt sent twice gives it once.
 let key = newKey()
 watch(input, () => { key = newKey() })
-async function see() {
-  if (!input.value) return
-  busy.value = true
-  const asked = JSON.stringify(input.value)
-  const answer = await ask<Schemas['DeductionPreview']>(api.POST('/api/one-time/preview', { body: { key, ...input.value } }))
-  busy.value = false
-  trouble.value = answer.problem
-  if (answer.data) { look.value = answer.data; looked.value = asked }
-}
+const { look, fresh, trouble, busy, at, run, see } = useLook(input, (body) => ask<Schemas['DeductionPreview']>(api.POST('/api/one-time/preview', { body: { key, ...body } })))
 async function give() {
   if (!input.value) return
-  busy.value = true
-  const answer = await ask(api.POST('/api/one-time', { body: { key, ...input.value } }))
-  busy.value = false
-  trouble.value = answer.problem
-  if (answer.data) emit('given', answer.data.change_id ? `${input.value.label} waits for a second person.` : `${input.value.label}: ${answer.data.given} drivers.`)
+  const { label } = input.value
+  const done = await run(ask(api.POST('/api/one-time', { body: { key, ...input.value } })))
+  if (done) emit('given', done.change_id ? `${label} waits for a second person.` : `${label}: ${done.given} drivers.`)
 }
 </script>
 
