@@ -33,6 +33,7 @@ module Bench
     puts format("a run of %d drivers, %d trips and %d deductions each: opened in %.1f s, built and stored in the worker in %.1f s", DRIVERS, DRIVERS * TRIPS, DEDUCTIONS.length, opened, built)
     core(id)
     one(id)
+    puts format("the run's page: %.1f s", timed { JSON.generate(Web::Pay::Present.run(id)) })
     look = timed { Work::Pay::KeepDeduction.preview(nil, { label: "Fleet-wide", basis: "flat", amount: "3", everyone: true, from_on: FROM }, now: NOW) }
     puts format("what a fleet-wide deduction would do, to each of them: %.1f s", look)
     papers(id)

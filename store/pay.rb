@@ -19,12 +19,13 @@ module Store::Pay
     Core::Pay::Periods.holding(TZInfo::Timezone.get(Store::Company.terminals.get(:zone) || "UTC").to_local(now).to_date, frequency)
   end
 
-  # Earned and not on a locked statement: what a run of this period may pay or must hold.
-  def self.unsettled
+  # Earned by the end of a run's period, and neither on a locked statement nor on a draft of an earlier period: what the run may pay or must hold.
+  def self.unsettled(run)
     DB[:trip_earnings].join(:trips, id: :trip_id).join(:drivers, id: Sequel[:trip_earnings][:driver_id])
                       .join(:pay_plans, id: Sequel[:trip_earnings][:pay_plan_id])
                       .left_join(:statements, id: Sequel[:trip_earnings][:statement_id]).left_join(:pay_runs, id: :pay_run_id)
-                      .where(Sequel.|({ Sequel[:pay_runs][:state] => nil }, { Sequel[:pay_runs][:state] => "draft" }))
+                      .where(Sequel.|({ Sequel[:pay_runs][:state] => nil }, Sequel.&({ Sequel[:pay_runs][:state] => "draft" }, Sequel[:pay_runs][:from_on] >= run[:from_on])))
+                      .where(Sequel[:completed_on] <= run[:to_on])
                       .order(Sequel[:trip_earnings][:driver_id], :completed_on, Sequel[:trip_earnings][:id])
                       .select_all(:trip_earnings).select_append(Sequel[:trips][:number].as(:trip), Sequel[:drivers][:name].as(:driver), papers_in.as(:papers_in))
   end

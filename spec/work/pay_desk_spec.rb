@@ -272,6 +272,17 @@ RSpec.describe "What pay rests on" do
     expect(lines(id, "earnings").last).to eq(["Safe quarter", "50.00"])
   end
 
+  it "puts a trip on one of two drafts, the earlier, and gives the later what that leaves when it is locked" do
+    earned
+    later = Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 29), to: Date.new(2026, 12, 5) }, by: inez, now:)
+    expect(run(later)[:rows].length).to eq(1)
+    id = open_run
+    expect([run(id)[:rows].length, run(later)[:rows]]).to eq([1, []])
+    clerk.call(:post, "/api/one-time", { key: "more than there is", driver_ids: [driver_id], kind: "deduction", label: "Strap", amount: "900.00", due_on: "2026-11-22" })
+    lock(id)
+    expect(statement(later)[:short]).to match([include(label: "Strap", carried: true)])
+  end
+
   it "builds a large run in the worker, is not approved before it is whole, and draws its statements there" do
     earned
     stub_const("Work::Pay::OpenPayRun::AT_ONCE", 0)

@@ -56,13 +56,11 @@ module Web::Pay::DeskRoutes
 
   def self.cards(app)
     app.get("/api/card-desk") { card_desk nil }
-    app.post("/api/card-files") { card_desk Work::Pay::TakeCardFile.call(request.body.read(MOST_BYTES + 1) || "", parameters, by:, now:), status: 201 }
+    app.post("/api/card-files") { card_desk Work::Pay::TakeCardFile.call(request.body.read(Work::Pay::TakeCardFile::MOST_BYTES + 1) || "", parameters, by:, now:), status: 201 }
     app.post("/api/cards") { card_desk Work::Pay::SettleCard.keep_card(input, by:, now:), status: 201 }
     app.post("/api/card-transactions/settle") { card_desk Work::Pay::SettleCard.settle(input, by:, now:) }
     app.post("/api/card-transactions/:id/match") { card_desk Work::Pay::SettleCard.match(id, input, by:, now:) }
   end
-  # Some 20,000 rows are less.
-  MOST_BYTES = 5 * 1024 * 1024
 
   def self.companies(app)
     app.get("/api/operating-companies") { own_companies nil }

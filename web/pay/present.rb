@@ -11,7 +11,7 @@ module Web::Pay::Present
 
   def self.run(id)
     row = Store::Pay.run(id) or raise Work::NotFound.new("pay run", id)
-    items = row[:state] == "draft" ? Work::Pay::Items.open(row) : []
+    items = row[:state] == "draft" && row[:to_build].nil? ? Work::Pay::Items.open(row) : []
     before, years = before(row), Store::Pay.year_nets(row)
     waiting, paid = items.partition { |item| item[:reason] }
     { **run_row(row).except(:statements), deductions: money(row[:deductions]), building: row[:to_build] && { built: row[:built], of: row[:to_build] }, reopened: row[:reopened_why] && "#{row[:reopened_by]}: #{row[:reopened_why]}",

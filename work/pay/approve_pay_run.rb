@@ -14,6 +14,8 @@ module Work::Pay::ApprovePayRun
       check(run_id, input)
       DB[:pay_runs].where(id: run_id).update(state: "approved", approved_at: now, approved_by: by.name)
       Work::Pay::Post.run(run_id, by:, now:)
+      # What was short, the next part of an advance: the next draft takes it now.
+      Work::Pay::BuildRun.drafts(run[:to_on] + 1)
       proven
       act.changed("pay_run", run_id, { state: %w[draft approved], net: [nil, input[:total_net]] })
       run_id

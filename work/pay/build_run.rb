@@ -12,8 +12,8 @@ class Work::Pay::BuildRun
     days.any? && drafts(days.min, only: drivers)
   end
 
-  # Builds the drafts that reach a day anew; only - these drivers' statements, where nothing else can have changed.
-  def self.drafts(day, only: nil) = DB[:pay_runs].where(state: "draft").where { to_on >= day }.order(:id).for_update.select_map(:id).each { |id| call(id, only:) }
+  # Builds the drafts that reach a day anew, the earliest first: what it takes is not for a later one. only - these drivers' statements, where nothing else can have changed.
+  def self.drafts(day, only: nil) = DB[:pay_runs].where(state: "draft").where { to_on >= day }.order(:from_on).for_update.select_map(:id).each { |id| call(id, only:) }
 
   def self.call(run_id, only: nil) = new(run_id, only).call
 

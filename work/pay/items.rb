@@ -6,7 +6,7 @@ module Work::Pay::Items
   # Earned by the end of a run's period and on no locked statement: rows of trip_earnings with :trip, :driver, :papers_in, :cents, :unusual (sentences),
   # :payable, and :reason where it is not: papers_missing, rates_missing, claimed_twice, held, miles_doubtful, detention_open or to_approve.
   def self.open(run, only: nil)
-    query = Store::Pay.unsettled.where(Sequel[:completed_on] <= run[:to_on])
+    query = Store::Pay.unsettled(run)
     rows = (only ? query.where(Sequel[:trip_earnings][:driver_id] => only) : query).all
     facts = Work::Pay::Facts.new(run)
     usual = usual(rows.map { |row| row[:driver_id] }.uniq)
@@ -30,7 +30,7 @@ module Work::Pay::Items
       raise Refused.new("locked", "This run is locked: open it again first.", path: "") unless run[:state] == "draft"
       raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why") if input[:act] == "hold" && input[:why].to_s.strip.empty?
 
-      rows = Store::Pay.unsettled.where(Sequel[:trip_earnings][:id] => input[:ids]).all
+      rows = Store::Pay.unsettled(run).where(Sequel[:trip_earnings][:id] => input[:ids]).all
       DB[:trip_earnings].where(id: rows.map { |row| row[:id] }).update(change(input, by, now))
       Work::Pay::BuildRun.call(run_id)
       act.changed("pay_run", run_id, { items: [nil, "#{input[:act]} #{rows.map { |row| row[:trip] }.uniq.join(", ")}"] }, why: input[:why])

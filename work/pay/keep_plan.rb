@@ -29,7 +29,7 @@ class Work::Pay::KeepPlan
     DB[:trip_earnings].where(driver_id:).where(Sequel.|({ statement_id: nil }, Sequel.~(statement_id: locked))).select_hash(:id, :completed_on).group_by(&:last).each do |day, rows|
       DB[:trip_earnings].where(id: rows.map(&:first)).update(pay_plan_id: Store::Fleet.pay_plan(driver_id, day)[:id])
     end
-    DB[:pay_runs].where(state: "draft").order(:id).select_map(:id).each { |run_id| Work::Pay::BuildRun.call(run_id, only: [driver_id]) }
+    Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1), only: [driver_id])
   end
 
   def self.check(input)

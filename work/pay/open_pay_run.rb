@@ -26,9 +26,9 @@ module Work::Pay::OpenPayRun
 
   def self.build(id)
     run = DB[:pay_runs].first(id:)
-    earned = Store::Pay.unsettled.where(Sequel[:completed_on] <= run[:to_on]).select_map(Sequel[:trip_earnings][:driver_id]).uniq
+    earned = Store::Pay.unsettled(run).select_map(Sequel[:trip_earnings][:driver_id]).uniq
     due = Work::Pay::BuildRun.due(earned.to_h { |driver_id| [driver_id, [{ payable: true }]] }, Work::Pay::Facts.new(run), nil)
-    return Work::Pay::BuildRun.call(id) if due.length <= AT_ONCE
+    return Work::Pay::BuildRun.drafts(run[:from_on]) if due.length <= AT_ONCE # a later draft gives up what belongs here
 
     DB[:pay_runs].where(id:).update(to_build: due.length, built: 0)
     Work::Pay::BuildLargeRun.enqueue(run_id: id)

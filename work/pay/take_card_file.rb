@@ -4,9 +4,14 @@ require "digest"
 
 # Takes a file of fuel-card or toll transactions in, each matched to the driver and the trip it was for; what cannot be matched waits on the desk.
 class Work::Pay::TakeCardFile
+  # Some 20,000 rows are less.
+  MOST_BYTES = 5 * 1024 * 1024
+
   # bytes - of the file; input - { key:, name: }
-  # Returns the file's id. Raises Refused `file_taken`, `transaction_taken`, and what Core::Pay::CardFile refuses. All of it is taken, or nothing.
+  # Returns the file's id. Raises Refused `too_large`, `file_taken`, `transaction_taken`, and what Core::Pay::CardFile refuses. All of it is taken, or nothing.
   def self.call(bytes, input, by:, now:)
+    raise Refused.new("too_large", "The file is over 5 MB: cut it in two.", path: "") if bytes.bytesize > MOST_BYTES
+
     sha256 = Digest::SHA256.hexdigest(bytes)
     Work::Act.once(input[:key], "take_card_file", by:, now:, input: input.merge(sha256:)) do |act|
       same = DB[:card_files].first(sha256:)
