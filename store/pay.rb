@@ -61,6 +61,12 @@ module Store::Pay
                                                           DB[:operating_companies].where(id: Sequel[:statements][:operating_company_id]).select(:name).as(:company))
   end
 
+  # Names of the stops of each trip, in order.
+  def self.stop_names(trip_ids)
+    DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip_ids).order(:trip_id, Sequel[:trip_stops][:position])
+                   .select_hash_groups(:trip_id, Sequel.function(:coalesce, Sequel.function(:nullif, :name, ""), :town).as(:name))
+  end
+
   # A column of trip_earnings as a clerk has put it right, in SQL.
   def self.corrected(column) = "coalesce((corrections->>'#{column}')::numeric, #{column})"
   private_class_method :corrected
@@ -86,8 +92,8 @@ module Store::Pay
                         .left_join(:pay_plans, id: :pay_plan_id)
                         .where(Sequel[:statement_lines][:statement_id] => statement_id).order(Sequel[:statement_lines][:position])
                         .select_all(:statement_lines).select_append(Sequel[:trips][:number].as(:trip), :origin, :destination, Sequel[:loads][:id].as(:load_id), :completed_on,
-                                                                    Sequel[:trip_earnings][:miles_estimated].as(:estimated), Sequel[:trip_earnings][:by_state], :miles_by, :corrections, :corrected_by,
-                                                                    :corrected_why, Sequel[:trip_earnings][:id].as(:earning_id))
+                                                                    Sequel[:trip_earnings][:miles_estimated].as(:estimated), Sequel[:trip_earnings][:by_state], :miles_by, :dwell_minutes, :detention_free_minutes,
+                                                                    :stops_included, :corrections, :corrected_by, :corrected_why, Sequel[:trip_earnings][:id].as(:earning_id))
   end
 
   # What a driver has been paid in the calendar year of a period, with this statement.

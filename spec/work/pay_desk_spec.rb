@@ -103,6 +103,7 @@ RSpec.describe "What pay rests on" do
       expect(put.call(0, loaded_miles: "300.0", layover_days: 1, dwell_minutes: [240, 60], why: "Closed road, told by phone")).to include(version: 1, loaded_miles: Money.rate_text(DB[:trip_earnings].get(:loaded_miles), places: 1))
       expect(lines(id, "earnings")).to include(["Loaded miles", "174.00"], ["Layover", "125.00"], ["Detention", "40.00"])
       expect(statement(id)[:lines].first).to include(corrected: "Inez Calloway: Closed road, told by phone", by_state: [])
+      expect(statement(id)[:lines].find { |line| line[:label] == "Detention" }[:story]).to eq("4 h 0 min at Boise, ID")
       expect(api(greta).call(:post, "/api/earnings/#{item}/correction", { key: "put right too", version: 0, why: "mine", loaded_miles: "1.0" })[:error]).to include(code: "stale")
       put.call(1)
       expect(lines(id, "earnings")).to eq(measured)
@@ -281,6 +282,17 @@ RSpec.describe "What pay rests on" do
     clerk.call(:post, "/api/one-time", { key: "more than there is", driver_ids: [driver_id], kind: "deduction", label: "Strap", amount: "900.00", due_on: "2026-11-22" })
     lock(id)
     expect(statement(later)[:short]).to match([include(label: "Strap", carried: true)])
+  end
+
+  it "says what a statement differs in from the one before" do
+    [0, 1].each { |weeks| earned(weeks:) }
+    lock(open_run)
+    clerk.call(:post, "/api/one-time", { key: "a strap was lost", driver_ids: [driver_id], kind: "deduction", label: "Strap", amount: "9.00", due_on: "2026-11-29" })
+    second = Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 29), to: Date.new(2026, 12, 5) }, by: inez, now:)
+    against = statement(second)[:against]
+    expect(against).to include(from: "2026-11-22", rows: include({ label: "Strap", before: "0.00", now: "-9.00" }))
+    difference = against[:rows].sum { |row| BigDecimal(row[:now]) - BigDecimal(row[:before]) }
+    expect(BigDecimal(statement(second)[:net]) - BigDecimal(against[:net])).to eq(difference)
   end
 
   it "builds a large run in the worker, is not approved before it is whole, and draws its statements there" do

@@ -44,7 +44,7 @@ module Web::Pay::Desk
   # What a trip is paid for: as measured, and as a clerk has put it right.
   def self.earning(id)
     row = DB[:trip_earnings].join(:trips, id: :trip_id).where(Sequel[:trip_earnings][:id] => id).select_all(:trip_earnings).select_append(Sequel[:trips][:number].as(:trip)).first or raise Work::NotFound.new("pay item", id)
-    names = Store::Freight.trip_stops(row[:trip_id]).map { |stop| stop.values_at(:name, :town).reject { |text| text.to_s.empty? }.uniq.join(", ") }
+    names = Store::Pay.stop_names([row[:trip_id]])[row[:trip_id]] || []
     says = row.slice(:id, :version, :trip, :layover_days, :tarped, :corrected_by, :corrected_why)
     says.merge(hours: Money.rate_text(row[:hours]), loaded_miles: Money.rate_text(row[:loaded_miles], places: 1), empty_miles: Money.rate_text(row[:empty_miles], places: 1), corrections: row[:corrections].to_h,
                stops: row[:dwell_minutes].to_a.each_with_index.map { |minutes, i| { name: names[i].to_s, minutes: } })

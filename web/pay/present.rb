@@ -64,7 +64,7 @@ module Web::Pay::Present
     row = Store::Pay.statement(id) or raise Work::NotFound.new("statement", id)
     year = Store::Pay.year_to_date(row)
     { id:, driver: { id: row[:driver_id], name: row[:driver] }, pay_run_id: row[:pay_run_id], state: row[:state], company: row[:company] || Store::Company.row[:name], company_address: address(row), **period(row),
-      **amounts(row), year: amounts(year), lines: Store::Pay.lines(id).map { |line| line(line) }, short: short(id),
+      **amounts(row), year: amounts(year), lines: lines(id), short: short(id), against: Web::Pay::Against.of(row),
       escrow: escrow(row), freight_bills: row[:employment] == "owner_operator" ? Web::Pay::FreightBills.of(id) : [],
       pending: pending(row), advances: advances(row), pushed: pushed(row), questions: DB[:pay_questions].where(statement_id: id).order(:id).map { |one| question(one) } }
   end
@@ -80,11 +80,26 @@ module Web::Pay::Present
     (held.keys | moved.keys).sort.map { |label| { label:, balance: money((held[label] || 0) - (moved[label] || 0)), goal: goals[label] && money(goals[label]) } }
   end
 
-  def self.line(row)
+  def self.lines(id)
+    rows = Store::Pay.lines(id).all
+    stops = Store::Pay.stop_names(rows.filter_map { |row| row[:trip_id] }.uniq)
+    rows.map { |row| line(row, stops[row[:trip_id]] || []) }
+  end
+
+  # Where a trip's line comes from, beyond its miles: which docks it waited at, which stops were more than agreed.
+  def self.story(row, stops)
+    minutes = row[:corrections].to_h["dwell_minutes"] || row[:dwell_minutes].to_a
+    case row[:label]
+    when /\ADetention/ then stops.zip(minutes).select { |_, told| told.to_i > row[:detention_free_minutes].to_i }.map { |name, told| "#{told / 60} h #{told % 60} min at #{name}" }.join(", ")
+    when /\AExtra stops/ then stops.drop(row[:stops_included].to_i).join(", ")
+    end
+  end
+
+  def self.line(row, stops)
     mileage = row[:label].match?(/\A(?:Loaded|Empty) miles/)
     says = row.slice(:section, :label, :quantity, :rate, :trip, :load_id)
     corrected = row[:corrections].to_h.any? ? "#{row[:corrected_by]}: #{row[:corrected_why]}" : nil
-    says.merge(amount: money(row[:amount]), earning_id: row[:earning_id], corrected:, route: row[:origin] && "#{row[:origin]} → #{row[:destination]}",
+    says.merge(amount: money(row[:amount]), earning_id: row[:earning_id], corrected:, story: story(row, stops), route: row[:origin] && "#{row[:origin]} → #{row[:destination]}",
                day: row[:completed_on]&.iso8601, estimated: (mileage && row[:estimated]) || false, miles_by: mileage ? row[:miles_by] : nil,
                by_state: by_state(row))
   end
@@ -117,5 +132,5 @@ module Web::Pay::Present
   def self.period(row) = { from: row[:from_on].iso8601, to: row[:to_on].iso8601 }
   def self.amounts(row) = TOTALS.to_h { |name| [name, money(row[name] || 0)] }
   def self.money(amount) = Money.text(Money.cents(amount))
-  private_class_method :run_statement, :held, :before, :questions, :question, :short, :pending, :pushed, :parts, :part, :advances, :address, :escrow, :line, :by_state, :period, :amounts, :money
+  private_class_method :run_statement, :held, :before, :questions, :question, :short, :pending, :pushed, :parts, :part, :advances, :address, :escrow, :lines, :story, :line, :by_state, :period, :amounts, :money
 end

@@ -116,7 +116,7 @@ class Web::Pay::StatementPdf
   def what(line)
     trip = line[:trip] && "#{line[:trip]} #{line[:route]}"
     states = line[:by_state].map { |row| "#{row["state"]} #{row["miles"]}" }.join(", ")
-    [line[:label] + (line[:estimated] ? " (estimated)" : ""), trip, line[:day] && day(line[:day]), (states unless states.empty?)].compact.join(", ")
+    [line[:label] + (line[:estimated] ? " (estimated)" : ""), trip, line[:day] && day(line[:day]), line[:story], line[:corrected], (states unless states.empty?)].compact.join(", ")
   end
 
   def totals

@@ -12,7 +12,7 @@ import CorrectDialog from './CorrectDialog.vue'
 import EarningsRibbon from './EarningsRibbon.vue'
 import OncePanel from './OncePanel.vue'
 import QuestionsPanel from './QuestionsPanel.vue'
-import { MILES_BY, RUN } from './words'
+import { MILES_BY, moved, RUN } from './words'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
@@ -37,7 +37,7 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
       <section v-for="section in sections(statement)" :key="section.name" class="panel scroll">
         <table class="ledger"><caption class="sr-only">{{ section.title }}</caption>
           <thead><tr><th>{{ section.title }}</th><th>Trip</th><th>Day</th><th class="figure">Quantity</th><th class="figure">Rate</th><th class="figure">Amount</th></tr></thead>
-          <tbody><tr v-for="(line, i) in section.lines" :key="i"><td>{{ line.label }} <span v-if="line.miles_by && line.miles_by !== 'route'" class="quiet small">by {{ MILES_BY[line.miles_by] }}</span><span v-if="line.estimated" class="quiet small" title="Great circle × 1.2"> estimated</span><div v-if="line.by_state?.length" class="small quiet">{{ line.by_state.map((row) => `${row.state} ${row.miles}`).join(' • ') }}</div></td>
+          <tbody><tr v-for="(line, i) in section.lines" :key="i"><td>{{ line.label }} <span v-if="line.miles_by && line.miles_by !== 'route'" class="quiet small">by {{ MILES_BY[line.miles_by] }}</span><span v-if="line.estimated" class="quiet small" title="Great circle × 1.2"> estimated</span><div v-if="line.story" class="small quiet">{{ line.story }}</div><div v-if="line.by_state?.length" class="small quiet">{{ line.by_state.map((row) => `${row.state} ${row.miles}`).join(' • ') }}</div></td>
             <td><router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{ line.trip }}</router-link> <span class="small quiet">{{ line.route }}</span> <button v-if="settles && statement.state === 'draft' && section.name === 'earnings' && first(section.lines, i)" type="button" class="link small" @click="correcting = first(section.lines, i) ?? undefined">Put right</button><div v-if="line.corrected" class="small quiet">{{ line.corrected }}</div></td><td class="nowrap">{{ line.day ? showDay(line.day) : '' }}</td><td class="figure">{{ line.quantity }}</td><td class="figure">{{ line.rate }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr></tbody>
         </table>
       </section>
@@ -47,6 +47,7 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
       <section v-if="statement.freight_bills?.length" class="panel scroll" aria-label="Freight bills"><table class="ledger"><thead><tr><th>Freight bills that the percentage is of</th><th>Load</th><th class="figure">Amount</th></tr></thead><tbody><template v-for="bill in statement.freight_bills" :key="bill.number"><tr class="bill"><td>{{ bill.route }}, {{ showDay(bill.day) }}</td><td>{{ bill.number }} <span v-if="bill.invoice" class="quiet small">{{ bill.invoice }}</span></td><td class="figure">{{ showDollars(bill.total) }}</td></tr><tr v-for="line in bill.lines" :key="line.label"><td class="part">{{ line.label }}</td><td /><td class="figure">{{ showDollars(line.amount) }}</td></tr></template></tbody></table></section>
       <once-panel :statement="statement" @done="load" />
       <questions-panel v-if="statement.questions?.length" :questions="statement.questions" :settles="false" :busy="false" />
+      <section v-if="statement.against?.rows.length" class="panel scroll" aria-label="Against last time"><table class="ledger"><thead><tr><th>Against {{ showDay(statement.against.from) }} – {{ showDay(statement.against.to) }}</th><th class="figure">Then</th><th class="figure">Now</th><th class="figure">Difference</th></tr></thead><tbody><tr v-for="one in statement.against.rows" :key="one.label"><td>{{ one.label }}</td><td class="figure">{{ showDollars(one.before) }}</td><td class="figure">{{ showDollars(one.now) }}</td><td class="figure">{{ moved(one.before, one.now) }}</td></tr><tr class="bill"><td>Net</td><td class="figure">{{ showDollars(statement.against.net) }}</td><td class="figure">{{ showDollars(statement.net) }}</td><td class="figure">{{ moved(statement.against.net, statement.net) || 'alike' }}</td></tr></tbody></table></section>
       <section class="panel totals"><table class="ledger"><thead><tr><th /><th class="figure">This period</th><th class="figure">Year to date</th></tr></thead>
         <tbody><tr v-for="[name, label] in TOTALS" :key="name" :class="name"><td>{{ label }}</td><td class="figure">{{ showDollars(statement[name]) }}</td><td class="figure">{{ showDollars(statement.year[name]) }}</td></tr></tbody></table></section>
     </waiting>
