@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
-# What a clerk puts right of what a trip is paid for, beside what was measured, with who and why.
+# What a clerk puts right of what a trip is paid for, beside what was measured, with who and why; versions, so that two clerks see each other.
 Sequel.migration do
   change do
+    %i[pay_settings operating_companies pay_plans].each { |table| add_column table, :version, Integer, null: false, default: 0 }
     alter_table(:trip_earnings) do
       add_column :corrections, :jsonb, null: false, default: Sequel.lit("'{}'")
       add_column :corrected_by, String, text: true

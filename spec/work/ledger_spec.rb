@@ -44,7 +44,8 @@ RSpec.describe Work::Pay do
     expect(clerk.call(:post, "/api/deductions", deduction(amount: "1"))[:error]).to include(code: "label_taken", path: "/label")
     expect(clerk.call(:post, "/api/deductions", deduction(label: "Plates", amount: nil))[:error]).to include(code: "amount_missing", path: "/amount")
 
-    api(greta).call(:put, "/api/pay-settings", { second_person_drivers: 1 })
+    api(greta).call(:put, "/api/pay-settings", { version: 0, second_person_drivers: 1 })
+    expect(clerk.call(:put, "/api/pay-settings", { version: 0, second_person_drivers: 99 })[:error]).to include(code: "stale")
     asked = clerk.call(:post, "/api/deductions", deduction(label: "Escrow", basis: "per_mile", amount: "0.05", escrow: true))
     expect(clerk.call(:post, "/api/deductions/preview", deduction(label: "Later", from_on: "2027-01-01"))).to include(second_person: true) # beginning later is no way around
     expect(asked).to include(change_id: be_an(Integer), waiting: [include(label: "Escrow", drivers: 2, mine: true)])

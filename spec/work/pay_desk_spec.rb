@@ -36,7 +36,8 @@ RSpec.describe "What pay rests on" do
       expect([lines(id, "reimbursements"), statement(id)[:net]]).to match([[["Per diem", a_string_matching(/\A\d\d\.\d\d\z/)]], Money.text(DB[:statement_lines].sum(:amount).then { |sum| Money.cents(sum) })])
       lock(id)
       before = statement(id)[:gross]
-      plan(loaded_mile_rate: "9.99")
+      expect(plan(loaded_mile_rate: "9.99")[:error]).to include(code: "stale") # without the version of that day's plan
+      plan(version: 0, loaded_mile_rate: "9.99")
       expect(statement(id)[:gross]).to eq(before)
       expect(DB[:pay_plans].where(in_force_from: Date.new(2026, 11, 1)).count).to eq(1)
     end
@@ -56,7 +57,7 @@ RSpec.describe "What pay rests on" do
       [100_000, 100_250].each { |odometer| DB[:check_ins].insert(trip_id:, driver_id:, kind: "note", done_at: now, arrived_at: now, key: "odometer #{odometer}", by: "Wade Ferris", details: Sequel.pg_jsonb({ odometer: })) }
       Work::Pay::EarnTrip.correct(trip_id, DB[:trips].where(id: trip_id).get(:delivered_at))
       expect(statement(id)[:lines].select { |line| line[:miles_by] == "odometer" }.sum { |line| BigDecimal(line[:quantity]) }).to eq(250)
-      plan(miles_by: "agreed")
+      plan(version: 0, miles_by: "agreed")
       api(maren).call(:put, "/api/loads/#{load_id}/agreed-miles", { key: "agreed miles", miles: "231.5" })
       expect(lines(id, "earnings").first).to eq(["Loaded miles", "138.90"])
       expect(api(maren).call(:put, "/api/loads/#{load_id}/agreed-miles", { key: "agreed miles 2", miles: "0" })[:error]).to include(code: "wrong_form")
@@ -227,6 +228,7 @@ RSpec.describe "What pay rests on" do
     id = open_run
     companies = clerk.call(:post, "/api/operating-companies", { key: "add company", name: "Snake Plain Lines", town: "Burley", state: "ID", zip: "83318", bank_company_id: "1820000002" })
     expect(clerk.call(:post, "/api/operating-companies", { key: "add company 2", name: "Snake Plain Lines" })[:error]).to include(code: "name_taken", path: "/name")
+    expect(clerk.call(:put, "/api/operating-companies/#{companies.first[:id]}", { key: "stale company", version: 9, name: "Other" })[:error]).to include(code: "stale")
     clerk.call(:put, "/api/drivers/#{driver_id}/operating-company", { key: "over to them", operating_company_id: companies.first[:id] })
     expect([statement(id)[:company], statement(id)[:company_address], statement(id, "Nora Brandvold")[:company]]).to eq(["Snake Plain Lines", "Burley, ID, 83318", "Juniper Fork Haulage"])
     clerk.call(:put, "/api/pay-settings", { bank_name: "First Bank", bank_routing: "123103729", bank_company_id: "1820000001" })

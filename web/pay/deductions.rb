@@ -36,7 +36,7 @@ module Web::Pay::Deductions
   def self.settings(now)
     row = Store::Pay.settings
     from, to = Store::Pay.following(now).map(&:iso8601)
-    says = row.slice(:frequency, :approve_by_rule, :second_person_drivers, :bank_name, :bank_routing, :bank_company_id)
+    says = row.slice(:version, :frequency, :approve_by_rule, :second_person_drivers, :bank_name, :bank_routing, :bank_company_id)
     says.merge(next: { from:, to: }, second_person_dollars: money(row[:second_person_dollars]), advance_limit: money(row[:advance_limit]))
   end
 

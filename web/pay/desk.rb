@@ -7,7 +7,7 @@ module Web::Pay::Desk
   # A driver's plans, latest first.
   def self.plans(driver_id)
     DB[:pay_plans].where(driver_id:).reverse(:in_force_from).map do |row|
-      { in_force_from: row[:in_force_from].iso8601, **row.slice(*TERMS), **Work::Pay::KeepPlan::DECIMALS.to_h { |name| [name, row[name] && Money.rate_text(row[name])] }, percent_of: row[:percent_of].to_a,
+      { in_force_from: row[:in_force_from].iso8601, **row.slice(:version, *TERMS), **Work::Pay::KeepPlan::DECIMALS.to_h { |name| [name, row[name] && Money.rate_text(row[name])] }, percent_of: row[:percent_of].to_a,
         haul_bands: row[:haul_bands].to_a.map { |band| band.slice("to_miles", "rate") }, activity_rates: row[:activity_rates].to_h.map { |activity, rate| { activity:, rate: } } }
     end
   end

@@ -4,14 +4,15 @@
 module Work::Pay::ChangeSettings
   FIELDS = %i[frequency approve_by_rule second_person_drivers second_person_dollars advance_limit bank_name bank_routing bank_company_id].freeze
 
-  # Raises Refused `wrong_check_digit`.
+  # input - FIELDS, and the version that was read. Raises Refused `wrong_check_digit`, Work::Stale.
   def self.call(input, by:, now:)
     Work::Act.once(nil, "change_pay_settings", by:, now:) do |act|
-      before = Store::Pay.settings
+      before = Store::Pay.settings && DB[:pay_settings].for_update.first
+      Work::Stale.check(before.merge(id: 1), input[:version], record_kind: "company", yours: input.slice(*FIELDS)) { before.slice(*FIELDS) } if input[:version]
       raise Refused.new("wrong_check_digit", "The check digit of this routing number is wrong: look again.", path: "/bank_routing") if input[:bank_routing].to_s != "" && !Core::Pay::BankNumber.good?(input[:bank_routing])
 
       change = input.slice(*FIELDS).to_h { |name, value| [name, %i[second_person_dollars advance_limit].include?(name) ? BigDecimal(value) : value] }
-      DB[:pay_settings].update(change) unless change.empty?
+      DB[:pay_settings].update(**change, version: before[:version] + 1) unless change.empty?
       Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1))
       act.changed("company", 1, Work::Act.difference(before.slice(*FIELDS), change))
       1

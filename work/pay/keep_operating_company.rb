@@ -4,12 +4,15 @@
 module Work::Pay::KeepOperatingCompany
   FIELDS = %i[name address town state zip bank_company_id retired].freeze
 
-  # id - nil for a new one. Returns its id. Raises Refused `name_taken`.
+  # id - nil for a new one; else input has the version that was read. Returns its id. Raises Refused `name_taken`, Work::Stale.
   def self.call(id, input, by:, now:)
     Work::Act.once(input[:key], "keep_operating_company", by:, now:, input: input.merge(id:)) do |act|
       row = input.slice(*FIELDS).transform_values { |value| value.is_a?(String) ? value.strip : value }
-      raise Work::NotFound.new("company", id) if id && DB[:operating_companies].where(id:).empty?
-
+      if id
+        before = DB[:operating_companies].where(id:).for_update.first or raise Work::NotFound.new("company", id)
+        Work::Stale.check(before.merge(id: 1), input[:version], record_kind: "company", yours: row) { before.slice(*FIELDS) }
+        row = row.merge(version: before[:version] + 1)
+      end
       id = write(id, row)
       act.changed("company", 1, { "operating company" => [nil, row[:name]] })
       id

@@ -7,16 +7,18 @@ class Work::Pay::KeepPlan
   NONE_IS_NONE = %i[overtime_after_hours per_diem_daily].freeze
   PLAIN = %i[basis percent_of_fuel stops_included miles_by detention_free_minutes detention_step_minutes].freeze
 
-  # input - { key:, in_force_from:, basis:, haul_bands: [{ to_miles:, rate: }], percent_of: [names], activity_rates: [{ activity:, rate: }], and DECIMALS and PLAIN }
-  # Returns the driver's id. Raises Refused `rate_missing`, `bands_out_of_order`, `activity_twice`, `per_diem_too_high`.
+  # input - { key:, version: of the plan of that very day, where there is one, in_force_from:, basis:, haul_bands: [{ to_miles:, rate: }], percent_of: [names], activity_rates: [{ activity:, rate: }], and DECIMALS and PLAIN }
+  # Returns the driver's id. Raises Refused `rate_missing`, `bands_out_of_order`, `activity_twice`, `per_diem_too_high`, Work::Stale.
   def self.call(driver_id, input, by:, now:)
     check(input)
     Work::Act.once(input[:key], "keep_pay_plan", by:, now:, input: Work::Act.plain(input.merge(driver_id:))) do |act|
       raise Work::NotFound.new("driver", driver_id) unless DB[:drivers].where(id: driver_id).any?
 
       row = row(input)
+      same_day = DB[:pay_plans].where(driver_id:, in_force_from: input[:in_force_from]).for_update.first
+      Work::Stale.check(same_day.merge(id: driver_id), input[:version], record_kind: "driver", yours: { rates: said(row) }) { { rates: said(same_day) } } if same_day
       before = Store::Fleet.pay_plan(driver_id, input[:in_force_from])
-      DB[:pay_plans].insert_conflict(target: %i[driver_id in_force_from], update: row).insert(driver_id:, in_force_from: input[:in_force_from], **row)
+      DB[:pay_plans].insert_conflict(target: %i[driver_id in_force_from], update: { **row, version: Sequel[:pay_plans][:version] + 1 }).insert(driver_id:, in_force_from: input[:in_force_from], **row)
       follow(driver_id)
       act.changed("driver", driver_id, { "rates from #{input[:in_force_from]}" => [before && said(before), said(row)] })
       driver_id

@@ -8,15 +8,15 @@ import Waiting from '@/shared/Waiting.vue'
 /** Operating companies under this roof: each with statements in its own name, and its own number at the bank. */
 const mayChange = useSession().has('administrator', 'settlement_clerk')
 const { data, problem, load, put } = useFetched(() => 0, () => ask<Schemas['OperatingCompany'][]>(api.GET('/api/operating-companies')), (change) => change.kind === 'company')
-const NEW = { name: '', address: '', town: '', state: '', zip: '', bank_company_id: '', retired: false }
+const NEW = { name: '', address: '', town: '', state: '', zip: '', bank_company_id: '', retired: false, version: 0 }
 const editing = ref<number | 'new'>()
 const typed = ref({ ...NEW })
 const busy = ref(false)
 const trouble = ref<Problem>()
 const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
 function edit(one?: Schemas['OperatingCompany']) {
-  const { name, address, town, state, zip, bank_company_id, retired } = one ?? NEW
-  typed.value = { name, address, town, state, zip, bank_company_id, retired }
+  const { name, address, town, state, zip, bank_company_id, retired, version } = one ?? NEW
+  typed.value = { name, address, town, state, zip, bank_company_id, retired, version }
   trouble.value = undefined
   editing.value = one?.id ?? 'new'
 }

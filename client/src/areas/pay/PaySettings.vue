@@ -18,8 +18,8 @@ const saved = ref(false)
 const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
 async function save() {
   if (!typed.value) return
-  const { second_person_drivers, second_person_dollars, advance_limit, frequency, approve_by_rule, bank_name, bank_routing, bank_company_id } = typed.value
-  const answer = await ask<Schemas['PaySettings']>(api.PUT('/api/pay-settings', { body: { approve_by_rule, bank_name, bank_routing, bank_company_id, frequency: frequency as 'weekly', second_person_drivers: Number(second_person_drivers), second_person_dollars: parseDollars(second_person_dollars) ?? '', advance_limit: parseDollars(advance_limit) ?? '' } }))
+  const { second_person_drivers, second_person_dollars, advance_limit, frequency, approve_by_rule, bank_name, bank_routing, bank_company_id, version } = typed.value
+  const answer = await ask<Schemas['PaySettings']>(api.PUT('/api/pay-settings', { body: { version, approve_by_rule, bank_name, bank_routing, bank_company_id, frequency: frequency as 'weekly', second_person_drivers: Number(second_person_drivers), second_person_dollars: parseDollars(second_person_dollars) ?? '', advance_limit: parseDollars(advance_limit) ?? '' } }))
   trouble.value = answer.problem
   saved.value = !answer.problem
   if (answer.data) put(answer.data)

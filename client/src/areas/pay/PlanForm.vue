@@ -5,7 +5,7 @@ import { parseDollars } from '@/shared/measure'
 import { HOURS, MILES_BY, PAID_BY } from './words'
 
 /** A driver's rates from a day on: how he is paid, and what is agreed besides. */
-const { plan = undefined, today, busy, problem = undefined } = defineProps<{ plan?: Schemas['PayPlan'] | undefined; today: string; busy: boolean; problem?: Problem | undefined }>()
+const { plan = undefined, plans, today, busy, problem = undefined } = defineProps<{ plan?: Schemas['PayPlan'] | undefined; plans: Schemas['PayPlan'][]; today: string; busy: boolean; problem?: Problem | undefined }>()
 const emit = defineEmits<{ close: []; keep: [input: Omit<Schemas['PayPlanInput'], 'key'>] }>()
 const pairs = (words: Record<string, string>) => Object.entries(words).map(([value, title]) => ({ value, title }))
 /** As it is edited: every figure a text. */
@@ -23,7 +23,8 @@ function keep() {
   if (wrong.value) return
   const one = typed.value
   const plain = Object.fromEntries(FIGURES.flatMap((name) => (given(name) ? [[name, given(name)]] : [])))
-  emit('keep', { in_force_from: one.in_force_from, basis: one.basis, miles_by: one.miles_by, percent_of_fuel: one.percent_of_fuel, percent_of: one.percent_of, stops_included: Number(one.stops_included), detention_free_minutes: Number(one.free), detention_step_minutes: Number(one.step), ...plain,
+  const sameDay = plans.find(({ in_force_from }) => in_force_from === one.in_force_from)
+  emit('keep', { in_force_from: one.in_force_from, ...(sameDay ? { version: sameDay.version } : {}), basis: one.basis, miles_by: one.miles_by, percent_of_fuel: one.percent_of_fuel, percent_of: one.percent_of, stops_included: Number(one.stops_included), detention_free_minutes: Number(one.free), detention_step_minutes: Number(one.step), ...plain,
     haul_bands: one.basis === 'per_mile' ? bands.value.map(({ to_miles, rate }) => ({ to_miles: Number(to_miles), rate: parseDollars(rate) ?? '' })) : [], activity_rates: one.basis === 'hourly' ? hours.value.map(({ activity, rate }) => ({ activity: activity as 'driving', rate: parseDollars(rate) ?? '' })) : [] })
 }
 </script>

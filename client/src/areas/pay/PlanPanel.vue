@@ -16,7 +16,7 @@ const since = (plan: Schemas['PayPlan']) => (plan.in_force_from <= '2000-01-01' 
 <template>
   <section class="panel pad" aria-label="Rates"><div class="spread"><h2>Rates</h2><v-btn v-if="settles && !open" size="small" variant="tonal" @click="open = true">Other rates from a day on</v-btn></div>
     <ul class="rows"><li v-for="(plan, i) in plans" :key="plan.in_force_from" :class="{ quiet: i }"><strong class="since">{{ since(plan) }}</strong> {{ planWords(plan) }}</li></ul>
-    <plan-form v-if="open" :plan="plans[0]" :today="today" :busy="busy" :problem="problem" @close="open = false" @keep="(input) => emit('keep', input, () => { open = false })" /></section>
+    <plan-form v-if="open" :plan="plans[0]" :plans="plans" :today="today" :busy="busy" :problem="problem" @close="open = false" @keep="(input) => emit('keep', input, () => { open = false })" /></section>
 </template>
 
 <style scoped>
