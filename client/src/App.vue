@@ -4,6 +4,7 @@ import { watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
 import Shell from './shell/Shell.vue'
+import { reachable } from './shared/api'
 import { useSession } from './shared/session'
 import { connectLive, disconnectLive } from './shared/live'
 
@@ -21,5 +22,6 @@ watchEffect(() => { if (session.me?.signed_in) connectLive(); else disconnectLiv
     <shell v-else-if="session.me?.signed_in" @theme="chosen = chosen === 'dark' ? 'light' : 'dark'">
       <router-view />
     </shell>
+    <main v-else-if="!reachable" class="pa-8"><p role="alert">The server is out of reach. This page goes on by itself as soon as it is back.</p></main>
   </v-app>
 </template>

@@ -7,6 +7,7 @@ declare module 'vue-router' {
 
 const STAFF: Role[] = ['dispatcher', 'permit_clerk', 'settlement_clerk', 'safety', 'administrator']
 const PAY: Role[] = ['settlement_clerk', 'administrator']
+const AGAIN_MS = 1500
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -34,14 +35,28 @@ export const router = createRouter({
   ],
 })
 
+/**
+ * Who is asking, as soon as the server can be reached. Waited for by the clock: a page that is being left is refused every request at once, and
+ * asking again at once would never let it go.
+ */
+async function known(session: ReturnType<typeof useSession>) {
+  let me = session.me ?? await session.load()
+  while (!me) {
+    await new Promise((resolve) => { setTimeout(resolve, AGAIN_MS) })
+    me = await session.load()
+  }
+  return me
+}
+
 router.beforeEach(async (to) => {
   document.title = `${to.meta.title} • Crew Ledger`
   const session = useSession()
-  const me = session.me ?? await session.load()
-  if (me && !me.set_up) return to.path === '/set-up' ? true : '/set-up'
-  if (me?.set_up && to.path === '/set-up') return '/sign-in'
-  if (to.path === '/sign-in') return me?.signed_in ? '/' : true
+  const me = await known(session)
+  if (!me.set_up) return to.path === '/set-up' ? true : '/set-up'
+  if (to.path === '/set-up') return '/sign-in'
+  if (to.path === '/sign-in') return me.signed_in ? '/' : true
   if (to.meta.bare) return
-  if (me && !me.signed_in) return { path: '/sign-in', query: { to: to.fullPath } }
-  if (to.meta.roles && !session.has(...to.meta.roles).value) return to.path === '/' ? true : '/'
+  if (!me.signed_in) return { path: '/sign-in', query: { to: to.fullPath } }
+  // The start leads to a page of one's roles; who has none would go round for ever.
+  if (to.meta.roles && !session.has(...to.meta.roles).value) return session.has(...STAFF).value ? '/' : '/nothing-here'
 })

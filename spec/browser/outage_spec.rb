@@ -41,6 +41,20 @@ RSpec.describe "The database away while people work", :committed, type: :feature
     expect(page).to have_no_css("[role=alert]", text: "out of reach")
   end
 
+  it "is waited for by a page that is opened meanwhile, which can be left at any time" do
+    company
+    book
+    sign_in "maren.holt@juniperfork.example"
+    without_database do
+      visit "/fleet/combinations"
+      expect(page).to have_css("[role=alert]", text: "out of reach")
+      visit "/freight"
+      expect(page).to have_css("[role=alert]", text: "out of reach")
+    end
+    expect(page).to have_text("L1001")
+    expect(page).to have_current_path("/freight")
+  end
+
   it "keeps a photo on the phone when its page is closed, and sends it when the page is back" do
     load_id, trip_id = sent
     deliver(trip_id)
