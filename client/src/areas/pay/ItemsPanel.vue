@@ -30,6 +30,9 @@ const rows = computed(() => {
   const text = (find.value ?? '').trim().toLowerCase()
   return list.filter((one) => (!terminal.value || one.terminal === terminal.value) && (!loadState.value || one.load_state === loadState.value) && (!period.value || (one.completed_on ?? '') < run.from === (period.value === 'earlier'))).filter((one) => !text || [one.driver, one.trip, one.terminal, REASON[one.reason ?? '']].some((part) => part?.toLowerCase().includes(text)))
 })
+/** All that match are chosen together; so many of them are drawn. */
+const DRAWN = 300
+const drawn = computed(() => rows.value.slice(0, DRAWN))
 const ids = computed(() => rows.value.flatMap((one) => (one.id && chosen.value.includes(one.id) ? one.id : [])))
 const every = computed(() => rows.value.length > 0 && ids.value.length === rows.value.length)
 const toggle = (one?: number) => { if (one) chosen.value = chosen.value.includes(one) ? chosen.value.filter((other) => other !== one) : [...chosen.value, one] }
@@ -43,8 +46,9 @@ function act(what: 'approve' | 'hold' | 'release', why?: string) { emit('act', {
       <template v-if="settles && ids.length"><v-btn size="small" color="primary" :loading="busy" @click="act('approve')">Approve {{ ids.length }}</v-btn><v-btn size="small" variant="tonal" @click="holding = true">Hold</v-btn><v-btn size="small" variant="text" @click="act('release')">As before</v-btn></template></div>
     <p v-if="!rows.length" class="pad quiet">{{ show === 'waiting' ? 'Nothing waits: every item of the period is on a statement.' : show === 'unusual' ? 'Nothing is unusual.' : 'No item is like that.' }}</p>
     <table v-else class="ledger"><thead><tr><th><input v-if="settles" type="checkbox" :checked="every" aria-label="All of these" @change="all_"></th><th>Driver</th><th>Trip</th><th v-if="show === 'all'">Day</th><th v-if="show === 'all'" class="figure">Miles</th><th class="figure">Earns</th><th>Waits for</th></tr></thead>
-      <tbody><tr v-for="one in rows" :key="`${one.trip} ${one.driver}`"><td class="tick"><input v-if="settles" type="checkbox" :checked="!!one.id && chosen.includes(one.id)" :aria-label="`${one.driver}, ${one.trip}`" @change="toggle(one.id)"></td><td>{{ one.driver }} <span v-if="one.terminal" class="quiet small">{{ one.terminal }}</span></td><td><router-link v-if="one.load_id" :to="`/freight/${one.load_id}`">{{ one.trip }}</router-link><span v-else>{{ one.trip }}</span></td><td v-if="show === 'all'">{{ one.completed_on ? showDay(one.completed_on) : '' }}</td><td v-if="show === 'all'" class="figure">{{ showMiles(one.miles) }}</td><td class="figure">{{ showDollars(one.amount) }}</td>
+      <tbody><tr v-for="one in drawn" :key="`${one.trip} ${one.driver}`"><td class="tick"><input v-if="settles" type="checkbox" :checked="!!one.id && chosen.includes(one.id)" :aria-label="`${one.driver}, ${one.trip}`" @change="toggle(one.id)"></td><td>{{ one.driver }} <span v-if="one.terminal" class="quiet small">{{ one.terminal }}</span></td><td><router-link v-if="one.load_id" :to="`/freight/${one.load_id}`">{{ one.trip }}</router-link><span v-else>{{ one.trip }}</span></td><td v-if="show === 'all'">{{ one.completed_on ? showDay(one.completed_on) : '' }}</td><td v-if="show === 'all'" class="figure">{{ showMiles(one.miles) }}</td><td class="figure">{{ showDollars(one.amount) }}</td>
         <td><strong v-if="one.reason">{{ REASON[one.reason] }}<template v-if="one.why">: {{ one.why }}</template></strong><span v-else class="quiet">on its statement<template v-if="one.approved_by">, approved by {{ one.approved_by }}</template></span><ul v-if="one.unusual.length" class="odd small"><li v-for="text in one.unusual" :key="text">{{ text }}</li></ul></td></tr></tbody></table>
+    <p v-if="rows.length > drawn.length" class="pad quiet" role="status">{{ drawn.length }} of {{ rows.length.toLocaleString('en-US') }} are shown; the tick above takes all of them.</p>
     <reason-dialog :model-value="holding" :title="`Hold ${ids.length === 1 ? 'it' : `these ${ids.length}`}`" :busy="busy" :problem="problem" @close="holding = false" @reason="(why) => act('hold', why)" />
   </section>
 </template>

@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import AuditTrail from '@/shared/AuditTrail.vue'
 import { useFetched } from '@/shared/fetched'
-import { showDollars, showMiles } from '@/shared/measure'
+import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showDay, showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import DepositPanel from './DepositPanel.vue'
+import DriversTable from './DriversTable.vue'
 import ItemsPanel from './ItemsPanel.vue'
 import QuestionsPanel from './QuestionsPanel.vue'
 import StatementsFile from './StatementsFile.vue'
-import { moved } from './words'
 
 /** A pay run: every driver's statement beside the last one; what waits and why; locked, paid, opened again; what goes out. */
 const { id } = defineProps<{ id: number }>()
@@ -20,10 +20,6 @@ const session = useSession()
 const settles = session.has('settlement_clerk')
 const path = { params: { path: { id } } }
 const { data, problem, load, put } = useFetched(() => id, (run) => ask(api.GET('/api/pay-runs/{id}', { params: { path: { id: run } } })), (change) => ['pay_run', 'trip', 'load', 'company', 'driver'].includes(change.kind))
-/** Where several companies pay: whose statements are shown. */
-const payer = ref<string>()
-const payers = computed(() => [...new Set((data.value?.rows ?? []).map(({ company }) => company ?? ''))])
-const rows = computed(() => (data.value?.rows ?? []).filter(({ company }) => payer.value === undefined || (company ?? '') === payer.value))
 const sure = ref<'approve' | 'pay'>()
 const reopening = ref(false)
 const busy = ref(false)
@@ -65,15 +61,7 @@ const OUT = [['register.csv', 'Register, CSV'], ['register.xlsx', 'Register, XLS
         <v-alert v-if="trouble && trouble.path !== '/why'" type="error" class="mt-2">{{ trouble.message }}</v-alert>
       </header>
       <questions-panel v-if="run.questions?.some(({ answer }) => !answer)" :questions="run.questions" :settles="settles" :busy="busy" @answer="answerTo" />
-      <section class="panel scroll" aria-label="Drivers">
-        <v-select v-if="payers.length > 1" v-model="payer" class="payer" clearable label="Paid by" :items="payers.map((name) => ({ value: name, title: name || 'the house' }))" @update:model-value="(name) => { payer = name ?? undefined }" />
-        <p v-if="!run.rows.length && !run.building" class="pad">Nothing is earned in this period yet, or its papers are missing.</p>
-        <table v-else-if="run.rows.length" class="ledger">
-          <thead><tr><th>Driver</th><th class="figure">Trips</th><th class="figure">Miles</th><th class="figure">Gross</th><th class="figure">Deductions</th><th class="figure">Net</th><th class="figure">Against last time</th><th class="figure">Year to date</th></tr></thead>
-          <tbody><tr v-for="row in rows" :key="row.id"><td><router-link :to="`/pay/statements/${row.id}`">{{ row.driver.name }}</router-link> <span v-if="row.company && payer === undefined" class="quiet small">{{ row.company }}</span></td><td class="figure" data-of="Trips">{{ row.trips }}</td><td class="figure" data-of="Miles">{{ showMiles(row.miles) }} <span v-if="row.miles_estimated" class="quiet" title="Great circle × 1.2">est.</span></td><td class="figure" data-of="Gross">{{ showDollars(row.gross) }}</td><td class="figure" data-of="Deductions">{{ showDollars(row.deductions) }}</td><td class="figure" data-of="Net"><strong>{{ showDollars(row.net) }}</strong></td><td class="figure quiet" data-of="Against last time">{{ row.before === null ? 'first' : moved(row.before, row.net) || 'alike' }}</td><td class="figure" data-of="Year">{{ showDollars(row.year_net) }}</td></tr></tbody>
-          <tfoot><tr><td><strong>{{ run.rows.length }} drivers</strong></td><td /><td /><td class="figure" data-of="Gross">{{ showDollars(run.gross) }}</td><td class="figure" data-of="Deductions">{{ showDollars(run.deductions) }}</td><td class="figure" data-of="Net"><strong>{{ showDollars(run.net) }}</strong></td><td /><td /></tr></tfoot>
-        </table>
-      </section>
+      <drivers-table :run="run" />
       <deposit-panel v-if="run.state !== 'draft' && settles" :id="id" />
       <items-panel v-if="run.state === 'draft' && run.items" :id="id" :run="run" :settles="settles" :busy="busy" :problem="trouble" @act="items" />
       <section class="panel pad"><h2>Trail</h2><audit-trail :id="id" kind="pay_run" /></section>
@@ -91,7 +79,5 @@ const OUT = [['register.csv', 'Register, CSV'], ['register.xlsx', 'Register, XLS
 
 <style scoped>
 .pad { padding: .8rem .9rem; } .wrap { flex-wrap: wrap; } .out { gap: .3rem 1rem; margin-top: .4rem; font-size: .9rem; }
-.scroll { overflow-x: auto; } .payer { max-width: 18rem; margin: .6rem .9rem 0; }
 .link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; }
-tfoot td { border-bottom: 0; border-top: 2px solid rgb(var(--v-theme-line)); }
 </style>
