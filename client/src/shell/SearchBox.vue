@@ -44,5 +44,6 @@ defineExpose({ focus: () => field.value?.focus() })
 
 <style scoped>
 .search { flex: 1; max-width: 26rem; margin-left: auto; }
-@media (max-width: 700px) { .search { order: 6; flex-basis: 100%; max-width: none; } }
+/* The areas need the first row for themselves. */
+@media (max-width: 1150px) { .search { order: 6; flex-basis: 100%; max-width: none; } }
 </style>

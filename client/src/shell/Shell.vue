@@ -87,5 +87,7 @@ nav a.here:not(.v-btn) { font-weight: 700; border-bottom-color: rgb(var(--v-them
 main { flex: 1; padding: .9rem 1rem 1.5rem; min-width: 0; outline: none; }
 .skip { position: absolute; left: -10rem; top: 0; z-index: 10; background: rgb(var(--v-theme-surface)); padding: .5rem; }
 .skip:focus { left: 0; }
-@media (max-width: 700px) { .bar { flex-wrap: wrap; padding: .35rem .6rem; } nav { order: 5; width: 100%; flex-wrap: wrap; } nav a:not(.v-btn):not(.v-list-item) { min-height: 40px; padding: 0 .7rem; } main { padding: .6rem; } }
+@media (max-width: 1150px) { .bar { flex-wrap: wrap; padding-bottom: .4rem; } .name { flex: 1; } nav { min-height: 44px; } }
+@media (max-width: 960px) { nav { order: 5; width: 100%; flex-wrap: wrap; } }
+@media (max-width: 700px) { .bar { padding: .35rem .6rem; } nav a:not(.v-btn):not(.v-list-item) { min-height: 40px; padding: 0 .7rem; } main { padding: .6rem; } }
 </style>

@@ -22,7 +22,7 @@ const correcting = ref<number>()
 /** The first line of each trip carries the act on it. */
 const first = (lines: Schemas['Statement']['lines'], i: number) => lines[i]?.earning_id && lines.findIndex(({ earning_id }) => earning_id === lines[i]?.earning_id) === i ? lines[i]?.earning_id : undefined
 const SECTIONS: Record<string, string> = { earnings: 'Earnings', reimbursements: 'Reimbursements', taxes: 'Taxes', garnishments: 'Garnishments', advances: 'Advances', one_time: 'One-time deductions', recurring: 'Deductions' }
-const sections = (statement: Schemas['Statement']) => Object.keys(SECTIONS).map((name) => ({ name, title: SECTIONS[name], lines: statement.lines.filter((line) => line.section === name) })).filter(({ lines }) => lines.length)
+const sections = (statement: Schemas['Statement']) => Object.keys(SECTIONS).map((name) => ({ name, title: SECTIONS[name], lines: statement.lines.filter((line) => line.section === name) })).filter(({ lines }) => lines.length).map((section) => ({ ...section, trips: section.lines.some(({ trip }) => trip) }))
 const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['deductions', 'Deductions'], ['net', 'Net']] as const
 </script>
 
@@ -36,9 +36,9 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
       <section class="panel pad"><earnings-ribbon :statement="statement" /></section>
       <section v-for="section in sections(statement)" :key="section.name" class="panel scroll">
         <table class="ledger"><caption>{{ section.title }}</caption>
-          <thead><tr><th>{{ section.title }}</th><th>Trip</th><th>Day</th><th class="figure">Quantity</th><th class="figure">Rate</th><th class="figure">Amount</th></tr></thead>
+          <thead><tr><th>{{ section.title }}</th><template v-if="section.trips"><th>Trip</th><th>Day</th></template><th class="figure">Quantity</th><th class="figure">Rate</th><th class="figure">Amount</th></tr></thead>
           <tbody><tr v-for="(line, i) in section.lines" :key="i"><td>{{ line.label }} <span v-if="line.miles_by && line.miles_by !== 'route'" class="quiet small">by {{ MILES_BY[line.miles_by] }}</span><span v-if="line.estimated" class="quiet small" title="Great circle × 1.2"> estimated</span><div v-if="line.story" class="small quiet">{{ line.story }}</div><div v-if="line.by_state?.length" class="small quiet">{{ line.by_state.map((row) => `${row.state} ${row.miles}`).join(' • ') }}</div></td>
-            <td><router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{ line.trip }}</router-link> <span class="small quiet">{{ line.route }}</span> <button v-if="settles && statement.state === 'draft' && section.name === 'earnings' && first(section.lines, i)" type="button" class="link small" @click="correcting = first(section.lines, i) ?? undefined">Put right</button><div v-if="line.corrected" class="small quiet">{{ line.corrected }}</div></td><td class="nowrap">{{ line.day ? showDay(line.day) : '' }}</td><td class="figure">{{ line.quantity }}</td><td class="figure" data-of="×">{{ line.rate }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr></tbody>
+            <template v-if="section.trips"><td><router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{ line.trip }}</router-link> <span class="small quiet">{{ line.route }}</span> <button v-if="settles && statement.state === 'draft' && section.name === 'earnings' && first(section.lines, i)" type="button" class="link small" @click="correcting = first(section.lines, i) ?? undefined">Put right</button><div v-if="line.corrected" class="small quiet">{{ line.corrected }}</div></td><td class="nowrap">{{ line.day ? showDay(line.day) : '' }}</td></template><td class="figure">{{ line.quantity }}</td><td class="figure" data-of="×">{{ line.rate }}</td><td class="figure">{{ showDollars(line.amount) }}</td></tr></tbody>
         </table>
       </section>
       <correct-dialog v-if="correcting" :id="correcting" @close="correcting = undefined" @done="correcting = undefined; load()" />
