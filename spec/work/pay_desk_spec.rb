@@ -44,6 +44,7 @@ RSpec.describe "What pay rests on" do
 
     it "refuses what cannot be, at its field" do
       expect(plan(basis: "hourly", hourly_rate: "0")[:error]).to include(code: "rate_missing", path: "/hourly_rate")
+      expect(plan(loaded_mile_rate: "0")[:error]).to include(code: "rate_missing", path: "/loaded_mile_rate")
       expect(plan(haul_bands: [{ to_miles: 400, rate: "0.70" }, { to_miles: 100, rate: "1.20" }])[:error]).to include(code: "bands_out_of_order", path: "/haul_bands/1/to_miles")
       expect(plan(per_diem_mile_rate: "0.55")[:error]).to include(code: "per_diem_too_high", path: "/per_diem_mile_rate")
       expect(plan(activity_rates: [{ activity: "driving", rate: "30" }, { activity: "driving", rate: "20" }])[:error]).to include(code: "activity_twice")
@@ -131,6 +132,9 @@ RSpec.describe "What pay rests on" do
       answer(other, amount: "9.00", why: "The rest was your lunch")
       expect(lines(run_id, "reimbursements").last.last).to eq("9.00")
       expect(Web::Tracking::Present.cab(driver, now)[:receipts].first).to include(state: "paid_back", why: "The rest was your lunch")
+      part = DB[:one_time_parts].order(:id).get(:id)
+      clerk.call(:post, "/api/one-time/#{part}/withdraw", { key: "take it back #{part}" })
+      expect(clerk.call(:get, "/api/receipts").first).to include(id:, state: "handed_in") # it waits again
     end
 
     it "refuses what is no picture, and a day to come" do

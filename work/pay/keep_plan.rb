@@ -36,7 +36,7 @@ class Work::Pay::KeepPlan
 
   def self.check(input)
     needed = Core::Pay::Earnings::RATES.fetch(input[:basis].to_sym).first
-    raise Refused.new("rate_missing", "Say at which rate this driver is paid.", path: "/#{needed}") if needed != :loaded_mile_rate && BigDecimal(input[needed] || "0").zero?
+    raise Refused.new("rate_missing", "Say at which rate this driver is paid.", path: "/#{needed}") if BigDecimal(input[needed] || "0").zero?
 
     check_bands(input[:haul_bands].to_a)
     twice = input[:activity_rates].to_a.map { |one| one[:activity] }.tally.find { |_, times| times > 1 }

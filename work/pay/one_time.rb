@@ -76,13 +76,19 @@ module Work::Pay::OneTime
     end
   end
 
-  # Takes back what no locked statement has. Raises Refused `locked`.
+  # Takes back what no locked statement has; a receipt or a card's purchase that it came from waits again. Raises Refused `locked`.
   def self.withdraw(part_id, input, by:, now:)
     changed(part_id, "withdraw_one_time", input, by, now) do |part, _|
       rows = free(part[:item_id])
       settled = DB[:one_time_parts].where(item_id: part[:item_id]).count > rows.length
-      settled ? DB[:one_time_parts].where(id: rows.map { |row| row[:id] }).delete : DB[:one_time_items].where(id: part[:item_id]).update(withdrawn_at: now)
+      settled ? DB[:one_time_parts].where(id: rows.map { |row| row[:id] }).delete : withdrawn(part[:item_id], now)
     end
+  end
+
+  def self.withdrawn(item_id, now)
+    DB[:one_time_items].where(id: item_id).update(withdrawn_at: now)
+    DB[:receipts].where(item_id:).update(state: "handed_in", item_id: nil, why: nil, answered_by: nil, answered_at: nil)
+    DB[:card_transactions].where(item_id:).update(bears: nil, item_id: nil, settled_by: nil)
   end
 
   def self.changed(part_id, name, input, by, now)
@@ -131,5 +137,5 @@ module Work::Pay::OneTime
   end
 
   def self.cut(cents, parts) = Money.installments(cents.abs, parts).map { |some| cents.negative? ? -some : some }
-  private_class_method :changed, :free, :driver_ids, :check, :item, :total_cents, :cut
+  private_class_method :changed, :withdrawn, :free, :driver_ids, :check, :item, :total_cents, :cut
 end
