@@ -346,6 +346,7 @@ RSpec.describe Work::Permits do
     expect(ask.call(**wide, gross_lb: 99_000, divisible: true)[:answer]).to include(kind: "divisible", term: nil)
     expect(ask.call(**wide, width_in: 100)[:answer]).to include(kind: "none", term: nil)
     expect(ask.call(**wide, width_in: 300)[:answer]).to include(kind: "superload")
+    expect(ask.call[:jurisdictions]).to eq(PermitRules.all.keys.sort)
     expect(clerk.call(:post, "/api/permits/kind", { key: "which kind", jurisdiction: "FL" })[:error]).to include(code: "unknown_state")
   end
 

@@ -7,7 +7,6 @@ import { KIND } from './words'
 
 /** A few questions that lead to a kind of permit, each with why it is asked; what was answered can be answered otherwise. */
 const emit = defineEmits<{ close: [] }>()
-const STATES = ['AR', 'AZ', 'CA', 'CO', 'IA', 'ID', 'KS', 'LA', 'MN', 'MO', 'MT', 'ND', 'NE', 'NM', 'NV', 'OK', 'OR', 'SD', 'TX', 'UT', 'WA', 'WY']
 const TERM: Record<string, string> = { trip: 'for this one trip', trips: 'for several trips, where the state has one', year: 'for the year' }
 type Question = NonNullable<Schemas['PermitKind']['question']>
 type Value = string | number | boolean
@@ -32,7 +31,7 @@ function show({ question: { form, choices }, value }: { question: Question; valu
 
 <template>
   <v-dialog :model-value="true" max-width="560" aria-label="Which kind is needed?" @update:model-value="emit('close')"><v-card class="pa-4 stack">
-    <div class="spread"><h2>Which kind is needed?</h2><v-select v-model="jurisdiction" class="state" label="State" :items="STATES" /></div>
+    <div class="spread"><h2>Which kind is needed?</h2><v-select v-model="jurisdiction" class="state" label="State" :items="data?.jurisdictions ?? [jurisdiction]" /></div>
     <v-alert v-if="problem" type="error">{{ problem.message }}</v-alert>
     <dl v-if="answers.length" class="said"><template v-for="(one, i) in answers" :key="one.question.id"><dt>{{ one.question.text }}</dt><dd><button type="button" class="link" :title="`Answer this otherwise`" @click="back(i)">{{ show(one) }}</button></dd></template></dl>
     <template v-if="question"><h3 aria-live="polite">{{ question.text }}</h3><p class="small quiet">{{ question.why }}</p>
