@@ -61,6 +61,9 @@ module Store::Pay
                                                           DB[:operating_companies].where(id: Sequel[:statements][:operating_company_id]).select(:name).as(:company))
   end
 
+  # The condition on a row's statement_id: on none, or on one that is still made.
+  def self.unlocked = Sequel.|({ statement_id: nil }, { statement_id: DB[:statements].where(pay_run_id: DB[:pay_runs].where(state: "draft").select(:id)).select(:id) })
+
   # Names of the stops of each trip, in order.
   def self.stop_names(trip_ids)
     DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip_ids).order(:trip_id, Sequel[:trip_stops][:position])

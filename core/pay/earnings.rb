@@ -40,7 +40,7 @@ module Core::Pay::Earnings
 
   # The rate of the first band that the trip's loaded miles fit in; longer than all of them, the plan's own.
   def self.loaded_rate(trip, plan)
-    band = plan.haul_bands.find { |longest_miles, _| longest_miles.nil? || trip.loaded_miles <= longest_miles }
+    band = plan.haul_bands.find { |longest_miles, _| trip.loaded_miles <= longest_miles }
     band ? band.last : plan.rates[:loaded_mile_rate]
   end
 

@@ -9,7 +9,7 @@ module Core::Pay::Terms
   end
 
   # rates - Hash of the basis's own rates, as `RATES` of Core::Pay::Earnings names them
-  # haul_bands - Array of [longest length of haul in miles or nil, dollars a loaded mile], shortest first; empty where one rate holds for all
+  # haul_bands - Array of [longest length of haul in miles, dollars a loaded mile], shortest first; empty where one rate holds for all
   # percent_of - names of accessorials that a percentage is of: those whose label begins so
   # activity_rates - dollars an hour by activity, where it is not the plan's hourly rate; overtime_after_hours - of a week, nil for none
   # per_diem_mile_rate - dollars a mile of the mileage pay that are paid as per diem; per_diem_daily_cents - the most of it a day, nil for no limit

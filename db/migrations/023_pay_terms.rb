@@ -147,17 +147,14 @@ Sequel.migration do
       add_column :to_build, Integer
       add_column :built, Integer
     end
-    # A file that takes long to make: its statements as they read when it was asked for.
+    # All statements of a run on paper: how many are drawn, and the file when they all are.
     create_table(:pay_files) do
       primary_key :id
-      foreign_key :pay_run_id, :pay_runs, null: false
-      String :kind, text: true, null: false, default: "statements"
-      String :digest, text: true, null: false
+      foreign_key :pay_run_id, :pay_runs, null: false, unique: true, unique_constraint_name: :pay_files_once
       Integer :made, null: false, default: 0
       Integer :total, null: false
       File :content
       timestamptz :at, null: false
-      unique %i[pay_run_id kind digest], name: :pay_files_once
     end
   end
 

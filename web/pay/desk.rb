@@ -56,7 +56,7 @@ module Web::Pay::Desk
       quarters: quarters.map { |row| { quarter_from: row[:quarter_from].iso8601, percent: Money.rate_text(row[:percent]), funds: row[:funds], amount: money(row[:amount]) } } }
   end
 
-  def self.funds(driver_id) = Work::Pay::Escrow.funds.select { |row| row[:driver_id] == driver_id }.map { |row| { label: row[:label], balance: money(row[:balance]) } }
+  def self.funds(driver_id) = Work::Pay::Escrow.funds(driver_id).map { |row| { label: row[:label], balance: money(row[:balance]) } }
 
   def self.companies
     counts = DB[:drivers].where(retired: false).group_and_count(:operating_company_id).to_hash(:operating_company_id, :count)

@@ -1,26 +1,22 @@
 # frozen_string_literal: true
 
-require "digest"
-
-# Makes one PDF of all statements of a run in the worker, once for the figures that it shows.
+# Makes one PDF of all statements of a run in the worker, each time it is asked for.
 class Web::Pay::StatementsFile < Que::Job
   STATEMENTS = 25
 
-  # Returns the file's id; the same figures have the same file. Raises Refused `nothing_to_pay`.
+  # Returns the file's id: of the one that is being made, or of a new one, which takes the place of an older.
+  # Raises Refused `nothing_to_pay`.
   def self.ask(run_id, now:)
     DB.transaction do
       DB[:pay_runs].where(id: run_id).for_update.first or raise Work::NotFound.new("pay run", run_id)
-      ids = ids(run_id)
-      raise Refused.new("nothing_to_pay", "This run has no statement.", path: "") if ids.empty?
+      under_way = DB[:pay_files].first(pay_run_id: run_id, content: nil)
+      next under_way[:id] if under_way
 
-      digest = digest(run_id)
-      known = DB[:pay_files].first(pay_run_id: run_id, kind: "statements", digest:)
-      next known[:id] if known
+      total = ids(run_id).length
+      raise Refused.new("nothing_to_pay", "This run has no statement.", path: "") if total.zero?
 
-      DB[:pay_files].where(pay_run_id: run_id, kind: "statements").delete
-      id = DB[:pay_files].insert(pay_run_id: run_id, digest:, total: ids.length, at: now)
-      enqueue(file_id: id)
-      id
+      DB[:pay_files].where(pay_run_id: run_id).delete
+      DB[:pay_files].insert(pay_run_id: run_id, total:, at: now).tap { |id| enqueue(file_id: id) }
     end
   end
 
@@ -29,7 +25,7 @@ class Web::Pay::StatementsFile < Que::Job
     finish
   end
 
-  # Nothing is held while it draws; where a figure moved meanwhile the next who asks gets a new file.
+  # Nothing is held while it draws.
   def self.call(file_id)
     file = DB[:pay_files].where(id: file_id, content: nil).first or return
     drawn = Web::Pay::StatementPdf.all(ids(file[:pay_run_id]).lazy.map { |id| Web::Pay::Present.statement(id) }) { |made| told(file, made) if (made % STATEMENTS).zero? }
@@ -39,8 +35,7 @@ class Web::Pay::StatementsFile < Que::Job
 
   # { id:, made:, total:, ready: }
   def self.present(id)
-    row = DB[:pay_files].where(id:).select(:id, :made, :total, Sequel.lit("content IS NOT NULL AS ready")).first or raise Work::NotFound.new("file", id)
-    row
+    DB[:pay_files].where(id:).select(:id, :made, :total, Sequel.lit("content IS NOT NULL AS ready")).first || raise(Work::NotFound.new("file", id))
   end
 
   def self.content(id) = DB[:pay_files].where(id:).exclude(content: nil).get(:content) || raise(Work::NotFound.new("file", id))
@@ -51,12 +46,5 @@ class Web::Pay::StatementsFile < Que::Job
   end
 
   def self.ids(run_id) = DB[:statements].where(pay_run_id: run_id).order(:driver_id).select_map(:id)
-
-  # Of all that a statement shows and that can change.
-  def self.digest(run_id)
-    state = DB[:pay_runs].where(id: run_id).get(:state)
-    lines = DB[:statement_lines].join(:statements, id: :statement_id).where(pay_run_id: run_id).order(:statement_id, :position).select_map([:statement_id, :label, :quantity, :rate, Sequel[:statement_lines][:amount]])
-    Digest::SHA256.hexdigest(JSON.generate([state, lines.map { |line| line.map { |cell| cell.is_a?(BigDecimal) ? cell.to_s("F") : cell } }]))
-  end
-  private_class_method :told, :ids, :digest
+  private_class_method :told, :ids
 end

@@ -70,8 +70,9 @@ module Work::Fleet::Record
     raise Refused.new("rate_missing", "Say at which rate this driver is paid.", path: "/#{rate}") if wanted[:basis] && wanted[:basis] != "per_mile" && (wanted[rate] || 0).zero?
     return if current && wanted.all? { |name, value| current[name] == value }
 
-    DB[:pay_plans].insert_conflict(target: %i[driver_id in_force_from], update: wanted)
+    DB[:pay_plans].insert_conflict(target: %i[driver_id in_force_from], update: { **wanted, version: Sequel[:pay_plans][:version] + 1 })
                   .insert(driver_id:, in_force_from: current ? now.to_date : Date.new(2000, 1, 1), **wanted)
+    Work::Pay::KeepPlan.follow(driver_id)
   end
 
   # Runs the block and turns a broken constraint into its sentence.

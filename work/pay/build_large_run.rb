@@ -22,7 +22,7 @@ class Work::Pay::BuildLargeRun < Que::Job
       run = DB[:pay_runs].where(id: run_id).for_update.first
       next false if run.nil? || run[:to_build].nil?
 
-      Work::Pay::BuildRun.call(run_id, only: driver_ids) if driver_ids.any?
+      Work::Pay::BuildRun.drafts(run[:from_on], only: driver_ids) if driver_ids.any? # a later draft gives up what belongs here
       DB[:pay_runs].where(id: run_id).update(done ? { to_build: nil, built: nil } : { built: DB[:statements].where(pay_run_id: run_id).count })
       Work::Act.tell("pay_run", run_id, act: "build_run", who: "", at: Clock.now)
       true

@@ -9,23 +9,18 @@ module Work::Pay::EarnTrip
 
   # After a time at a dock, a charge or the rates were put right: what is on no locked statement follows. What is paid stays as it was.
   def self.correct(trip_id, delivered_at)
-    each_driver(trip_id, delivered_at) { |row| unlocked(trip_id).where(driver_id: row[:driver_id]).update(row.except(:trip_id, :driver_id, :share_percent)) }
+    each_driver(trip_id, delivered_at) { |row| DB[:trip_earnings].where(trip_id:, driver_id: row[:driver_id]).where(Store::Pay.unlocked).update(row.except(:trip_id, :driver_id, :share_percent)) }
     Work::Pay::BuildRun.drafts_holding(trip_id)
   end
 
-  # After what a load brings was changed, by the trips that it is on.
-  def self.correct_load(load_id)
-    DB[:trip_loads].where(load_id:).select_map(:trip_id).each do |trip_id|
-      delivered_at = DB[:trips].where(id: trip_id, state: "delivered").get(:delivered_at)
-      correct(trip_id, delivered_at) if delivered_at
-    end
+  # After something was told of a trip that may be over already: the last odometer and a driver's hours come when he has parked.
+  def self.follow(trip_id)
+    delivered_at = DB[:trips].where(id: trip_id, state: "delivered").get(:delivered_at)
+    correct(trip_id, delivered_at) if delivered_at
   end
 
-  # Earnings of a trip on no locked statement.
-  def self.unlocked(trip_id)
-    locked = DB[:statements].where(pay_run_id: DB[:pay_runs].exclude(state: "draft").select(:id)).select(:id)
-    DB[:trip_earnings].where(trip_id:).where(Sequel.|({ statement_id: nil }, Sequel.~(statement_id: locked)))
-  end
+  # After what a load brings was changed, by the trips that it is on.
+  def self.correct_load(load_id) = DB[:trip_loads].where(load_id:).select_map(:trip_id).each { |trip_id| follow(trip_id) }
 
   # Yields a row of trip_earnings for each driver of the trip.
   def self.each_driver(trip_id, delivered_at)
@@ -110,5 +105,5 @@ module Work::Pay::EarnTrip
     ends_at = stop[:left_at] || stop[:worked_at]
     stop[:arrived_at] && ends_at ? ((ends_at - stop[:arrived_at]) / 60).to_i : 0
   end
-  private_class_method :each_driver, :unlocked, :own, :freight, :share, :worked, :by_day, :odometer_miles, :by_state, :zone, :dwell
+  private_class_method :each_driver, :own, :freight, :share, :worked, :by_day, :odometer_miles, :by_state, :zone, :dwell
 end

@@ -5,9 +5,9 @@ module Work::Pay::Escrow
   # The days within which a fund is to be back after the lease has ended: 49 CFR 376.12(k)(6).
   RETURN_DAYS = 45
 
-  # Every fund that has ever held something: rows of driver_id, driver, label, balance, as sums over the ledger.
-  def self.funds
-    DB[:ledger_entries].join(:drivers, id: :driver_id).where(account: "escrow").group(:driver_id, :label, Sequel[:drivers][:name]).order(Sequel[:drivers][:name], :label)
+  # Every fund that has ever held something, or a driver's: rows of driver_id, driver, label, balance, as sums over the ledger.
+  def self.funds(driver_id = nil)
+    DB[:ledger_entries].join(:drivers, id: :driver_id).where(account: "escrow", **{ driver_id: }.compact).group(:driver_id, :label, Sequel[:drivers][:name]).order(Sequel[:drivers][:name], :label)
                        .select(:driver_id, Sequel[:drivers][:name].as(:driver), :label, Sequel.function(:sum, :amount).as(:balance)).all
   end
 
@@ -33,7 +33,8 @@ module Work::Pay::Escrow
     Work::Act.once(input[:key], "return_escrow", by:, now:, input: Work::Act.plain(input.merge(driver_id:))) do |act|
       DB[:drivers].where(id: driver_id).for_update.first or raise Work::NotFound.new("driver", driver_id)
       label, balance = input[:label], DB[:ledger_entries].where(driver_id:, account: "escrow", label: input[:label]).sum(:amount) || 0
-      raise Refused.new("returned_already", "It is on its way back.", path: "/label") if DB[:one_time_items].join(:one_time_parts, item_id: :id).where(driver_id:, label:, kind: "reimbursement", withdrawn_at: nil).where(unlocked).any?
+      on_its_way = DB[:one_time_items].join(:one_time_parts, item_id: :id).where(driver_id:, label:, kind: "reimbursement", withdrawn_at: nil).where(Store::Pay.unlocked)
+      raise Refused.new("returned_already", "It is on its way back.", path: "/label") if on_its_way.any?
       raise Refused.new("nothing_kept", "Nothing is kept of this driver under that name.", path: "/label") unless balance.positive?
 
       run = Store::Pay.running(now)
@@ -45,9 +46,6 @@ module Work::Pay::Escrow
       driver_id
     end
   end
-
-  # On no statement, or on one that is still made.
-  def self.unlocked = Sequel.|({ statement_id: nil }, { statement_id: DB[:statements].where(pay_run_id: DB[:pay_runs].where(state: "draft").select(:id)).select(:id) })
 
   # Of each fund, what went in and out until a day, by the day of the company's first terminal.
   def self.changes(until_on)
@@ -66,5 +64,5 @@ module Work::Pay::Escrow
     DB[:escrow_interest].insert(driver_id:, quarter_from: input[:quarter_from], label:, percent: BigDecimal(input[:percent]), average_balance: Money.to_d(found.average_cents), amount: Money.to_d(found.cents), transaction_id:)
     found.cents.positive?
   end
-  private_class_method :unlocked, :changes, :post
+  private_class_method :changes, :post
 end

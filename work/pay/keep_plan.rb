@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # Keeps a driver's rates from a day on. What his trips have earned since then and is on no locked statement follows; what is paid stays.
-class Work::Pay::KeepPlan
+module Work::Pay::KeepPlan
   DECIMALS = %i[loaded_mile_rate empty_mile_rate percent hourly_rate per_load per_ton extra_stop detention_hourly layover_daily tarp period_minimum minimum_net overtime_after_hours per_diem_mile_rate per_diem_daily day_minimum].freeze
   # Where nothing is agreed, there is no bound.
   NONE_IS_NONE = %i[overtime_after_hours per_diem_daily].freeze
@@ -27,8 +27,7 @@ class Work::Pay::KeepPlan
 
   # Every trip that is on no locked statement is paid by the rates of its day.
   def self.follow(driver_id)
-    locked = DB[:statements].where(pay_run_id: DB[:pay_runs].exclude(state: "draft").select(:id)).select(:id)
-    DB[:trip_earnings].where(driver_id:).where(Sequel.|({ statement_id: nil }, Sequel.~(statement_id: locked))).select_hash(:id, :completed_on).group_by(&:last).each do |day, rows|
+    DB[:trip_earnings].where(driver_id:).where(Store::Pay.unlocked).select_hash(:id, :completed_on).group_by(&:last).each do |day, rows|
       DB[:trip_earnings].where(id: rows.map(&:first)).update(pay_plan_id: Store::Fleet.pay_plan(driver_id, day)[:id])
     end
     Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1), only: [driver_id])
@@ -62,5 +61,5 @@ class Work::Pay::KeepPlan
   end
 
   def self.said(row) = "#{row[:basis].tr("_", " ")} #{Money.rate_text(row[Core::Pay::Earnings::RATES.fetch(row[:basis].to_sym).first])}"
-  private_class_method :follow, :check, :check_bands, :row, :said
+  private_class_method :check, :check_bands, :row, :said
 end

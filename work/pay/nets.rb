@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # What a change would do to every driver's net of the running period, before anything is kept; and whether one person may make it alone.
-class Work::Pay::Nets
+module Work::Pay::Nets
   # yields the running run; the block gives Work::Pay::Facts as they would be
   # Returns Array of { driver_id:, driver:, old_cents:, new_cents: }, of those whose net changes, by name.
   def self.moved(now)

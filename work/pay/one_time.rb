@@ -106,10 +106,7 @@ module Work::Pay::OneTime
   end
 
   # Parts of an item on no locked statement.
-  def self.free(item_id)
-    locked = DB[:statements].where(pay_run_id: DB[:pay_runs].exclude(state: "draft").select(:id)).select(:id)
-    DB[:one_time_parts].where(item_id:).where(Sequel.|({ statement_id: nil }, Sequel.~(statement_id: locked))).order(:due_on, :id).all
-  end
+  def self.free(item_id) = DB[:one_time_parts].where(item_id:).where(Store::Pay.unlocked).order(:due_on, :id).all
 
   def self.driver_ids(input)
     return input[:driver_ids] if input[:driver_ids].to_a.any?

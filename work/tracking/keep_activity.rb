@@ -14,6 +14,7 @@ module Work::Tracking::KeepActivity
       check(input, now)
       drop(input[:replaces], driver, now) if input[:replaces]
       insert(trip, input, driver, now) if input[:kind]
+      Work::Pay::EarnTrip.follow(trip_id)
       act.changed("trip", trip_id, { activity: [nil, [input[:kind], input[:from], input[:to]].compact.join(" ")] })
       trip_id
     end

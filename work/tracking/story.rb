@@ -39,7 +39,7 @@ class Work::Tracking::Story
     Work::Tracking::Detain.propose(@trip[:id], @act.now) if times.any?
     deliver_partials(outcome)
     moved = move(outcome)
-    Work::Pay::EarnTrip.correct(@trip[:id], outcome.delivered_at) if times.any? && moved.nil? && @trip[:state] == "delivered" && outcome.delivered_at
+    Work::Pay::EarnTrip.correct(@trip[:id], outcome.delivered_at) if moved.nil? && @trip[:state] == "delivered" && outcome.delivered_at
     { **times, **(moved ? { state: moved } : {}) }
   end
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { parseDollars, parseInches, parsePounds, showDollars, showInches } from './measure'
+import { parseDollars, parseInches, parsePounds, showDollars, showInches, sumDollars } from './measure'
 
 describe('what people type for a weight', () => {
   it.each([['44000', 44000], ['44,000', 44000], ['48k', 48000], ['22.5t', 45000], ['43.5K', 43500], ['9800 lb', 9800]])('%s is %i lb', (text, pounds) => expect(parsePounds(text)).toBe(pounds))
@@ -17,3 +17,5 @@ describe('dollars', () => {
   it.each(['-5', '1e3', '1.23456', 'ten'])('%s is refused', (text) => expect(parseDollars(text)).toBeUndefined())
   it('shows groups, cents and a true minus', () => expect([showDollars('1850.5'), showDollars('-12.00')]).toEqual(['$1,850.50', '−$12.00']))
 })
+
+it('adds dollars to the cent', () => expect([sumDollars(['0.10', '0.20', '-0.05']), sumDollars([])]).toEqual(['0.25', '0.00']))

@@ -40,6 +40,9 @@ export function showDollars(amount: string | undefined | null): string {
   return `${amount.startsWith('-') ? '−' : ''}$${Number(whole).toLocaleString('en-US')}.${cents.padEnd(2, '0')}`
 }
 
+/** Amounts added to the cent, as text again. */
+export const sumDollars = (amounts: string[]): string => (amounts.reduce((cents, amount) => cents + Math.round(Number(amount) * 100), 0) / 100).toFixed(2)
+
 export function showMiles(miles: string | null | undefined): string {
   if (!miles) return ''
   const [whole = '0', tenth = '0'] = miles.split('.')

@@ -21,7 +21,3 @@ async function keep() {
   <p v-if="!open" class="small mt-1">{{ load.agreed_miles ? `${showMiles(load.agreed_miles)} are agreed with the customer.` : 'No other miles are agreed with the customer.' }} <button v-if="mayChange" type="button" class="link" @click="typed = load.agreed_miles ?? ''; open = true">Change</button></p>
   <form v-else class="row mt-1" @submit.prevent="keep"><v-text-field v-model="typed" autofocus label="Agreed miles, none for the route’s" inputmode="decimal" :error-messages="wrong" @keydown.esc="open = false" /><v-btn size="small" type="submit" color="primary">Keep</v-btn></form>
 </template>
-
-<style scoped>
-.link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; }
-</style>

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
-import { showDollars } from '@/shared/measure'
+import { showDollars, sumDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
 import { CARD } from './words'
@@ -19,7 +19,7 @@ const DRAWN = 300
 const chosen = ref<number[]>([])
 const ids = computed(() => matched.value.flatMap(({ id }) => (chosen.value.includes(id) ? id : [])))
 const every = computed(() => ids.value.length > 0 && ids.value.length === matched.value.length)
-const sum = (rows: Schemas['CardRow'][], bears: string) => showDollars((rows.filter((row) => row.bears === bears).reduce((cents, { amount }) => cents + Math.round(Number(amount) * 100), 0) / 100).toFixed(2))
+const sum = (rows: Schemas['CardRow'][], bears: string) => showDollars(sumDollars(rows.filter((row) => row.bears === bears).map(({ amount }) => amount)))
 const whose = ref<Record<number, number | null>>({})
 const remember = ref(true)
 const busy = ref('')

@@ -48,5 +48,4 @@ const whose = (one: Schemas['Deduction']) => { const own = one.drivers.filter(({
 
 <style scoped>
 .pad { padding: .7rem .9rem; } .scroll { overflow-x: auto; } .wrap { flex-wrap: wrap; } .waits { list-style: none; padding: 0; display: grid; gap: .4rem; } .off { opacity: .7; }
-.link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; text-align: left; }
 </style>

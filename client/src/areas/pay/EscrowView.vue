@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
-import { showDollars } from '@/shared/measure'
+import { showDollars, sumDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
@@ -12,7 +12,7 @@ const session = useSession()
 const settles = session.has('settlement_clerk')
 const { data, problem, load, put } = useFetched(() => 0, () => ask<Schemas['Escrow']>(api.GET('/api/escrow')), (change) => ['pay_run', 'company', 'driver'].includes(change.kind))
 const funds = computed(() => (data.value?.funds ?? []).filter(({ balance }) => Number(balance)))
-const total = computed(() => (funds.value.reduce((cents, { balance }) => cents + Math.round(Number(balance) * 100), 0) / 100).toFixed(2))
+const total = computed(() => sumDollars(funds.value.map(({ balance }) => balance)))
 /** The quarters that are over and have no interest yet, latest first. */
 const quarters = computed(() => {
   const today = new Date(session.now())

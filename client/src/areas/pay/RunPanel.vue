@@ -79,5 +79,4 @@ const OUT = [['register.csv', 'Register, CSV'], ['register.xlsx', 'Register, XLS
 
 <style scoped>
 .pad { padding: .8rem .9rem; } .wrap { flex-wrap: wrap; } .out { gap: .3rem 1rem; margin-top: .4rem; font-size: .9rem; }
-.link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; }
 </style>

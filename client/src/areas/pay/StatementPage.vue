@@ -60,5 +60,5 @@ const TOTALS = [['gross', 'Gross'], ['reimbursements', 'Reimbursements'], ['dedu
 .net { display: flex; align-items: center; gap: .8rem; } .net strong { font-size: 1.6rem; }
 .scroll { overflow-x: auto; } .totals { align-self: flex-end; width: 26rem; max-width: 100%; } .totals .net td { font-weight: 700; } @media (min-width: 701px) { .totals .net td { display: table-cell; } tr.net { display: table-row; } caption { display: none; } }
 caption { text-align: left; font-weight: 700; padding: .5rem .6rem 0; } @media (max-width: 700px) { caption { display: block; } .totals tr.net { display: flex; } }
-.bill td { font-weight: 700; } .part { padding-left: 1.6rem; } .link { font: inherit; font-size: .85rem; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; } .nowrap { white-space: nowrap; } .short { padding-left: 1.1rem; } tr:last-child td { border-bottom: 0; }
+.bill td { font-weight: 700; } .part { padding-left: 1.6rem; } .nowrap { white-space: nowrap; } .short { padding-left: 1.1rem; } tr:last-child td { border-bottom: 0; }
 </style>

@@ -30,5 +30,5 @@ onScopeDispose(() => clearTimeout(timer))
 </template>
 
 <style scoped>
-.link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; } .wrong { color: rgb(var(--v-theme-late)); }
+.wrong { color: rgb(var(--v-theme-late)); }
 </style>

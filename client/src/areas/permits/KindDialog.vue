@@ -45,5 +45,5 @@ function show({ question: { form, choices }, value }: { question: Question; valu
 
 <style scoped>
 .state { flex: 0 0 7rem; } .wrap { flex-wrap: wrap; } .said { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: .15rem .8rem; font-size: .9rem; } .said dt { color: rgb(var(--v-theme-quiet)); } .said dd { margin: 0; text-align: right; }
-.link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; } .kind { font-weight: 700; font-size: 1.15rem; } .found { border-left: 4px solid rgb(var(--v-theme-primary)); padding-left: .7rem; } ul { padding-left: 1.1rem; }
+.kind { font-weight: 700; font-size: 1.15rem; } .found { border-left: 4px solid rgb(var(--v-theme-primary)); padding-left: .7rem; } ul { padding-left: 1.1rem; }
 </style>

@@ -72,5 +72,4 @@ if (receipt) void look(receipt)
 <style scoped>
 .pad { padding: .7rem .9rem; } .over { overflow-x: auto; } .title { padding: .6rem .9rem .2rem; } .date { white-space: nowrap; } .office th { text-align: left; font-weight: 700; } .office > * { background: rgb(var(--v-theme-surface-variant), .55); }
 .act { display: flex; flex-wrap: wrap; gap: .6rem; align-items: center; padding: .7rem .9rem; } .number { flex: 0 1 14rem; margin-left: auto; } .tick input { width: 20px; height: 20px; } .failed strong { color: rgb(var(--v-theme-late)); }
-.link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; }
 </style>

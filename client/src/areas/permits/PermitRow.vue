@@ -39,7 +39,6 @@ const applies = computed(() => mayApply && ['draft', 'refused', 'asked'].include
 <style scoped>
 .opens { font: inherit; font-weight: 600; color: inherit; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; white-space: nowrap; }
 .columns { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 1rem; font-size: .9rem; } ul, ol { padding-left: 1.1rem; margin-bottom: .4rem; }
-.link { font: inherit; color: rgb(var(--v-theme-primary)); text-decoration: underline; background: none; border: 0; padding: 0; min-height: 24px; cursor: pointer; }
 .wrap { flex-wrap: wrap; } .off { color: rgb(var(--v-theme-late)); }
 .said td { border-left: 4px solid rgb(var(--v-theme-tight)); background: rgb(var(--v-theme-tight), .1); } .answer { margin-top: .4rem; max-width: 34rem; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
