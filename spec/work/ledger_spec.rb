@@ -188,6 +188,17 @@ RSpec.describe Work::Pay do
     expect(described_class::ProveBooks.call.map { |one| one[/does not add up|and its posting|payable/] }).to contain_exactly("does not add up", "and its posting", "payable")
   end
 
+  it "holds every line of a locked statement against its posting, though the whole adds up" do
+    earned
+    id = open_run
+    2.times { |i| once(label: "Strap #{i}", amount: "5.00") }
+    lock(id)
+    DB.run("SET session_replication_role = replica")
+    [1, -1].each_with_index { |dollars, i| DB[:ledger_entries].where(label: "Strap #{i}").update(amount: Sequel[:amount] + dollars) }
+    DB.run("SET session_replication_role = origin")
+    expect(described_class::ProveBooks.call).to contain_exactly("Strap 0 of statement #{statement(id)[:id]} reads -5.0, and its posting -6.0.", "Strap 1 of statement #{statement(id)[:id]} reads -5.0, and its posting -4.0.")
+  end
+
   it "lets items wait for papers, for a clerk, or for a reason that is told; what is unusual does not pass by rule" do
     trip_id = earned
     id = open_run

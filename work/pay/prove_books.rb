@@ -4,7 +4,7 @@
 # paid one has left the bank, no advance is paid back twice, no escrow fund is below nothing.
 module Work::Pay::ProveBooks
   # Sentences, empty where all is right. Each is a query over the whole ledger.
-  def self.call = [unbalanced, unposted, differing, unpaid, overpaid, below].flat_map { |found| found }
+  def self.call = [unbalanced, unposted, differing, unlike, unpaid, overpaid, below].flat_map { |found| found }
 
   def self.unbalanced
     DB[:ledger_entries].group(:transaction_id).having { sum(:amount) !~ 0 }.select_map(:transaction_id).map { |id| "Transaction #{id} does not add up to nothing." }
@@ -31,6 +31,16 @@ module Work::Pay::ProveBooks
     SQL
   end
 
+  # Line by line, by name: what a statement reads is what its posting says beside the net.
+  def self.unlike
+    DB[<<~SQL].map { |row| "#{row[:label]} of statement #{row[:id]} reads #{row[:read].to_s("F")}, and its posting #{row[:posted].to_s("F")}." }
+      SELECT id, label, sum(read) AS read, sum(posted) AS posted FROM (
+        SELECT standing.statement_id AS id, label, amount AS read, 0.0 AS posted FROM (#{STANDING}) standing JOIN statement_lines ON statement_lines.statement_id = standing.statement_id
+        UNION ALL SELECT standing.statement_id, label, 0.0, -amount FROM (#{STANDING}) standing JOIN ledger_entries ON transaction_id = standing.id WHERE account <> 'net_payable' AND NOT (account = 'carried_forward' AND amount < 0)
+      ) told GROUP BY id, label HAVING sum(read) <> sum(posted)
+    SQL
+  end
+
   def self.unpaid
     DB[<<~SQL].map { |row| "#{row[:name]} has #{row[:amount].to_s("F")} payable, and the runs that are locked and not paid hold #{row[:due].to_s("F")}." }
       SELECT drivers.name, sum(ledger_entries.amount) AS amount, (SELECT coalesce(sum(greatest(net, 0)), 0) FROM statements JOIN pay_runs ON pay_runs.id = pay_run_id WHERE driver_id = drivers.id AND state = 'approved') AS due
@@ -47,5 +57,5 @@ module Work::Pay::ProveBooks
   def self.sums(account, bound)
     DB["SELECT drivers.name FROM ledger_entries JOIN drivers ON drivers.id = driver_id WHERE account = ? GROUP BY drivers.id, drivers.name HAVING sum(amount) #{bound}", account].select_map(:name)
   end
-  private_class_method :unbalanced, :unposted, :differing, :unpaid, :overpaid, :below, :sums
+  private_class_method :unbalanced, :unposted, :differing, :unlike, :unpaid, :overpaid, :below, :sums
 end
