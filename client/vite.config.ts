@@ -14,7 +14,8 @@ export function compressed(): Plugin {
     closeBundle() {
       const folder = fileURLToPath(new URL('./dist', import.meta.url))
       for (const name of readdirSync(folder, { recursive: true, encoding: 'utf8' })) {
-        if (/\.(js|css|html|svg|json|webmanifest)$/.test(name)) writeFileSync(join(folder, `${name}.gz`), gzipSync(readFileSync(join(folder, name)), { level: 9 }))
+        if (/\.(js|css|html|svg|json|webmanifest)$/.test(name))
+          writeFileSync(join(folder, `${name}.gz`), gzipSync(readFileSync(join(folder, name)), { level: 9 }))
       }
     },
   }

@@ -2,7 +2,11 @@ import { createRouter, createWebHistory } from 'vue-router'
 import { useSession, type Role } from './shared/session'
 
 declare module 'vue-router' {
-  interface RouteMeta { title: string; bare?: boolean; roles?: Role[] }
+  interface RouteMeta {
+    title: string
+    bare?: boolean
+    roles?: Role[]
+  }
 }
 
 const STAFF: Role[] = ['dispatcher', 'permit_clerk', 'settlement_clerk', 'safety', 'administrator']
@@ -12,26 +16,101 @@ const AGAIN_MS = 1500
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', redirect: () => (useSession().has('dispatcher', 'permit_clerk', 'safety').value ? '/today' : '/pay') },
-    { path: '/sign-in', component: () => import('./areas/company/SignInPage.vue'), meta: { title: 'Sign in', bare: true } },
-    { path: '/set-up', component: () => import('./areas/company/SetUpPage.vue'), meta: { title: 'Set up your company', bare: true } },
-    { path: '/freight/new', component: () => import('./areas/freight/BookingPage.vue'), meta: { title: 'Book a load', roles: ['dispatcher'] } },
-    { path: '/freight/:id(\\d+)/edit', component: () => import('./areas/freight/BookingPage.vue'), meta: { title: 'Change a load', roles: ['dispatcher'] } },
-    { path: '/freight/:id(\\d+)?', component: () => import('./areas/freight/FreightPage.vue'), meta: { title: 'Freight', roles: STAFF } },
-    { path: '/match', component: () => import('./areas/match/MatchPage.vue'), meta: { title: 'Match', roles: STAFF } },
-    { path: '/road', component: () => import('./areas/road/RoadPage.vue'), meta: { title: 'Road', roles: STAFF } },
-    { path: '/permits', component: () => import('./areas/permits/PermitsPage.vue'), meta: { title: 'Permits', roles: STAFF } },
-    { path: '/permits/:id(\\d+)', component: () => import('./areas/permits/PermitFilePage.vue'), meta: { title: 'Permit file', roles: STAFF } },
-    { path: '/today', component: () => import('./areas/today/TodayPage.vue'), meta: { title: 'Today', roles: STAFF } },
+    {
+      path: '/',
+      redirect: () => (useSession().has('dispatcher', 'permit_clerk', 'safety').value ? '/today' : '/pay'),
+    },
+    {
+      path: '/sign-in',
+      component: () => import('./areas/company/SignInPage.vue'),
+      meta: { title: 'Sign in', bare: true },
+    },
+    {
+      path: '/set-up',
+      component: () => import('./areas/company/SetUpPage.vue'),
+      meta: { title: 'Set up your company', bare: true },
+    },
+    {
+      path: '/freight/new',
+      component: () => import('./areas/freight/BookingPage.vue'),
+      meta: { title: 'Book a load', roles: ['dispatcher'] },
+    },
+    {
+      path: '/freight/:id(\\d+)/edit',
+      component: () => import('./areas/freight/BookingPage.vue'),
+      meta: { title: 'Change a load', roles: ['dispatcher'] },
+    },
+    {
+      path: '/freight/:id(\\d+)?',
+      component: () => import('./areas/freight/FreightPage.vue'),
+      meta: { title: 'Freight', roles: STAFF },
+    },
+    {
+      path: '/match',
+      component: () => import('./areas/match/MatchPage.vue'),
+      meta: { title: 'Match', roles: STAFF },
+    },
+    {
+      path: '/road',
+      component: () => import('./areas/road/RoadPage.vue'),
+      meta: { title: 'Road', roles: STAFF },
+    },
+    {
+      path: '/permits',
+      component: () => import('./areas/permits/PermitsPage.vue'),
+      meta: { title: 'Permits', roles: STAFF },
+    },
+    {
+      path: '/permits/:id(\\d+)',
+      component: () => import('./areas/permits/PermitFilePage.vue'),
+      meta: { title: 'Permit file', roles: STAFF },
+    },
+    {
+      path: '/today',
+      component: () => import('./areas/today/TodayPage.vue'),
+      meta: { title: 'Today', roles: STAFF },
+    },
     { path: '/fleet', redirect: '/fleet/drivers' },
-    { path: '/fleet/:kind(customers|places|drivers|units)/:id(\\d+|new)?', component: () => import('./areas/fleet/FleetPage.vue'), meta: { title: 'Fleet', roles: STAFF } },
-    { path: '/fleet/combinations', component: () => import('./areas/fleet/CombinationsPage.vue'), meta: { title: 'Combinations', roles: STAFF } },
-    { path: '/hours/:id(\\d+)?', component: () => import('./areas/hours/HoursPage.vue'), meta: { title: 'Hours', roles: STAFF } },
-    { path: '/pay/:id(\\d+)?', component: () => import('./areas/pay/PayPage.vue'), meta: { title: 'Pay', roles: PAY } },
-    { path: '/pay/statements/:id(\\d+)', component: () => import('./areas/pay/StatementPage.vue'), meta: { title: 'Statement', roles: PAY } },
-    { path: '/pay/drivers/:id(\\d+)', component: () => import('./areas/pay/DriverPayPage.vue'), meta: { title: 'A driver’s pay', roles: PAY } },
-    { path: '/company', component: () => import('./areas/company/CompanyPage.vue'), meta: { title: 'Company', roles: STAFF } },
-    { path: '/:rest(.*)*', component: () => import('./areas/company/NothingHere.vue'), meta: { title: 'Nothing here', bare: true } },
+    {
+      path: '/fleet/:kind(customers|places|drivers|units)/:id(\\d+|new)?',
+      component: () => import('./areas/fleet/FleetPage.vue'),
+      meta: { title: 'Fleet', roles: STAFF },
+    },
+    {
+      path: '/fleet/combinations',
+      component: () => import('./areas/fleet/CombinationsPage.vue'),
+      meta: { title: 'Combinations', roles: STAFF },
+    },
+    {
+      path: '/hours/:id(\\d+)?',
+      component: () => import('./areas/hours/HoursPage.vue'),
+      meta: { title: 'Hours', roles: STAFF },
+    },
+    {
+      path: '/pay/:id(\\d+)?',
+      component: () => import('./areas/pay/PayPage.vue'),
+      meta: { title: 'Pay', roles: PAY },
+    },
+    {
+      path: '/pay/statements/:id(\\d+)',
+      component: () => import('./areas/pay/StatementPage.vue'),
+      meta: { title: 'Statement', roles: PAY },
+    },
+    {
+      path: '/pay/drivers/:id(\\d+)',
+      component: () => import('./areas/pay/DriverPayPage.vue'),
+      meta: { title: 'A driver’s pay', roles: PAY },
+    },
+    {
+      path: '/company',
+      component: () => import('./areas/company/CompanyPage.vue'),
+      meta: { title: 'Company', roles: STAFF },
+    },
+    {
+      path: '/:rest(.*)*',
+      component: () => import('./areas/company/NothingHere.vue'),
+      meta: { title: 'Nothing here', bare: true },
+    },
   ],
 })
 
@@ -40,15 +119,17 @@ export const router = createRouter({
  * asking again at once would never let it go.
  */
 async function known(session: ReturnType<typeof useSession>) {
-  let me = session.me ?? await session.load()
+  let me = session.me ?? (await session.load())
   while (!me) {
-    await new Promise((resolve) => { setTimeout(resolve, AGAIN_MS) })
+    await new Promise(resolve => {
+      setTimeout(resolve, AGAIN_MS)
+    })
     me = await session.load()
   }
   return me
 }
 
-router.beforeEach(async (to) => {
+router.beforeEach(async to => {
   document.title = `${to.meta.title} • Crew Ledger`
   const session = useSession()
   const me = await known(session)
@@ -58,5 +139,6 @@ router.beforeEach(async (to) => {
   if (to.meta.bare) return
   if (!me.signed_in) return { path: '/sign-in', query: { to: to.fullPath } }
   // The start leads to a page of one's roles; who has none would go round for ever.
-  if (to.meta.roles && !session.has(...to.meta.roles).value) return session.has(...STAFF).value ? '/' : '/nothing-here'
+  if (to.meta.roles && !session.has(...to.meta.roles).value)
+    return session.has(...STAFF).value ? '/' : '/nothing-here'
 })

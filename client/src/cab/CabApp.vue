@@ -19,36 +19,85 @@ const tab = ref<Tab>('trip')
 const current = computed(() => cab.trips.value[0])
 const rolling = computed(() => cab.trips.value.some(({ state }) => state === 'rolling'))
 const unread = computed(() => cab.cab.value?.messages.unread ?? 0)
-usePosition(computed(() => !!cab.cab.value?.settings.consent && rolling.value && !cab.locked.value), cab.place, cab.headers)
+usePosition(
+  computed(() => !!cab.cab.value?.settings.consent && rolling.value && !cab.locked.value),
+  cab.place,
+  cab.headers,
+)
 
 const LOOK = 'crew-ledger-cab-look'
 const look = ref(localStorage.getItem(LOOK) ?? '')
-watch(look, (value) => {
-  if (value) document.documentElement.dataset.look = value
-  else delete document.documentElement.dataset.look
-  localStorage.setItem(LOOK, value)
-}, { immediate: true })
-const go = (to: Tab) => { tab.value = to; window.scrollTo(0, 0) }
+watch(
+  look,
+  value => {
+    if (value) document.documentElement.dataset.look = value
+    else delete document.documentElement.dataset.look
+    localStorage.setItem(LOOK, value)
+  },
+  { immediate: true },
+)
+const go = (to: Tab) => {
+  tab.value = to
+  window.scrollTo(0, 0)
+}
 </script>
 
 <template>
   <div class="phone">
-    <header><strong>{{ cab.cab.value?.company ?? 'Crew Ledger' }}</strong><button type="button" class="who" :aria-label="t('tabs.settings')" :aria-current="tab === 'settings'" @click="go(tab === 'settings' ? 'trip' : 'settings')">{{ cab.cab.value?.driver ?? '' }} <svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true"><path d="M4 7h16M4 12h16M4 17h16" stroke="currentColor" stroke-width="2.4" stroke-linecap="round" /></svg></button></header>
+    <header>
+      <strong>{{ cab.cab.value?.company ?? 'Crew Ledger' }}</strong><button
+        type="button"
+        class="who"
+        :aria-label="t('tabs.settings')"
+        :aria-current="tab === 'settings'"
+        @click="go(tab === 'settings' ? 'trip' : 'settings')"
+      >
+        {{ cab.cab.value?.driver ?? '' }}
+        <svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true">
+          <path d="M4 7h16M4 12h16M4 17h16" stroke="currentColor" stroke-width="2.4" stroke-linecap="round" />
+        </svg>
+      </button>
+    </header>
 
     <main class="stack">
-      <p v-if="cab.queue.value.length" class="note" role="status">{{ t(cab.offline.value ? 'queue.offline' : 'queue.waiting', { n: cab.queue.value.length }) }}<span class="little quiet list">{{ cab.queue.value.map(({ label }) => label).join(' • ') }}</span></p>
+      <p v-if="cab.queue.value.length" class="note" role="status">
+        {{ t(cab.offline.value ? 'queue.offline' : 'queue.waiting', { n: cab.queue.value.length })
+        }}<span class="little quiet list">{{ cab.queue.value.map(({ label }) => label).join(' • ') }}</span>
+      </p>
       <p v-else-if="cab.offline.value" class="note" role="status">{{ t('queue.none') }}</p>
-      <p v-if="cab.clockOff.value && cab.clockOff.value < 1440" class="note little">{{ t('queue.clock', { minutes: cab.clockOff.value }) }}</p>
-      <div v-for="one in cab.refused.value" :key="one.key" class="trouble stack" role="alert"><p><strong>{{ t('queue.refused') }}</strong> {{ one.label }}. {{ one.refused?.message }}</p><p class="two"><button type="button" class="press small" @click="cab.again(one.key)">{{ t('queue.again') }}</button><button type="button" class="press small" @click="cab.drop(one.key)">{{ t('queue.drop') }}</button></p></div>
-      <p v-if="cab.problem.value && !cab.locked.value" class="trouble" role="alert">{{ cab.problem.value.code === 'too_large' ? t('paper.tooLarge') : cab.problem.value.message }}</p>
+      <p v-if="cab.clockOff.value && cab.clockOff.value < 1440" class="note little">
+        {{ t('queue.clock', { minutes: cab.clockOff.value }) }}
+      </p>
+      <div v-for="one in cab.refused.value" :key="one.key" class="trouble stack" role="alert">
+        <p>
+          <strong>{{ t('queue.refused') }}</strong> {{ one.label }}. {{ one.refused?.message }}
+        </p>
+        <p class="two">
+          <button type="button" class="press small" @click="cab.again(one.key)">
+            {{ t('queue.again') }}</button><button
+            type="button"
+            class="press small"
+            @click="cab.drop(one.key)"
+          >
+            {{ t('queue.drop') }}
+          </button>
+        </p>
+      </div>
+      <p v-if="cab.problem.value && !cab.locked.value" class="trouble" role="alert">
+        {{ cab.problem.value.code === 'too_large' ? t('paper.tooLarge') : cab.problem.value.message }}
+      </p>
 
-      <p v-if="cab.over.value" class="trouble" role="alert">{{ t(cab.cab.value || cab.headers().Authorization !== 'Bearer ' ? 'link.over' : 'link.missing') }}</p>
+      <p v-if="cab.over.value" class="trouble" role="alert">
+        {{ t(cab.cab.value || cab.headers().Authorization !== 'Bearer ' ? 'link.over' : 'link.missing') }}
+      </p>
       <pin-page v-else-if="cab.locked.value" :problem="cab.problem.value" @open="cab.unlock" />
       <template v-else-if="cab.cab.value">
         <template v-if="tab === 'trip'">
           <trip-view v-if="current" :key="current.id" :trip="current" :cab="cab" :under-way="rolling" />
           <p v-else class="empty">{{ t('trip.none') }}</p>
-          <p v-if="rolling && cab.cab.value.settings.consent" class="little quiet center">{{ t('settings.positionOn') }}</p>
+          <p v-if="rolling && cab.cab.value.settings.consent" class="little quiet center">
+            {{ t('settings.positionOn') }}
+          </p>
         </template>
         <work-tab v-else-if="tab === 'work'" :cab="cab" :under-way="rolling" />
         <messages-tab v-else-if="tab === 'messages'" :cab="cab" />
@@ -58,18 +107,92 @@ const go = (to: Tab) => { tab.value = to; window.scrollTo(0, 0) }
       </template>
     </main>
 
-    <nav v-if="cab.cab.value && !cab.locked.value" aria-label="Crew Ledger"><button v-for="name in TABS" :key="name" type="button" :aria-current="tab === name ? 'page' : undefined" @click="go(name)">{{ t(`tabs.${name}`) }}<span v-if="name === 'messages' && unread" class="count">{{ unread }}</span></button></nav>
+    <nav v-if="cab.cab.value && !cab.locked.value" aria-label="Crew Ledger">
+      <button
+        v-for="name in TABS"
+        :key="name"
+        type="button"
+        :aria-current="tab === name ? 'page' : undefined"
+        @click="go(name)"
+      >
+        {{ t(`tabs.${name}`) }}<span v-if="name === 'messages' && unread" class="count">{{ unread }}</span>
+      </button>
+    </nav>
   </div>
 </template>
 
 <style scoped>
-.phone { max-width: 34rem; margin: 0 auto; min-height: 100vh; min-height: 100dvh; display: grid; grid-template-rows: auto 1fr auto; }
-header { display: flex; justify-content: space-between; align-items: center; gap: .6rem; padding: .35rem .9rem; }
-.who { display: inline-flex; align-items: center; gap: .4rem; min-height: 44px; background: none; border: 0; padding: .2rem; cursor: pointer; }
-main { padding: .2rem .9rem 1.2rem; align-content: start; }
-.empty { padding: 3rem 1rem; text-align: center; } .center { text-align: center; } .list { display: block; }
-nav { position: sticky; bottom: 0; display: grid; grid-template-columns: repeat(5, 1fr); background: var(--surface); border-top: 1px solid var(--line); padding-bottom: env(safe-area-inset-bottom); }
-nav button { position: relative; min-height: 58px; border: 0; border-top: 4px solid transparent; background: none; font-size: .88rem; cursor: pointer; padding: 0 .1rem; }
-nav button[aria-current] { font-weight: 700; border-top-color: var(--accent); }
-.count { display: inline-block; min-width: 1.3rem; margin-left: .2rem; padding: 0 .3rem; border-radius: 1rem; background: var(--accent); color: var(--on-accent); font-weight: 700; font-size: .8rem; }
+.phone {
+  max-width: 34rem;
+  margin: 0 auto;
+  min-height: 100vh;
+  min-height: 100dvh;
+  display: grid;
+  grid-template-rows: auto 1fr auto;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 0.6rem;
+  padding: 0.35rem 0.9rem;
+}
+.who {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.4rem;
+  min-height: 44px;
+  background: none;
+  border: 0;
+  padding: 0.2rem;
+  cursor: pointer;
+}
+main {
+  padding: 0.2rem 0.9rem 1.2rem;
+  align-content: start;
+}
+.empty {
+  padding: 3rem 1rem;
+  text-align: center;
+}
+.center {
+  text-align: center;
+}
+.list {
+  display: block;
+}
+nav {
+  position: sticky;
+  bottom: 0;
+  display: grid;
+  grid-template-columns: repeat(5, 1fr);
+  background: var(--surface);
+  border-top: 1px solid var(--line);
+  padding-bottom: env(safe-area-inset-bottom);
+}
+nav button {
+  position: relative;
+  min-height: 58px;
+  border: 0;
+  border-top: 4px solid transparent;
+  background: none;
+  font-size: 0.88rem;
+  cursor: pointer;
+  padding: 0 0.1rem;
+}
+nav button[aria-current] {
+  font-weight: 700;
+  border-top-color: var(--accent);
+}
+.count {
+  display: inline-block;
+  min-width: 1.3rem;
+  margin-left: 0.2rem;
+  padding: 0 0.3rem;
+  border-radius: 1rem;
+  background: var(--accent);
+  color: var(--on-accent);
+  font-weight: 700;
+  font-size: 0.8rem;
+}
 </style>

@@ -11,9 +11,34 @@ const customer = ref(false)
 </script>
 
 <template>
-  <form class="card" @submit.prevent="emit('say', declining ? 'declined' : customer ? 'customer_note' : 'note', text.trim())">
-    <div v-if="!declining" class="two" role="radiogroup" :aria-label="t('trip.note')"><button v-for="one in [false, true]" :key="String(one)" type="button" role="radio" class="press small" :class="{ main: customer === one }" :aria-checked="customer === one" @click="customer = one">{{ t(one ? 'trip.noteCustomer' : 'trip.noteDispatch') }}</button></div>
-    <label class="field">{{ t(declining ? 'trip.whyNot' : 'trip.noteText') }}<textarea v-model="text" rows="3" autofocus /></label>
-    <div class="two"><button type="button" class="press" @click="emit('back')">{{ t('trip.back') }}</button><button class="press main" :disabled="!text.trim()">{{ t(declining ? 'trip.declineIt' : 'trip.send') }}</button></div>
+  <form
+    class="card"
+    @submit.prevent="emit('say', declining ? 'declined' : customer ? 'customer_note' : 'note', text.trim())"
+  >
+    <div v-if="!declining" class="two" role="radiogroup" :aria-label="t('trip.note')">
+      <button
+        v-for="one in [false, true]"
+        :key="String(one)"
+        type="button"
+        role="radio"
+        class="press small"
+        :class="{ main: customer === one }"
+        :aria-checked="customer === one"
+        @click="customer = one"
+      >
+        {{ t(one ? 'trip.noteCustomer' : 'trip.noteDispatch') }}
+      </button>
+    </div>
+    <label class="field"
+      >{{ t(declining ? 'trip.whyNot' : 'trip.noteText') }}<textarea v-model="text" rows="3" autofocus />
+    </label>
+    <div class="two">
+      <button type="button" class="press" @click="emit('back')">{{ t('trip.back') }}</button><button
+        class="press main"
+        :disabled="!text.trim()"
+      >
+        {{ t(declining ? 'trip.declineIt' : 'trip.send') }}
+      </button>
+    </div>
   </form>
 </template>

@@ -10,7 +10,10 @@ import type { Cab } from './useCab'
 const { trip, cab } = defineProps<{ trip: Schemas['CabTrip']; cab: Cab }>()
 const { t } = useI18n()
 const urls = ref<Record<number, string>>({})
-const forget = () => { for (const url of Object.values(urls.value)) URL.revokeObjectURL(url); urls.value = {} }
+const forget = () => {
+  for (const url of Object.values(urls.value)) URL.revokeObjectURL(url)
+  urls.value = {}
+}
 
 async function fetchAll() {
   const kept = await keepPermits(trip, cab.blob)
@@ -18,19 +21,59 @@ async function fetchAll() {
   urls.value = Object.fromEntries(Object.entries(kept).map(([id, blob]) => [id, URL.createObjectURL(blob)]))
 }
 const ids = () => (trip.permits ?? []).flatMap(({ paper_id }) => paper_id ?? [])
-watch([ids, cab.offline], ([now], was) => { if (now.some((id) => !urls.value[id]) || now.join() !== was[0]?.join()) void fetchAll() }, { immediate: true })
+watch(
+  [ids, cab.offline],
+  ([now], was) => {
+    if (now.some(id => !urls.value[id]) || now.join() !== was[0]?.join()) void fetchAll()
+  },
+  { immediate: true },
+)
 onScopeDispose(forget)
 </script>
 
 <template>
   <section v-if="trip.permits?.length" class="card" :aria-label="t('permits.title')">
     <h2>{{ t('permits.title') }}</h2>
-    <details v-for="permit in trip.permits" :key="permit.number"><summary><strong>{{ permit.state }}</strong> {{ permit.number }} <span class="quiet little">{{ t('permits.valid', { from: showDay(permit.valid_from), to: showDay(permit.valid_to) }) }}</span></summary>
+    <details v-for="permit in trip.permits" :key="permit.number">
+      <summary>
+        <strong>{{ permit.state }}</strong> {{ permit.number }}
+        <span class="quiet little">{{
+          t('permits.valid', { from: showDay(permit.valid_from), to: showDay(permit.valid_to) })
+        }}</span>
+      </summary>
       <p class="little">{{ permit.conditions }}</p>
-      <a v-if="permit.paper_id && urls[permit.paper_id]" class="press wide" :href="urls[permit.paper_id]" target="_blank" rel="noopener">{{ t('permits.open') }}</a><p v-else class="little quiet">{{ t('permits.coming') }}</p></details>
+      <a
+        v-if="permit.paper_id && urls[permit.paper_id]"
+        class="press wide"
+        :href="urls[permit.paper_id]"
+        target="_blank"
+        rel="noopener"
+        >{{ t('permits.open') }}</a
+      >
+      <p v-else class="little quiet">{{ t('permits.coming') }}</p>
+    </details>
   </section>
 </template>
 
 <style scoped>
-summary { min-height: 44px; display: flex; align-items: center; gap: .4rem; flex-wrap: wrap; cursor: pointer; } summary::before { content: '▸'; } details[open] summary::before { content: '▾'; } a.press { display: block; text-align: center; text-decoration: none; margin-top: .3rem; }
+summary {
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+  gap: 0.4rem;
+  flex-wrap: wrap;
+  cursor: pointer;
+}
+summary::before {
+  content: '▸';
+}
+details[open] summary::before {
+  content: '▾';
+}
+a.press {
+  display: block;
+  text-align: center;
+  text-decoration: none;
+  margin-top: 0.3rem;
+}
 </style>

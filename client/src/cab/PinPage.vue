@@ -11,7 +11,10 @@ const pin = ref('')
 
 <template>
   <form class="card" @submit.prevent="emit('open', pin)">
-    <label class="field">{{ t('pin.ask') }}<input v-model="pin" type="password" inputmode="numeric" autocomplete="off" autofocus></label>
+    <label class="field"
+      >{{ t('pin.ask')
+      }}<input v-model="pin" type="password" inputmode="numeric" autocomplete="off" autofocus
+    /></label>
     <p v-if="problem" class="trouble" role="alert">{{ problem.message }}</p>
     <button class="press main wide" :disabled="pin.length < 4">{{ t('pin.open') }}</button>
   </form>

@@ -16,19 +16,41 @@ const why = ref('')
 function right() {
   const [year, month, date] = day.value.split('-').map(Number)
   const [hour, minute] = time.value.split(':').map(Number)
-  emit('right', new Date(instantOf({ year: year!, month: month!, day: date!, hour: hour!, minute: minute! }, zone)).toISOString(), why.value.trim())
+  emit(
+    'right',
+    new Date(
+      instantOf({ year: year!, month: month!, day: date!, hour: hour!, minute: minute! }, zone),
+    ).toISOString(),
+    why.value.trim(),
+  )
 }
 </script>
 
 <template>
   <form class="right stack" @submit.prevent="right">
-    <div class="two"><label class="field">{{ t('trip.wrongTime') }}<input v-model="time" type="time" required></label><label class="field"><span class="sr-only">{{ t('trip.wrongTime') }}</span>&nbsp;<input v-model="day" type="date" required></label></div>
-    <label class="field">{{ t('trip.why') }}<input v-model="why" autocomplete="off"></label>
-    <div class="two"><button type="button" class="press small" :disabled="!why.trim()" @click="emit('back', why.trim())">{{ t('trip.takeBack') }}</button><button class="press small main" :disabled="!why.trim()">{{ t('trip.keep') }}</button></div>
+    <div class="two">
+      <label class="field">{{ t('trip.wrongTime') }}<input v-model="time" type="time" required /></label
+      ><label class="field"
+        ><span class="sr-only">{{ t('trip.wrongTime') }}</span
+        >&nbsp;<input v-model="day" type="date" required
+      /></label>
+    </div>
+    <label class="field">{{ t('trip.why') }}<input v-model="why" autocomplete="off" /></label>
+    <div class="two">
+      <button type="button" class="press small" :disabled="!why.trim()" @click="emit('back', why.trim())">
+        {{ t('trip.takeBack') }}</button><button class="press small main" :disabled="!why.trim()">
+        {{ t('trip.keep') }}
+      </button>
+    </div>
     <button type="button" class="press small" @click="emit('close')">{{ t('trip.back') }}</button>
   </form>
 </template>
 
 <style scoped>
-.right { margin-top: .4rem; padding: .6rem; border: 2px solid var(--accent); border-radius: 8px; }
+.right {
+  margin-top: 0.4rem;
+  padding: 0.6rem;
+  border: 2px solid var(--accent);
+  border-radius: 8px;
+}
 </style>

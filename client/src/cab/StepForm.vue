@@ -5,7 +5,12 @@ import type { Schemas } from '@/shared/api'
 import { odometerTrouble } from './steps'
 
 /** The one large button for the next step, with what has to be told with it. */
-const { step, label, trip, trailers } = defineProps<{ step: Schemas['Step']; label: string; trip: Schemas['CabTrip']; trailers: readonly string[] }>()
+const { step, label, trip, trailers } = defineProps<{
+  step: Schemas['Step']
+  label: string
+  trip: Schemas['CabTrip']
+  trailers: readonly string[]
+}>()
 const emit = defineEmits<{ take: [more: Partial<Schemas['CheckInInput']>] }>()
 const { t } = useI18n()
 
@@ -14,32 +19,70 @@ const NEEDED = ['signer']
 const OPTIONAL = ['bol', 'seal', 'quantity', 'temperature']
 const TRAILERS = ['trailer', 'trailer_dropped', 'trailer_taken']
 const stop = computed(() => trip.stops.find(({ id }) => id === step.stop_id))
-const known: Record<string, string | null | undefined> = { tractor: trip.tractor, trailer: trip.trailer, trailer_dropped: stop.value?.unit ?? (step.kind === 'delivered' ? trip.trailer : null), trailer_taken: stop.value?.unit ?? (step.kind === 'loaded' ? trip.trailer : null) }
-const typed = reactive<Record<string, string>>(Object.fromEntries(step.asks.map((name) => [name, known[name] ?? ''])))
+const known: Record<string, string | null | undefined> = {
+  tractor: trip.tractor,
+  trailer: trip.trailer,
+  trailer_dropped: stop.value?.unit ?? (step.kind === 'delivered' ? trip.trailer : null),
+  trailer_taken: stop.value?.unit ?? (step.kind === 'loaded' ? trip.trailer : null),
+}
+const typed = reactive<Record<string, string>>(
+  Object.fromEntries(step.asks.map(name => [name, known[name] ?? ''])),
+)
 const unit = ref<(typeof UNITS)[number]>('lb')
 const confirmed = reactive<Record<string, boolean>>({})
 
 const end = computed(() => step.kind === 'post_trip')
-const odometer = computed(() => (typed.odometer?.trim() ? odometerTrouble(typed.odometer.trim(), { before: end.value ? trip.odometer_from ?? trip.odometer_before ?? null : trip.odometer_before ?? null, routed: trip.routed_miles ?? 0 }, end.value) : undefined))
-const strange = (name: string) => TRAILERS.includes(name) && !!typed[name]?.trim() && trailers.length > 0 && !trailers.includes(typed[name].trim().toUpperCase()) && !confirmed[name]
+const odometer = computed(() =>
+  typed.odometer?.trim()
+    ? odometerTrouble(
+        typed.odometer.trim(),
+        {
+          before: end.value
+            ? (trip.odometer_from ?? trip.odometer_before ?? null)
+            : (trip.odometer_before ?? null),
+          routed: trip.routed_miles ?? 0,
+        },
+        end.value,
+      )
+    : undefined,
+)
+const strange = (name: string) =>
+  TRAILERS.includes(name) &&
+  !!typed[name]?.trim() &&
+  trailers.length > 0 &&
+  !trailers.includes(typed[name].trim().toUpperCase()) &&
+  !confirmed[name]
 const wrong = (name: string): string => {
   if (strange(name)) return t('ask.unknownTrailer', { n: typed[name]!.trim() })
   if (name !== 'odometer' || !odometer.value) return ''
   if (odometer.value.code === 'far') return confirmed.odometer ? '' : t('ask.far', odometer.value)
   return odometer.value.code === 'backwards' ? t('ask.backwards', { n: odometer.value.n }) : t('ask.number')
 }
-const asking = (name: string) => strange(name) || (name === 'odometer' && odometer.value?.code === 'far' && !confirmed.odometer)
-const ready = computed(() => step.asks.every((name) => !wrong(name) && (!NEEDED.includes(name) || typed[name]?.trim())))
+const asking = (name: string) =>
+  strange(name) || (name === 'odometer' && odometer.value?.code === 'far' && !confirmed.odometer)
+const ready = computed(() =>
+  step.asks.every(name => !wrong(name) && (!NEEDED.includes(name) || typed[name]?.trim())),
+)
 
 function take() {
   const told: Partial<Schemas['CheckInInput']> = {}
   for (const name of step.asks) {
     const text = typed[name]?.trim()
     if (!text) continue
-    if (name === 'odometer') Object.assign(told, { odometer: Number(text.replaceAll(/[,\s]/g, '')), ...(odometer.value ? { odometer_confirmed: true } : {}) })
-    else if (name === 'quantity') { if (/^[\d,]+(\.\d{1,3})?$/.test(text)) told.quantity = { amount: text.replaceAll(',', ''), unit: unit.value } }
-    else if (name === 'temperature') { if (/^-?\d{1,3}$/.test(text)) told.temperature_f = Number(text) }
-    else Object.assign(told, { [name]: TRAILERS.includes(name) || name === 'tractor' ? text.toUpperCase() : text })
+    if (name === 'odometer')
+      Object.assign(told, {
+        odometer: Number(text.replaceAll(/[,\s]/g, '')),
+        ...(odometer.value ? { odometer_confirmed: true } : {}),
+      })
+    else if (name === 'quantity') {
+      if (/^[\d,]+(\.\d{1,3})?$/.test(text))
+        told.quantity = { amount: text.replaceAll(',', ''), unit: unit.value }
+    } else if (name === 'temperature') {
+      if (/^-?\d{1,3}$/.test(text)) told.temperature_f = Number(text)
+    } else
+      Object.assign(told, {
+        [name]: TRAILERS.includes(name) || name === 'tractor' ? text.toUpperCase() : text,
+      })
   }
   emit('take', told)
 }
@@ -49,10 +92,34 @@ const numeric = (name: string) => ['odometer', 'quantity'].includes(name)
 <template>
   <form class="stack" @submit.prevent="take">
     <div class="asks">
-      <div v-for="name in step.asks" :key="name" class="field" :class="{ whole: name === 'signer' || name === 'quantity' }">
-        <label :for="`ask-${name}`">{{ t(`ask.${name}`) }} <span v-if="OPTIONAL.includes(name)" class="quiet plain">{{ t('ask.optional') }}</span></label>
-        <span :class="{ pair: name === 'quantity' }"><input :id="`ask-${name}`" v-model="typed[name]" :inputmode="numeric(name) ? 'decimal' : 'text'" autocomplete="off" :aria-invalid="!!wrong(name)" :aria-describedby="`wrong-${name}`"><select v-if="name === 'quantity'" v-model="unit" :aria-label="t('ask.quantity')"><option v-for="one in UNITS" :key="one" :value="one">{{ t(`unit.${one}`) }}</option></select></span>
-        <span :id="`wrong-${name}`" class="wrong" role="alert">{{ wrong(name) }} <button v-if="asking(name)" type="button" class="press small" @click="confirmed[name] = true">{{ t('ask.right') }}</button></span>
+      <div
+        v-for="name in step.asks"
+        :key="name"
+        class="field"
+        :class="{ whole: name === 'signer' || name === 'quantity' }"
+      >
+        <label :for="`ask-${name}`"
+          >{{ t(`ask.${name}`) }}
+          <span v-if="OPTIONAL.includes(name)" class="quiet plain">{{ t('ask.optional') }}</span></label
+        >
+        <span :class="{ pair: name === 'quantity' }"
+          ><input
+            :id="`ask-${name}`"
+            v-model="typed[name]"
+            :inputmode="numeric(name) ? 'decimal' : 'text'"
+            autocomplete="off"
+            :aria-invalid="!!wrong(name)"
+            :aria-describedby="`wrong-${name}`"
+          /><select v-if="name === 'quantity'" v-model="unit" :aria-label="t('ask.quantity')">
+            <option v-for="one in UNITS" :key="one" :value="one">{{ t(`unit.${one}`) }}</option>
+          </select></span
+        >
+        <span :id="`wrong-${name}`" class="wrong" role="alert"
+          >{{ wrong(name) }}
+          <button v-if="asking(name)" type="button" class="press small" @click="confirmed[name] = true">
+            {{ t('ask.right') }}
+          </button></span
+        >
       </div>
     </div>
     <button class="press main wide next" :disabled="!ready">{{ label }}</button>
@@ -60,7 +127,25 @@ const numeric = (name: string) => ['odometer', 'quantity'].includes(name)
 </template>
 
 <style scoped>
-.next { min-height: 84px; font-size: 1.35rem; line-height: 1.2; }
-.asks { display: grid; grid-template-columns: 1fr 1fr; gap: .6rem; } .whole { grid-column: 1 / -1; }
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: .5rem; } .plain { font-weight: 400; }
+.next {
+  min-height: 84px;
+  font-size: 1.35rem;
+  line-height: 1.2;
+}
+.asks {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.6rem;
+}
+.whole {
+  grid-column: 1 / -1;
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.5rem;
+}
+.plain {
+  font-weight: 400;
+}
 </style>

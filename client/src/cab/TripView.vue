@@ -18,14 +18,29 @@ const { trip, cab, underWay } = defineProps<{ trip: Schemas['CabTrip']; cab: Cab
 const { t } = useI18n()
 const panel = ref<'decline' | 'note' | 'report'>()
 const step = computed(() => trip.next)
-const stop = computed(() => trip.stops.find(({ id }) => id === step.value?.stop_id) ?? (step.value?.kind === 'on_my_way' ? trip.stops[0] : undefined))
+const stop = computed(
+  () =>
+    trip.stops.find(({ id }) => id === step.value?.stop_id) ??
+    (step.value?.kind === 'on_my_way' ? trip.stops[0] : undefined),
+)
 const label = computed(() => (step.value ? t(...wordsOf(step.value, stop.value)) : ''))
-const delivered = computed(() => trip.steps.some((one) => one.kind === 'delivered' && one.stop_id === trip.stops.at(-1)?.id && one.done_at) || trip.state === 'delivered')
-const barred = computed(() => underWay && trip.state !== 'rolling' && ['pre_trip', 'on_my_way'].includes(step.value?.kind ?? ''))
-const mayPaper = computed(() => trip.steps.some((one) => one.kind === 'on_my_way' && one.done_at))
+const delivered = computed(
+  () =>
+    trip.steps.some(
+      one => one.kind === 'delivered' && one.stop_id === trip.stops.at(-1)?.id && one.done_at,
+    ) || trip.state === 'delivered',
+)
+const barred = computed(
+  () => underWay && trip.state !== 'rolling' && ['pre_trip', 'on_my_way'].includes(step.value?.kind ?? ''),
+)
+const mayPaper = computed(() => trip.steps.some(one => one.kind === 'on_my_way' && one.done_at))
 
 function take(more: Partial<Schemas['CheckInInput']>) {
-  if (step.value) void cab.checkIn(trip.id, step.value.kind as CheckInKind, label.value, { stop_id: step.value.stop_id, ...more })
+  if (step.value)
+    void cab.checkIn(trip.id, step.value.kind as CheckInKind, label.value, {
+      stop_id: step.value.stop_id,
+      ...more,
+    })
 }
 function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
   const at = stop.value?.id ?? trip.stops.at(-1)?.id ?? null
@@ -37,37 +52,81 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
 <template>
   <article class="stack" :aria-label="`${t('tabs.trip')} ${trip.number}`">
     <section class="card">
-      <div class="spread"><h1>{{ trip.stops[0]?.town }} → {{ trip.stops.at(-1)?.town }}</h1><span class="quiet little">{{ trip.number }} • {{ t('trip.miles', { n: Math.round(Number(trip.miles)) }) }}</span></div>
-      <p class="little">{{ [trip.tractor, trip.trailer].filter(Boolean).join(' + ') }}<template v-if="trip.freight"> • {{ trip.freight }}</template></p>
+      <div class="spread">
+        <h1>{{ trip.stops[0]?.town }} → {{ trip.stops.at(-1)?.town }}</h1>
+        <span class="quiet little"
+          >{{ trip.number }} • {{ t('trip.miles', { n: Math.round(Number(trip.miles)) }) }}</span
+        >
+      </div>
+      <p class="little">
+        {{ [trip.tractor, trip.trailer].filter(Boolean).join(' + ')
+        }}<template v-if="trip.freight"> • {{ trip.freight }}</template>
+      </p>
       <p v-if="trip.references?.length" class="little quiet">{{ trip.references.join(' • ') }}</p>
       <p v-if="trip.notes" class="note little">{{ trip.notes }}</p>
 
       <p v-if="trip.ended" class="trouble" role="alert">{{ t(`trip.${trip.ended}`) }}</p>
       <template v-else>
-        <div v-if="trip.changes?.length" class="note stack" role="alert"><p><strong>{{ t('trip.changed') }}</strong> {{ trip.changes.map(({ what }) => what).join('; ') }}</p><button type="button" class="press wide" @click="cab.checkIn(trip.id, 'seen', t('trip.seen'), { change_id: trip.changes.at(-1)!.id })">{{ t('trip.seen') }}</button></div>
-        <p v-if="delivered" class="said"><strong>{{ t('trip.delivered') }}</strong> {{ t(trip.papers_missing ? 'trip.papersMissing' : 'trip.papersIn') }}</p>
+        <div v-if="trip.changes?.length" class="note stack" role="alert">
+          <p>
+            <strong>{{ t('trip.changed') }}</strong> {{ trip.changes.map(({ what }) => what).join('; ') }}
+          </p>
+          <button
+            type="button"
+            class="press wide"
+            @click="cab.checkIn(trip.id, 'seen', t('trip.seen'), { change_id: trip.changes.at(-1)!.id })"
+          >
+            {{ t('trip.seen') }}
+          </button>
+        </div>
+        <p v-if="delivered" class="said">
+          <strong>{{ t('trip.delivered') }}</strong>
+          {{ t(trip.papers_missing ? 'trip.papersMissing' : 'trip.papersIn') }}
+        </p>
         <p v-if="barred" class="note">{{ t('trip.other') }}</p>
-        <step-form v-else-if="step" :key="`${step.kind} ${step.stop_id}`" :step="step" :label="label" :trip="trip" :trailers="cab.cab.value?.trailers ?? []" @take="take" />
+        <step-form
+          v-else-if="step"
+          :key="`${step.kind} ${step.stop_id}`"
+          :step="step"
+          :label="label"
+          :trip="trip"
+          :trailers="cab.cab.value?.trailers ?? []"
+          @take="take"
+        />
         <p v-else class="said">{{ t('trip.allDone') }}</p>
       </template>
     </section>
 
     <permits-card v-if="!trip.ended" :trip="trip" :cab="cab" />
-    <paper-panel v-if="mayPaper && !trip.ended" :trip="trip" :cab="cab" :wanted="delivered && !!trip.papers_missing" :at="stop?.id ?? trip.stops.at(-1)?.id" />
-    <p v-for="finding in trip.findings" :key="finding" class="note little">{{ t('trip.findings') }} {{ finding }}</p>
+    <paper-panel
+      v-if="mayPaper && !trip.ended"
+      :trip="trip"
+      :cab="cab"
+      :wanted="delivered && !!trip.papers_missing"
+      :at="stop?.id ?? trip.stops.at(-1)?.id"
+    />
+    <p v-for="finding in trip.findings" :key="finding" class="note little">
+      {{ t('trip.findings') }} {{ finding }}
+    </p>
     <section class="card"><stop-list :trip="trip" :next-stop="step?.stop_id ?? null" :cab="cab" /></section>
     <activity-list v-if="mayPaper && !trip.ended" :trip="trip" :cab="cab" />
 
     <trip-report v-if="panel === 'report'" :trip="trip" :cab="cab" @close="panel = undefined" />
     <note-form v-else-if="panel" :declining="panel === 'decline'" @back="panel = undefined" @say="note" />
     <div v-else-if="!trip.ended" class="two">
-      <button v-if="trip.can_decline" type="button" class="press" @click="panel = 'decline'">{{ t('trip.decline') }}</button>
+      <button v-if="trip.can_decline" type="button" class="press" @click="panel = 'decline'">
+        {{ t('trip.decline') }}
+      </button>
       <button type="button" class="press" @click="panel = 'note'">{{ t('trip.note') }}</button>
-      <button v-if="mayPaper" type="button" class="press" @click="panel = 'report'">{{ t('trip.report') }}</button>
+      <button v-if="mayPaper" type="button" class="press" @click="panel = 'report'">
+        {{ t('trip.report') }}
+      </button>
     </div>
   </article>
 </template>
 
 <style scoped>
-.said { font-size: 1.05rem; }
+.said {
+  font-size: 1.05rem;
+}
 </style>

@@ -9,10 +9,17 @@ import type { Cab } from './useCab'
 const { cab, underWay } = defineProps<{ cab: Cab; underWay: boolean }>()
 const { t } = useI18n()
 const open = ref<number>()
-const coming = computed(() => cab.trips.value.slice(1).filter(({ state, ended }) => state !== 'delivered' && !ended))
-const waiting = computed(() => cab.trips.value.find((trip) => trip.id === open.value && trip.state === 'delivered'))
+const coming = computed(() =>
+  cab.trips.value.slice(1).filter(({ state, ended }) => state !== 'delivered' && !ended),
+)
+const waiting = computed(() =>
+  cab.trips.value.find(trip => trip.id === open.value && trip.state === 'delivered'),
+)
 const done = computed(() => cab.cab.value?.done ?? [])
-async function report(id: number) { const url = await cab.file(`/api/cab/trips/${id}/report`); if (url) window.open(url, '_blank') }
+async function report(id: number) {
+  const url = await cab.file(`/api/cab/trips/${id}/report`)
+  if (url) window.open(url, '_blank')
+}
 </script>
 
 <template>
@@ -20,14 +27,48 @@ async function report(id: number) { const url = await cab.file(`/api/cab/trips/$
   <p v-if="!coming.length" class="quiet">{{ t('work.nothing') }}</p>
   <template v-for="trip in coming" :key="trip.id">
     <trip-view v-if="open === trip.id" :trip="trip" :cab="cab" :under-way="underWay" />
-    <button v-else type="button" class="card row" @click="open = trip.id"><span class="spread"><strong>{{ trip.stops[0]?.town }} → {{ trip.stops.at(-1)?.town }}</strong><span class="quiet little">{{ trip.number }}</span></span><span class="little">{{ trip.stops[0] ? showWindow(trip.stops[0].from, trip.stops[0].to, trip.stops[0].zone) : '' }}</span></button>
+    <button v-else type="button" class="card row" @click="open = trip.id">
+      <span class="spread"
+        ><strong>{{ trip.stops[0]?.town }} → {{ trip.stops.at(-1)?.town }}</strong
+        ><span class="quiet little">{{ trip.number }}</span></span
+      ><span class="little">{{
+        trip.stops[0] ? showWindow(trip.stops[0].from, trip.stops[0].to, trip.stops[0].zone) : ''
+      }}</span>
+    </button>
   </template>
   <h2>{{ t('work.done') }}</h2>
   <p v-if="!done.length" class="quiet">{{ t('work.nothingDone') }}</p>
   <trip-view v-if="waiting" :key="waiting.id" :trip="waiting" :cab="cab" :under-way="underWay" />
-  <button v-for="trip in done" :key="trip.id" type="button" class="card row" @click="trip.papers_missing ? (open = trip.id) : report(trip.id)"><span class="spread"><strong>{{ trip.way }}</strong><span class="quiet little">{{ trip.number }}</span></span><span class="little">{{ trip.delivered_at ? showTime(trip.delivered_at, trip.zone ?? 'UTC') : '' }} • <template v-if="trip.papers_missing"><strong class="missing">{{ t('work.missing') }}</strong></template><template v-else>{{ [...new Set(trip.papers)].map((kind) => t(`paper.${kind}`)).join(', ') }}</template></span></button>
+  <button
+    v-for="trip in done"
+    :key="trip.id"
+    type="button"
+    class="card row"
+    @click="trip.papers_missing ? (open = trip.id) : report(trip.id)"
+  >
+    <span class="spread"
+      ><strong>{{ trip.way }}</strong
+      ><span class="quiet little">{{ trip.number }}</span></span
+    ><span class="little"
+      >{{ trip.delivered_at ? showTime(trip.delivered_at, trip.zone ?? 'UTC') : '' }} •
+      <template v-if="trip.papers_missing"
+        ><strong class="missing">{{ t('work.missing') }}</strong></template
+      ><template v-else>{{
+        [...new Set(trip.papers)].map(kind => t(`paper.${kind}`)).join(', ')
+      }}</template></span
+    >
+  </button>
 </template>
 
 <style scoped>
-.row { text-align: left; cursor: pointer; gap: .15rem; min-height: 64px; width: 100%; } .missing { color: var(--warn); }
+.row {
+  text-align: left;
+  cursor: pointer;
+  gap: 0.15rem;
+  min-height: 64px;
+  width: 100%;
+}
+.missing {
+  color: var(--warn);
+}
 </style>

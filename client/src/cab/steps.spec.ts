@@ -3,21 +3,49 @@ import type { Schemas } from '@/shared/api'
 import { lastSpan } from './span'
 import { nextOf, odometerTrouble, withWaiting, wordsOf } from './steps'
 
-const step = (kind: string, stop_id: number | null = null, done_at: string | null = null, key: string | null = null) => ({ kind, stop_id, label: kind, asks: [], done_at, key })
-const STEPS = [step('accepted', null, '2026-11-23T14:00:00Z', 'a'), step('on_my_way'), step('arrived', 1), step('loaded', 1), step('left', 1), step('arrived', 2)]
-const waits = (kind: string, stop_id: number | null, minute: number, corrects?: string) => ({ key: `k${minute}`, path: '', body: {}, label: '', event: { kind, stop_id, done_at: `2026-11-23T15:${minute}:00Z`, ...(corrects ? { corrects } : {}) } })
+const step = (
+  kind: string,
+  stop_id: number | null = null,
+  done_at: string | null = null,
+  key: string | null = null,
+) => ({ kind, stop_id, label: kind, asks: [], done_at, key })
+const STEPS = [
+  step('accepted', null, '2026-11-23T14:00:00Z', 'a'),
+  step('on_my_way'),
+  step('arrived', 1),
+  step('loaded', 1),
+  step('left', 1),
+  step('arrived', 2),
+]
+const waits = (kind: string, stop_id: number | null, minute: number, corrects?: string) => ({
+  key: `k${minute}`,
+  path: '',
+  body: {},
+  label: '',
+  event: { kind, stop_id, done_at: `2026-11-23T15:${minute}:00Z`, ...(corrects ? { corrects } : {}) },
+})
 
 describe('the steps of a trip on the phone', () => {
   it('go on without a signal', () => {
     expect(nextOf(STEPS)?.kind).toBe('on_my_way')
     const told = withWaiting(STEPS, [waits('on_my_way', null, 10), waits('arrived', 1, 20)])
     expect(nextOf(told)).toMatchObject({ kind: 'loaded', stop_id: 1 })
-    expect(nextOf(withWaiting(told, [waits('withdrawn', null, 30, 'k20')]))).toMatchObject({ kind: 'arrived', stop_id: 1 })
-    expect(withWaiting(told, [waits('corrected', null, 15, 'k20')])[2]).toMatchObject({ done_at: '2026-11-23T15:15:00Z' })
+    expect(nextOf(withWaiting(told, [waits('withdrawn', null, 30, 'k20')]))).toMatchObject({
+      kind: 'arrived',
+      stop_id: 1,
+    })
+    expect(withWaiting(told, [waits('corrected', null, 15, 'k20')])[2]).toMatchObject({
+      done_at: '2026-11-23T15:15:00Z',
+    })
     expect(nextOf(withWaiting(STEPS, [waits('arrived', 2, 40)]))).toBeUndefined()
   })
   it('are named by what is done there', () => {
-    const stop = { kind: 'delivery', name: 'Dock 4', handling: 'live', unit: null } as unknown as Schemas['CabStop']
+    const stop = {
+      kind: 'delivery',
+      name: 'Dock 4',
+      handling: 'live',
+      unit: null,
+    } as unknown as Schemas['CabStop']
     expect(wordsOf(step('begun', 1), stop)[0]).toBe('step.begun_delivery')
     expect(wordsOf(step('delivered', 1), { ...stop, handling: 'drop_hook' })[0]).toBe('step.changed')
     expect(wordsOf(step('arrived', 1), stop)).toEqual(['step.arrived', { place: 'Dock 4', unit: '' }])
@@ -25,14 +53,27 @@ describe('the steps of a trip on the phone', () => {
 })
 
 describe('an odometer', () => {
-  it.each([['12a', { before: null, routed: 300 }, false, 'number'], ['119,990', { before: 120000, routed: 300 }, false, 'backwards'], ['120,310', { before: 120000, routed: 300 }, true, undefined], ['120400', { before: 120000, routed: 300 }, true, 'far'], ['120400', { before: 120000, routed: 300 }, false, undefined]] as const)('%s after %j', (text, known, end, code) => {
+  it.each([
+    ['12a', { before: null, routed: 300 }, false, 'number'],
+    ['119,990', { before: 120000, routed: 300 }, false, 'backwards'],
+    ['120,310', { before: 120000, routed: 300 }, true, undefined],
+    ['120400', { before: 120000, routed: 300 }, true, 'far'],
+    ['120400', { before: 120000, routed: 300 }, false, undefined],
+  ] as const)('%s after %j', (text, known, end, code) => {
     expect(odometerTrouble(text, known, end)?.code).toBe(code)
   })
 })
 
 describe('a span of time', () => {
   const now = Date.parse('2026-11-24T15:00:00Z') // 8:00 in Boise
-  it.each([['06:00', '07:30', '2026-11-24T13:00:00.000Z', '2026-11-24T14:30:00.000Z'], ['22:30', '01:30', '2026-11-24T05:30:00.000Z', '2026-11-24T08:30:00.000Z'], ['20:00', '22:00', '2026-11-24T03:00:00.000Z', '2026-11-24T05:00:00.000Z']])('%s to %s is the latest that is past', (from, to, starts, ends) => {
-    expect(lastSpan(from, to, now, 'America/Boise').map((at) => new Date(at).toISOString())).toEqual([starts, ends])
+  it.each([
+    ['06:00', '07:30', '2026-11-24T13:00:00.000Z', '2026-11-24T14:30:00.000Z'],
+    ['22:30', '01:30', '2026-11-24T05:30:00.000Z', '2026-11-24T08:30:00.000Z'],
+    ['20:00', '22:00', '2026-11-24T03:00:00.000Z', '2026-11-24T05:00:00.000Z'],
+  ])('%s to %s is the latest that is past', (from, to, starts, ends) => {
+    expect(lastSpan(from, to, now, 'America/Boise').map(at => new Date(at).toISOString())).toEqual([
+      starts,
+      ends,
+    ])
   })
 })

@@ -39,7 +39,10 @@ export function useCab() {
     const unlock = sessionStorage.getItem('crew-ledger-cab-unlock')
     return { Authorization: `Bearer ${token}`, ...(unlock ? { 'X-Cab-Unlock': unlock } : {}) }
   }
-  const denied = (code: string) => { if (code === 'pin_needed') locked.value = true; else over.value = true }
+  const denied = (code: string) => {
+    if (code === 'pin_needed') locked.value = true
+    else over.value = true
+  }
   const { queue, refused, offline, put, send, drop, again, begin, end } = useQueue(headers, heard, denied)
 
   function take(value: Schemas['Cab']) {
@@ -52,21 +55,38 @@ export function useCab() {
   function heard(path: string, answer: unknown) {
     if (!cab.value) return
     const trip = /^\/api\/cab\/trips\/(\d+)/.exec(path)
-    if (trip) cab.value = { ...cab.value, trips: cab.value.trips.map((one) => (one.id === Number(trip[1]) ? (answer as Schemas['CabTrip']) : one)) }
+    if (trip)
+      cab.value = {
+        ...cab.value,
+        trips: cab.value.trips.map(one =>
+          one.id === Number(trip[1]) ? (answer as Schemas['CabTrip']) : one,
+        ),
+      }
     else if (path.startsWith('/api/cab/receipts')) take(answer as Schemas['Cab'])
-    else if (path.startsWith('/api/cab/messages')) cab.value = { ...cab.value, messages: answer as Schemas['Thread'] }
+    else if (path.startsWith('/api/cab/messages'))
+      cab.value = { ...cab.value, messages: answer as Schemas['Thread'] }
   }
 
-  async function call<T>(path: string, method: 'GET' | 'PUT' = 'GET', body?: unknown): Promise<T | undefined> {
+  async function call<T>(
+    path: string,
+    method: 'GET' | 'PUT' = 'GET',
+    body?: unknown,
+  ): Promise<T | undefined> {
     try {
-      const response = await fetch(path, { method, headers: { ...headers(), ...(body ? { 'Content-Type': 'application/json' } : {}) }, ...(body ? { body: JSON.stringify(body) } : {}) })
+      const response = await fetch(path, {
+        method,
+        headers: { ...headers(), ...(body ? { 'Content-Type': 'application/json' } : {}) },
+        ...(body ? { body: JSON.stringify(body) } : {}),
+      })
       offline.value = response.status === 503
       if (response.ok) return (await response.json()) as T
       if (response.status === 503) return
       const { error } = (await response.json()) as Schemas['Problem']
       if (response.status === 401) denied(error.code)
       else problem.value = error
-    } catch { offline.value = true }
+    } catch {
+      offline.value = true
+    }
   }
 
   async function load() {
@@ -79,34 +99,99 @@ export function useCab() {
     void keepAll(value.trips, blob)
   }
 
-  const trips = computed(() => (cab.value?.trips ?? []).map((trip) => {
-    const steps = withWaiting(trip.steps, queue.value.filter((one) => one.tripId === trip.id))
-    return { ...trip, steps, next: nextOf(steps) ?? null }
-  }))
+  const trips = computed(() =>
+    (cab.value?.trips ?? []).map(trip => {
+      const steps = withWaiting(
+        trip.steps,
+        queue.value.filter(one => one.tripId === trip.id),
+      )
+      return { ...trip, steps, next: nextOf(steps) ?? null }
+    }),
+  )
 
-  const where = () => (place.value && Date.now() - place.value.timestamp < PLACE_MS ? { latitude: place.value.coords.latitude, longitude: place.value.coords.longitude } : {})
-  function checkIn(tripId: number, kind: CheckInKind, label: string, more: Partial<Schemas['CheckInInput']> = {}) {
-    const doneAt = more.done_at ? new Date(Date.parse(more.done_at) - skew.value).toISOString() : new Date().toISOString()
-    const event = ['note', 'customer_note', 'seen', 'declined'].includes(kind) ? {} : { event: { kind, stop_id: more.stop_id ?? null, done_at: new Date(Date.parse(doneAt) + skew.value).toISOString(), ...(more.corrects ? { corrects: more.corrects } : {}) } }
-    return put({ path: `/api/cab/trips/${tripId}/check-ins`, body: { ...where(), ...more, kind, done_at: doneAt }, label, tripId, ...event })
+  const where = () =>
+    place.value && Date.now() - place.value.timestamp < PLACE_MS
+      ? { latitude: place.value.coords.latitude, longitude: place.value.coords.longitude }
+      : {}
+  function checkIn(
+    tripId: number,
+    kind: CheckInKind,
+    label: string,
+    more: Partial<Schemas['CheckInInput']> = {},
+  ) {
+    const doneAt = more.done_at
+      ? new Date(Date.parse(more.done_at) - skew.value).toISOString()
+      : new Date().toISOString()
+    const event = ['note', 'customer_note', 'seen', 'declined'].includes(kind)
+      ? {}
+      : {
+          event: {
+            kind,
+            stop_id: more.stop_id ?? null,
+            done_at: new Date(Date.parse(doneAt) + skew.value).toISOString(),
+            ...(more.corrects ? { corrects: more.corrects } : {}),
+          },
+        }
+    return put({
+      path: `/api/cab/trips/${tripId}/check-ins`,
+      body: { ...where(), ...more, kind, done_at: doneAt },
+      label,
+      tripId,
+      ...event,
+    })
   }
 
   function paper(tripId: number, stopId: number, kind: string, file: Blob, label: string, signer?: string) {
-    if (file.size > MAX_PAPER_BYTES) { problem.value = { code: 'too_large', message: '', path: '' }; return }
+    if (file.size > MAX_PAPER_BYTES) {
+      problem.value = { code: 'too_large', message: '', path: '' }
+      return
+    }
     const key = newKey()
-    const query = new URLSearchParams({ kind, stop_id: String(stopId), key, taken_at: new Date().toISOString(), ...(signer ? { signer } : {}), ...Object.fromEntries(Object.entries(where()).map(([name, value]) => [name, String(value)])) })
-    return put({ key, path: `/api/cab/trips/${tripId}/papers?${query.toString()}`, body: file, label, tripId })
+    const query = new URLSearchParams({
+      kind,
+      stop_id: String(stopId),
+      key,
+      taken_at: new Date().toISOString(),
+      ...(signer ? { signer } : {}),
+      ...Object.fromEntries(Object.entries(where()).map(([name, value]) => [name, String(value)])),
+    })
+    return put({
+      key,
+      path: `/api/cab/trips/${tripId}/papers?${query.toString()}`,
+      body: file,
+      label,
+      tripId,
+    })
   }
   /** What was laid out for the company; goes out when there is a signal, as papers do. */
-  function receipt(told: { kind: string; amount: string; spent_on: string; note: string; trip_id?: number }, file: Blob, label: string) {
-    if (file.size > MAX_PAPER_BYTES) { problem.value = { code: 'too_large', message: '', path: '' }; return }
+  function receipt(
+    told: { kind: string; amount: string; spent_on: string; note: string; trip_id?: number },
+    file: Blob,
+    label: string,
+  ) {
+    if (file.size > MAX_PAPER_BYTES) {
+      problem.value = { code: 'too_large', message: '', path: '' }
+      return
+    }
     const key = newKey()
-    const query = new URLSearchParams({ key, kind: told.kind, amount: told.amount, spent_on: told.spent_on, ...(told.note ? { note: told.note } : {}), ...(told.trip_id ? { trip_id: String(told.trip_id) } : {}) })
+    const query = new URLSearchParams({
+      key,
+      kind: told.kind,
+      amount: told.amount,
+      spent_on: told.spent_on,
+      ...(told.note ? { note: told.note } : {}),
+      ...(told.trip_id ? { trip_id: String(told.trip_id) } : {}),
+    })
     return put({ key, path: `/api/cab/receipts?${query.toString()}`, body: file, label })
   }
-  const activity = (tripId: number, body: Record<string, unknown>, label: string) => put({ path: `/api/cab/trips/${tripId}/activities`, body, label, tripId })
-  const write = (body: string) => put({ path: '/api/cab/messages', body: { body, done_at: new Date().toISOString() }, label: body })
-  async function readUpTo(id: number) { const thread = await call<Schemas['Thread']>('/api/cab/messages/read', 'PUT', { upto: id }); if (thread) heard('/api/cab/messages', thread) }
+  const activity = (tripId: number, body: Record<string, unknown>, label: string) =>
+    put({ path: `/api/cab/trips/${tripId}/activities`, body, label, tripId })
+  const write = (body: string) =>
+    put({ path: '/api/cab/messages', body: { body, done_at: new Date().toISOString() }, label: body })
+  async function readUpTo(id: number) {
+    const thread = await call<Schemas['Thread']>('/api/cab/messages/read', 'PUT', { upto: id })
+    if (thread) heard('/api/cab/messages', thread)
+  }
   async function setting(change: { language?: 'en' | 'es'; consent?: boolean; pin?: string }) {
     if (change.language) speak(change.language)
     const value = await call<Schemas['Cab']>('/api/cab/settings', 'PUT', { key: newKey(), ...change })
@@ -123,8 +208,16 @@ export function useCab() {
   }
   const statement = (id: number) => call<Schemas['Statement']>(`/api/cab/statements/${id}`)
   /** Asked while there is a signal; without one the question stays on the page. */
-  async function askAboutPay(id: number, line: string, body: string): Promise<Schemas['Statement'] | undefined> {
-    const response = await fetch(`/api/cab/statements/${id}/questions`, { method: 'POST', headers: { ...headers(), 'Content-Type': 'application/json' }, body: JSON.stringify({ key: newKey(), line, body }) }).catch(() => undefined)
+  async function askAboutPay(
+    id: number,
+    line: string,
+    body: string,
+  ): Promise<Schemas['Statement'] | undefined> {
+    const response = await fetch(`/api/cab/statements/${id}/questions`, {
+      method: 'POST',
+      headers: { ...headers(), 'Content-Type': 'application/json' },
+      body: JSON.stringify({ key: newKey(), line, body }),
+    }).catch(() => undefined)
     return response?.ok ? ((await response.json()) as Schemas['Statement']) : undefined
   }
   async function blob(path: string): Promise<Blob | undefined> {
@@ -137,28 +230,72 @@ export function useCab() {
   }
   function answerDuty(id: number, answer: 'yes' | 'no') {
     // Answered is gone from the page at once; the phone sends it when it can.
-    if (cab.value) cab.value = { ...cab.value, duty: cab.value.duty.filter((one) => one.id !== id) }
+    if (cab.value) cab.value = { ...cab.value, duty: cab.value.duty.filter(one => one.id !== id) }
     return put({ path: `/api/cab/duty/${id}`, body: { answer }, label: answer })
   }
 
   async function start() {
     const last = await get<Schemas['Cab']>(LAST).catch(() => undefined)
-    if (last && token && !cab.value) { cab.value = last; skew.value = Number(localStorage.getItem('crew-ledger-cab-skew') ?? 0) }
+    if (last && token && !cab.value) {
+      cab.value = last
+      skew.value = Number(localStorage.getItem('crew-ledger-cab-skew') ?? 0)
+    }
     await begin()
     await load()
     localStorage.setItem('crew-ledger-cab-skew', String(skew.value))
   }
   void start()
 
-  const timer = setInterval(() => { if (queue.value.length) void send().then(() => { if (!queue.value.length) void load() }); else if (!document.hidden && !locked.value) void load() }, POLL_MS)
+  const timer = setInterval(() => {
+    if (queue.value.length)
+      void send().then(() => {
+        if (!queue.value.length) void load()
+      })
+    else if (!document.hidden && !locked.value) void load()
+  }, POLL_MS)
   const online = () => void send().then(load)
-  const seen = () => { if (!document.hidden) online() }
+  const seen = () => {
+    if (!document.hidden) online()
+  }
   window.addEventListener('online', online)
   document.addEventListener('visibilitychange', seen)
-  onScopeDispose(() => { clearInterval(timer); end(); window.removeEventListener('online', online); document.removeEventListener('visibilitychange', seen) })
+  onScopeDispose(() => {
+    clearInterval(timer)
+    end()
+    window.removeEventListener('online', online)
+    document.removeEventListener('visibilitychange', seen)
+  })
 
   const clockMinutes = computed(() => Math.round(Math.abs(skew.value) / 60000))
-  return { cab, trips, problem, locked, over, queue, refused, offline, skew, place, clockOff: computed(() => (clockMinutes.value > CLOCK_MINUTES ? clockMinutes.value : 0)), now: () => Date.now() + skew.value, headers,
-    checkIn, paper, receipt, activity, write, readUpTo, setting, unlock, statement, askAboutPay, file, blob, answerDuty, drop, again }
+  return {
+    cab,
+    trips,
+    problem,
+    locked,
+    over,
+    queue,
+    refused,
+    offline,
+    skew,
+    place,
+    clockOff: computed(() => (clockMinutes.value > CLOCK_MINUTES ? clockMinutes.value : 0)),
+    now: () => Date.now() + skew.value,
+    headers,
+    checkIn,
+    paper,
+    receipt,
+    activity,
+    write,
+    readUpTo,
+    setting,
+    unlock,
+    statement,
+    askAboutPay,
+    file,
+    blob,
+    answerDuty,
+    drop,
+    again,
+  }
 }
 export type Cab = ReturnType<typeof useCab>

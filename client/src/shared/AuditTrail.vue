@@ -7,14 +7,32 @@ import { showTime } from './time'
 /** Who changed what on a record, when and why; newest first. */
 const { kind, id } = defineProps<{ kind: string; id: number }>()
 const session = useSession()
-const { data: entries, problem, load } = useFetched(() => id, (record) => ask(api.GET('/api/audit', { params: { query: { kind, id: record } } })), (change) => change.kind === kind && change.id === id)
+const {
+  data: entries,
+  problem,
+  load,
+} = useFetched(
+  () => id,
+  record => ask(api.GET('/api/audit', { params: { query: { kind, id: record } } })),
+  change => change.kind === kind && change.id === id,
+)
 
 const words = (text: string) => text.replaceAll('_', ' ')
-const value = (one: unknown) => (one === null || one === '' ? 'nothing' : typeof one === 'string' && /^\d{4}-\d\d-\d\dT/.test(one) ? showTime(one, session.zone) : words(String(one)))
-const changes = (entry: { changes: Record<string, unknown> }) => Object.entries(entry.changes).filter(([, pair]) => (pair as unknown[]).some((side) => side !== null && side !== '' && side !== false)).map(([field, pair]) => {
-  const [before, after] = pair as [unknown, unknown]
-  return before === null ? `${words(field)}: ${value(after)}` : `${words(field)}: ${value(before)} → ${value(after)}`
-})
+const value = (one: unknown) =>
+  one === null || one === ''
+    ? 'nothing'
+    : typeof one === 'string' && /^\d{4}-\d\d-\d\dT/.test(one)
+      ? showTime(one, session.zone)
+      : words(String(one))
+const changes = (entry: { changes: Record<string, unknown> }) =>
+  Object.entries(entry.changes)
+    .filter(([, pair]) => (pair as unknown[]).some(side => side !== null && side !== '' && side !== false))
+    .map(([field, pair]) => {
+      const [before, after] = pair as [unknown, unknown]
+      return before === null
+        ? `${words(field)}: ${value(after)}`
+        : `${words(field)}: ${value(before)} → ${value(after)}`
+    })
 
 defineExpose({ load })
 </script>
@@ -24,14 +42,30 @@ defineExpose({ load })
   <ol v-else class="trail small">
     <li v-for="entry in entries" :key="entry.id">
       <span class="when quiet">{{ showTime(entry.at, session.zone, { letters: false }) }}</span>
-      <span><strong>{{ entry.who }}</strong> {{ words(entry.act) }}<template v-if="entry.why">: “{{ entry.why }}”</template>
-        <span v-if="changes(entry).length" class="quiet">{{ `: ${changes(entry).slice(0, 6).join(' • ')}` }}</span></span>
+      <span
+        ><strong>{{ entry.who }}</strong> {{ words(entry.act)
+        }}<template v-if="entry.why">: “{{ entry.why }}”</template>
+        <span v-if="changes(entry).length" class="quiet">{{
+          `: ${changes(entry).slice(0, 6).join(' • ')}`
+        }}</span></span
+      >
     </li>
   </ol>
 </template>
 
 <style scoped>
-.trail { list-style: none; padding: 0; margin: 0; }
-li { display: grid; grid-template-columns: 8.2rem 1fr; gap: .5rem; padding: .25rem 0; }
-.when { white-space: nowrap; }
+.trail {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 8.2rem 1fr;
+  gap: 0.5rem;
+  padding: 0.25rem 0;
+}
+.when {
+  white-space: nowrap;
+}
 </style>

@@ -10,7 +10,15 @@ const at = computed(() => STATES[state])
 <template>
   <span class="mark" :class="state">
     <svg v-if="at.step >= 0" width="26" height="8" aria-hidden="true">
-      <rect v-for="i in STEPS" :key="i" :x="(i - 1) * 4.4" y="1" width="3" height="6" :class="{ done: i <= at.step }" />
+      <rect
+        v-for="i in STEPS"
+        :key="i"
+        :x="(i - 1) * 4.4"
+        y="1"
+        width="3"
+        height="6"
+        :class="{ done: i <= at.step }"
+      />
     </svg>
     <svg v-else width="26" height="8" aria-hidden="true"><path d="M0 4h26" class="struck" /></svg>
     {{ at.label }}
@@ -18,8 +26,26 @@ const at = computed(() => STATES[state])
 </template>
 
 <style scoped>
-.mark { display: inline-flex; align-items: center; gap: .4rem; white-space: nowrap; }
-rect { fill: rgb(var(--v-theme-on-surface), .2); } rect.done { fill: rgb(var(--v-theme-primary)); }
-.struck { stroke: rgb(var(--v-theme-quiet)); stroke-width: 2; }
-.open { font-weight: 700; } .cancelled { color: rgb(var(--v-theme-quiet)); }
+.mark {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.4rem;
+  white-space: nowrap;
+}
+rect {
+  fill: rgb(var(--v-theme-on-surface), 0.2);
+}
+rect.done {
+  fill: rgb(var(--v-theme-primary));
+}
+.struck {
+  stroke: rgb(var(--v-theme-quiet));
+  stroke-width: 2;
+}
+.open {
+  font-weight: 700;
+}
+.cancelled {
+  color: rgb(var(--v-theme-quiet));
+}
 </style>

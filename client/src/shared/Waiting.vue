@@ -12,11 +12,19 @@ defineEmits<{ again: [] }>()
     <p v-if="problem.request_id" class="quiet small">Request {{ problem.request_id }}</p>
     <v-btn class="mt-2" variant="tonal" @click="$emit('again')">Try again</v-btn>
   </div>
-  <div v-else-if="data === undefined" class="pa-4" role="status" aria-busy="true" aria-label="Loading"><div v-for="i in 5" :key="i" class="bone" /></div>
+  <div v-else-if="data === undefined" class="pa-4" role="status" aria-busy="true" aria-label="Loading">
+    <div v-for="i in 5" :key="i" class="bone" />
+  </div>
   <div v-else-if="empty" class="pa-6 quiet"><slot name="empty" /></div>
   <slot v-else :data="data" />
 </template>
 
 <style scoped>
-.bone { height: 1rem; margin: .9rem 0; border-radius: 3px; background: rgb(var(--v-theme-surface-variant)); opacity: .7; }
+.bone {
+  height: 1rem;
+  margin: 0.9rem 0;
+  border-radius: 3px;
+  background: rgb(var(--v-theme-surface-variant));
+  opacity: 0.7;
+}
 </style>

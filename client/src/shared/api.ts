@@ -10,19 +10,32 @@ export type Problem = Schemas['Problem']['error'] & Record<string, unknown>
 export const reachable = ref(true)
 
 const watchReach: Middleware = {
-  onResponse({ response }) { reachable.value = response.status !== 503 },
-  onError() { reachable.value = false },
+  onResponse({ response }) {
+    reachable.value = response.status !== 503
+  },
+  onError() {
+    reachable.value = false
+  },
 }
 
 export const api = createClient<paths>({ baseUrl: '/' })
 api.use(watchReach)
 
-const AWAY: Problem = { code: 'unreachable', message: 'The server is out of reach. What you typed is kept: try again in a moment.', path: '' }
+const AWAY: Problem = {
+  code: 'unreachable',
+  message: 'The server is out of reach. What you typed is kept: try again in a moment.',
+  path: '',
+}
 
-interface Answer<T> { data?: T; error?: unknown }
+interface Answer<T> {
+  data?: T
+  error?: unknown
+}
 
 /** Runs a call and gives its data or its problem, also when there is no network. */
-export async function ask<T>(call: Promise<Answer<T>>): Promise<{ data: T; problem: undefined } | { data: undefined; problem: Problem }> {
+export async function ask<T>(
+  call: Promise<Answer<T>>,
+): Promise<{ data: T; problem: undefined } | { data: undefined; problem: Problem }> {
   try {
     const { data, error } = await call
     if (data !== undefined) return { data, problem: undefined }

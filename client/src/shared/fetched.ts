@@ -10,7 +10,11 @@ type Answer<T> = { data: T; problem: undefined } | { data: undefined; problem: P
  * What the server says for a source; asked anew when the source changes, when `concerns` a live change, and until it can be
  * reached. An answer for an earlier source never lands on a later one.
  */
-export function useFetched<S, T>(source: WatchSource<S>, get: (source: S) => Promise<Answer<T>>, concerns: (change: Change) => boolean = () => false) {
+export function useFetched<S, T>(
+  source: WatchSource<S>,
+  get: (source: S) => Promise<Answer<T>>,
+  concerns: (change: Change) => boolean = () => false,
+) {
   const data = shallowRef<T>()
   const problem = shallowRef<Problem>()
   const loading = ref(false)
@@ -27,12 +31,25 @@ export function useFetched<S, T>(source: WatchSource<S>, get: (source: S) => Pro
     loading.value = false
     problem.value = answer.problem
     if (answer.data !== undefined) data.value = answer.data
-    if (answer.problem && ['unreachable', 'database_away'].includes(answer.problem.code)) retry = setTimeout(load, 2000)
+    if (answer.problem && ['unreachable', 'database_away'].includes(answer.problem.code))
+      retry = setTimeout(load, 2000)
   }
 
-  watch(source, (value) => { current = value; void load() }, { immediate: true })
-  onChange((change) => { if (change === 'again' || concerns(change)) void load() })
-  onScopeDispose(() => { turn++; clearTimeout(retry) })
+  watch(
+    source,
+    value => {
+      current = value
+      void load()
+    },
+    { immediate: true },
+  )
+  onChange(change => {
+    if (change === 'again' || concerns(change)) void load()
+  })
+  onScopeDispose(() => {
+    turn++
+    clearTimeout(retry)
+  })
 
   /** Takes an act's answer as the newest. A read under way may be older or newer than it, so it is read once more. */
   function put(value: T) {
@@ -43,5 +60,11 @@ export function useFetched<S, T>(source: WatchSource<S>, get: (source: S) => Pro
     data.value = value
     if (reading) void load()
   }
-  return { data: data as Readonly<typeof data>, problem: readonly(problem), loading: readonly(loading), load, put }
+  return {
+    data: data as Readonly<typeof data>,
+    problem: readonly(problem),
+    loading: readonly(loading),
+    load,
+    put,
+  }
 }

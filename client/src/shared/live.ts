@@ -8,21 +8,38 @@ type Listener = (change: Change | 'again') => void
 export const live = ref(false)
 
 const listeners = new Set<Listener>()
-const tell = (change: Change | 'again') => { for (const listener of listeners) listener(change) }
+const tell = (change: Change | 'again') => {
+  for (const listener of listeners) listener(change)
+}
 
 function hear(message: LiveMessage) {
   switch (message.type) {
-    case 'open': live.value = true; break
-    case 'closed': live.value = false; break
-    case 'again': tell('again'); break
-    case 'change': tell(message.change); break
+    case 'open':
+      live.value = true
+      break
+    case 'closed':
+      live.value = false
+      break
+    case 'again':
+      tell('again')
+      break
+    case 'change':
+      tell(message.change)
+      break
   }
 }
 
-interface Line { start: () => void; end: () => void; leave: () => void }
+interface Line {
+  start: () => void
+  end: () => void
+  leave: () => void
+}
 
 function sharedLine(): Line {
-  const { port } = new SharedWorker(new URL('./live.worker.ts', import.meta.url), { type: 'module', name: 'crew-ledger-live' })
+  const { port } = new SharedWorker(new URL('./live.worker.ts', import.meta.url), {
+    type: 'module',
+    name: 'crew-ledger-live',
+  })
   port.onmessage = ({ data }: MessageEvent<LiveMessage>) => hear(data)
   const say = (word: 'start' | 'end' | 'leave') => () => port.postMessage(word)
   return { start: say('start'), end: say('end'), leave: say('leave') }
@@ -50,7 +67,12 @@ export function disconnectLive() {
 }
 
 window.addEventListener('pagehide', () => line?.leave())
-window.addEventListener('pageshow', (event) => { if (event.persisted && wanted) { line?.start(); tell('again') } })
+window.addEventListener('pageshow', event => {
+  if (event.persisted && wanted) {
+    line?.start()
+    tell('again')
+  }
+})
 
 /** Calls back for each change of another or of this tab, and for `again` when some may have been missed. */
 export function onChange(listener: Listener) {

@@ -5,9 +5,11 @@ import { liveSource } from './liveSource'
  * A tab says `start`, `end` (signed out) or `leave`.
  */
 const ports = new Set<MessagePort>()
-const source = liveSource((message) => { for (const port of ports) port.postMessage(message) })
+const source = liveSource(message => {
+  for (const port of ports) port.postMessage(message)
+})
 
-;(self as unknown as { onconnect: (event: MessageEvent) => void }).onconnect = (event) => {
+;(self as unknown as { onconnect: (event: MessageEvent) => void }).onconnect = event => {
   const port = event.ports[0]!
   port.onmessage = ({ data }: MessageEvent<'start' | 'end' | 'leave'>) => {
     if (data === 'start') {

@@ -1,6 +1,12 @@
-export interface Change { kind: string; id: number; act: string; who: string }
+export interface Change {
+  kind: string
+  id: number
+  act: string
+  who: string
+}
 /** What the one live connection tells: whether it is open, a change, or that some may have been missed. */
-export type LiveMessage = { type: 'open' } | { type: 'closed' } | { type: 'again' } | { type: 'change'; change: Change }
+export type LiveMessage =
+  { type: 'open' } | { type: 'closed' } | { type: 'again' } | { type: 'change'; change: Change }
 
 const RETRY_MS = 3000
 
@@ -22,7 +28,9 @@ export function liveSource(tell: (message: LiveMessage) => void) {
       greeted = true
     })
     source.addEventListener('again', () => tell({ type: 'again' }))
-    source.addEventListener('change', (event) => tell({ type: 'change', change: JSON.parse((event as MessageEvent<string>).data) as Change }))
+    source.addEventListener('change', event =>
+      tell({ type: 'change', change: JSON.parse((event as MessageEvent<string>).data) as Change }),
+    )
     source.onerror = () => {
       open = false
       tell({ type: 'closed' })

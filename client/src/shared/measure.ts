@@ -11,7 +11,16 @@ export function parsePounds(text: string): number | undefined {
 
 /** Inches: `102`, `102"`, `8'6"`, `8'6`, `8.5'`, `8ft 6in`. */
 export function parseInches(text: string): number | undefined {
-  const plain = text.trim().toLowerCase().replaceAll('feet', "'").replaceAll('ft', "'").replaceAll('inches', '"').replaceAll('in', '"').replace(/[’′]/g, "'").replace(/[”″]|''/g, '"').replaceAll(' ', '')
+  const plain = text
+    .trim()
+    .toLowerCase()
+    .replaceAll('feet', "'")
+    .replaceAll('ft', "'")
+    .replaceAll('inches', '"')
+    .replaceAll('in', '"')
+    .replace(/[’′]/g, "'")
+    .replace(/[”″]|''/g, '"')
+    .replaceAll(' ', '')
   const match = /^(?:(\d+(?:\.\d+)?)')?(?:(\d+(?:\.\d+)?)"?)?$/.exec(plain)
   if (!match || (match[1] === undefined && match[2] === undefined)) return
   // Rounded up: no bridge lets the rest of an inch through. A thousandth is only what binary fractions leave.
@@ -41,7 +50,8 @@ export function showDollars(amount: string | undefined | null): string {
 }
 
 /** Amounts added to the cent, as text again. */
-export const sumDollars = (amounts: string[]): string => (amounts.reduce((cents, amount) => cents + Math.round(Number(amount) * 100), 0) / 100).toFixed(2)
+export const sumDollars = (amounts: string[]): string =>
+  (amounts.reduce((cents, amount) => cents + Math.round(Number(amount) * 100), 0) / 100).toFixed(2)
 
 export function showMiles(miles: string | null | undefined): string {
   if (!miles) return ''

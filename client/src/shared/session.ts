@@ -21,7 +21,11 @@ export const useSession = defineStore('session', () => {
   /** Posts to the sign-in service; gives what went wrong, or nothing. */
   async function post(path: string, body: object): Promise<Problem | undefined> {
     try {
-      const response = await fetch(`/api/auth/${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json', Accept: 'application/json' }, body: JSON.stringify(body) })
+      const response = await fetch(`/api/auth/${path}`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', Accept: 'application/json' },
+        body: JSON.stringify(body),
+      })
       if (response.ok) return
       return ((await response.json()) as Schemas['Problem']).error
     } catch {
@@ -40,8 +44,9 @@ export const useSession = defineStore('session', () => {
     await load()
   }
 
-  const changePassword = (password: string, next: string) => post('password', { password, 'new-password': next })
-  const has = (...roles: Role[]) => computed(() => roles.some((role) => me.value?.roles?.includes(role)))
+  const changePassword = (password: string, next: string) =>
+    post('password', { password, 'new-password': next })
+  const has = (...roles: Role[]) => computed(() => roles.some(role => me.value?.roles?.includes(role)))
   const zone = computed(() => me.value?.company_zone ?? 'UTC')
   /** The company's now, in milliseconds: in a demo it runs beside the real one. */
   const now = () => Date.now() + ahead.value

@@ -17,10 +17,44 @@ export const STATES: Record<LoadState, { label: string; step: number }> = {
 }
 
 export const CHECK_INS: Record<string, string> = {
-  accepted: 'accepted the trip', pre_trip: 'did the pre-trip inspection', post_trip: 'did the post-trip inspection', begun: 'began', corrected: 'put a time right', withdrawn: 'took a step back', customer_note: 'wrote for the customer', declined: 'declined the trip', on_my_way: 'is on the way', arrived: 'arrived', loaded: 'is loaded', delivered: 'delivered', swapped: 'handed the load over', dropped: 'dropped the trailer', hooked: 'hooked the trailer', parked: 'parked', left: 'left', note: 'wrote', seen: 'has seen the change', paper: 'sent a paper',
+  accepted: 'accepted the trip',
+  pre_trip: 'did the pre-trip inspection',
+  post_trip: 'did the post-trip inspection',
+  begun: 'began',
+  corrected: 'put a time right',
+  withdrawn: 'took a step back',
+  customer_note: 'wrote for the customer',
+  declined: 'declined the trip',
+  on_my_way: 'is on the way',
+  arrived: 'arrived',
+  loaded: 'is loaded',
+  delivered: 'delivered',
+  swapped: 'handed the load over',
+  dropped: 'dropped the trailer',
+  hooked: 'hooked the trailer',
+  parked: 'parked',
+  left: 'left',
+  note: 'wrote',
+  seen: 'has seen the change',
+  paper: 'sent a paper',
 }
 
 /** What a stop of a trip is for. */
-export const STOPS: Record<string, string> = { pickup: 'Pickup', delivery: 'Delivery', swap: 'Swap', drop: 'Drop trailer', hook: 'Hook trailer', yard: 'Yard' }
+export const STOPS: Record<string, string> = {
+  pickup: 'Pickup',
+  delivery: 'Delivery',
+  swap: 'Swap',
+  drop: 'Drop trailer',
+  hook: 'Hook trailer',
+  yard: 'Yard',
+}
 
-export const PAPERS: Record<string, string> = { bol: 'Bill of lading', pod: 'Proof of delivery', scale_ticket: 'Scale ticket', lumper_receipt: 'Lumper receipt', permit: 'Permit', damage: 'Damage', signature: 'Signature' }
+export const PAPERS: Record<string, string> = {
+  bol: 'Bill of lading',
+  pod: 'Proof of delivery',
+  scale_ticket: 'Scale ticket',
+  lumper_receipt: 'Lumper receipt',
+  permit: 'Permit',
+  damage: 'Damage',
+  signature: 'Signature',
+}

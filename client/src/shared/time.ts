@@ -2,20 +2,36 @@
 
 const DAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
 
-interface Wall { year: number; month: number; day: number; hour: number; minute: number }
+interface Wall {
+  year: number
+  month: number
+  day: number
+  hour: number
+  minute: number
+}
 
 const formats = new Map<string, Intl.DateTimeFormat>()
 function format(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
   const key = zone + JSON.stringify(options)
   let found = formats.get(key)
-  if (!found) formats.set(key, found = new Intl.DateTimeFormat('en-US', { timeZone: zone, ...options }))
+  if (!found) formats.set(key, (found = new Intl.DateTimeFormat('en-US', { timeZone: zone, ...options })))
   return found
 }
 
 /** The wall clock of a zone at an instant. */
 export function wallAt(instant: number, zone: string): Wall {
-  const parts = Object.fromEntries(format(zone, { hourCycle: 'h23', year: 'numeric', month: 'numeric', day: 'numeric', hour: 'numeric', minute: 'numeric' })
-    .formatToParts(instant).map(({ type, value }) => [type, Number(value)]))
+  const parts = Object.fromEntries(
+    format(zone, {
+      hourCycle: 'h23',
+      year: 'numeric',
+      month: 'numeric',
+      day: 'numeric',
+      hour: 'numeric',
+      minute: 'numeric',
+    })
+      .formatToParts(instant)
+      .map(({ type, value }) => [type, Number(value)]),
+  )
   return { year: parts.year!, month: parts.month!, day: parts.day!, hour: parts.hour!, minute: parts.minute! }
 }
 
@@ -33,8 +49,10 @@ export function instantOf(wall: Wall, zone: string): number {
     return Date.UTC(w.year, w.month - 1, w.day, w.hour, w.minute) - Math.floor(instant / 60000) * 60000
   }
   // Before and after a clock change the offset differs; the larger one gives the earlier instant.
-  const candidates = [...new Set([offset(asUtc - 86400000), offset(asUtc + 86400000)])].sort((a, b) => b - a).map((o) => asUtc - o)
-  return candidates.find((instant) => instant + offset(instant) === asUtc) ?? candidates[candidates.length - 1]!
+  const candidates = [...new Set([offset(asUtc - 86400000), offset(asUtc + 86400000)])]
+    .sort((a, b) => b - a)
+    .map(o => asUtc - o)
+  return candidates.find(instant => instant + offset(instant) === asUtc) ?? candidates[candidates.length - 1]!
 }
 
 function parseClock(text: string): { hour: number; minute: number } | undefined {
@@ -65,17 +83,27 @@ function parseDay(text: string, today: Wall): { year: number; month: number; day
   }
   const match = /^(\d{1,2})[/-](\d{1,2})(?:[/-](\d{2}|\d{4}))?$/.exec(text) ?? undefined
   const iso = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text)
-  const [year, month, day] = iso ? [Number(iso[1]), Number(iso[2]), Number(iso[3])]
-    : match ? [match[3] ? Number(match[3].padStart(4, '20')) : undefined, Number(match[1]), Number(match[2])] : []
+  const [year, month, day] = iso
+    ? [Number(iso[1]), Number(iso[2]), Number(iso[3])]
+    : match
+      ? [match[3] ? Number(match[3].padStart(4, '20')) : undefined, Number(match[1]), Number(match[2])]
+      : []
   if (!month || !day) return
   const chosen = year ?? (month < today.month - 6 ? today.year + 1 : today.year)
   const date = new Date(Date.UTC(chosen, month - 1, day))
-  return date.getUTCMonth() + 1 === month && date.getUTCDate() === day ? { year: chosen, month, day } : undefined
+  return date.getUTCMonth() + 1 === month && date.getUTCDate() === day
+    ? { year: chosen, month, day }
+    : undefined
 }
 
 /** An instant from what is typed: `7a`, `0730`, `tmrw 14`, `fri 6:30p`, `11/27 0800`. A clock alone is today, or tomorrow once it is past. */
 export function parseTime(text: string, zone: string, now: number): number | undefined {
-  const words = text.trim().toLowerCase().replace(/\s+([ap]m?)$/, '$1').split(/[\s,]+/).filter(Boolean)
+  const words = text
+    .trim()
+    .toLowerCase()
+    .replace(/\s+([ap]m?)$/, '$1')
+    .split(/[\s,]+/)
+    .filter(Boolean)
   if (words.length === 0 || words.length > 2) return
   const today = wallAt(now, zone)
   const clock = parseClock(words[words.length - 1]!)
@@ -88,20 +116,48 @@ export function parseTime(text: string, zone: string, now: number): number | und
 }
 
 /** `Mon 11/23 7:30 MST`: the day, the clock and the zone's letters. */
-export function showTime(iso: string | number | null | undefined, zone: string, { letters = true, day = true } = {}): string {
+export function showTime(
+  iso: string | number | null | undefined,
+  zone: string,
+  { letters = true, day = true } = {},
+): string {
   if (iso === null || iso === undefined) return ''
   const instant = typeof iso === 'number' ? iso : Date.parse(iso)
-  const parts = Object.fromEntries(format(zone, { hourCycle: 'h23', weekday: 'short', month: 'numeric', day: 'numeric', hour: 'numeric', minute: '2-digit', timeZoneName: 'short' })
-    .formatToParts(instant).map(({ type, value }) => [type, value]))
-  return [day && `${parts.weekday} ${parts.month}/${parts.day}`, `${Number(parts.hour)}:${parts.minute}`, letters && parts.timeZoneName].filter(Boolean).join(' ')
+  const parts = Object.fromEntries(
+    format(zone, {
+      hourCycle: 'h23',
+      weekday: 'short',
+      month: 'numeric',
+      day: 'numeric',
+      hour: 'numeric',
+      minute: '2-digit',
+      timeZoneName: 'short',
+    })
+      .formatToParts(instant)
+      .map(({ type, value }) => [type, value]),
+  )
+  return [
+    day && `${parts.weekday} ${parts.month}/${parts.day}`,
+    `${Number(parts.hour)}:${parts.minute}`,
+    letters && parts.timeZoneName,
+  ]
+    .filter(Boolean)
+    .join(' ')
 }
 
 /** A window or an appointment in one line: the day once where both ends share it. */
-export function showWindow(from: string | null | undefined, to: string | null | undefined, zone: string): string {
+export function showWindow(
+  from: string | null | undefined,
+  to: string | null | undefined,
+  zone: string,
+): string {
   if (!from && !to) return 'no time yet'
   if (!from) return `by ${showTime(to, zone)}`
   if (!to || to === from) return showTime(from, zone)
-  const dayOf = (iso: string) => { const { year, month, day } = wallAt(Date.parse(iso), zone); return `${year} ${month} ${day}` }
+  const dayOf = (iso: string) => {
+    const { year, month, day } = wallAt(Date.parse(iso), zone)
+    return `${year} ${month} ${day}`
+  }
   return `${showTime(from, zone, { letters: false })} – ${showTime(to, zone, { day: dayOf(from) !== dayOf(to) })}`
 }
 
@@ -113,5 +169,7 @@ export function typedTime(iso: string, zone: string): string {
 
 /** `Nov 15, 2026` for a day. */
 export function showDay(day: string): string {
-  return format('UTC', { month: 'short', day: 'numeric', year: 'numeric' }).format(Date.parse(`${day}T00:00:00Z`))
+  return format('UTC', { month: 'short', day: 'numeric', year: 'numeric' }).format(
+    Date.parse(`${day}T00:00:00Z`),
+  )
 }

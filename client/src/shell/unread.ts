@@ -15,16 +15,24 @@ function ring() {
     tone.start()
     tone.stop(audio.currentTime + 0.5)
     tone.onended = () => void audio.close()
-  } catch { /* no audio device: the count still tells */ }
+  } catch {
+    /* no audio device: the count still tells */
+  }
 }
 
 /** How many messages of drivers nobody has read; rings when there are more than before. */
 export function useUnread() {
   const sound = useStorage('crew-ledger-message-sound', true)
-  const { data } = useFetched(() => 0, () => ask(api.GET('/api/messages')), (change) => change.kind === 'message')
+  const { data } = useFetched(
+    () => 0,
+    () => ask(api.GET('/api/messages')),
+    change => change.kind === 'message',
+  )
   const sum = (rows: typeof data.value) => (rows ?? []).reduce((all, row) => all + row.unread, 0)
   const unread = computed(() => sum(data.value))
   // What was unread when the page was opened rings nobody.
-  watch(data, (now, before) => { if (sound.value && before && sum(now) > sum(before)) ring() })
+  watch(data, (now, before) => {
+    if (sound.value && before && sum(now) > sum(before)) ring()
+  })
   return unread
 }

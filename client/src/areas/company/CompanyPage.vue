@@ -25,6 +25,20 @@ const exports = session.has('administrator', 'dispatcher')
 </template>
 
 <style scoped>
-.company { display: grid; grid-template-columns: minmax(18rem, 1fr) minmax(0, 2fr); gap: .9rem; align-items: start; max-width: 1240px; margin: 0 auto; } .wide { grid-column: 1 / -1; }
-@media (max-width: 800px) { .company { grid-template-columns: minmax(0, 1fr); } }
+.company {
+  display: grid;
+  grid-template-columns: minmax(18rem, 1fr) minmax(0, 2fr);
+  gap: 0.9rem;
+  align-items: start;
+  max-width: 1240px;
+  margin: 0 auto;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+@media (max-width: 800px) {
+  .company {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -4,7 +4,12 @@ import { api, ask, type Problem, type Schemas } from '@/shared/api'
 
 type Kind = 'customers' | 'places' | 'drivers' | 'units'
 defineProps<{ mayImport: boolean }>()
-const KINDS: { value: Kind; title: string }[] = [{ value: 'customers', title: 'Customers' }, { value: 'places', title: 'Places' }, { value: 'drivers', title: 'Drivers' }, { value: 'units', title: 'Tractors and trailers' }]
+const KINDS: { value: Kind; title: string }[] = [
+  { value: 'customers', title: 'Customers' },
+  { value: 'places', title: 'Places' },
+  { value: 'drivers', title: 'Drivers' },
+  { value: 'units', title: 'Tractors and trailers' },
+]
 const kind = ref<Kind>('customers')
 const template = shallowRef<Schemas['ImportTemplate']>()
 const csv = ref('')
@@ -12,15 +17,24 @@ const fileName = ref('')
 const result = shallowRef<Schemas['ImportResult']>()
 const problem = ref<Problem>()
 
-watch(kind, async () => {
-  result.value = undefined
-  csv.value = ''
-  const { data } = await ask(api.GET('/api/imports/{kind}', { params: { path: { kind: kind.value } } }))
-  template.value = data
-}, { immediate: true })
+watch(
+  kind,
+  async () => {
+    result.value = undefined
+    csv.value = ''
+    const { data } = await ask(api.GET('/api/imports/{kind}', { params: { path: { kind: kind.value } } }))
+    template.value = data
+  },
+  { immediate: true },
+)
 
 async function run(preview: boolean) {
-  const answer = await ask(api.POST('/api/imports/{kind}', { params: { path: { kind: kind.value } }, body: { csv: csv.value, preview } }))
+  const answer = await ask(
+    api.POST('/api/imports/{kind}', {
+      params: { path: { kind: kind.value } },
+      body: { csv: csv.value, preview },
+    }),
+  )
   problem.value = answer.problem
   result.value = answer.data
 }
@@ -39,21 +53,97 @@ const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent
 <template>
   <section class="panel pad stack">
     <h2>{{ mayImport ? 'Import and export' : 'Export' }}</h2>
-    <div class="row wrap"><v-select v-model="kind" class="kind" label="What" :items="KINDS" /><v-btn variant="tonal" :href="`/api/exports/${kind}`">Export as CSV</v-btn>
-      <template v-if="mayImport && template"><v-btn variant="text" :href="href(template.csv)" :download="`${kind}-template.csv`">Empty template</v-btn><label class="file">Import a CSV file<input type="file" accept=".csv,text/csv" @change="pick"></label></template></div>
-    <details v-if="mayImport && template"><summary class="small">The columns</summary><dl class="columns small"><template v-for="column in template.columns" :key="column.name"><dt>{{ column.name }} <span v-if="column.required" class="quiet">needed</span></dt><dd>{{ column.about }}</dd></template></dl></details>
+    <div class="row wrap">
+      <v-select v-model="kind" class="kind" label="What" :items="KINDS" /><v-btn
+        variant="tonal"
+        :href="`/api/exports/${kind}`"
+        >Export as CSV</v-btn
+      >
+      <template v-if="mayImport && template"
+        ><v-btn variant="text" :href="href(template.csv)" :download="`${kind}-template.csv`"
+          >Empty template</v-btn
+        ><label class="file"
+          >Import a CSV file<input type="file" accept=".csv,text/csv" @change="pick" /></label
+      ></template>
+    </div>
+    <details v-if="mayImport && template">
+      <summary class="small">The columns</summary>
+      <dl class="columns small">
+        <template v-for="column in template.columns" :key="column.name"
+          ><dt>{{ column.name }} <span v-if="column.required" class="quiet">needed</span></dt>
+          <dd>{{ column.about }}</dd></template
+        >
+      </dl>
+    </details>
     <v-alert v-if="problem" type="error">{{ problem.message }}</v-alert>
     <template v-if="result">
-      <p role="status"><strong>{{ fileName }}</strong>{{ result.done ? ' is imported' : result.errors.length ? ' was not imported; nothing has changed' : ' would be imported' }}: {{ result.added }} new, {{ result.changed }} changed, {{ result.unchanged }} as they are.</p>
-      <table v-if="result.errors.length" class="ledger"><thead><tr><th class="figure">Row</th><th>Column</th><th>What is wrong</th></tr></thead><tbody><tr v-for="(error, i) in result.errors.slice(0, 100)" :key="i"><td class="figure">{{ error.row }}</td><td>{{ error.column }}</td><td>{{ error.message }}</td></tr></tbody></table>
-      <div v-else-if="!result.done"><v-btn color="primary" @click="run(false)">Import {{ result.added + result.changed }} rows</v-btn></div>
+      <p role="status">
+        <strong>{{ fileName }}</strong>{{
+          result.done
+            ? ' is imported'
+            : result.errors.length
+              ? ' was not imported; nothing has changed'
+              : ' would be imported'
+        }}: {{ result.added }} new, {{ result.changed }} changed, {{ result.unchanged }} as they are.
+      </p>
+      <table v-if="result.errors.length" class="ledger">
+        <thead>
+          <tr>
+            <th class="figure">Row</th>
+            <th>Column</th>
+            <th>What is wrong</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(error, i) in result.errors.slice(0, 100)" :key="i">
+            <td class="figure">{{ error.row }}</td>
+            <td>{{ error.column }}</td>
+            <td>{{ error.message }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <div v-else-if="!result.done">
+        <v-btn color="primary" @click="run(false)">Import {{ result.added + result.changed }} rows</v-btn>
+      </div>
     </template>
   </section>
 </template>
 
 <style scoped>
-.pad { padding: .7rem .9rem; } .wrap { flex-wrap: wrap; } .kind { max-width: 15rem; }
-.file { display: inline-flex; align-items: center; min-height: 36px; padding: 0 1rem; border-radius: 4px; background: rgb(var(--v-theme-primary)); color: rgb(var(--v-theme-on-primary)); cursor: pointer; }
-.file input { position: absolute; opacity: 0; width: 1px; } .file:focus-within { outline: 2px solid var(--ring); outline-offset: 2px; }
-.columns { display: grid; grid-template-columns: max-content 1fr; gap: .15rem .8rem; } dd { margin: 0; }
+.pad {
+  padding: 0.7rem 0.9rem;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.kind {
+  max-width: 15rem;
+}
+.file {
+  display: inline-flex;
+  align-items: center;
+  min-height: 36px;
+  padding: 0 1rem;
+  border-radius: 4px;
+  background: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
+  cursor: pointer;
+}
+.file input {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+}
+.file:focus-within {
+  outline: 2px solid var(--ring);
+  outline-offset: 2px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 0.15rem 0.8rem;
+}
+dd {
+  margin: 0;
+}
 </style>

@@ -6,7 +6,14 @@ import { useSession } from '@/shared/session'
 
 const router = useRouter()
 const session = useSession()
-const form = reactive({ code: '', company: '', name: '', email: '', password: '', terminal: { name: '', zip: '' } })
+const form = reactive({
+  code: '',
+  company: '',
+  name: '',
+  email: '',
+  password: '',
+  terminal: { name: '', zip: '' },
+})
 const problem = ref<Problem>()
 const at = (path: string) => (problem.value?.path === path ? problem.value.message : undefined)
 
@@ -27,10 +34,28 @@ async function setUp() {
       <p class="quiet">The code stands in the window where Crew Ledger was started.</p>
       <v-text-field v-model="form.code" label="Set-up code" autofocus :error-messages="at('/code')" />
       <v-text-field v-model="form.company" label="Company" :error-messages="at('/company')" />
-      <div class="two"><v-text-field v-model="form.terminal.name" label="First terminal" :error-messages="at('/terminal/name')" /><v-text-field v-model="form.terminal.zip" label="Its ZIP" :error-messages="at('/terminal/zip')" /></div>
+      <div class="two">
+        <v-text-field
+          v-model="form.terminal.name"
+          label="First terminal"
+          :error-messages="at('/terminal/name')"
+        /><v-text-field v-model="form.terminal.zip" label="Its ZIP" :error-messages="at('/terminal/zip')" />
+      </div>
       <v-text-field v-model="form.name" label="Your name" autocomplete="name" :error-messages="at('/name')" />
-      <v-text-field v-model="form.email" label="Your e-mail" type="email" autocomplete="username" :error-messages="at('/email')" />
-      <v-text-field v-model="form.password" label="Password, 10 characters or more" type="password" autocomplete="new-password" :error-messages="at('/password')" />
+      <v-text-field
+        v-model="form.email"
+        label="Your e-mail"
+        type="email"
+        autocomplete="username"
+        :error-messages="at('/email')"
+      />
+      <v-text-field
+        v-model="form.password"
+        label="Password, 10 characters or more"
+        type="password"
+        autocomplete="new-password"
+        :error-messages="at('/password')"
+      />
       <v-alert v-if="problem && !problem.path" type="error">{{ problem.message }}</v-alert>
       <v-btn type="submit" color="primary" size="large">Set up</v-btn>
     </form>
@@ -38,7 +63,19 @@ async function setUp() {
 </template>
 
 <style scoped>
-.door { min-height: 100vh; display: grid; place-items: center; padding: 1rem; }
-form { width: min(28rem, 100%); padding: 1.5rem; }
-.two { display: grid; grid-template-columns: 1fr 8rem; gap: .5rem; }
+.door {
+  min-height: 100vh;
+  display: grid;
+  place-items: center;
+  padding: 1rem;
+}
+form {
+  width: min(28rem, 100%);
+  padding: 1.5rem;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 8rem;
+  gap: 0.5rem;
+}
 </style>

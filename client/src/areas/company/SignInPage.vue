@@ -34,6 +34,15 @@ async function signIn() {
 </template>
 
 <style scoped>
-.door { min-height: 100vh; display: grid; place-items: center; padding: 1rem; }
-form { width: min(24rem, 100%); padding: 1.75rem; gap: 1rem; }
+.door {
+  min-height: 100vh;
+  display: grid;
+  place-items: center;
+  padding: 1rem;
+}
+form {
+  width: min(24rem, 100%);
+  padding: 1.75rem;
+  gap: 1rem;
+}
 </style>

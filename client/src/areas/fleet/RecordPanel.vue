@@ -7,7 +7,12 @@ import PapersPanel from './PapersPanel.vue'
 import { KINDS, toInput, type Kind, type Row } from './kinds'
 import { useTerminals } from './useTerminals'
 
-const { kind, id = undefined, mayChange, copyOf = undefined } = defineProps<{ kind: Kind; id?: number; mayChange: boolean; copyOf?: number | undefined }>()
+const {
+  kind,
+  id = undefined,
+  mayChange,
+  copyOf = undefined,
+} = defineProps<{ kind: Kind; id?: number; mayChange: boolean; copyOf?: number | undefined }>()
 const emit = defineEmits<{ closed: [id?: number]; copy: [id: number] }>()
 const of = computed(() => KINDS[kind])
 const draft = ref<Record<string, unknown>>({})
@@ -25,24 +30,43 @@ function take(row: Row) {
   retired.value = row.retired
 }
 
-watch(() => id, async (now) => {
-  problem.value = undefined
-  if (!now && copyOf) {
-    const { data } = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: copyOf } } }))
-    // What is its own is left for the new one.
-    if (data) draft.value = { ...data, ...Object.fromEntries(OWN.map((name) => [name, ''])) }
-    return
-  }
-  if (!now) { draft.value = kind === 'customers' ? { payer: true, terms_days: 30, detention_free_minutes: 120, detention_hourly: '60.00' } : kind === 'drivers' ? { employment: 'company_driver', smartphone: true, licence_class: 'A', stops_included: 2 } : kind === 'units' ? { kind: 'tractor', company_plates: true } : {}; return }
-  const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: now } } }))
-  problem.value = answer.problem
-  if (answer.data) take(answer.data)
-}, { immediate: true })
+watch(
+  () => id,
+  async now => {
+    problem.value = undefined
+    if (!now && copyOf) {
+      const { data } = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: copyOf } } }))
+      // What is its own is left for the new one.
+      if (data) draft.value = { ...data, ...Object.fromEntries(OWN.map(name => [name, ''])) }
+      return
+    }
+    if (!now) {
+      draft.value =
+        kind === 'customers'
+          ? { payer: true, terms_days: 30, detention_free_minutes: 120, detention_hourly: '60.00' }
+          : kind === 'drivers'
+            ? { employment: 'company_driver', smartphone: true, licence_class: 'A', stops_included: 2 }
+            : kind === 'units'
+              ? { kind: 'tractor', company_plates: true }
+              : {}
+      return
+    }
+    const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: now } } }))
+    problem.value = answer.problem
+    if (answer.data) take(answer.data)
+  },
+  { immediate: true },
+)
 
 const OWN = ['number', 'name', 'vin', 'plate', 'phone', 'email', 'logging_device']
-const fields = computed(() => of.value.fields.filter((field) => field.when?.(draft.value) ?? true))
+const fields = computed(() => of.value.fields.filter(field => field.when?.(draft.value) ?? true))
 const at = (name: string) => (problem.value?.path === `/${name}` ? problem.value.message : undefined)
-const elsewhere = computed(() => problem.value && problem.value.code !== 'stale' && !fields.value.some((field) => problem.value?.path === `/${field.name}`))
+const elsewhere = computed(
+  () =>
+    problem.value &&
+    problem.value.code !== 'stale' &&
+    !fields.value.some(field => problem.value?.path === `/${field.name}`),
+)
 
 async function save(change: Record<string, unknown> = {}) {
   busy.value = true
@@ -50,17 +74,29 @@ async function save(change: Record<string, unknown> = {}) {
   // The form is made from the same list of fields as the contract; the server checks each of them.
   const input = { ...toInput(of.value.fields, draft.value), ...change } as never
   const answer = id
-    ? await ask<Row>(api.PUT(`/api/${kind}/{id}`, { params: { path: { id } }, body: { ...(input as object), version: version.value } as never }))
+    ? await ask<Row>(
+        api.PUT(`/api/${kind}/{id}`, {
+          params: { path: { id } },
+          body: { ...(input as object), version: version.value } as never,
+        }),
+      )
     : await ask<Row>(api.POST(`/api/${kind}`, { body: { ...(input as object), key } as never }))
   busy.value = false
   problem.value = answer.problem
-  if (answer.problem) { if (answer.problem.code !== 'unreachable') key = newKey(); return }
+  if (answer.problem) {
+    if (answer.problem.code !== 'unreachable') key = newKey()
+    return
+  }
   take(answer.data)
   saved.value = true
   if (!id) emit('closed', answer.data.id)
 }
 
-const theirs = computed(() => Object.entries((problem.value?.theirs as Record<string, unknown>) ?? {}).filter(([name, value]) => String(draft.value[name] ?? '') !== String(value ?? '')))
+const theirs = computed(() =>
+  Object.entries((problem.value?.theirs as Record<string, unknown>) ?? {}).filter(
+    ([name, value]) => String(draft.value[name] ?? '') !== String(value ?? ''),
+  ),
+)
 async function keepMine() {
   const { data } = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: id! } } }))
   if (!data) return
@@ -72,27 +108,115 @@ async function keepMine() {
 <template>
   <aside class="stack">
     <form class="panel pad stack" :aria-label="of.one" @submit.prevent="save()">
-      <div class="spread"><h2>{{ id ? draft[of.title] : `New ${of.one}` }} <span v-if="retired" class="quiet">(retired)</span></h2><v-btn variant="text" size="small" @click="emit('closed')">Close</v-btn></div>
+      <div class="spread">
+        <h2>
+          {{ id ? draft[of.title] : `New ${of.one}` }} <span v-if="retired" class="quiet">(retired)</span>
+        </h2>
+        <v-btn variant="text" size="small" @click="emit('closed')">Close</v-btn>
+      </div>
       <div class="fields">
         <template v-for="field in fields" :key="field.name">
-          <v-checkbox v-if="field.type === 'yesno'" :model-value="!!draft[field.name]" :label="field.label" :readonly="!mayChange" @update:model-value="draft[field.name] = $event" />
-          <v-select v-else-if="field.type === 'choice'" v-model="draft[field.name]" :label="field.label" :items="(field.choices ?? []).map((value) => ({ value, title: value.replaceAll('_', ' ') }))" :readonly="!mayChange" :error-messages="at(field.name)" />
-          <v-select v-else-if="field.type === 'terminal'" v-model="draft[field.name]" :label="field.label" :items="terminals" item-title="name" item-value="id" :readonly="!mayChange" :error-messages="at(field.name)" />
-          <v-textarea v-else-if="field.type === 'long'" v-model="draft[field.name]" class="wide" :label="field.label" :readonly="!mayChange" :error-messages="at(field.name)" />
-          <v-text-field v-else v-model="draft[field.name]" :label="field.label" :placeholder="field.type === 'day' ? 'YYYY-MM-DD' : undefined" :readonly="!mayChange" :error-messages="at(field.name)" />
+          <v-checkbox
+            v-if="field.type === 'yesno'"
+            :model-value="!!draft[field.name]"
+            :label="field.label"
+            :readonly="!mayChange"
+            @update:model-value="draft[field.name] = $event"
+          />
+          <v-select
+            v-else-if="field.type === 'choice'"
+            v-model="draft[field.name]"
+            :label="field.label"
+            :items="(field.choices ?? []).map(value => ({ value, title: value.replaceAll('_', ' ') }))"
+            :readonly="!mayChange"
+            :error-messages="at(field.name)"
+          />
+          <v-select
+            v-else-if="field.type === 'terminal'"
+            v-model="draft[field.name]"
+            :label="field.label"
+            :items="terminals"
+            item-title="name"
+            item-value="id"
+            :readonly="!mayChange"
+            :error-messages="at(field.name)"
+          />
+          <v-textarea
+            v-else-if="field.type === 'long'"
+            v-model="draft[field.name]"
+            class="wide"
+            :label="field.label"
+            :readonly="!mayChange"
+            :error-messages="at(field.name)"
+          />
+          <v-text-field
+            v-else
+            v-model="draft[field.name]"
+            :label="field.label"
+            :placeholder="field.type === 'day' ? 'YYYY-MM-DD' : undefined"
+            :readonly="!mayChange"
+            :error-messages="at(field.name)"
+          />
         </template>
       </div>
-      <div v-if="problem?.code === 'stale'" class="stale" role="alert"><p><strong>{{ problem.message }}</strong></p><p class="small">Theirs: {{ theirs.map(([name, value]) => `${name.replaceAll('_', ' ')} ${value ?? '–'}`).join(' • ') }}</p><v-btn size="small" variant="tonal" @click="keepMine">Keep mine over theirs</v-btn></div>
+      <div v-if="problem?.code === 'stale'" class="stale" role="alert">
+        <p>
+          <strong>{{ problem.message }}</strong>
+        </p>
+        <p class="small">
+          Theirs:
+          {{ theirs.map(([name, value]) => `${name.replaceAll('_', ' ')} ${value ?? '–'}`).join(' • ') }}
+        </p>
+        <v-btn size="small" variant="tonal" @click="keepMine">Keep mine over theirs</v-btn>
+      </div>
       <v-alert v-else-if="elsewhere" type="error">{{ problem?.message }}</v-alert>
-      <div v-if="mayChange" class="row acts"><v-btn type="submit" color="primary" :loading="busy">{{ id ? 'Save' : `Add the ${of.one}` }}</v-btn><v-btn v-if="id" variant="text" @click="save({ retired: !retired })">{{ retired ? 'Take back into use' : 'Retire' }}</v-btn><v-btn v-if="id && kind === 'units'" variant="text" @click="emit('copy', id)">Copy</v-btn><link-button v-if="id && kind === 'drivers'" :driver-id="id" /><span v-if="saved" class="small" role="status">Saved</span></div>
+      <div v-if="mayChange" class="row acts">
+        <v-btn type="submit" color="primary" :loading="busy">{{
+          id ? 'Save' : `Add the ${of.one}`
+        }}</v-btn><v-btn v-if="id" variant="text" @click="save({ retired: !retired })">{{
+          retired ? 'Take back into use' : 'Retire'
+        }}</v-btn
+        ><v-btn v-if="id && kind === 'units'" variant="text" @click="emit('copy', id)">Copy</v-btn
+        ><link-button v-if="id && kind === 'drivers'" :driver-id="id" /><span
+          v-if="saved"
+          class="small"
+          role="status"
+          >Saved</span
+        >
+      </div>
     </form>
-    <papers-panel v-if="id && (kind === 'drivers' || kind === 'units')" :id="id" :key="`${kind} ${id}`" :kind="kind" :may-change="mayChange" />
-    <section v-if="id" class="panel pad"><h2>Trail</h2><audit-trail :id="id" :kind="of.audit" /></section>
+    <papers-panel
+      v-if="id && (kind === 'drivers' || kind === 'units')"
+      :id="id"
+      :key="`${kind} ${id}`"
+      :kind="kind"
+      :may-change="mayChange"
+    />
+    <section v-if="id" class="panel pad">
+      <h2>Trail</h2>
+      <audit-trail :id="id" :kind="of.audit" />
+    </section>
   </aside>
 </template>
 
 <style scoped>
-.pad { padding: .8rem .9rem; } .acts { flex-wrap: wrap; }
-.fields { display: grid; grid-template-columns: 1fr 1fr; gap: .75rem .55rem; } .wide { grid-column: 1 / -1; }
-.stale { padding: .6rem; border-left: 4px solid rgb(var(--v-theme-late)); background: rgb(var(--v-theme-late), .1); }
+.pad {
+  padding: 0.8rem 0.9rem;
+}
+.acts {
+  flex-wrap: wrap;
+}
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.75rem 0.55rem;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.stale {
+  padding: 0.6rem;
+  border-left: 4px solid rgb(var(--v-theme-late));
+  background: rgb(var(--v-theme-late), 0.1);
+}
 </style>

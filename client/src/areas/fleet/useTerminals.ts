@@ -9,6 +9,7 @@ export function useTerminals() {
     if (data) terminals.value = data
   }
   void load()
-  const nameOf = (id: number | null | undefined) => terminals.value.find((terminal) => terminal.id === id)?.name ?? ''
+  const nameOf = (id: number | null | undefined) =>
+    terminals.value.find(terminal => terminal.id === id)?.name ?? ''
   return { terminals, nameOf, load }
 }

@@ -11,13 +11,47 @@ const typed = ref('')
 const wrong = ref('')
 async function keep() {
   const miles = typed.value.trim().replaceAll(',', '') || null
-  const answer = await ask<Schemas['Load']>(api.PUT('/api/loads/{id}/agreed-miles', { params: { path: { id: load.id } }, body: { key: newKey(), miles } }))
+  const answer = await ask<Schemas['Load']>(
+    api.PUT('/api/loads/{id}/agreed-miles', {
+      params: { path: { id: load.id } },
+      body: { key: newKey(), miles },
+    }),
+  )
   wrong.value = answer.problem?.message ?? ''
-  if (answer.data) { emit('changed', answer.data); open.value = false }
+  if (answer.data) {
+    emit('changed', answer.data)
+    open.value = false
+  }
 }
 </script>
 
 <template>
-  <p v-if="!open" class="small mt-1">{{ load.agreed_miles ? `${showMiles(load.agreed_miles)} are agreed with the customer.` : 'No other miles are agreed with the customer.' }} <button v-if="mayChange" type="button" class="link" @click="typed = load.agreed_miles ?? ''; open = true">Change</button></p>
-  <form v-else class="row mt-1" @submit.prevent="keep"><v-text-field v-model="typed" autofocus label="Agreed miles, none for the route’s" inputmode="decimal" :error-messages="wrong" @keydown.esc="open = false" /><v-btn size="small" type="submit" color="primary">Keep</v-btn></form>
+  <p v-if="!open" class="small mt-1">
+    {{
+      load.agreed_miles
+        ? `${showMiles(load.agreed_miles)} are agreed with the customer.`
+        : 'No other miles are agreed with the customer.'
+    }}
+    <button
+      v-if="mayChange"
+      type="button"
+      class="link"
+      @click="
+        typed = load.agreed_miles ?? ''
+        open = true
+      "
+    >
+      Change
+    </button>
+  </p>
+  <form v-else class="row mt-1" @submit.prevent="keep">
+    <v-text-field
+      v-model="typed"
+      autofocus
+      label="Agreed miles, none for the route’s"
+      inputmode="decimal"
+      :error-messages="wrong"
+      @keydown.esc="open = false"
+    /><v-btn size="small" type="submit" color="primary">Keep</v-btn>
+  </form>
 </template>

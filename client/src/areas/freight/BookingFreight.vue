@@ -6,47 +6,140 @@ import { emptyFreight, type LoadDraft, type Problems } from './draft'
 const draft = defineModel<LoadDraft>({ required: true })
 defineProps<{ problems: Problems }>()
 const more = ref(false)
-const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map((value) => ({ value, title: value.replace('_', ' ') }))
+const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(value => ({
+  value,
+  title: value.replace('_', ' '),
+}))
 </script>
 
 <template>
   <section class="panel pad" aria-label="Freight">
-    <div v-for="(line, i) in draft.freight" :key="i" class="line" role="group" :aria-label="`Freight line ${i + 1}`">
+    <div
+      v-for="(line, i) in draft.freight"
+      :key="i"
+      class="line"
+      role="group"
+      :aria-label="`Freight line ${i + 1}`"
+    >
       <v-text-field v-model="line.what" label="What" :error-messages="problems[`/freight/${i}/what`]" />
-      <v-text-field v-model="line.pieces" label="Pieces" inputmode="numeric" :error-messages="problems[`/freight/${i}/pieces`]" />
+      <v-text-field
+        v-model="line.pieces"
+        label="Pieces"
+        inputmode="numeric"
+        :error-messages="problems[`/freight/${i}/pieces`]"
+      />
       <v-text-field v-model="line.unit" label="Unit" placeholder="pallets" />
-      <v-text-field v-model="line.weight" label="Weight, lb" :error-messages="problems[`/freight/${i}/weight_lb`]" />
-      <v-btn :icon="mdiClose" size="x-small" variant="text" :disabled="draft.freight.length === 1" :aria-label="`Remove freight line ${i + 1}`" tabindex="-1" @click="draft.freight.splice(i, 1)" />
+      <v-text-field
+        v-model="line.weight"
+        label="Weight, lb"
+        :error-messages="problems[`/freight/${i}/weight_lb`]"
+      />
+      <v-btn
+        :icon="mdiClose"
+        size="x-small"
+        variant="text"
+        :disabled="draft.freight.length === 1"
+        :aria-label="`Remove freight line ${i + 1}`"
+        tabindex="-1"
+        @click="draft.freight.splice(i, 1)"
+      />
       <div v-if="more" class="more">
-        <v-text-field v-model="line.length" label="Length" :error-messages="problems[`/freight/${i}/length_in`]" />
-        <v-text-field v-model="line.width" label="Width" :error-messages="problems[`/freight/${i}/width_in`]" />
-        <v-text-field v-model="line.height" label="Height" :error-messages="problems[`/freight/${i}/height_in`]" />
-        <v-text-field v-model="line.volume" label="Cubic feet" :error-messages="problems[`/freight/${i}/volume_cuft`]" />
+        <v-text-field
+          v-model="line.length"
+          label="Length"
+          :error-messages="problems[`/freight/${i}/length_in`]"
+        />
+        <v-text-field
+          v-model="line.width"
+          label="Width"
+          :error-messages="problems[`/freight/${i}/width_in`]"
+        />
+        <v-text-field
+          v-model="line.height"
+          label="Height"
+          :error-messages="problems[`/freight/${i}/height_in`]"
+        />
+        <v-text-field
+          v-model="line.volume"
+          label="Cubic feet"
+          :error-messages="problems[`/freight/${i}/volume_cuft`]"
+        />
         <v-text-field v-model="line.hazmat" label="Hazmat class" />
         <v-text-field v-model="line.serial" label="Serial number" />
       </div>
     </div>
     <div class="row wrap">
-      <v-btn variant="text" size="small" :prepend-icon="mdiPlus" @click="draft.freight.push(emptyFreight())">Freight line</v-btn>
-      <v-btn variant="text" size="small" @click="more = !more">{{ more ? 'Without sizes' : 'Sizes, hazmat, serial number' }}</v-btn>
+      <v-btn variant="text" size="small" :prepend-icon="mdiPlus" @click="draft.freight.push(emptyFreight())"
+        >Freight line</v-btn
+      >
+      <v-btn variant="text" size="small" @click="more = !more">{{
+        more ? 'Without sizes' : 'Sizes, hazmat, serial number'
+      }}</v-btn>
     </div>
     <div class="row wrap options">
-      <v-checkbox :model-value="draft.size === 'partial'" label="Partial" @update:model-value="draft.size = $event ? 'partial' : 'full'" />
+      <v-checkbox
+        :model-value="draft.size === 'partial'"
+        label="Partial"
+        @update:model-value="draft.size = $event ? 'partial' : 'full'"
+      />
       <v-checkbox v-model="draft.tarps" label="Tarps" />
       <v-checkbox v-model="draft.team" label="Team needed" />
       <v-select v-model="draft.trailer" class="trailer" label="Trailer" clearable :items="TRAILERS" />
-      <v-text-field v-model="draft.low" class="degrees" label="Lowest °F" :error-messages="problems['/temperature_low_f']" />
-      <v-text-field v-model="draft.high" class="degrees" label="Highest °F" :error-messages="problems['/temperature_high_f']" />
+      <v-text-field
+        v-model="draft.low"
+        class="degrees"
+        label="Lowest °F"
+        :error-messages="problems['/temperature_low_f']"
+      />
+      <v-text-field
+        v-model="draft.high"
+        class="degrees"
+        label="Highest °F"
+        :error-messages="problems['/temperature_high_f']"
+      />
     </div>
-    <v-textarea v-model="draft.notes" class="mt-2" label="Notes for dispatch" :error-messages="problems['/notes']" />
+    <v-textarea
+      v-model="draft.notes"
+      class="mt-2"
+      label="Notes for dispatch"
+      :error-messages="problems['/notes']"
+    />
   </section>
 </template>
 
 <style scoped>
-.pad { padding: .8rem .9rem; }
-.line { display: grid; grid-template-columns: minmax(10rem, 2fr) 6rem 8rem 9rem 32px; gap: .4rem .5rem; margin-bottom: .5rem; align-items: start; }
-.more { grid-column: 1 / -1; display: grid; grid-template-columns: repeat(6, 1fr); gap: .5rem; }
-.wrap { flex-wrap: wrap; } .options { gap: .3rem 1rem; margin-top: .3rem; }
-.degrees { max-width: 8rem; }
-@media (max-width: 700px) { .line { grid-template-columns: 1fr 1fr; } .more { grid-template-columns: 1fr 1fr; } }
+.pad {
+  padding: 0.8rem 0.9rem;
+}
+.line {
+  display: grid;
+  grid-template-columns: minmax(10rem, 2fr) 6rem 8rem 9rem 32px;
+  gap: 0.4rem 0.5rem;
+  margin-bottom: 0.5rem;
+  align-items: start;
+}
+.more {
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  gap: 0.5rem;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.options {
+  gap: 0.3rem 1rem;
+  margin-top: 0.3rem;
+}
+.degrees {
+  max-width: 8rem;
+}
+@media (max-width: 700px) {
+  .line {
+    grid-template-columns: 1fr 1fr;
+  }
+  .more {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

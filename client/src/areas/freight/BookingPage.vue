@@ -43,7 +43,12 @@ async function book() {
   if (Object.keys(found).length) return toFirstProblem()
   busy.value = true
   const answer = id.value
-    ? await ask(api.PUT('/api/loads/{id}', { params: { path: { id: id.value } }, body: { ...input, version: version.value } }))
+    ? await ask(
+        api.PUT('/api/loads/{id}', {
+          params: { path: { id: id.value } },
+          body: { ...input, version: version.value },
+        }),
+      )
     : await ask(api.POST('/api/loads', { body: { ...input, key } }))
   busy.value = false
   trouble.value = answer.problem
@@ -57,7 +62,9 @@ async function book() {
 }
 
 function toFirstProblem() {
-  requestAnimationFrame(() => document.querySelector<HTMLElement>('.v-input--error input, .v-input--error textarea')?.focus())
+  requestAnimationFrame(() =>
+    document.querySelector<HTMLElement>('.v-input--error input, .v-input--error textarea')?.focus(),
+  )
 }
 
 /** The other's version is taken as the base; what is typed here stays. */
@@ -74,25 +81,55 @@ async function keepMine() {
 /** The fields in which the two versions differ; numbers are equal however they are written. */
 const differences = computed(() => {
   const theirs = (trouble.value?.theirs ?? {}) as Record<string, unknown>
-  const same = (a: unknown, b: unknown) => String(a ?? '') === String(b ?? '') || (a !== '' && b !== '' && Number(a) === Number(b))
-  return Object.entries((trouble.value?.yours ?? {}) as Record<string, unknown>).filter(([field, mine]) => !same(mine, theirs[field])).map(([field, mine]) => ({ field: field.replaceAll('_', ' '), mine, theirs: theirs[field] }))
+  const same = (a: unknown, b: unknown) =>
+    String(a ?? '') === String(b ?? '') || (a !== '' && b !== '' && Number(a) === Number(b))
+  return Object.entries((trouble.value?.yours ?? {}) as Record<string, unknown>)
+    .filter(([field, mine]) => !same(mine, theirs[field]))
+    .map(([field, mine]) => ({ field: field.replaceAll('_', ' '), mine, theirs: theirs[field] }))
 })
 
-const title = computed(() => (id.value ? 'Change the load' : route.query.copy ? 'Book a copy' : 'Book a load'))
+const title = computed(() =>
+  id.value ? 'Change the load' : route.query.copy ? 'Book a copy' : 'Book a load',
+)
 const kinds: Schemas['Price']['kind'][] = ['flat', 'per_mile', 'per_hundredweight', 'per_ton']
 useKeys([{ key: 'Escape', label: 'Back to Freight', run: () => router.back() }])
-onBeforeRouteLeave(() => (JSON.stringify(draft.value) === untouched || busy.value ? true : window.confirm('Leave without booking? What you typed is lost.')))
+onBeforeRouteLeave(() =>
+  JSON.stringify(draft.value) === untouched || busy.value
+    ? true
+    : window.confirm('Leave without booking? What you typed is lost.'),
+)
 </script>
 
 <template>
   <form class="booking" aria-label="Load" @submit.prevent="book" @keydown.ctrl.enter.prevent="book">
-    <div class="spread head"><h1>{{ title }}</h1><span class="small quiet"><kbd>Tab</kbd> moves on, <kbd>Ctrl</kbd> <kbd>Enter</kbd> books</span></div>
+    <div class="spread head">
+      <h1>{{ title }}</h1>
+      <span class="small quiet"><kbd>Tab</kbd> moves on, <kbd>Ctrl</kbd> <kbd>Enter</kbd> books</span>
+    </div>
     <div v-if="trouble?.code === 'stale'" class="panel stale" role="alert">
-      <p><strong>{{ trouble.message }}</strong></p>
-      <table v-if="differences.length" class="ledger small"><thead><tr><th /><th>Mine</th><th>Theirs</th></tr></thead><tbody>
-        <tr v-for="{ field, mine, theirs } in differences" :key="field"><td>{{ field }}</td><td>{{ mine || '–' }}</td><td>{{ theirs || '–' }}</td></tr>
-      </tbody></table>
-      <div class="row"><v-btn variant="tonal" @click="takeTheirs">Take theirs, lose mine</v-btn><v-btn color="primary" @click="keepMine">Keep mine over theirs</v-btn></div>
+      <p>
+        <strong>{{ trouble.message }}</strong>
+      </p>
+      <table v-if="differences.length" class="ledger small">
+        <thead>
+          <tr>
+            <th />
+            <th>Mine</th>
+            <th>Theirs</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="{ field, mine, theirs } in differences" :key="field">
+            <td>{{ field }}</td>
+            <td>{{ mine || '–' }}</td>
+            <td>{{ theirs || '–' }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <div class="row">
+        <v-btn variant="tonal" @click="takeTheirs">Take theirs, lose mine</v-btn
+        ><v-btn color="primary" @click="keepMine">Keep mine over theirs</v-btn>
+      </div>
     </div>
     <v-alert v-else-if="trouble && !trouble.path" type="error">{{ trouble.message }}</v-alert>
     <div class="grid">
@@ -102,19 +139,53 @@ onBeforeRouteLeave(() => (JSON.stringify(draft.value) === untouched || busy.valu
         <booking-freight v-model="draft" :problems="problems" />
       </div>
       <aside class="stack side">
-        <booking-price v-model="draft" :problems="problems" :kinds="kinds" :totals="totals" :quoting="quoting" />
-        <v-btn type="submit" color="primary" size="large" block :loading="busy">{{ id ? 'Save the changes' : 'Book it' }}</v-btn>
-        <v-btn variant="text" block :to="id ? `/freight/${id}` : '/freight'">{{ id ? 'Leave it as it was' : 'Do not book' }}</v-btn>
+        <booking-price
+          v-model="draft"
+          :problems="problems"
+          :kinds="kinds"
+          :totals="totals"
+          :quoting="quoting"
+        />
+        <v-btn type="submit" color="primary" size="large" block :loading="busy">{{
+          id ? 'Save the changes' : 'Book it'
+        }}</v-btn>
+        <v-btn variant="text" block :to="id ? `/freight/${id}` : '/freight'">{{
+          id ? 'Leave it as it was' : 'Do not book'
+        }}</v-btn>
       </aside>
     </div>
   </form>
 </template>
 
 <style scoped>
-.booking { max-width: 1240px; margin: 0 auto; }
-.head { margin-bottom: .6rem; }
-.grid { display: grid; grid-template-columns: minmax(0, 1fr) 21rem; gap: .9rem; align-items: start; }
-.side { position: sticky; top: .9rem; }
-.stale { padding: .8rem; margin-bottom: .8rem; border-left: 4px solid rgb(var(--v-theme-late)); }
-@media (max-width: 900px) { .grid { grid-template-columns: 1fr; } .side { position: static; } }
+.booking {
+  max-width: 1240px;
+  margin: 0 auto;
+}
+.head {
+  margin-bottom: 0.6rem;
+}
+.grid {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 21rem;
+  gap: 0.9rem;
+  align-items: start;
+}
+.side {
+  position: sticky;
+  top: 0.9rem;
+}
+.stale {
+  padding: 0.8rem;
+  margin-bottom: 0.8rem;
+  border-left: 4px solid rgb(var(--v-theme-late));
+}
+@media (max-width: 900px) {
+  .grid {
+    grid-template-columns: 1fr;
+  }
+  .side {
+    position: static;
+  }
+}
 </style>

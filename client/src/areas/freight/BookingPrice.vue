@@ -5,43 +5,121 @@ import { showDollars, showMiles, showPounds } from '@/shared/measure'
 import type { LoadDraft, Problems } from './draft'
 
 const draft = defineModel<LoadDraft>({ required: true })
-defineProps<{ problems: Problems; kinds: Schemas['Price']['kind'][]; totals?: Schemas['Totals']; quoting: boolean }>()
-const NAMES: Record<Schemas['Price']['kind'], string> = { flat: 'Flat', per_mile: 'Per mile', per_hundredweight: 'Per hundredweight', per_ton: 'Per ton' }
-const FUEL = [{ value: 'none', title: 'None' }, { value: 'percent', title: 'Percent of line haul' }, { value: 'per_mile', title: 'Per mile' }]
+defineProps<{
+  problems: Problems
+  kinds: Schemas['Price']['kind'][]
+  totals?: Schemas['Totals']
+  quoting: boolean
+}>()
+const NAMES: Record<Schemas['Price']['kind'], string> = {
+  flat: 'Flat',
+  per_mile: 'Per mile',
+  per_hundredweight: 'Per hundredweight',
+  per_ton: 'Per ton',
+}
+const FUEL = [
+  { value: 'none', title: 'None' },
+  { value: 'percent', title: 'Percent of line haul' },
+  { value: 'per_mile', title: 'Per mile' },
+]
 </script>
 
 <template>
   <section class="panel pad stack" aria-label="Price">
     <h2>Price</h2>
     <div class="two">
-      <v-select v-model="draft.kind" label="Priced" :items="kinds.map((value) => ({ value, title: NAMES[value] }))" />
+      <v-select
+        v-model="draft.kind"
+        label="Priced"
+        :items="kinds.map(value => ({ value, title: NAMES[value] }))"
+      />
       <v-text-field v-model="draft.rate" label="Rate" prefix="$" :error-messages="problems['/price/rate']" />
       <v-select v-model="draft.fuelKind" label="Fuel surcharge" :items="FUEL" />
-      <v-text-field v-if="draft.fuelKind !== 'none'" v-model="draft.fuelRate" label="Surcharge" :prefix="draft.fuelKind === 'per_mile' ? '$' : ''" :suffix="draft.fuelKind === 'percent' ? '%' : ''" :error-messages="problems['/price/fuel_rate']" />
+      <v-text-field
+        v-if="draft.fuelKind !== 'none'"
+        v-model="draft.fuelRate"
+        label="Surcharge"
+        :prefix="draft.fuelKind === 'per_mile' ? '$' : ''"
+        :suffix="draft.fuelKind === 'percent' ? '%' : ''"
+        :error-messages="problems['/price/fuel_rate']"
+      />
     </div>
     <div v-for="(line, i) in draft.accessorials" :key="i" class="two">
-      <v-text-field v-model="line.label" label="Accessorial" :error-messages="problems[`/price/accessorials/${i}/label`]" />
-      <v-text-field v-model="line.amount" label="Amount" prefix="$" :error-messages="problems[`/price/accessorials/${i}/amount`]" />
+      <v-text-field
+        v-model="line.label"
+        label="Accessorial"
+        :error-messages="problems[`/price/accessorials/${i}/label`]"
+      />
+      <v-text-field
+        v-model="line.amount"
+        label="Amount"
+        prefix="$"
+        :error-messages="problems[`/price/accessorials/${i}/amount`]"
+      />
     </div>
-    <div><v-btn variant="text" size="small" :prepend-icon="mdiPlus" @click="draft.accessorials.push({ label: '', amount: '' })">Accessorial</v-btn></div>
+    <div>
+      <v-btn
+        variant="text"
+        size="small"
+        :prepend-icon="mdiPlus"
+        @click="draft.accessorials.push({ label: '', amount: '' })"
+        >Accessorial</v-btn
+      >
+    </div>
     <dl class="totals" aria-live="polite" :aria-busy="quoting">
-      <dt>Line haul</dt><dd>{{ showDollars(totals?.line_haul ?? '0.00') }}</dd>
-      <dt>Fuel surcharge</dt><dd>{{ showDollars(totals?.fuel_surcharge ?? '0.00') }}</dd>
-      <dt>Accessorials</dt><dd>{{ showDollars(totals?.accessorials ?? '0.00') }}</dd>
-      <dt class="sum">Total</dt><dd class="sum">{{ showDollars(totals?.total ?? '0.00') }}</dd>
+      <dt>Line haul</dt>
+      <dd>{{ showDollars(totals?.line_haul ?? '0.00') }}</dd>
+      <dt>Fuel surcharge</dt>
+      <dd>{{ showDollars(totals?.fuel_surcharge ?? '0.00') }}</dd>
+      <dt>Accessorials</dt>
+      <dd>{{ showDollars(totals?.accessorials ?? '0.00') }}</dd>
+      <dt class="sum">Total</dt>
+      <dd class="sum">{{ showDollars(totals?.total ?? '0.00') }}</dd>
     </dl>
     <div class="small quiet legs">
-      <p v-for="(leg, i) in totals?.legs ?? []" :key="i" class="spread"><span>{{ leg.from }} → {{ leg.to }}</span><span class="figure">{{ showMiles(leg.miles) }}</span></p>
-      <p v-if="totals?.miles" class="spread"><span>{{ totals.miles_estimated ? 'Miles, partly estimated (great circle × 1.2)' : 'Miles by road' }}</span><span class="figure">{{ showMiles(totals.miles) }}</span></p>
-      <p v-if="totals?.weight_lb" class="spread"><span>Weight</span><span class="figure">{{ showPounds(totals.weight_lb) }}</span></p>
+      <p v-for="(leg, i) in totals?.legs ?? []" :key="i" class="spread">
+        <span>{{ leg.from }} → {{ leg.to }}</span
+        ><span class="figure">{{ showMiles(leg.miles) }}</span>
+      </p>
+      <p v-if="totals?.miles" class="spread">
+        <span>{{
+          totals.miles_estimated ? 'Miles, partly estimated (great circle × 1.2)' : 'Miles by road'
+        }}</span><span class="figure">{{ showMiles(totals.miles) }}</span>
+      </p>
+      <p v-if="totals?.weight_lb" class="spread">
+        <span>Weight</span><span class="figure">{{ showPounds(totals.weight_lb) }}</span>
+      </p>
     </div>
   </section>
 </template>
 
 <style scoped>
-.pad { padding: .8rem .9rem; }
-.two { display: grid; grid-template-columns: 1.2fr 1fr; gap: .75rem .5rem; }
-.totals { display: grid; grid-template-columns: 1fr auto; gap: .2rem .5rem; margin: 0; font-variant-numeric: tabular-nums; } dd { margin: 0; text-align: right; }
-.sum { font-weight: 700; font-size: 1.15rem; border-top: 1px solid rgb(var(--v-theme-line)); padding-top: .3rem; }
-.legs p { margin: 0; }
+.pad {
+  padding: 0.8rem 0.9rem;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1.2fr 1fr;
+  gap: 0.75rem 0.5rem;
+}
+.totals {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0.2rem 0.5rem;
+  margin: 0;
+  font-variant-numeric: tabular-nums;
+}
+dd {
+  margin: 0;
+  text-align: right;
+}
+.sum {
+  font-weight: 700;
+  font-size: 1.15rem;
+  border-top: 1px solid rgb(var(--v-theme-line));
+  padding-top: 0.3rem;
+}
+.legs p {
+  margin: 0;
+}
 </style>

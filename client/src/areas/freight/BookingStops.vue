@@ -22,31 +22,129 @@ function swap(i: number, j: number) {
 <template>
   <section class="panel pad" aria-label="Stops">
     <div v-for="(stop, i) in stops" :key="i" class="stop" role="group" :aria-label="`Stop ${i + 1}`">
-      <v-select v-model="stop.kind" :items="[{ value: 'pickup', title: 'Pickup' }, { value: 'delivery', title: 'Delivery' }]" :aria-label="`Kind of stop ${i + 1}`" :error-messages="problems[`/stops/${i}/kind`]" tabindex="-1" />
-      <place-field v-model:place="stop.place" v-model:typed="stop.typed" :label="stop.kind === 'pickup' ? 'From' : 'To'" :error="problems[`/stops/${i}/where`] ?? problems[`/stops/${i}/place_id`]" />
-      <v-text-field v-model="stop.from" label="Appointment, or from" :hint="understood(stop, stop.from)" persistent-hint :error-messages="problems[`/stops/${i}/from`]" />
-      <v-text-field v-model="stop.to" label="Until" :hint="understood(stop, stop.to)" persistent-hint :error-messages="problems[`/stops/${i}/to`]" />
+      <v-select
+        v-model="stop.kind"
+        :items="[
+          { value: 'pickup', title: 'Pickup' },
+          { value: 'delivery', title: 'Delivery' },
+        ]"
+        :aria-label="`Kind of stop ${i + 1}`"
+        :error-messages="problems[`/stops/${i}/kind`]"
+        tabindex="-1"
+      />
+      <place-field
+        v-model:place="stop.place"
+        v-model:typed="stop.typed"
+        :label="stop.kind === 'pickup' ? 'From' : 'To'"
+        :error="problems[`/stops/${i}/where`] ?? problems[`/stops/${i}/place_id`]"
+      />
+      <v-text-field
+        v-model="stop.from"
+        label="Appointment, or from"
+        :hint="understood(stop, stop.from)"
+        persistent-hint
+        :error-messages="problems[`/stops/${i}/from`]"
+      />
+      <v-text-field
+        v-model="stop.to"
+        label="Until"
+        :hint="understood(stop, stop.to)"
+        persistent-hint
+        :error-messages="problems[`/stops/${i}/to`]"
+      />
       <div class="tools">
-        <label class="swap small" :title="'Trailers change here; nobody waits for loading'"><input v-model="stop.dropHook" type="checkbox" tabindex="-1"> Drop and hook</label>
-        <v-btn :icon="mdiArrowUp" size="x-small" variant="text" :disabled="i === 0" :aria-label="`Stop ${i + 1} earlier`" tabindex="-1" @click="swap(i, i - 1)" />
-        <v-btn :icon="mdiArrowDown" size="x-small" variant="text" :disabled="i === stops.length - 1" :aria-label="`Stop ${i + 1} later`" tabindex="-1" @click="swap(i, i + 1)" />
-        <v-btn :icon="mdiClose" size="x-small" variant="text" :disabled="stops.length <= 2" :aria-label="`Remove stop ${i + 1}`" tabindex="-1" @click="stops.splice(i, 1)" />
+        <label class="swap small" :title="'Trailers change here; nobody waits for loading'"
+          ><input v-model="stop.dropHook" type="checkbox" tabindex="-1" /> Drop and hook</label
+        >
+        <v-btn
+          :icon="mdiArrowUp"
+          size="x-small"
+          variant="text"
+          :disabled="i === 0"
+          :aria-label="`Stop ${i + 1} earlier`"
+          tabindex="-1"
+          @click="swap(i, i - 1)"
+        />
+        <v-btn
+          :icon="mdiArrowDown"
+          size="x-small"
+          variant="text"
+          :disabled="i === stops.length - 1"
+          :aria-label="`Stop ${i + 1} later`"
+          tabindex="-1"
+          @click="swap(i, i + 1)"
+        />
+        <v-btn
+          :icon="mdiClose"
+          size="x-small"
+          variant="text"
+          :disabled="stops.length <= 2"
+          :aria-label="`Remove stop ${i + 1}`"
+          tabindex="-1"
+          @click="stops.splice(i, 1)"
+        />
       </div>
       <template v-if="stop.place && !stop.place.place_id">
-        <v-text-field v-model="stop.name" class="wide" label="Name of the place" placeholder="if it has one" />
+        <v-text-field
+          v-model="stop.name"
+          class="wide"
+          label="Name of the place"
+          placeholder="if it has one"
+        />
         <v-checkbox v-model="stop.save" class="save" label="Keep it in the directory" />
       </template>
     </div>
     <p v-if="problems['/stops']" class="error small" role="alert">{{ problems['/stops'] }}</p>
-    <div class="row"><v-btn variant="text" size="small" :prepend-icon="mdiPlus" @click="stops.push(emptyStop('pickup'))">Pickup</v-btn><v-btn variant="text" size="small" :prepend-icon="mdiPlus" @click="stops.push(emptyStop('delivery'))">Delivery</v-btn></div>
+    <div class="row">
+      <v-btn variant="text" size="small" :prepend-icon="mdiPlus" @click="stops.push(emptyStop('pickup'))"
+        >Pickup</v-btn
+      ><v-btn variant="text" size="small" :prepend-icon="mdiPlus" @click="stops.push(emptyStop('delivery'))"
+        >Delivery</v-btn
+      >
+    </div>
   </section>
 </template>
 
 <style scoped>
-.pad { padding: .8rem .9rem .4rem; }
-.stop { display: grid; grid-template-columns: 8.6rem minmax(11rem, 1.4fr) minmax(9.5rem, 1fr) minmax(9.5rem, 1fr) 92px; gap: .4rem .5rem; margin-bottom: .5rem; align-items: start; }
-.tools { display: flex; flex-wrap: wrap; } .swap { display: flex; gap: .25rem; align-items: center; white-space: nowrap; min-height: 22px; font-size: .75rem; }
-.wide { grid-column: 2 / 3; } .save { grid-column: 3 / 5; }
-.error { color: rgb(var(--v-theme-error)); margin: 0 0 .4rem; }
-@media (max-width: 700px) { .stop { grid-template-columns: 1fr 1fr; } .wide, .save { grid-column: 1 / -1; } }
+.pad {
+  padding: 0.8rem 0.9rem 0.4rem;
+}
+.stop {
+  display: grid;
+  grid-template-columns: 8.6rem minmax(11rem, 1.4fr) minmax(9.5rem, 1fr) minmax(9.5rem, 1fr) 92px;
+  gap: 0.4rem 0.5rem;
+  margin-bottom: 0.5rem;
+  align-items: start;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+}
+.swap {
+  display: flex;
+  gap: 0.25rem;
+  align-items: center;
+  white-space: nowrap;
+  min-height: 22px;
+  font-size: 0.75rem;
+}
+.wide {
+  grid-column: 2 / 3;
+}
+.save {
+  grid-column: 3 / 5;
+}
+.error {
+  color: rgb(var(--v-theme-error));
+  margin: 0 0 0.4rem;
+}
+@media (max-width: 700px) {
+  .stop {
+    grid-template-columns: 1fr 1fr;
+  }
+  .wide,
+  .save {
+    grid-column: 1 / -1;
+  }
+}
 </style>

@@ -8,31 +8,69 @@ import type { LoadDraft, Problems } from './draft'
 const draft = defineModel<LoadDraft>({ required: true })
 defineProps<{ problems: Problems }>()
 const customers = ref<Schemas['Customer'][]>([])
-const KINDS = [{ value: 'po', title: 'PO' }, { value: 'bol', title: 'BOL' }, { value: 'pickup_number', title: 'Pickup number' }, { value: 'customer_reference', title: "Customer's reference" }, { value: 'other', title: 'Other' }]
+const KINDS = [
+  { value: 'po', title: 'PO' },
+  { value: 'bol', title: 'BOL' },
+  { value: 'pickup_number', title: 'Pickup number' },
+  { value: 'customer_reference', title: "Customer's reference" },
+  { value: 'other', title: 'Other' },
+]
 
 const look = useDebounceFn(async (q: string) => {
   const { data } = await ask(api.GET('/api/customers', { params: { query: { q } } }))
-  if (data) customers.value = data.rows.filter((row) => row.payer && !row.retired)
+  if (data) customers.value = data.rows.filter(row => row.payer && !row.retired)
 }, 120)
 void look('')
 
 // A copied load brings a customer that the list may not hold yet.
-watch(() => draft.value.customer, async (id) => {
-  if (!id || customers.value.some((customer) => customer.id === id)) return
-  const { data } = await ask(api.GET('/api/customers/{id}', { params: { path: { id } } }))
-  if (data) customers.value = [data, ...customers.value]
-}, { immediate: true })
+watch(
+  () => draft.value.customer,
+  async id => {
+    if (!id || customers.value.some(customer => customer.id === id)) return
+    const { data } = await ask(api.GET('/api/customers/{id}', { params: { path: { id } } }))
+    if (data) customers.value = [data, ...customers.value]
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <section class="panel pad" aria-label="Bill to">
     <div class="who">
-      <v-autocomplete v-model="draft.customer" label="Bill to" :items="customers" item-title="name" item-value="id" :item-props="(item: Schemas['Customer']) => ({ title: item.name, subtitle: [item.town, item.state].filter(Boolean).join(', ') })" no-filter autofocus menu-icon="" :error-messages="problems['/customer_id']" @update:search="look" />
+      <v-autocomplete
+        v-model="draft.customer"
+        label="Bill to"
+        :items="customers"
+        item-title="name"
+        item-value="id"
+        :item-props="
+          (item: Schemas['Customer']) => ({
+            title: item.name,
+            subtitle: [item.town, item.state].filter(Boolean).join(', '),
+          })
+        "
+        no-filter
+        autofocus
+        menu-icon=""
+        :error-messages="problems['/customer_id']"
+        @update:search="look"
+      />
       <div class="references">
         <div v-for="(reference, i) in draft.references" :key="i" class="reference">
           <v-select v-model="reference.kind" :items="KINDS" aria-label="Kind of reference" tabindex="-1" />
-          <v-text-field v-model="reference.value" :label="`Reference ${i + 1}`" :error-messages="problems[`/references/${i}/value`]" />
-          <v-btn v-if="i === draft.references.length - 1" :icon="mdiPlus" variant="text" size="small" aria-label="Another reference" @click="draft.references.push({ kind: 'pickup_number', value: '' })" />
+          <v-text-field
+            v-model="reference.value"
+            :label="`Reference ${i + 1}`"
+            :error-messages="problems[`/references/${i}/value`]"
+          />
+          <v-btn
+            v-if="i === draft.references.length - 1"
+            :icon="mdiPlus"
+            variant="text"
+            size="small"
+            aria-label="Another reference"
+            @click="draft.references.push({ kind: 'pickup_number', value: '' })"
+          />
         </div>
       </div>
     </div>
@@ -40,9 +78,27 @@ watch(() => draft.value.customer, async (id) => {
 </template>
 
 <style scoped>
-.pad { padding: .8rem .9rem; }
-.who { display: grid; grid-template-columns: minmax(14rem, 1fr) minmax(20rem, 1.2fr); gap: .6rem; }
-.references { display: flex; flex-direction: column; gap: .4rem; }
-.reference { display: grid; grid-template-columns: 10.5rem 1fr 40px; gap: .4rem; }
-@media (max-width: 700px) { .who { grid-template-columns: 1fr; } }
+.pad {
+  padding: 0.8rem 0.9rem;
+}
+.who {
+  display: grid;
+  grid-template-columns: minmax(14rem, 1fr) minmax(20rem, 1.2fr);
+  gap: 0.6rem;
+}
+.references {
+  display: flex;
+  flex-direction: column;
+  gap: 0.4rem;
+}
+.reference {
+  display: grid;
+  grid-template-columns: 10.5rem 1fr 40px;
+  gap: 0.4rem;
+}
+@media (max-width: 700px) {
+  .who {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -9,14 +9,38 @@ defineProps<{ stops: Schemas['Stop'][]; legs: Schemas['Totals']['legs'] }>()
 <template>
   <section class="panel">
     <table class="ledger">
-      <thead><tr><th>Stop</th><th>Where</th><th>When</th><th class="figure">Miles from the stop before</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Stop</th>
+          <th>Where</th>
+          <th>When</th>
+          <th class="figure">Miles from the stop before</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="(stop, i) in stops" :key="stop.id">
-          <td><strong>{{ stop.kind === 'pickup' ? 'Pickup' : 'Delivery' }}</strong></td>
-          <td>{{ stop.name }}<div class="small quiet">{{ [stop.address, `${stop.town}, ${stop.state} ${stop.zip}`].filter(Boolean).join(', ') }}</div>
-            <div v-if="stop.dock_hours || stop.driver_notes" class="small">{{ [stop.dock_hours && `Dock ${stop.dock_hours}`, stop.driver_notes].filter(Boolean).join(' • ') }}</div><div v-if="stop.notes" class="small">{{ stop.notes }}</div></td>
+          <td>
+            <strong>{{ stop.kind === 'pickup' ? 'Pickup' : 'Delivery' }}</strong>
+          </td>
+          <td>
+            {{ stop.name }}
+            <div class="small quiet">
+              {{ [stop.address, `${stop.town}, ${stop.state} ${stop.zip}`].filter(Boolean).join(', ') }}
+            </div>
+            <div v-if="stop.dock_hours || stop.driver_notes" class="small">
+              {{
+                [stop.dock_hours && `Dock ${stop.dock_hours}`, stop.driver_notes].filter(Boolean).join(' • ')
+              }}
+            </div>
+            <div v-if="stop.notes" class="small">{{ stop.notes }}</div>
+          </td>
           <td class="nowrap">{{ showWindow(stop.from, stop.to, stop.zone) }}</td>
-          <td class="figure">{{ i ? showMiles(legs[i - 1]?.miles) : '' }}<div v-if="i" class="small quiet">{{ legs[i - 1]?.estimated ? 'estimated' : showMinutes(legs[i - 1]?.minutes) }}</div></td>
+          <td class="figure">
+            {{ i ? showMiles(legs[i - 1]?.miles) : '' }}
+            <div v-if="i" class="small quiet">
+              {{ legs[i - 1]?.estimated ? 'estimated' : showMinutes(legs[i - 1]?.minutes) }}
+            </div>
+          </td>
         </tr>
       </tbody>
     </table>
@@ -24,7 +48,15 @@ defineProps<{ stops: Schemas['Stop'][]; legs: Schemas['Totals']['legs'] }>()
 </template>
 
 <style scoped>
-.nowrap { white-space: nowrap; }
-@media (max-width: 700px) { td:nth-child(2) { flex-basis: 100%; } }
-tr:last-child td { border-bottom: 0; }
+.nowrap {
+  white-space: nowrap;
+}
+@media (max-width: 700px) {
+  td:nth-child(2) {
+    flex-basis: 100%;
+  }
+}
+tr:last-child td {
+  border-bottom: 0;
+}
 </style>

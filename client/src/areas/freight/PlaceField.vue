@@ -11,12 +11,33 @@ defineProps<{ label: string; error?: string }>()
 const found = ref<PlaceChoice[]>([])
 
 const look = useDebounceFn(async (q: string) => {
-  if (q.trim().length < 2) { found.value = []; return }
-  const [places, towns] = await Promise.all([ask(api.GET('/api/places', { params: { query: { q } } })), ask(api.GET('/api/towns', { params: { query: { q } } }))])
+  if (q.trim().length < 2) {
+    found.value = []
+    return
+  }
+  const [places, towns] = await Promise.all([
+    ask(api.GET('/api/places', { params: { query: { q } } })),
+    ask(api.GET('/api/towns', { params: { query: { q } } })),
+  ])
   if (q !== typed.value) return
   found.value = [
-    ...(places.data?.rows ?? []).filter((row) => !row.retired).slice(0, 6).map((row) => ({ key: `place ${row.id}`, title: row.name, subtitle: `${row.town}, ${row.state} • directory`, zone: row.zone ?? 'UTC', place_id: row.id })),
-    ...(towns.data ?? []).slice(0, 8).map((town) => ({ key: `zip ${town.zip}`, title: `${town.town}, ${town.state}`, subtitle: `${town.zip} • not in the directory`, zone: town.zone, where: town.zip })),
+    ...(places.data?.rows ?? [])
+      .filter(row => !row.retired)
+      .slice(0, 6)
+      .map(row => ({
+        key: `place ${row.id}`,
+        title: row.name,
+        subtitle: `${row.town}, ${row.state} • directory`,
+        zone: row.zone ?? 'UTC',
+        place_id: row.id,
+      })),
+    ...(towns.data ?? []).slice(0, 8).map(town => ({
+      key: `zip ${town.zip}`,
+      title: `${town.town}, ${town.state}`,
+      subtitle: `${town.zip} • not in the directory`,
+      zone: town.zone,
+      where: town.zip,
+    })),
   ]
 }, 120)
 
@@ -35,6 +56,19 @@ async function leave(focused: boolean) {
 </script>
 
 <template>
-  <v-autocomplete v-model="place" :label="label" :items="found" return-object item-title="title" item-value="key" :item-props="(item: PlaceChoice) => ({ title: item.title, subtitle: item.subtitle })" no-filter menu-icon="" :error-messages="error"
-    :no-data-text="typed.trim().length < 2 ? 'A name, a town or a ZIP' : 'Nothing found: try the ZIP'" @update:search="search" @update:focused="leave" />
+  <v-autocomplete
+    v-model="place"
+    :label="label"
+    :items="found"
+    return-object
+    item-title="title"
+    item-value="key"
+    :item-props="(item: PlaceChoice) => ({ title: item.title, subtitle: item.subtitle })"
+    no-filter
+    menu-icon=""
+    :error-messages="error"
+    :no-data-text="typed.trim().length < 2 ? 'A name, a town or a ZIP' : 'Nothing found: try the ZIP'"
+    @update:search="search"
+    @update:focused="leave"
+  />
 </template>

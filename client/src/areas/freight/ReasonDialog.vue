@@ -12,8 +12,18 @@ const why = ref('')
     <v-card class="pa-4">
       <form class="stack" @submit.prevent="emit('reason', why)">
         <h2>{{ title }}</h2>
-        <v-text-field v-model="why" label="Why? It is kept in the trail" autofocus :error-messages="problem?.path === '/why' ? problem.message : undefined" />
-        <div class="row justify-end"><v-btn variant="text" @click="emit('close')">Leave it</v-btn><v-btn type="submit" color="primary" :loading="busy" :disabled="why.trim().length < 3">{{ title.split(' ')[0] }}</v-btn></div>
+        <v-text-field
+          v-model="why"
+          label="Why? It is kept in the trail"
+          autofocus
+          :error-messages="problem?.path === '/why' ? problem.message : undefined"
+        />
+        <div class="row justify-end">
+          <v-btn variant="text" @click="emit('close')">Leave it</v-btn
+          ><v-btn type="submit" color="primary" :loading="busy" :disabled="why.trim().length < 3">{{
+            title.split(' ')[0]
+          }}</v-btn>
+        </div>
       </form>
     </v-card>
   </v-dialog>

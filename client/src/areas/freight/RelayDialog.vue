@@ -8,68 +8,238 @@ import { parseTime, showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 
 /** Where, when and to whom a load goes over on its way: the places where both crews stay legal, or another of one's own. */
-export interface Relay { after: number; where: string; at: string; driver_ids: number[]; tractor_id: number; why?: string }
-const { modelValue, load, busy, problem = undefined } = defineProps<{ modelValue: boolean; load: Schemas['Load']; busy: boolean; problem?: Problem | undefined }>()
+export interface Relay {
+  after: number
+  where: string
+  at: string
+  driver_ids: number[]
+  tractor_id: number
+  why?: string
+}
+const {
+  modelValue,
+  load,
+  busy,
+  problem = undefined,
+} = defineProps<{
+  modelValue: boolean
+  load: Schemas['Load']
+  busy: boolean
+  problem?: Problem | undefined
+}>()
 const emit = defineEmits<{ close: []; relay: [relay: Relay] }>()
 const session = useSession()
 const OWN = -1
 const chosen = ref(0)
-const { data: places, problem: placesProblem, load: again } = useFetched(() => modelValue, async (open) => (open ? ask<Schemas['SwapPlace'][]>(api.GET('/api/loads/{id}/swap-places', { params: { path: { id: load.id } } })) : NOTHING))
-const { data: choices } = useFetched(() => modelValue, async (open) => (open ? ask(api.GET('/api/loads/{id}/crew-choices', { params: { path: { id: load.id } } })) : NOTHING))
-watch(places, (found) => { chosen.value = found?.length ? 0 : OWN })
+const {
+  data: places,
+  problem: placesProblem,
+  load: again,
+} = useFetched(
+  () => modelValue,
+  async open =>
+    open
+      ? ask<Schemas['SwapPlace'][]>(
+          api.GET('/api/loads/{id}/swap-places', { params: { path: { id: load.id } } }),
+        )
+      : NOTHING,
+)
+const { data: choices } = useFetched(
+  () => modelValue,
+  async open =>
+    open ? ask(api.GET('/api/loads/{id}/crew-choices', { params: { path: { id: load.id } } })) : NOTHING,
+)
+watch(places, found => {
+  chosen.value = found?.length ? 0 : OWN
+})
 
 const after = ref(load.stops[0]?.id)
 const where = ref('')
 const typed = ref('')
 const driver = ref<number | null>(null)
 const tractor = ref<number | null>(null)
-const at = computed(() => (typed.value.trim() ? parseTime(typed.value, session.zone, session.now()) : undefined))
-watch(driver, (id) => { tractor.value = choices.value?.drivers.find((one) => one.id === id)?.last_tractor_id ?? tractor.value })
-const before = computed(() => load.stops.slice(0, -1).map((stop) => ({ value: stop.id, title: `${stop.kind === 'pickup' ? 'Pickup' : 'Delivery'} ${stop.town}, ${stop.state}` })))
-const items = (list: Schemas['Choice'][] | undefined) => (list ?? []).map((one) => ({ value: one.id, title: one.name, props: { subtitle: one.taken_by ? `on ${one.taken_by}` : one.detail } }))
+const at = computed(() =>
+  typed.value.trim() ? parseTime(typed.value, session.zone, session.now()) : undefined,
+)
+watch(driver, id => {
+  tractor.value = choices.value?.drivers.find(one => one.id === id)?.last_tractor_id ?? tractor.value
+})
+const before = computed(() =>
+  load.stops.slice(0, -1).map(stop => ({
+    value: stop.id,
+    title: `${stop.kind === 'pickup' ? 'Pickup' : 'Delivery'} ${stop.town}, ${stop.state}`,
+  })),
+)
+const items = (list: Schemas['Choice'][] | undefined) =>
+  (list ?? []).map(one => ({
+    value: one.id,
+    title: one.name,
+    props: { subtitle: one.taken_by ? `on ${one.taken_by}` : one.detail },
+  }))
 const at2 = (path: string) => (problem?.path === path ? [problem.message] : [])
 
 const relay = computed<Relay | undefined>(() => {
   const place = places.value?.[chosen.value]
-  if (place) return { after: place.after, where: place.zip, at: place.at, driver_ids: place.driver_ids, tractor_id: place.tractor.id }
-  if (chosen.value !== OWN || !after.value || !where.value.trim() || !at.value || !driver.value || !tractor.value) return
-  return { after: after.value, where: where.value.trim(), at: new Date(at.value).toISOString(), driver_ids: [driver.value], tractor_id: tractor.value }
+  if (place)
+    return {
+      after: place.after,
+      where: place.zip,
+      at: place.at,
+      driver_ids: place.driver_ids,
+      tractor_id: place.tractor.id,
+    }
+  if (
+    chosen.value !== OWN ||
+    !after.value ||
+    !where.value.trim() ||
+    !at.value ||
+    !driver.value ||
+    !tractor.value
+  )
+    return
+  return {
+    after: after.value,
+    where: where.value.trim(),
+    at: new Date(at.value).toISOString(),
+    driver_ids: [driver.value],
+    tractor_id: tractor.value,
+  }
 })
 </script>
 
 <template>
   <v-dialog :model-value="modelValue" max-width="720" aria-label="Relay" @update:model-value="emit('close')">
-    <v-card class="pa-4"><form class="stack" @submit.prevent="relay && emit('relay', relay)">
-      <h2>Relay {{ load.number }}: who takes over, where and when</h2>
-      <p class="small quiet">The crew drives to the swap, the trailer goes on with the other. Both are told.</p>
-      <waiting :data="places" :problem="placesProblem" @again="again">
-        <p v-if="!places?.length">No place was found where both stay legal and the first is not late.</p>
-        <ul class="places" role="radiogroup" aria-label="Where it could go over">
-          <li v-for="(place, i) in places ?? []" :key="place.zip"><label><input v-model="chosen" type="radio" name="place" :value="i">
-            <span><strong>{{ place.where }}</strong> {{ showTime(place.at, place.zone) }}<span class="small quiet who">{{ place.crew }} takes over with {{ place.tractor.name }}</span></span>
-            <span class="small end"><span>{{ place.deadhead_minutes ? `${sayMinutes(place.deadhead_minutes)} empty to get there` : 'is there' }}</span><strong v-if="place.late_minutes" class="late">{{ sayMinutes(place.late_minutes) }} late</strong><span v-else class="quiet">on time, done {{ showTime(place.finish_at, load.stops[load.stops.length - 1]!.zone) }}</span></span></label></li>
-          <li><label><input v-model="chosen" type="radio" name="place" :value="OWN"><span>Somewhere else, or somebody else</span></label></li>
-        </ul>
-      </waiting>
-      <div v-if="chosen === OWN" class="own">
-        <v-select v-if="before.length > 1" v-model="after" label="After" :items="before" :error-messages="at2('/after')" />
-        <v-text-field v-model="where" label="Where (a ZIP, or Town, ST)" :error-messages="at2('/where')" />
-        <v-text-field v-model="typed" label="When (tmrw 5a)" :hint="at ? showTime(new Date(at).toISOString(), session.zone) : ''" persistent-hint :error-messages="typed.trim() && !at ? ['Not a time'] : at2('/at')" />
-        <v-autocomplete v-model="driver" label="Who takes over" :items="items(choices?.drivers)" :item-props="true" :error-messages="at2('/driver_ids')" />
-        <v-autocomplete v-model="tractor" label="With tractor" :items="items(choices?.tractors)" :item-props="true" :error-messages="at2('/tractor_id')" />
-      </div>
-      <v-alert v-if="problem && (chosen !== OWN || problem.path === '')" type="error">{{ problem.message }}</v-alert>
-      <div class="row justify-end"><v-btn variant="text" @click="emit('close')">Leave it</v-btn><v-btn type="submit" color="primary" :loading="busy" :disabled="!relay">Relay the load</v-btn></div>
-    </form></v-card>
+    <v-card class="pa-4"
+      ><form class="stack" @submit.prevent="relay && emit('relay', relay)">
+        <h2>Relay {{ load.number }}: who takes over, where and when</h2>
+        <p class="small quiet">
+          The crew drives to the swap, the trailer goes on with the other. Both are told.
+        </p>
+        <waiting :data="places" :problem="placesProblem" @again="again">
+          <p v-if="!places?.length">No place was found where both stay legal and the first is not late.</p>
+          <ul class="places" role="radiogroup" aria-label="Where it could go over">
+            <li v-for="(place, i) in places ?? []" :key="place.zip">
+              <label
+                ><input v-model="chosen" type="radio" name="place" :value="i" />
+                <span
+                  ><strong>{{ place.where }}</strong> {{ showTime(place.at, place.zone)
+                  }}<span class="small quiet who"
+                    >{{ place.crew }} takes over with {{ place.tractor.name }}</span
+                  ></span
+                >
+                <span class="small end"
+                  ><span>{{
+                    place.deadhead_minutes
+                      ? `${sayMinutes(place.deadhead_minutes)} empty to get there`
+                      : 'is there'
+                  }}</span
+                  ><strong v-if="place.late_minutes" class="late"
+                    >{{ sayMinutes(place.late_minutes) }} late</strong
+                  ><span v-else class="quiet"
+                    >on time, done
+                    {{ showTime(place.finish_at, load.stops[load.stops.length - 1]!.zone) }}</span
+                  ></span
+                ></label
+              >
+            </li>
+            <li>
+              <label
+                ><input v-model="chosen" type="radio" name="place" :value="OWN" /><span
+                  >Somewhere else, or somebody else</span
+                ></label
+              >
+            </li>
+          </ul>
+        </waiting>
+        <div v-if="chosen === OWN" class="own">
+          <v-select
+            v-if="before.length > 1"
+            v-model="after"
+            label="After"
+            :items="before"
+            :error-messages="at2('/after')"
+          />
+          <v-text-field v-model="where" label="Where (a ZIP, or Town, ST)" :error-messages="at2('/where')" />
+          <v-text-field
+            v-model="typed"
+            label="When (tmrw 5a)"
+            :hint="at ? showTime(new Date(at).toISOString(), session.zone) : ''"
+            persistent-hint
+            :error-messages="typed.trim() && !at ? ['Not a time'] : at2('/at')"
+          />
+          <v-autocomplete
+            v-model="driver"
+            label="Who takes over"
+            :items="items(choices?.drivers)"
+            :item-props="true"
+            :error-messages="at2('/driver_ids')"
+          />
+          <v-autocomplete
+            v-model="tractor"
+            label="With tractor"
+            :items="items(choices?.tractors)"
+            :item-props="true"
+            :error-messages="at2('/tractor_id')"
+          />
+        </div>
+        <v-alert v-if="problem && (chosen !== OWN || problem.path === '')" type="error">{{
+          problem.message
+        }}</v-alert>
+        <div class="row justify-end">
+          <v-btn variant="text" @click="emit('close')">Leave it</v-btn
+          ><v-btn type="submit" color="primary" :loading="busy" :disabled="!relay">Relay the load</v-btn>
+        </div>
+      </form></v-card
+    >
   </v-dialog>
 </template>
 
 <style scoped>
-.places { list-style: none; margin: 0; padding: 0; border-top: 1px solid rgb(var(--v-theme-line)); }
-.places li { border-bottom: 1px solid rgb(var(--v-theme-line)); }
-label { display: grid; grid-template-columns: auto 1fr auto; gap: .6rem; align-items: center; padding: .35rem .2rem; min-height: 40px; cursor: pointer; }
-input { width: 18px; height: 18px; accent-color: rgb(var(--v-theme-primary)); }
-.who { display: block; } .end { display: grid; text-align: right; } .late { color: rgb(var(--v-theme-late)); }
-.own { display: grid; grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr)); gap: .6rem; }
-@media (max-width: 600px) { label { grid-template-columns: auto 1fr; } .end { grid-column: 2; text-align: left; } }
+.places {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 1px solid rgb(var(--v-theme-line));
+}
+.places li {
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+label {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 0.6rem;
+  align-items: center;
+  padding: 0.35rem 0.2rem;
+  min-height: 40px;
+  cursor: pointer;
+}
+input {
+  width: 18px;
+  height: 18px;
+  accent-color: rgb(var(--v-theme-primary));
+}
+.who {
+  display: block;
+}
+.end {
+  display: grid;
+  text-align: right;
+}
+.late {
+  color: rgb(var(--v-theme-late));
+}
+.own {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
+  gap: 0.6rem;
+}
+@media (max-width: 600px) {
+  label {
+    grid-template-columns: auto 1fr;
+  }
+  .end {
+    grid-column: 2;
+    text-align: left;
+  }
+}
 </style>

@@ -8,9 +8,16 @@ import { showTime } from '@/shared/time'
 import OwnStopDialog from './OwnStopDialog.vue'
 import ReasonDialog from './ReasonDialog.vue'
 
-const { trip, zone, loadId, mayChange } = defineProps<{ trip: Schemas['Trip']; zone: string; loadId: number; mayChange: boolean }>()
+const { trip, zone, loadId, mayChange } = defineProps<{
+  trip: Schemas['Trip']
+  zone: string
+  loadId: number
+  mayChange: boolean
+}>()
 const emit = defineEmits<{ changed: [] }>()
-const changeable = computed(() => mayChange && ['planned', 'sent', 'accepted', 'rolling'].includes(trip.state))
+const changeable = computed(
+  () => mayChange && ['planned', 'sent', 'accepted', 'rolling'].includes(trip.state),
+)
 const own = computed(() => trip.stops.some(({ kind }) => kind !== 'pickup' && kind !== 'delivery'))
 const adding = ref(false)
 const removing = ref<Schemas['TripStop']>()
@@ -19,48 +26,154 @@ const problem = ref<Problem>()
 async function remove(why: string) {
   if (!removing.value) return
   busy.value = true
-  const answer = await ask(api.DELETE('/api/trips/{id}/stops/{stop_id}', { params: { path: { id: trip.id, stop_id: removing.value.stop_id } }, body: { key: newKey(), why } }))
+  const answer = await ask(
+    api.DELETE('/api/trips/{id}/stops/{stop_id}', {
+      params: { path: { id: trip.id, stop_id: removing.value.stop_id } },
+      body: { key: newKey(), why },
+    }),
+  )
   busy.value = false
   problem.value = answer.problem
-  if (!answer.problem) { removing.value = undefined; emit('changed') }
+  if (!answer.problem) {
+    removing.value = undefined
+    emit('changed')
+  }
 }
 const over = computed(() => trip.state === 'declined' || trip.state === 'cancelled')
-const stopOf = (id: number | null | undefined) => trip.stops.find((stop) => stop.stop_id === id)
+const stopOf = (id: number | null | undefined) => trip.stops.find(stop => stop.stop_id === id)
 const latest = computed(() => [...trip.check_ins].reverse())
 const said = (checkIn: Schemas['CheckIn']) => {
   const stop = stopOf(checkIn.stop_id)
-  return [CHECK_INS[checkIn.kind] ?? checkIn.kind, stop && checkIn.kind !== 'on_my_way' && `at ${stop.name}`, checkIn.signer && `, signed by ${checkIn.signer}`].filter(Boolean).join(' ').replace(' ,', ',')
+  return [
+    CHECK_INS[checkIn.kind] ?? checkIn.kind,
+    stop && checkIn.kind !== 'on_my_way' && `at ${stop.name}`,
+    checkIn.signer && `, signed by ${checkIn.signer}`,
+  ]
+    .filter(Boolean)
+    .join(' ')
+    .replace(' ,', ',')
 }
 </script>
 
 <template>
   <section class="panel pad" :class="{ over }" :aria-label="`Trip ${trip.number}`">
     <div class="spread wrap">
-      <h2>{{ trip.drivers.map((driver) => driver.name).join(' and ') }} <span class="plain">• {{ [trip.tractor?.name, trip.trailer?.name].filter(Boolean).join(' + ') }}</span></h2>
-      <span class="small quiet"><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a> • {{ trip.number }}, {{ trip.state }} • {{ showMiles(trip.loaded_miles) }} loaded, {{ showMiles(trip.empty_miles) }} empty<template v-if="trip.miles_estimated">, estimated</template></span>
+      <h2>
+        {{ trip.drivers.map(driver => driver.name).join(' and ') }}
+        <span class="plain"
+          >• {{ [trip.tractor?.name, trip.trailer?.name].filter(Boolean).join(' + ') }}</span
+        >
+      </h2>
+      <span class="small quiet"
+        ><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a> •
+        {{ trip.number }}, {{ trip.state }} • {{ showMiles(trip.loaded_miles) }} loaded,
+        {{ showMiles(trip.empty_miles) }} empty<template v-if="trip.miles_estimated"
+          >, estimated</template
+        ></span
+      >
     </div>
-    <ol v-if="own && !over" class="way small" aria-label="Stops of the trip"><li v-for="stop in trip.stops" :key="stop.stop_id">
-      <strong>{{ STOPS[stop.kind] }}{{ stop.unit ? ` ${stop.unit}` : '' }}</strong> {{ stop.town }}, {{ stop.state }}{{ stop.at ? ` ${showTime(stop.at, stop.zone)}` : '' }}<v-btn v-if="changeable && ['drop', 'hook', 'yard'].includes(stop.kind) && !stop.arrived_at" :icon="mdiClose" size="x-small" variant="text" :aria-label="`Take off: ${STOPS[stop.kind]} ${stop.town}`" @click="removing = stop" /></li></ol>
-    <p v-if="trip.state === 'declined'">Declined: “{{ trip.decline_reason }}”</p>
-    <p v-if="trip.state === 'sent'" class="small quiet">{{ trip.texted_at ? `Text sent ${showTime(trip.texted_at, zone)}` : 'The text is on its way to the gateway' }}</p>
-    <ul v-if="trip.unseen?.length && !over" class="unseen small" aria-label="Not confirmed yet"><li v-for="(change, i) in trip.unseen" :key="i"><strong>{{ change.driver }}</strong> has not confirmed yet: {{ change.what }} <span class="quiet">({{ showTime(change.at, zone) }})</span></li></ul>
-    <ol v-if="latest.length" class="events small" aria-label="Check-ins">
-      <li v-for="checkIn in latest" :key="checkIn.id"><span class="quiet">{{ showTime(checkIn.done_at, stopOf(checkIn.stop_id)?.zone ?? zone) }}</span>
-        <span><strong>{{ checkIn.driver }}</strong> {{ said(checkIn) }}<template v-if="checkIn.note && checkIn.kind !== 'paper'">: “{{ checkIn.note }}”</template></span></li>
+    <ol v-if="own && !over" class="way small" aria-label="Stops of the trip">
+      <li v-for="stop in trip.stops" :key="stop.stop_id">
+        <strong>{{ STOPS[stop.kind] }}{{ stop.unit ? ` ${stop.unit}` : '' }}</strong> {{ stop.town }},
+        {{ stop.state }}{{ stop.at ? ` ${showTime(stop.at, stop.zone)}` : ''
+        }}<v-btn
+          v-if="changeable && ['drop', 'hook', 'yard'].includes(stop.kind) && !stop.arrived_at"
+          :icon="mdiClose"
+          size="x-small"
+          variant="text"
+          :aria-label="`Take off: ${STOPS[stop.kind]} ${stop.town}`"
+          @click="removing = stop"
+        />
+      </li>
     </ol>
-    <v-btn v-if="changeable" size="small" variant="text" @click="adding = true">Drop, hook or yard on the way</v-btn>
-    <own-stop-dialog v-if="adding" :model-value="adding" :trip="trip" :load-id="loadId" @close="adding = false" @added="emit('changed')" />
-    <reason-dialog :model-value="!!removing" :title="`Take off ${STOPS[removing?.kind ?? 'yard']?.toLowerCase()} at ${removing?.town}`" :busy="busy" :problem="problem" @close="removing = undefined" @reason="remove" />
+    <p v-if="trip.state === 'declined'">Declined: “{{ trip.decline_reason }}”</p>
+    <p v-if="trip.state === 'sent'" class="small quiet">
+      {{
+        trip.texted_at
+          ? `Text sent ${showTime(trip.texted_at, zone)}`
+          : 'The text is on its way to the gateway'
+      }}
+    </p>
+    <ul v-if="trip.unseen?.length && !over" class="unseen small" aria-label="Not confirmed yet">
+      <li v-for="(change, i) in trip.unseen" :key="i">
+        <strong>{{ change.driver }}</strong> has not confirmed yet: {{ change.what }}
+        <span class="quiet">({{ showTime(change.at, zone) }})</span>
+      </li>
+    </ul>
+    <ol v-if="latest.length" class="events small" aria-label="Check-ins">
+      <li v-for="checkIn in latest" :key="checkIn.id">
+        <span class="quiet">{{ showTime(checkIn.done_at, stopOf(checkIn.stop_id)?.zone ?? zone) }}</span>
+        <span
+          ><strong>{{ checkIn.driver }}</strong> {{ said(checkIn)
+          }}<template v-if="checkIn.note && checkIn.kind !== 'paper'">: “{{ checkIn.note }}”</template></span
+        >
+      </li>
+    </ol>
+    <v-btn v-if="changeable" size="small" variant="text" @click="adding = true"
+      >Drop, hook or yard on the way</v-btn
+    >
+    <own-stop-dialog
+      v-if="adding"
+      :model-value="adding"
+      :trip="trip"
+      :load-id="loadId"
+      @close="adding = false"
+      @added="emit('changed')"
+    />
+    <reason-dialog
+      :model-value="!!removing"
+      :title="`Take off ${STOPS[removing?.kind ?? 'yard']?.toLowerCase()} at ${removing?.town}`"
+      :busy="busy"
+      :problem="problem"
+      @close="removing = undefined"
+      @reason="remove"
+    />
   </section>
 </template>
 
 <style scoped>
-.pad { padding: .7rem .9rem; }
-.over { opacity: .8; border-style: dashed; }
-.plain { font-weight: 400; }
-.wrap { flex-wrap: wrap; }
-.way { list-style: none; display: flex; flex-wrap: wrap; gap: .1rem .4rem; padding: 0; margin: .4rem 0 0; align-items: center; } .way li:not(:last-child)::after { content: ' →'; color: rgb(var(--v-theme-quiet)); }
-.unseen { margin: .4rem 0 0; padding: .3rem .6rem; list-style: none; border-left: 4px solid rgb(var(--v-theme-tight)); background: rgb(var(--v-theme-tight), .12); }
-.events { list-style: none; padding: 0; margin: .5rem 0 0; }
-.events li { display: grid; grid-template-columns: 9.5rem 1fr; gap: .5rem; padding: .15rem 0; }
+.pad {
+  padding: 0.7rem 0.9rem;
+}
+.over {
+  opacity: 0.8;
+  border-style: dashed;
+}
+.plain {
+  font-weight: 400;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.way {
+  list-style: none;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.1rem 0.4rem;
+  padding: 0;
+  margin: 0.4rem 0 0;
+  align-items: center;
+}
+.way li:not(:last-child)::after {
+  content: ' →';
+  color: rgb(var(--v-theme-quiet));
+}
+.unseen {
+  margin: 0.4rem 0 0;
+  padding: 0.3rem 0.6rem;
+  list-style: none;
+  border-left: 4px solid rgb(var(--v-theme-tight));
+  background: rgb(var(--v-theme-tight), 0.12);
+}
+.events {
+  list-style: none;
+  padding: 0;
+  margin: 0.5rem 0 0;
+}
+.events li {
+  display: grid;
+  grid-template-columns: 9.5rem 1fr;
+  gap: 0.5rem;
+  padding: 0.15rem 0;
+}
 </style>

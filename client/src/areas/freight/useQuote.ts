@@ -9,19 +9,33 @@ export function useQuote(draft: Ref<LoadDraft>, now: () => number) {
   const quoting = ref(false)
   let turn = 0
 
-  watchDebounced(() => {
-    const { input, problems } = read(draft.value, now())
-    const stops = input.stops.filter((stop) => stop.place_id || stop.where?.match(/^\d{5}$/)).map((stop) => ({ kind: stop.kind, place_id: stop.place_id, where: stop.where }))
-    const freight = input.freight?.filter((_, i) => !Object.keys(problems).some((path) => path.startsWith(`/freight/${i}/`)))
-    return JSON.stringify({ price: { ...input.price, accessorials: input.price.accessorials?.filter(({ label }) => label) }, stops, freight })
-  }, async (body) => {
-    const mine = ++turn
-    quoting.value = true
-    const { data } = await ask(api.POST('/api/loads/quote', { body: JSON.parse(body) as Schemas['QuoteInput'] }))
-    if (mine !== turn) return
-    quoting.value = false
-    if (data) totals.value = data
-  }, { debounce: 150, immediate: true })
+  watchDebounced(
+    () => {
+      const { input, problems } = read(draft.value, now())
+      const stops = input.stops
+        .filter(stop => stop.place_id || stop.where?.match(/^\d{5}$/))
+        .map(stop => ({ kind: stop.kind, place_id: stop.place_id, where: stop.where }))
+      const freight = input.freight?.filter(
+        (_, i) => !Object.keys(problems).some(path => path.startsWith(`/freight/${i}/`)),
+      )
+      return JSON.stringify({
+        price: { ...input.price, accessorials: input.price.accessorials?.filter(({ label }) => label) },
+        stops,
+        freight,
+      })
+    },
+    async body => {
+      const mine = ++turn
+      quoting.value = true
+      const { data } = await ask(
+        api.POST('/api/loads/quote', { body: JSON.parse(body) as Schemas['QuoteInput'] }),
+      )
+      if (mine !== turn) return
+      quoting.value = false
+      if (data) totals.value = data
+    },
+    { debounce: 150, immediate: true },
+  )
 
   return { totals: totals as Readonly<typeof totals>, quoting: readonly(quoting) }
 }

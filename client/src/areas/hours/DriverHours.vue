@@ -15,74 +15,263 @@ import { BY, LIMIT, RULES, sayMinutes, showMinutes, STATUS } from './words'
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const writes = session.has('dispatcher', 'safety')
-const { data, problem, load, put } = useFetched(() => id, (driver) => ask(api.GET('/api/drivers/{id}/hours', { params: { path: { id: driver } } })), (change) => (change.kind === 'hours' || change.kind === 'driver') && change.id === id)
+const { data, problem, load, put } = useFetched(
+  () => id,
+  driver => ask(api.GET('/api/drivers/{id}/hours', { params: { path: { id: driver } } })),
+  change => (change.kind === 'hours' || change.kind === 'driver') && change.id === id,
+)
 
 const day = ref<string>()
-watch(data, (found) => { if (found && !found.days.some(({ date }) => date === day.value)) day.value = found.days[0]?.date })
+watch(data, found => {
+  if (found && !found.days.some(({ date }) => date === day.value)) day.value = found.days[0]?.date
+})
 const shownDay = computed(() => data.value?.days.find(({ date }) => date === day.value))
-const entries = computed(() => (data.value?.entries ?? []).filter(({ from }) => shownDay.value && from >= iso(shownDay.value.from) && from < iso(shownDay.value.to)))
+const entries = computed(() =>
+  (data.value?.entries ?? []).filter(
+    ({ from }) => shownDay.value && from >= iso(shownDay.value.from) && from < iso(shownDay.value.to),
+  ),
+)
 const iso = (instant: string) => new Date(instant).toISOString().replace('.000Z', 'Z')
-const KIND: Record<string, string> = { drive_limit: 'Driving past 11 hours', window_limit: 'Driving after the 14th hour', break_due: 'Driving without a break', cycle_limit: 'Driving past the cycle', day_drive_limit: 'Driving past 13 hours of the day', day_duty_limit: 'Driving after 14 hours of duty of the day', duty_limit: 'Driving after 14 hours of duty', daily_rest: 'Driving in the day\'s rest', day_off_due: 'Driving with a day off due', without_day_off: 'Driving past 70 hours without a day off' }
-const most = computed(() => Math.max(1, ...(data.value?.recap ?? []).map((row) => row.on_duty_minutes)))
-const limitsOf = (found: Schemas['DriverHours']) => found.limits.map((limit) => ({ ...limit, left: found.row.remaining[limit.name] ?? null }))
-const weekday = (date: string) => new Date(`${date}T12:00:00Z`).toLocaleDateString('en-US', { weekday: 'short', month: 'numeric', day: 'numeric', timeZone: 'UTC' })
+const KIND: Record<string, string> = {
+  drive_limit: 'Driving past 11 hours',
+  window_limit: 'Driving after the 14th hour',
+  break_due: 'Driving without a break',
+  cycle_limit: 'Driving past the cycle',
+  day_drive_limit: 'Driving past 13 hours of the day',
+  day_duty_limit: 'Driving after 14 hours of duty of the day',
+  duty_limit: 'Driving after 14 hours of duty',
+  daily_rest: "Driving in the day's rest",
+  day_off_due: 'Driving with a day off due',
+  without_day_off: 'Driving past 70 hours without a day off',
+}
+const most = computed(() => Math.max(1, ...(data.value?.recap ?? []).map(row => row.on_duty_minutes)))
+const limitsOf = (found: Schemas['DriverHours']) =>
+  found.limits.map(limit => ({ ...limit, left: found.row.remaining[limit.name] ?? null }))
+const weekday = (date: string) =>
+  new Date(`${date}T12:00:00Z`).toLocaleDateString('en-US', {
+    weekday: 'short',
+    month: 'numeric',
+    day: 'numeric',
+    timeZone: 'UTC',
+  })
 </script>
 
 <template>
   <article class="stack" aria-label="One driver's hours">
     <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
       <header class="panel pad">
-        <div class="spread"><h1>{{ found.row.name }}</h1><v-btn :icon="mdiClose" size="small" variant="text" aria-label="Close" to="/hours" /></div>
-        <p class="small"><strong>{{ found.row.known_since ? STATUS[found.row.status] : 'Nothing recorded' }}</strong><template v-if="found.row.since"> since {{ showTime(found.row.since, found.row.zone) }}</template><template v-if="found.row.place"> • {{ found.row.place }}</template> • {{ found.row.terminal }} • {{ RULES[found.rules] ?? found.rules }}</p>
+        <div class="spread">
+          <h1>{{ found.row.name }}</h1>
+          <v-btn :icon="mdiClose" size="small" variant="text" aria-label="Close" to="/hours" />
+        </div>
+        <p class="small">
+          <strong>{{
+            found.row.known_since ? STATUS[found.row.status] : 'Nothing recorded'
+          }}</strong><template v-if="found.row.since">
+            since {{ showTime(found.row.since, found.row.zone) }}</template
+          ><template v-if="found.row.place"> • {{ found.row.place }}</template> • {{ found.row.terminal }} •
+          {{ RULES[found.rules] ?? found.rules }}
+        </p>
         <p v-if="found.row.trouble" class="trouble">{{ found.row.trouble }}</p>
         <ul v-if="found.row.known_since" class="limits" aria-label="What is left">
           <li v-for="limit in limitsOf(found)" :key="limit.name" :title="limit.source">
             <span class="small quiet">{{ LIMIT[limit.name] }}</span>
             <strong class="big">{{ limit.left === null ? 'lifted' : showMinutes(limit.left) }}</strong>
-            <span class="track"><span class="fill" :style="{ width: `${Math.min(100, ((limit.left ?? limit.minutes) / limit.minutes) * 100)}%` }" /></span>
-            <span class="small quiet">of {{ sayMinutes(limit.minutes) }}, {{ limit.source.replace('49 CFR ', '') }}</span>
+            <span class="track"
+              ><span
+                class="fill"
+                :style="{
+                  width: `${Math.min(100, ((limit.left ?? limit.minutes) / limit.minutes) * 100)}%`,
+                }"
+            /></span>
+            <span class="small quiet"
+              >of {{ sayMinutes(limit.minutes) }}, {{ limit.source.replace('49 CFR ', '') }}</span
+            >
           </li>
         </ul>
-        <p v-if="found.row.known_since" class="small mt-2">{{ found.row.can_drive_minutes ? `May drive ${sayMinutes(found.row.left_today_minutes)} until the next long rest${found.row.can_drive_minutes < found.row.left_today_minutes ? `, with a break after ${sayMinutes(found.row.can_drive_minutes)}` : ''}.` : found.row.available_at ? `May drive again ${showTime(found.row.available_at, found.row.zone)}, resting from now${found.available_by ? `: ${BY[found.available_by]}` : ''}.` : 'May not drive in the days to come.' }}
-          <template v-if="found.if_paired"> {{ sayMinutes(found.if_paired.rest_minutes) }} more of rest complete a split: then {{ sayMinutes(Math.min(...Object.entries(found.if_paired.remaining).flatMap(([name, minutes]) => (name === 'break' || minutes === null ? [] : [minutes])))) }} of driving.</template><template v-if="found.comes_back.some(({ minutes }) => minutes)"> Of the cycle {{ found.comes_back.filter(({ minutes }) => minutes).map(({ at, minutes }) => `${sayMinutes(minutes)} come back ${showTime(at, found.row.zone)}`).join(', ') }}.</template><template v-else> Nothing of the cycle comes back tonight or tomorrow night.</template></p>
+        <p v-if="found.row.known_since" class="small mt-2">
+          {{
+            found.row.can_drive_minutes
+              ? `May drive ${sayMinutes(found.row.left_today_minutes)} until the next long rest${found.row.can_drive_minutes < found.row.left_today_minutes ? `, with a break after ${sayMinutes(found.row.can_drive_minutes)}` : ''}.`
+              : found.row.available_at
+                ? `May drive again ${showTime(found.row.available_at, found.row.zone)}, resting from now${found.available_by ? `: ${BY[found.available_by]}` : ''}.`
+                : 'May not drive in the days to come.'
+          }}
+          <template v-if="found.if_paired">
+            {{ sayMinutes(found.if_paired.rest_minutes) }} more of rest complete a split: then
+            {{
+              sayMinutes(
+                Math.min(
+                  ...Object.entries(found.if_paired.remaining).flatMap(([name, minutes]) =>
+                    name === 'break' || minutes === null ? [] : [minutes],
+                  ),
+                ),
+              )
+            }}
+            of driving.</template
+          ><template v-if="found.comes_back.some(({ minutes }) => minutes)">
+            Of the cycle
+            {{
+              found.comes_back
+                .filter(({ minutes }) => minutes)
+                .map(({ at, minutes }) => `${sayMinutes(minutes)} come back ${showTime(at, found.row.zone)}`)
+                .join(', ')
+            }}.</template
+          ><template v-else> Nothing of the cycle comes back tonight or tomorrow night.</template>
+        </p>
       </header>
 
       <section v-if="found.violations.length" class="panel pad">
         <h2>Violations</h2>
-        <table class="ledger"><tbody><tr v-for="(violation, i) in found.violations" :key="i"><td>{{ KIND[violation.kind] ?? violation.kind }} <span class="quiet small">{{ violation.rule }}</span></td><td class="small">{{ showTime(violation.from, found.row.zone) }}</td><td class="figure">{{ sayMinutes(violation.minutes) }}</td></tr></tbody></table>
+        <table class="ledger">
+          <tbody>
+            <tr v-for="(violation, i) in found.violations" :key="i">
+              <td>
+                {{ KIND[violation.kind] ?? violation.kind }}
+                <span class="quiet small">{{ violation.rule }}</span>
+              </td>
+              <td class="small">{{ showTime(violation.from, found.row.zone) }}</td>
+              <td class="figure">{{ sayMinutes(violation.minutes) }}</td>
+            </tr>
+          </tbody>
+        </table>
       </section>
 
       <section class="panel pad">
-        <div class="spread"><h2>Record of a day</h2><a v-if="shownDay" :href="`/api/drivers/${id}/hours/pdf?day=${shownDay.date}`" target="_blank" rel="noopener">Print as a graph grid</a></div>
+        <div class="spread">
+          <h2>Record of a day</h2>
+          <a
+            v-if="shownDay"
+            :href="`/api/drivers/${id}/hours/pdf?day=${shownDay.date}`"
+            target="_blank"
+            rel="noopener"
+            >Print as a graph grid</a
+          >
+        </div>
         <div class="days" role="tablist" aria-label="Days">
-          <button v-for="one in [...found.recap].reverse()" :key="one.date" type="button" role="tab" :aria-selected="one.date === day" @click="day = one.date">
-            <span class="bar" :style="{ height: `${(one.on_duty_minutes / most) * 22 + 1}px` }" /><span class="small">{{ weekday(one.date) }}</span><span class="small quiet">{{ showMinutes(one.on_duty_minutes) }}</span>
+          <button
+            v-for="one in [...found.recap].reverse()"
+            :key="one.date"
+            type="button"
+            role="tab"
+            :aria-selected="one.date === day"
+            @click="day = one.date"
+          >
+            <span class="bar" :style="{ height: `${(one.on_duty_minutes / most) * 22 + 1}px` }" /><span
+              class="small"
+              >{{ weekday(one.date) }}</span
+            ><span class="small quiet">{{ showMinutes(one.on_duty_minutes) }}</span>
           </button>
         </div>
         <day-grid v-if="shownDay" :day="shownDay" :zone="found.row.zone" />
-        <details class="small"><summary>Entries of this day ({{ entries.length }})</summary>
-          <ul class="entries"><li v-for="entry in entries" :key="entry.id" :class="{ undone: entry.undone_by }">{{ showTime(entry.from, found.row.zone, { letters: false }) }} {{ STATUS[entry.status] }} <span class="quiet">{{ entry.source }}, {{ entry.who }}<template v-if="entry.why">: {{ entry.why }}</template><template v-if="entry.undone_by"> • undone by {{ entry.undone_by }}<template v-if="entry.undone_why">: {{ entry.undone_why }}</template></template></span></li></ul>
+        <details class="small">
+          <summary>Entries of this day ({{ entries.length }})</summary>
+          <ul class="entries">
+            <li v-for="entry in entries" :key="entry.id" :class="{ undone: entry.undone_by }">
+              {{ showTime(entry.from, found.row.zone, { letters: false }) }} {{ STATUS[entry.status] }}
+              <span class="quiet"
+                >{{ entry.source }}, {{ entry.who }}<template v-if="entry.why">: {{ entry.why }}</template
+                ><template v-if="entry.undone_by">
+                  • undone by {{ entry.undone_by
+                  }}<template v-if="entry.undone_why">: {{ entry.undone_why }}</template></template
+                ></span
+              >
+            </li>
+          </ul>
         </details>
         <device-file :driver-id="id" :writes="writes" @written="put" />
         <duty-form v-if="writes" :driver-id="id" :zone="found.row.zone" @written="put" />
       </section>
-      <section class="panel pad"><h2>Trail</h2><audit-trail :id="id" kind="driver" /></section>
+      <section class="panel pad">
+        <h2>Trail</h2>
+        <audit-trail :id="id" kind="driver" />
+      </section>
     </waiting>
   </article>
 </template>
 
 <style scoped>
-.pad { padding: .8rem .9rem; }
-.trouble { color: rgb(var(--v-theme-late)); font-weight: 600; }
-.limits { list-style: none; padding: 0; margin: .5rem 0 0; display: grid; grid-template-columns: repeat(4, 1fr); gap: .8rem; }
-.limits li { display: flex; flex-direction: column; }
-.big { font-size: 1.25rem; line-height: 1.3; }
-.track { height: 6px; background: rgb(var(--v-theme-surface-variant)); border-radius: 3px; overflow: hidden; margin: 2px 0; } .fill { display: block; height: 100%; background: rgb(var(--v-theme-primary)); }
-.days { display: grid; grid-template-columns: repeat(8, 1fr); gap: 2px; margin: .5rem 0; }
-.days button { display: flex; flex-direction: column; align-items: center; justify-content: flex-end; min-height: 64px; padding: 2px; font: inherit; color: inherit; background: none; border: 1px solid transparent; border-radius: 3px; cursor: pointer; }
-.days button[aria-selected='true'] { border-color: rgb(var(--v-theme-primary)); background: rgb(var(--v-theme-surface-variant), .6); }
-.bar { width: 60%; background: rgb(var(--v-theme-primary)); }
-.entries { list-style: none; padding: 0; margin: .3rem 0; } .undone { text-decoration: line-through; }
-summary { cursor: pointer; padding: .3rem 0; }
-@media (max-width: 700px) { .limits { grid-template-columns: 1fr 1fr; } .days { grid-template-columns: repeat(4, 1fr); } }
+.pad {
+  padding: 0.8rem 0.9rem;
+}
+.trouble {
+  color: rgb(var(--v-theme-late));
+  font-weight: 600;
+}
+.limits {
+  list-style: none;
+  padding: 0;
+  margin: 0.5rem 0 0;
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 0.8rem;
+}
+.limits li {
+  display: flex;
+  flex-direction: column;
+}
+.big {
+  font-size: 1.25rem;
+  line-height: 1.3;
+}
+.track {
+  height: 6px;
+  background: rgb(var(--v-theme-surface-variant));
+  border-radius: 3px;
+  overflow: hidden;
+  margin: 2px 0;
+}
+.fill {
+  display: block;
+  height: 100%;
+  background: rgb(var(--v-theme-primary));
+}
+.days {
+  display: grid;
+  grid-template-columns: repeat(8, 1fr);
+  gap: 2px;
+  margin: 0.5rem 0;
+}
+.days button {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: flex-end;
+  min-height: 64px;
+  padding: 2px;
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  cursor: pointer;
+}
+.days button[aria-selected='true'] {
+  border-color: rgb(var(--v-theme-primary));
+  background: rgb(var(--v-theme-surface-variant), 0.6);
+}
+.bar {
+  width: 60%;
+  background: rgb(var(--v-theme-primary));
+}
+.entries {
+  list-style: none;
+  padding: 0;
+  margin: 0.3rem 0;
+}
+.undone {
+  text-decoration: line-through;
+}
+summary {
+  cursor: pointer;
+  padding: 0.3rem 0;
+}
+@media (max-width: 700px) {
+  .limits {
+    grid-template-columns: 1fr 1fr;
+  }
+  .days {
+    grid-template-columns: repeat(4, 1fr);
+  }
+}
 </style>

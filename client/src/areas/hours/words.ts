@@ -3,14 +3,30 @@ import type { Schemas } from '@/shared/api'
 export type Status = Schemas['DutyStatus']
 
 export const STATUS: Record<Status, string> = {
-  off_duty: 'Off duty', sleeper: 'Sleeper', driving: 'Driving', on_duty: 'On duty', yard_move: 'Yard move', personal_use: 'Personal use',
+  off_duty: 'Off duty',
+  sleeper: 'Sleeper',
+  driving: 'Driving',
+  on_duty: 'On duty',
+  yard_move: 'Yard move',
+  personal_use: 'Personal use',
 }
 export const LIMIT: Record<string, string> = {
-  drive: 'Driving', window: 'Shift window', break: 'Until a break', cycle: 'Cycle', duty: 'On duty', day_drive: 'Driving today', day_duty: 'On duty today',
-  daily_rest: 'Until the daily rest', day_off: 'Until a day off', without_day_off: 'Work without a day off',
+  drive: 'Driving',
+  window: 'Shift window',
+  break: 'Until a break',
+  cycle: 'Cycle',
+  duty: 'On duty',
+  day_drive: 'Driving today',
+  day_duty: 'On duty today',
+  daily_rest: 'Until the daily rest',
+  day_off: 'Until a day off',
+  without_day_off: 'Work without a day off',
 }
 export const RULES: Record<string, string> = {
-  us_property_70_8: '70 h in 8 days', us_property_60_7: '60 h in 7 days', canada_south_70_7: 'Canada, 70 h in 7 days', canada_south_120_14: 'Canada, 120 h in 14 days',
+  us_property_70_8: '70 h in 8 days',
+  us_property_60_7: '60 h in 7 days',
+  canada_south_70_7: 'Canada, 70 h in 7 days',
+  canada_south_120_14: 'Canada, 120 h in 14 days',
 }
 
 /** `3:05` for minutes; nothing where there is no such limit. */
@@ -32,4 +48,10 @@ export function tightest(remaining: Schemas['Remaining']): string {
 }
 
 /** What makes a driver available again. */
-export const BY: Record<string, string> = { break: 'the break is taken', rest: 'the long rest is complete', split: 'a second rest completes the split', restart: 'the restart is complete', day: 'hours of the oldest day come back' }
+export const BY: Record<string, string> = {
+  break: 'the break is taken',
+  rest: 'the long rest is complete',
+  split: 'a second rest completes the split',
+  restart: 'the restart is complete',
+  day: 'hours of the oldest day come back',
+}

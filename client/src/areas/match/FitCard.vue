@@ -12,7 +12,19 @@ import { showTime } from '@/shared/time'
 import { TRAILER } from './words'
 
 /** One judgement in full: its reasons, its plan on the ribbon, its money line by line, and the act. */
-const { fit, span, problem = undefined, busy = false, mayGive } = defineProps<{ fit: Schemas['ComparedFit']; span: readonly number[]; problem?: Problem | undefined; busy?: boolean; mayGive: boolean }>()
+const {
+  fit,
+  span,
+  problem = undefined,
+  busy = false,
+  mayGive,
+} = defineProps<{
+  fit: Schemas['ComparedFit']
+  span: readonly number[]
+  problem?: Problem | undefined
+  busy?: boolean
+  mayGive: boolean
+}>()
 const emit = defineEmits<{ give: [why: string] }>()
 const why = ref('')
 const strip = ref<HTMLElement>()
@@ -20,40 +32,168 @@ const { width } = useElementSize(strip)
 const now = computed(() => Date.parse(fit.recorded.at(-1)?.to ?? fit.begins_at))
 const scale = computed(() => scaleFor([...span], Math.max(width.value, 100), fit.crew.zone))
 const blocked = computed(() => fit.verdict === 'blocked')
-const taken = computed(() => fit.reasons.some(({ code }) => code === 'crew_taken' || code === 'no_trailer' || code === 'no_tractor'))
-const MONEY = [['revenue', 'Revenue'], ['fuel', 'Fuel'], ['tolls', 'Tolls'], ['pay', 'Driver’s pay'], ['other', 'Other cost'], ['profit', 'Profit']] as const
+const taken = computed(() =>
+  fit.reasons.some(({ code }) => code === 'crew_taken' || code === 'no_trailer' || code === 'no_tractor'),
+)
+const MONEY = [
+  ['revenue', 'Revenue'],
+  ['fuel', 'Fuel'],
+  ['tolls', 'Tolls'],
+  ['pay', 'Driver’s pay'],
+  ['other', 'Other cost'],
+  ['profit', 'Profit'],
+] as const
 </script>
 
 <template>
   <article class="panel pad card" :aria-label="`${fit.crew.name} for ${fit.load.number}`">
-    <header class="spread"><h2>{{ fit.crew.name }} <span class="quiet">for {{ fit.load.number }}{{ fit.joins ? `, on ${fit.joins.trip}` : '' }}</span></h2><fit-mark :verdict="fit.verdict" /></header>
-    <ul v-if="fit.reasons.length" class="reasons"><li v-for="reason in fit.reasons" :key="reason.code + reason.text" :class="reason.effect" :title="reason.source">{{ reason.text }} <span v-if="reason.effect === 'block'" class="small quiet">Blocks.</span></li></ul>
-    <ul class="reasons"><li v-for="sentence in fit.sentences" :key="sentence">{{ sentence }}</li></ul>
-    <div ref="strip" class="strip"><duty-ruler :scale="scale" :now="now" /><duty-ribbon :recorded="fit.recorded" :planned="fit.planned" :left="0" :now="now" :scale="scale" :zone="fit.crew.zone" :height="24" /></div>
+    <header class="spread">
+      <h2>
+        {{ fit.crew.name }}
+        <span class="quiet">for {{ fit.load.number }}{{ fit.joins ? `, on ${fit.joins.trip}` : '' }}</span>
+      </h2>
+      <fit-mark :verdict="fit.verdict" />
+    </header>
+    <ul v-if="fit.reasons.length" class="reasons">
+      <li
+        v-for="reason in fit.reasons"
+        :key="reason.code + reason.text"
+        :class="reason.effect"
+        :title="reason.source"
+      >
+        {{ reason.text }} <span v-if="reason.effect === 'block'" class="small quiet">Blocks.</span>
+      </li>
+    </ul>
+    <ul class="reasons">
+      <li v-for="sentence in fit.sentences" :key="sentence">{{ sentence }}</li>
+    </ul>
+    <div ref="strip" class="strip">
+      <duty-ruler :scale="scale" :now="now" /><duty-ribbon
+        :recorded="fit.recorded"
+        :planned="fit.planned"
+        :left="0"
+        :now="now"
+        :scale="scale"
+        :zone="fit.crew.zone"
+        :height="24"
+      />
+    </div>
     <dl class="facts small">
-      <div><dt>Free</dt><dd>{{ showTime(fit.begins_at, fit.crew.zone) }}, {{ fit.crew.place }}<template v-if="fit.crew.after_load">, after {{ fit.crew.after_load }}</template></dd></div>
-      <div><dt>Empty</dt><dd>{{ showMiles(fit.deadhead_miles) }}, {{ sayMinutes(fit.deadhead_minutes) }}</dd></div>
-      <div v-if="fit.crew.preferences"><dt>Likes</dt><dd>{{ fit.crew.preferences }}</dd></div>
-      <div><dt>Done</dt><dd>{{ showTime(fit.ends_at, fit.zone) }}</dd></div>
-      <div><dt>With</dt><dd>{{ fit.tractor?.number ?? 'no tractor' }}, {{ fit.trailer ? `${fit.trailer.number} (${TRAILER[fit.trailer.kind ?? ''] ?? 'trailer'})` : 'no trailer' }}</dd></div>
+      <div>
+        <dt>Free</dt>
+        <dd>
+          {{ showTime(fit.begins_at, fit.crew.zone) }}, {{ fit.crew.place
+          }}<template v-if="fit.crew.after_load">, after {{ fit.crew.after_load }}</template>
+        </dd>
+      </div>
+      <div>
+        <dt>Empty</dt>
+        <dd>{{ showMiles(fit.deadhead_miles) }}, {{ sayMinutes(fit.deadhead_minutes) }}</dd>
+      </div>
+      <div v-if="fit.crew.preferences">
+        <dt>Likes</dt>
+        <dd>{{ fit.crew.preferences }}</dd>
+      </div>
+      <div>
+        <dt>Done</dt>
+        <dd>{{ showTime(fit.ends_at, fit.zone) }}</dd>
+      </div>
+      <div>
+        <dt>With</dt>
+        <dd>
+          {{ fit.tractor?.number ?? 'no tractor' }},
+          {{
+            fit.trailer
+              ? `${fit.trailer.number} (${TRAILER[fit.trailer.kind ?? ''] ?? 'trailer'})`
+              : 'no trailer'
+          }}
+        </dd>
+      </div>
     </dl>
-    <table class="ledger money"><tbody>
-      <tr v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }"><td>{{ label }}</td><td class="figure">{{ name === 'revenue' || name === 'profit' || Number(fit.money[name]) === 0 ? '' : '−' }}{{ showDollars(fit.money[name]) }}</td></tr>
-    </tbody></table>
-    <p class="small quiet">{{ fit.money.per_mile ? `${showDollars(fit.money.per_mile)} a mile` : '' }}{{ fit.money.per_day ? `, ${showDollars(fit.money.per_day)} a day` : '' }} of profit, empty miles counted.<template v-if="fit.joins"> All figures are what the load adds to the trip.</template></p>
+    <table class="ledger money">
+      <tbody>
+        <tr v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }">
+          <td>{{ label }}</td>
+          <td class="figure">
+            {{ name === 'revenue' || name === 'profit' || Number(fit.money[name]) === 0 ? '' : '−'
+            }}{{ showDollars(fit.money[name]) }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="small quiet">
+      {{ fit.money.per_mile ? `${showDollars(fit.money.per_mile)} a mile` : ''
+      }}{{ fit.money.per_day ? `, ${showDollars(fit.money.per_day)} a day` : '' }} of profit, empty miles
+      counted.<template v-if="fit.joins"> All figures are what the load adds to the trip.</template>
+    </p>
     <form v-if="mayGive" class="give" @submit.prevent="emit('give', why)">
-      <v-text-field v-if="blocked && !taken" v-model="why" label="Why all the same" :error-messages="problem?.path === '/why' ? [problem.message] : []" />
-      <v-btn type="submit" color="primary" :loading="busy" :disabled="taken || (blocked && why.trim().length < 3)">{{ fit.joins ? `Put ${fit.load.number} on ${fit.joins.trip}` : `Give ${fit.load.number} to ${fit.crew.name}` }}</v-btn>
+      <v-text-field
+        v-if="blocked && !taken"
+        v-model="why"
+        label="Why all the same"
+        :error-messages="problem?.path === '/why' ? [problem.message] : []"
+      />
+      <v-btn
+        type="submit"
+        color="primary"
+        :loading="busy"
+        :disabled="taken || (blocked && why.trim().length < 3)"
+        >{{
+          fit.joins
+            ? `Put ${fit.load.number} on ${fit.joins.trip}`
+            : `Give ${fit.load.number} to ${fit.crew.name}`
+        }}</v-btn
+      >
     </form>
-    <v-alert v-if="problem && problem.path !== '/why'" type="error" class="mt-2">{{ problem.message }}</v-alert>
+    <v-alert v-if="problem && problem.path !== '/why'" type="error" class="mt-2">{{
+      problem.message
+    }}</v-alert>
   </article>
 </template>
 
 <style scoped>
-.pad { padding: .7rem .85rem; } .card { min-width: 0; }
-.reasons { margin: .2rem 0; padding-left: 1.1rem; } .reasons .block { font-weight: 600; }
-.strip { overflow: hidden; margin: .35rem 0; }
-.facts { margin: .3rem 0; } .facts div { display: grid; grid-template-columns: 3.4rem 1fr; } .facts dt { color: rgb(var(--v-theme-quiet)); } .facts dd { margin: 0; }
-.money td { padding: .12rem 0; border: 0; } .money .total td { border-top: 1px solid rgb(var(--v-theme-line)); font-weight: 700; padding-top: .25rem; }
-.give { display: grid; gap: .5rem; margin-top: .6rem; }
+.pad {
+  padding: 0.7rem 0.85rem;
+}
+.card {
+  min-width: 0;
+}
+.reasons {
+  margin: 0.2rem 0;
+  padding-left: 1.1rem;
+}
+.reasons .block {
+  font-weight: 600;
+}
+.strip {
+  overflow: hidden;
+  margin: 0.35rem 0;
+}
+.facts {
+  margin: 0.3rem 0;
+}
+.facts div {
+  display: grid;
+  grid-template-columns: 3.4rem 1fr;
+}
+.facts dt {
+  color: rgb(var(--v-theme-quiet));
+}
+.facts dd {
+  margin: 0;
+}
+.money td {
+  padding: 0.12rem 0;
+  border: 0;
+}
+.money .total td {
+  border-top: 1px solid rgb(var(--v-theme-line));
+  font-weight: 700;
+  padding-top: 0.25rem;
+}
+.give {
+  display: grid;
+  gap: 0.5rem;
+  margin-top: 0.6rem;
+}
 </style>

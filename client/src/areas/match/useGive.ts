@@ -10,8 +10,21 @@ export function useGive(done: (load: Schemas['OpenLoad']) => void) {
   async function give(fit: Schemas['FitRow'], why: string) {
     if (!fit.tractor || busy.value) return
     busy.value = true
-    const body = { key, driver_ids: fit.crew.driver_ids, tractor_id: fit.tractor.id, trailer_id: fit.trailer?.id ?? null, ...(why.trim() ? { why: why.trim() } : {}) }
-    const answer = fit.joins ? await ask(api.POST('/api/loads/{id}/join', { params: { path: { id: fit.load.id } }, body: { key, trip_id: fit.joins.trip_id } })) : await ask(api.PUT('/api/loads/{id}/crew', { params: { path: { id: fit.load.id } }, body }))
+    const body = {
+      key,
+      driver_ids: fit.crew.driver_ids,
+      tractor_id: fit.tractor.id,
+      trailer_id: fit.trailer?.id ?? null,
+      ...(why.trim() ? { why: why.trim() } : {}),
+    }
+    const answer = fit.joins
+      ? await ask(
+          api.POST('/api/loads/{id}/join', {
+            params: { path: { id: fit.load.id } },
+            body: { key, trip_id: fit.joins.trip_id },
+          }),
+        )
+      : await ask(api.PUT('/api/loads/{id}/crew', { params: { path: { id: fit.load.id } }, body }))
     busy.value = false
     problem.value = answer.problem
     if (answer.problem?.code !== 'unreachable') key = newKey()

@@ -1,14 +1,24 @@
 import type { Schemas } from '@/shared/api'
 import { sayMinutes } from '@/areas/hours/words'
 
-export const TRAILER: Record<string, string> = { dry_van: 'dry van', reefer: 'reefer', flatbed: 'flatbed', step_deck: 'step deck', lowboy: 'lowboy' }
+export const TRAILER: Record<string, string> = {
+  dry_van: 'dry van',
+  reefer: 'reefer',
+  flatbed: 'flatbed',
+  step_deck: 'step deck',
+  lowboy: 'lowboy',
+}
 
 /** The one thing to know of a fit: what blocks it, how late, how much to spare. */
 export function inShort(fit: Schemas['FitRow']): string {
   const first = fit.reasons[0]
   if (first) return first.text
-  return fit.slack_minutes === null ? 'Nothing stands against it.' : `${sayMinutes(fit.slack_minutes)} to spare.`
+  return fit.slack_minutes === null
+    ? 'Nothing stands against it.'
+    : `${sayMinutes(fit.slack_minutes)} to spare.`
 }
 
-export const named = (fit: Schemas['FitRow'], side: 'load' | 'crew') => (side === 'load' ? fit.crew.name : `${fit.load.number} ${fit.load.origin} → ${fit.load.destination}`)
-export const keyOf = (fit: Schemas['FitRow']) => `${fit.load.id} ${fit.crew.id}${fit.joins ? ` on ${fit.joins.trip_id}` : ''}`
+export const named = (fit: Schemas['FitRow'], side: 'load' | 'crew') =>
+  side === 'load' ? fit.crew.name : `${fit.load.number} ${fit.load.origin} → ${fit.load.destination}`
+export const keyOf = (fit: Schemas['FitRow']) =>
+  `${fit.load.id} ${fit.crew.id}${fit.joins ? ` on ${fit.joins.trip_id}` : ''}`

@@ -11,54 +11,236 @@ import { BASIS, TAG } from './words'
 /** A deduction made or changed: what it does to every driver's net of the running period stands beside it before it is kept. */
 const { deduction = undefined } = defineProps<{ deduction?: Schemas['Deduction'] | undefined }>()
 const emit = defineEmits<{ close: []; kept: [now: Schemas['Deductions']] }>()
-const pairs = (words: Record<string, string>) => Object.entries(words).map(([value, title]) => ({ value, title }))
+const pairs = (words: Record<string, string>) =>
+  Object.entries(words).map(([value, title]) => ({ value, title }))
 const was = deduction
 const session = useSession()
-const typed = ref({ label: was?.label ?? '', basis: was?.basis ?? 'flat', per: was?.per ?? 'period', amount: was?.amount ?? '', priority: String(was?.priority ?? 5), if_short: was?.if_short ?? 'carry', goal: was?.goal ?? '', tag: was?.tag ?? 'leased_trailer', prorated: was?.prorated ?? false, escrow: was?.escrow ?? false, everyone: was?.everyone ?? true, from_on: was?.from_on ?? new Date(session.now()).toISOString().slice(0, 10), to_on: was?.to_on ?? '', paused: was?.paused ?? false })
-const own = ref<{ driver_id: number; own_amount: string; left_out: boolean }[]>((was?.drivers ?? []).map(({ driver_id, own_amount, left_out }) => ({ driver_id, own_amount: own_amount ?? '', left_out })))
-const { data: drivers } = useFetched(() => 0, () => ask<{ rows: Schemas['Driver'][] }>(api.GET('/api/drivers', { params: { query: {} } })))
+const typed = ref({
+  label: was?.label ?? '',
+  basis: was?.basis ?? 'flat',
+  per: was?.per ?? 'period',
+  amount: was?.amount ?? '',
+  priority: String(was?.priority ?? 5),
+  if_short: was?.if_short ?? 'carry',
+  goal: was?.goal ?? '',
+  tag: was?.tag ?? 'leased_trailer',
+  prorated: was?.prorated ?? false,
+  escrow: was?.escrow ?? false,
+  everyone: was?.everyone ?? true,
+  from_on: was?.from_on ?? new Date(session.now()).toISOString().slice(0, 10),
+  to_on: was?.to_on ?? '',
+  paused: was?.paused ?? false,
+})
+const own = ref<{ driver_id: number; own_amount: string; left_out: boolean }[]>(
+  (was?.drivers ?? []).map(({ driver_id, own_amount, left_out }) => ({
+    driver_id,
+    own_amount: own_amount ?? '',
+    left_out,
+  })),
+)
+const { data: drivers } = useFetched(
+  () => 0,
+  () => ask<{ rows: Schemas['Driver'][] }>(api.GET('/api/drivers', { params: { query: {} } })),
+)
 const names = computed(() => (drivers.value?.rows ?? []).map(({ id, name }) => ({ value: id, title: name })))
 const adding = ref<number | null>(null)
-watch(adding, (id) => { if (id) { if (!own.value.some(({ driver_id }) => driver_id === id)) own.value.push({ driver_id: id, own_amount: '', left_out: typed.value.everyone }); adding.value = null } })
+watch(adding, id => {
+  if (id) {
+    if (!own.value.some(({ driver_id }) => driver_id === id))
+      own.value.push({ driver_id: id, own_amount: '', left_out: typed.value.everyone })
+    adding.value = null
+  }
+})
 
 const input = computed<Omit<Schemas['DeductionInput'], 'key'> | undefined>(() => {
   const one = typed.value
   const amount = one.amount.trim() ? parseDollars(one.amount) : null
   const goal = one.goal.trim() ? parseDollars(one.goal) : null
-  if (!one.label.trim() || amount === undefined || goal === undefined || (amount === null && one.basis !== 'per_unit') || !one.from_on || !/^\d{1,2}$/.test(one.priority) || own.value.some(({ own_amount }) => own_amount.trim() && !parseDollars(own_amount))) return
-  return { ...(was ? { version: was.version } : {}), label: one.label.trim(), basis: one.basis as 'flat', per: one.basis === 'flat' ? (one.per as 'period') : 'period', amount, priority: Number(one.priority), if_short: one.if_short as 'carry', goal, tag: one.basis === 'per_unit' ? (one.tag as 'trailer') : null, prorated: one.basis === 'per_unit' && one.prorated, escrow: one.escrow, everyone: one.everyone, from_on: one.from_on, to_on: one.to_on || null, paused: one.paused,
-    drivers: own.value.map(({ driver_id, own_amount, left_out }) => ({ driver_id, left_out, own_amount: own_amount.trim() ? parseDollars(own_amount) ?? null : null })) }
+  if (
+    !one.label.trim() ||
+    amount === undefined ||
+    goal === undefined ||
+    (amount === null && one.basis !== 'per_unit') ||
+    !one.from_on ||
+    !/^\d{1,2}$/.test(one.priority) ||
+    own.value.some(({ own_amount }) => own_amount.trim() && !parseDollars(own_amount))
+  )
+    return
+  return {
+    ...(was ? { version: was.version } : {}),
+    label: one.label.trim(),
+    basis: one.basis as 'flat',
+    per: one.basis === 'flat' ? (one.per as 'period') : 'period',
+    amount,
+    priority: Number(one.priority),
+    if_short: one.if_short as 'carry',
+    goal,
+    tag: one.basis === 'per_unit' ? (one.tag as 'trailer') : null,
+    prorated: one.basis === 'per_unit' && one.prorated,
+    escrow: one.escrow,
+    everyone: one.everyone,
+    from_on: one.from_on,
+    to_on: one.to_on || null,
+    paused: one.paused,
+    drivers: own.value.map(({ driver_id, own_amount, left_out }) => ({
+      driver_id,
+      left_out,
+      own_amount: own_amount.trim() ? (parseDollars(own_amount) ?? null) : null,
+    })),
+  }
 })
 
-const { look, fresh, trouble, busy, at, run, see } = useLook(input, (body) => ask<Schemas['DeductionPreview']>(api.POST('/api/deductions/preview', { body: { key: newKey(), ...(was ? { id: was.id } : {}), ...body } })))
+const { look, fresh, trouble, busy, at, run, see } = useLook(input, body =>
+  ask<Schemas['DeductionPreview']>(
+    api.POST('/api/deductions/preview', { body: { key: newKey(), ...(was ? { id: was.id } : {}), ...body } }),
+  ),
+)
 async function keep() {
   if (!input.value) return
   const body = { key: newKey(), ...input.value }
-  const kept = await run(ask<Schemas['Deductions']>(was ? api.PUT('/api/deductions/{id}', { params: { path: { id: was.id } }, body }) : api.POST('/api/deductions', { body })))
+  const kept = await run(
+    ask<Schemas['Deductions']>(
+      was
+        ? api.PUT('/api/deductions/{id}', { params: { path: { id: was.id } }, body })
+        : api.POST('/api/deductions', { body }),
+    ),
+  )
   if (kept) emit('kept', kept)
 }
 </script>
 
 <template>
-  <section class="two"><form class="panel pad form" aria-label="Deduction" @submit.prevent="fresh ? keep() : see()">
-    <h1 class="all">{{ was ? `Change ${was.label}` : 'New deduction' }}</h1>
-    <v-text-field v-model="typed.label" class="all" autofocus label="Name on the statement" :error-messages="at('label')" />
-    <v-select v-model="typed.basis" label="How" :items="pairs(BASIS)" /><v-text-field v-model="typed.amount" :label="typed.basis === 'percent_of_gross' ? 'Percent' : typed.basis === 'per_mile' ? '$ a mile' : typed.basis === 'per_unit' ? '$ a unit, none for its own fee' : 'Dollars'" inputmode="decimal" :error-messages="at('amount')" />
-    <v-select v-if="typed.basis === 'flat'" v-model="typed.per" label="Per" :items="[{ value: 'period', title: 'Period' }, { value: 'month', title: 'Month, spread over its runs' }]" /><template v-if="typed.basis === 'per_unit'"><v-select v-model="typed.tag" label="Of units" :items="pairs(TAG)" /><v-checkbox v-model="typed.prorated" label="By the days it was active" /></template>
-    <v-text-field v-model="typed.priority" label="Order, 1 first" inputmode="numeric" /><v-select v-model="typed.if_short" label="If there is not enough" :items="[{ value: 'carry', title: 'Carry it' }, { value: 'skip', title: 'Drop it' }]" />
-    <v-text-field v-model="typed.from_on" type="date" label="From" /><v-text-field v-model="typed.to_on" type="date" label="To, none for ever" :error-messages="at('to_on')" />
-    <v-text-field v-model="typed.goal" label="Until, $, none for ever" inputmode="decimal" /><v-checkbox v-model="typed.escrow" label="Kept for the driver (escrow)" />
-    <v-checkbox v-model="typed.everyone" label="All drivers" /><v-checkbox v-model="typed.paused" label="Paused" />
-    <v-autocomplete v-model="adding" class="all" :label="typed.everyone ? 'Leave out, or an own amount for' : 'Add a driver'" :items="names" />
-    <ul class="all own"><li v-for="(one, i) in own" :key="one.driver_id" class="row"><span class="name">{{ names.find(({ value }) => value === one.driver_id)?.title ?? one.driver_id }}</span><v-checkbox v-if="typed.everyone" v-model="one.left_out" label="Left out" /><v-text-field v-if="!one.left_out" v-model="one.own_amount" label="Own amount" inputmode="decimal" /><v-btn size="small" variant="text" @click="own.splice(i, 1)">Take out</v-btn></li></ul>
-    <v-alert v-if="trouble && !['/label', '/amount', '/to_on'].includes(trouble.path)" type="error" class="all">{{ trouble.message }}</v-alert>
-    <div class="row justify-end all"><v-btn variant="text" @click="emit('close')">Leave it</v-btn><v-btn type="submit" :color="fresh ? undefined : 'primary'" variant="tonal" :disabled="!input" :loading="busy && !fresh" @click.prevent="see">See what it does</v-btn><v-btn color="primary" :disabled="!fresh" :loading="busy && fresh" @click="keep">{{ look?.second_person && fresh ? 'Ask a second person' : 'Keep it' }}</v-btn></div>
-  </form>
-  <nets-moved :look="look" :fresh="fresh" /></section>
+  <section class="two">
+    <form class="panel pad form" aria-label="Deduction" @submit.prevent="fresh ? keep() : see()">
+      <h1 class="all">{{ was ? `Change ${was.label}` : 'New deduction' }}</h1>
+      <v-text-field
+        v-model="typed.label"
+        class="all"
+        autofocus
+        label="Name on the statement"
+        :error-messages="at('label')"
+      />
+      <v-select v-model="typed.basis" label="How" :items="pairs(BASIS)" /><v-text-field
+        v-model="typed.amount"
+        :label="
+          typed.basis === 'percent_of_gross'
+            ? 'Percent'
+            : typed.basis === 'per_mile'
+              ? '$ a mile'
+              : typed.basis === 'per_unit'
+                ? '$ a unit, none for its own fee'
+                : 'Dollars'
+        "
+        inputmode="decimal"
+        :error-messages="at('amount')"
+      />
+      <v-select
+        v-if="typed.basis === 'flat'"
+        v-model="typed.per"
+        label="Per"
+        :items="[
+          { value: 'period', title: 'Period' },
+          { value: 'month', title: 'Month, spread over its runs' },
+        ]"
+      /><template v-if="typed.basis === 'per_unit'"
+        ><v-select v-model="typed.tag" label="Of units" :items="pairs(TAG)" /><v-checkbox
+          v-model="typed.prorated"
+          label="By the days it was active"
+      /></template>
+      <v-text-field v-model="typed.priority" label="Order, 1 first" inputmode="numeric" /><v-select
+        v-model="typed.if_short"
+        label="If there is not enough"
+        :items="[
+          { value: 'carry', title: 'Carry it' },
+          { value: 'skip', title: 'Drop it' },
+        ]"
+      />
+      <v-text-field v-model="typed.from_on" type="date" label="From" /><v-text-field
+        v-model="typed.to_on"
+        type="date"
+        label="To, none for ever"
+        :error-messages="at('to_on')"
+      />
+      <v-text-field v-model="typed.goal" label="Until, $, none for ever" inputmode="decimal" /><v-checkbox
+        v-model="typed.escrow"
+        label="Kept for the driver (escrow)"
+      />
+      <v-checkbox v-model="typed.everyone" label="All drivers" /><v-checkbox
+        v-model="typed.paused"
+        label="Paused"
+      />
+      <v-autocomplete
+        v-model="adding"
+        class="all"
+        :label="typed.everyone ? 'Leave out, or an own amount for' : 'Add a driver'"
+        :items="names"
+      />
+      <ul class="all own">
+        <li v-for="(one, i) in own" :key="one.driver_id" class="row">
+          <span class="name">{{
+            names.find(({ value }) => value === one.driver_id)?.title ?? one.driver_id
+          }}</span><v-checkbox v-if="typed.everyone" v-model="one.left_out" label="Left out" /><v-text-field
+            v-if="!one.left_out"
+            v-model="one.own_amount"
+            label="Own amount"
+            inputmode="decimal"
+          /><v-btn size="small" variant="text" @click="own.splice(i, 1)">Take out</v-btn>
+        </li>
+      </ul>
+      <v-alert
+        v-if="trouble && !['/label', '/amount', '/to_on'].includes(trouble.path)"
+        type="error"
+        class="all"
+        >{{ trouble.message }}</v-alert
+      >
+      <div class="row justify-end all">
+        <v-btn variant="text" @click="emit('close')">Leave it</v-btn
+        ><v-btn
+          type="submit"
+          :color="fresh ? undefined : 'primary'"
+          variant="tonal"
+          :disabled="!input"
+          :loading="busy && !fresh"
+          @click.prevent="see"
+          >See what it does</v-btn
+        ><v-btn color="primary" :disabled="!fresh" :loading="busy && fresh" @click="keep">{{
+          look?.second_person && fresh ? 'Ask a second person' : 'Keep it'
+        }}</v-btn>
+      </div>
+    </form>
+    <nets-moved :look="look" :fresh="fresh" />
+  </section>
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: .75rem; align-items: start; } .pad { padding: .8rem .9rem; }
-.form { display: grid; grid-template-columns: 1fr 1fr; gap: .6rem .5rem; align-items: start; } .all { grid-column: 1 / -1; } .own { list-style: none; padding: 0; } .name { flex: 1; }
-@media (max-width: 1000px) { .two { grid-template-columns: minmax(0, 1fr); } }
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 0.75rem;
+  align-items: start;
+}
+.pad {
+  padding: 0.8rem 0.9rem;
+}
+.form {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.6rem 0.5rem;
+  align-items: start;
+}
+.all {
+  grid-column: 1 / -1;
+}
+.own {
+  list-style: none;
+  padding: 0;
+}
+.name {
+  flex: 1;
+}
+@media (max-width: 1000px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

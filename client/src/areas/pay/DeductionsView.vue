@@ -12,40 +12,165 @@ import { BASIS, TAG } from './words'
 
 /** Deductions of every period, and what many are given once. A change is seen on every driver's net before it is kept; one that touches many waits for a second person. */
 const settles = useSession().has('settlement_clerk')
-const { data, problem, load, put } = useFetched(() => 0, () => ask<Schemas['Deductions']>(api.GET('/api/deductions')), (change) => change.kind === 'company')
+const { data, problem, load, put } = useFetched(
+  () => 0,
+  () => ask<Schemas['Deductions']>(api.GET('/api/deductions')),
+  change => change.kind === 'company',
+)
 const editing = ref<Schemas['Deduction'] | 'new' | 'once'>()
 const said = ref('')
 const trouble = ref<Problem>()
 const busy = ref(0)
 async function answer(id: number, state: 'made' | 'dropped') {
   busy.value = id
-  const found = await ask<Schemas['Deductions']>(api.POST('/api/deduction-changes/{id}/answer', { params: { path: { id } }, body: { key: newKey(), state } }))
+  const found = await ask<Schemas['Deductions']>(
+    api.POST('/api/deduction-changes/{id}/answer', {
+      params: { path: { id } },
+      body: { key: newKey(), state },
+    }),
+  )
   busy.value = 0
   trouble.value = found.problem
   if (found.data) put(found.data)
 }
-const kept = (now: Schemas['Deductions']) => { put(now); editing.value = undefined }
-const amount = (one: Schemas['Deduction']) => (one.amount === null ? 'each unit’s own fee' : one.basis === 'percent_of_gross' ? `${one.amount} %` : `${one.basis === 'per_mile' ? `$${one.amount}` : showDollars(one.amount)}${{ flat: one.per === 'month' ? ' a month' : ' a period', per_mile: ' a mile', per_unit: ` a ${TAG[one.tag ?? ''] ?? 'unit'}${one.prorated ? ', by days' : ''}` }[one.basis] ?? ''}`)
-const whose = (one: Schemas['Deduction']) => { const own = one.drivers.filter(({ left_out }) => !left_out).length; const out = one.drivers.length - own; return one.everyone ? `all drivers${out ? ` but ${out}` : ''}${own ? `, ${own} with an own amount` : ''}` : `${own} ${own === 1 ? 'driver' : 'drivers'}` }
+const kept = (now: Schemas['Deductions']) => {
+  put(now)
+  editing.value = undefined
+}
+const amount = (one: Schemas['Deduction']) =>
+  one.amount === null
+    ? 'each unit’s own fee'
+    : one.basis === 'percent_of_gross'
+      ? `${one.amount} %`
+      : `${one.basis === 'per_mile' ? `$${one.amount}` : showDollars(one.amount)}${{ flat: one.per === 'month' ? ' a month' : ' a period', per_mile: ' a mile', per_unit: ` a ${TAG[one.tag ?? ''] ?? 'unit'}${one.prorated ? ', by days' : ''}` }[one.basis] ?? ''}`
+const whose = (one: Schemas['Deduction']) => {
+  const own = one.drivers.filter(({ left_out }) => !left_out).length
+  const out = one.drivers.length - own
+  return one.everyone
+    ? `all drivers${out ? ` but ${out}` : ''}${own ? `, ${own} with an own amount` : ''}`
+    : `${own} ${own === 1 ? 'driver' : 'drivers'}`
+}
 </script>
 
 <template>
   <div class="stack">
-    <section v-if="data?.waiting.length" class="panel pad" aria-label="Waits for a second person"><h2>Waits for a second person</h2>
-      <ul class="waits"><li v-for="one in data.waiting" :key="one.id" class="spread wrap"><span><strong>{{ one.label }}</strong>, asked by {{ one.asked_by }}: {{ one.drivers }} drivers, {{ showDollars(one.dollars) }} moved</span><span class="row"><v-btn v-if="!one.mine" size="small" color="primary" :loading="busy === one.id" @click="answer(one.id, 'made')">Let it be made</v-btn><v-btn size="small" variant="text" @click="answer(one.id, 'dropped')">Drop it</v-btn></span></li></ul>
-      <v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert></section>
+    <section v-if="data?.waiting.length" class="panel pad" aria-label="Waits for a second person">
+      <h2>Waits for a second person</h2>
+      <ul class="waits">
+        <li v-for="one in data.waiting" :key="one.id" class="spread wrap">
+          <span
+            ><strong>{{ one.label }}</strong
+            >, asked by {{ one.asked_by }}: {{ one.drivers }} drivers,
+            {{ showDollars(one.dollars) }} moved</span
+          ><span class="row"
+            ><v-btn
+              v-if="!one.mine"
+              size="small"
+              color="primary"
+              :loading="busy === one.id"
+              @click="answer(one.id, 'made')"
+              >Let it be made</v-btn
+            ><v-btn size="small" variant="text" @click="answer(one.id, 'dropped')">Drop it</v-btn></span
+          >
+        </li>
+      </ul>
+      <v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert>
+    </section>
     <p v-if="said" class="panel pad" role="status">{{ said }}</p>
-    <give-form v-if="editing === 'once'" @close="editing = undefined" @given="(text) => { said = text; editing = undefined; load() }" />
-    <deduction-form v-else-if="editing" :key="editing === 'new' ? 0 : editing.id" :deduction="editing === 'new' ? undefined : editing" @close="editing = undefined" @kept="kept" />
-    <section v-else class="panel scroll" aria-label="Deductions"><div class="spread pad"><h1>Deductions of every period</h1><span v-if="settles" class="row"><v-btn variant="tonal" @click="editing = 'once'">Give or take once</v-btn><v-btn color="primary" @click="editing = 'new'">New deduction</v-btn></span></div>
-      <waiting v-slot="{ data: found }" :data="data" :problem="problem" :empty="data?.rows.length === 0" @again="load">
-        <table class="ledger"><thead><tr><th class="figure">Order</th><th>Name</th><th>How</th><th>How much</th><th>Whose</th><th>If short</th><th>Days</th></tr></thead>
-          <tbody><tr v-for="one in found.rows" :key="one.id" :class="{ off: one.paused || (one.to_on && one.to_on < one.from_on) }"><td class="figure">{{ one.priority }}</td><td><button v-if="settles" type="button" class="link" @click="editing = one">{{ one.label }}</button><template v-else>{{ one.label }}</template><span v-if="one.escrow" class="quiet small"> escrow</span></td><td>{{ BASIS[one.basis] }}</td><td>{{ amount(one) }} <span v-if="one.goal" class="quiet small">until {{ showDollars(one.goal) }}</span></td><td>{{ whose(one) }}</td><td>{{ one.if_short === 'carry' ? 'carried' : 'dropped' }}</td><td>{{ one.paused ? 'paused' : `from ${showDay(one.from_on)}` }}<template v-if="one.to_on"> to {{ showDay(one.to_on) }}</template></td></tr></tbody></table>
+    <give-form
+      v-if="editing === 'once'"
+      @close="editing = undefined"
+      @given="
+        text => {
+          said = text
+          editing = undefined
+          load()
+        }
+      "
+    />
+    <deduction-form
+      v-else-if="editing"
+      :key="editing === 'new' ? 0 : editing.id"
+      :deduction="editing === 'new' ? undefined : editing"
+      @close="editing = undefined"
+      @kept="kept"
+    />
+    <section v-else class="panel scroll" aria-label="Deductions">
+      <div class="spread pad">
+        <h1>Deductions of every period</h1>
+        <span v-if="settles" class="row"
+          ><v-btn variant="tonal" @click="editing = 'once'">Give or take once</v-btn
+          ><v-btn color="primary" @click="editing = 'new'">New deduction</v-btn></span
+        >
+      </div>
+      <waiting
+        v-slot="{ data: found }"
+        :data="data"
+        :problem="problem"
+        :empty="data?.rows.length === 0"
+        @again="load"
+      >
+        <table class="ledger">
+          <thead>
+            <tr>
+              <th class="figure">Order</th>
+              <th>Name</th>
+              <th>How</th>
+              <th>How much</th>
+              <th>Whose</th>
+              <th>If short</th>
+              <th>Days</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="one in found.rows"
+              :key="one.id"
+              :class="{ off: one.paused || (one.to_on && one.to_on < one.from_on) }"
+            >
+              <td class="figure">{{ one.priority }}</td>
+              <td>
+                <button v-if="settles" type="button" class="link" @click="editing = one">
+                  {{ one.label }}</button><template v-else>{{ one.label }}</template
+                ><span v-if="one.escrow" class="quiet small"> escrow</span>
+              </td>
+              <td>{{ BASIS[one.basis] }}</td>
+              <td>
+                {{ amount(one) }}
+                <span v-if="one.goal" class="quiet small">until {{ showDollars(one.goal) }}</span>
+              </td>
+              <td>{{ whose(one) }}</td>
+              <td>{{ one.if_short === 'carry' ? 'carried' : 'dropped' }}</td>
+              <td>
+                {{ one.paused ? 'paused' : `from ${showDay(one.from_on)}`
+                }}<template v-if="one.to_on"> to {{ showDay(one.to_on) }}</template>
+              </td>
+            </tr>
+          </tbody>
+        </table>
       </waiting>
-      <p v-if="data?.rows.length === 0" class="pad quiet">No deduction yet.</p></section>
+      <p v-if="data?.rows.length === 0" class="pad quiet">No deduction yet.</p>
+    </section>
   </div>
 </template>
 
 <style scoped>
-.pad { padding: .7rem .9rem; } .scroll { overflow-x: auto; } .wrap { flex-wrap: wrap; } .waits { list-style: none; padding: 0; display: grid; gap: .4rem; } .off { opacity: .7; }
+.pad {
+  padding: 0.7rem 0.9rem;
+}
+.scroll {
+  overflow-x: auto;
+}
+.wrap {
+  flex-wrap: wrap;
+}
+.waits {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 0.4rem;
+}
+.off {
+  opacity: 0.7;
+}
 </style>

@@ -9,17 +9,54 @@ import OwnCompanies from './OwnCompanies.vue'
 
 /** The rules of pay, the company's bank, and whether the books stand. */
 const mayChange = useSession().has('administrator', 'settlement_clerk')
-const { data, problem, load, put } = useFetched(() => 0, () => ask<Schemas['PaySettings']>(api.GET('/api/pay-settings')))
-const { data: books, load: prove } = useFetched(() => 0, () => ask(api.GET('/api/pay-books')), (change) => change.kind === 'pay_run')
+const { data, problem, load, put } = useFetched(
+  () => 0,
+  () => ask<Schemas['PaySettings']>(api.GET('/api/pay-settings')),
+)
+const { data: books, load: prove } = useFetched(
+  () => 0,
+  () => ask(api.GET('/api/pay-books')),
+  change => change.kind === 'pay_run',
+)
 const typed = ref<Schemas['PaySettings']>()
-watch(data, (now) => { typed.value = now && { ...now } }, { immediate: true })
+watch(
+  data,
+  now => {
+    typed.value = now && { ...now }
+  },
+  { immediate: true },
+)
 const trouble = ref<Problem>()
 const saved = ref(false)
 const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
 async function save() {
   if (!typed.value) return
-  const { second_person_drivers, second_person_dollars, advance_limit, frequency, approve_by_rule, bank_name, bank_routing, bank_company_id, version } = typed.value
-  const answer = await ask<Schemas['PaySettings']>(api.PUT('/api/pay-settings', { body: { version, approve_by_rule, bank_name, bank_routing, bank_company_id, frequency: frequency as 'weekly', second_person_drivers: Number(second_person_drivers), second_person_dollars: parseDollars(second_person_dollars) ?? '', advance_limit: parseDollars(advance_limit) ?? '' } }))
+  const {
+    second_person_drivers,
+    second_person_dollars,
+    advance_limit,
+    frequency,
+    approve_by_rule,
+    bank_name,
+    bank_routing,
+    bank_company_id,
+    version,
+  } = typed.value
+  const answer = await ask<Schemas['PaySettings']>(
+    api.PUT('/api/pay-settings', {
+      body: {
+        version,
+        approve_by_rule,
+        bank_name,
+        bank_routing,
+        bank_company_id,
+        frequency: frequency as 'weekly',
+        second_person_drivers: Number(second_person_drivers),
+        second_person_dollars: parseDollars(second_person_dollars) ?? '',
+        advance_limit: parseDollars(advance_limit) ?? '',
+      },
+    }),
+  )
   trouble.value = answer.problem
   saved.value = !answer.problem
   if (answer.data) put(answer.data)
@@ -27,17 +64,103 @@ async function save() {
 </script>
 
 <template>
-  <div class="two"><section class="panel pad"><h1>Rules of pay</h1><waiting :data="data" :problem="problem" @again="load"><form v-if="typed" class="form" @submit.prevent="save">
-    <v-select v-model="typed.frequency" label="A pay period is" :items="[{ value: 'weekly', title: 'A week' }, { value: 'biweekly', title: 'Two weeks' }, { value: 'semimonthly', title: 'Half a month' }, { value: 'monthly', title: 'A month' }]" /><v-text-field v-model="typed.advance_limit" label="Open advances at most, $" :error-messages="at('advance_limit')" />
-    <v-checkbox v-model="typed.approve_by_rule" class="all" label="Items with papers in and nothing unusual need no clerk" />
-    <v-text-field v-model="typed.second_person_drivers" label="Second person from, drivers" inputmode="numeric" /><v-text-field v-model="typed.second_person_dollars" label="or dollars moved" :error-messages="at('second_person_dollars')" />
-    <v-text-field v-model="typed.bank_name" label="Our bank" /><v-text-field v-model="typed.bank_routing" label="Its routing number" :error-messages="at('bank_routing')" /><v-text-field v-model="typed.bank_company_id" label="Our number there" :error-messages="at('bank_company_id')" />
-    <div v-if="mayChange" class="row justify-end all"><span v-if="saved" class="small" role="status">Kept.</span><v-btn type="submit" color="primary">Keep</v-btn></div></form></waiting></section>
-    <div class="stack"><section class="panel pad" aria-label="Books"><div class="spread"><h2>The books</h2><v-btn size="small" variant="tonal" @click="prove()">Prove them again</v-btn></div>
-      <template v-if="books"><p v-if="!books.wrong.length"><strong>They stand</strong>: {{ books.transactions.toLocaleString('en-US') }} transactions, each adds up to nothing; every locked statement is posted once and as it reads.</p><ul v-else class="wrong"><li v-for="one in books.wrong" :key="one">{{ one }}</li></ul></template></section><own-companies /></div></div>
+  <div class="two">
+    <section class="panel pad">
+      <h1>Rules of pay</h1>
+      <waiting :data="data" :problem="problem" @again="load"
+        ><form v-if="typed" class="form" @submit.prevent="save">
+          <v-select
+            v-model="typed.frequency"
+            label="A pay period is"
+            :items="[
+              { value: 'weekly', title: 'A week' },
+              { value: 'biweekly', title: 'Two weeks' },
+              { value: 'semimonthly', title: 'Half a month' },
+              { value: 'monthly', title: 'A month' },
+            ]"
+          /><v-text-field
+            v-model="typed.advance_limit"
+            label="Open advances at most, $"
+            :error-messages="at('advance_limit')"
+          />
+          <v-checkbox
+            v-model="typed.approve_by_rule"
+            class="all"
+            label="Items with papers in and nothing unusual need no clerk"
+          />
+          <v-text-field
+            v-model="typed.second_person_drivers"
+            label="Second person from, drivers"
+            inputmode="numeric"
+          /><v-text-field
+            v-model="typed.second_person_dollars"
+            label="or dollars moved"
+            :error-messages="at('second_person_dollars')"
+          />
+          <v-text-field v-model="typed.bank_name" label="Our bank" /><v-text-field
+            v-model="typed.bank_routing"
+            label="Its routing number"
+            :error-messages="at('bank_routing')"
+          /><v-text-field
+            v-model="typed.bank_company_id"
+            label="Our number there"
+            :error-messages="at('bank_company_id')"
+          />
+          <div v-if="mayChange" class="row justify-end all">
+            <span v-if="saved" class="small" role="status">Kept.</span
+            ><v-btn type="submit" color="primary">Keep</v-btn>
+          </div>
+        </form></waiting
+      >
+    </section>
+    <div class="stack">
+      <section class="panel pad" aria-label="Books">
+        <div class="spread">
+          <h2>The books</h2>
+          <v-btn size="small" variant="tonal" @click="prove()">Prove them again</v-btn>
+        </div>
+        <template v-if="books"
+          ><p v-if="!books.wrong.length">
+            <strong>They stand</strong>: {{ books.transactions.toLocaleString('en-US') }} transactions, each
+            adds up to nothing; every locked statement is posted once and as it reads.
+          </p>
+          <ul v-else class="wrong">
+            <li v-for="one in books.wrong" :key="one">{{ one }}</li>
+          </ul></template
+        >
+      </section>
+      <own-companies />
+    </div>
+  </div>
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr); gap: .75rem; align-items: start; } .pad { padding: .8rem .9rem; } .form { display: grid; grid-template-columns: 1fr 1fr; gap: .6rem .5rem; margin-top: .5rem; } .all { grid-column: 1 / -1; } .wrong { color: rgb(var(--v-theme-late)); padding-left: 1.1rem; }
-@media (max-width: 900px) { .two, .form { grid-template-columns: minmax(0, 1fr); } }
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  gap: 0.75rem;
+  align-items: start;
+}
+.pad {
+  padding: 0.8rem 0.9rem;
+}
+.form {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.6rem 0.5rem;
+  margin-top: 0.5rem;
+}
+.all {
+  grid-column: 1 / -1;
+}
+.wrong {
+  color: rgb(var(--v-theme-late));
+  padding-left: 1.1rem;
+}
+@media (max-width: 900px) {
+  .two,
+  .form {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

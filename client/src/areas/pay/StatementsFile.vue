@@ -19,16 +19,40 @@ function hear(answer: { data: Schemas['PayFile'] | undefined; problem: Problem |
   if (!answer.data.ready) timer = setTimeout(look, LOOK_MS)
   else if (!before?.ready) window.location.assign(`/api/pay-files/${answer.data.id}/file`)
 }
-async function make() { file.value = undefined; hear(await ask<Schemas['PayFile']>(api.POST('/api/pay-runs/{id}/statements-file', { params: { path: { id } }, body: { key: newKey() } }))) }
-async function look() { if (file.value) hear(await ask<Schemas['PayFile']>(api.GET('/api/pay-files/{id}', { params: { path: { id: file.value.id } } }))) }
-onChange((change) => { if (change !== 'again' && change.kind === 'pay_file' && change.id === file.value?.id && !file.value.ready) void look() })
+async function make() {
+  file.value = undefined
+  hear(
+    await ask<Schemas['PayFile']>(
+      api.POST('/api/pay-runs/{id}/statements-file', { params: { path: { id } }, body: { key: newKey() } }),
+    ),
+  )
+}
+async function look() {
+  if (file.value)
+    hear(
+      await ask<Schemas['PayFile']>(
+        api.GET('/api/pay-files/{id}', { params: { path: { id: file.value.id } } }),
+      ),
+    )
+}
+onChange(change => {
+  if (change !== 'again' && change.kind === 'pay_file' && change.id === file.value?.id && !file.value.ready)
+    void look()
+})
 onScopeDispose(() => clearTimeout(timer))
 </script>
 
 <template>
-  <span class="row"><button type="button" class="link" :disabled="file && !file.ready" @click="make">Statements, PDF</button><span v-if="file && !file.ready" class="small quiet" role="status">{{ file.made }} of {{ file.total }} drawn</span><span v-if="trouble" class="small wrong">{{ trouble.message }}</span></span>
+  <span class="row"
+    ><button type="button" class="link" :disabled="file && !file.ready" @click="make">Statements, PDF</button
+    ><span v-if="file && !file.ready" class="small quiet" role="status"
+      >{{ file.made }} of {{ file.total }} drawn</span
+    ><span v-if="trouble" class="small wrong">{{ trouble.message }}</span></span
+  >
 </template>
 
 <style scoped>
-.wrong { color: rgb(var(--v-theme-late)); }
+.wrong {
+  color: rgb(var(--v-theme-late));
+}
 </style>

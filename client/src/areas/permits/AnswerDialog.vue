@@ -4,9 +4,24 @@ import type { Problem, Schemas } from '@/shared/api'
 import { parseDollars } from '@/shared/measure'
 
 /** What an office said on paper or by telephone, keyed in. */
-const { permit, startsOn, busy, problem = undefined } = defineProps<{ permit: Schemas['Permit']; startsOn: string; busy: boolean; problem?: Problem | undefined }>()
+const {
+  permit,
+  startsOn,
+  busy,
+  problem = undefined,
+} = defineProps<{
+  permit: Schemas['Permit']
+  startsOn: string
+  busy: boolean
+  problem?: Problem | undefined
+}>()
 const emit = defineEmits<{ close: []; save: [answer: Omit<Schemas['KeyedAnswer'], 'key'>] }>()
-const STATES: { value: Schemas['KeyedAnswer']['state']; title: string }[] = [{ value: 'issued', title: 'It is issued' }, { value: 'review', title: 'They look at it' }, { value: 'asked', title: 'They ask something' }, { value: 'refused', title: 'It is refused' }]
+const STATES: { value: Schemas['KeyedAnswer']['state']; title: string }[] = [
+  { value: 'issued', title: 'It is issued' },
+  { value: 'review', title: 'They look at it' },
+  { value: 'asked', title: 'They ask something' },
+  { value: 'refused', title: 'It is refused' },
+]
 const state = ref<Schemas['KeyedAnswer']['state']>('issued')
 const said = ref('')
 const number = ref('')
@@ -14,22 +29,69 @@ const fee = ref(permit.fee ?? '')
 const from = ref(startsOn)
 const to = ref('')
 const at = (field: string) => (problem?.path === `/${field}` ? problem.message : undefined)
-const ready = computed(() => (state.value === 'issued' ? Boolean(number.value.trim() && parseDollars(fee.value) && from.value && to.value) : said.value.trim().length > 1))
-const save = () => emit('save', { state: state.value, said: said.value.trim(), ...(state.value === 'issued' ? { number: number.value.trim(), fee: parseDollars(fee.value) ?? '', valid_from: from.value, valid_to: to.value } : {}) })
+const ready = computed(() =>
+  state.value === 'issued'
+    ? Boolean(number.value.trim() && parseDollars(fee.value) && from.value && to.value)
+    : said.value.trim().length > 1,
+)
+const save = () =>
+  emit('save', {
+    state: state.value,
+    said: said.value.trim(),
+    ...(state.value === 'issued'
+      ? {
+          number: number.value.trim(),
+          fee: parseDollars(fee.value) ?? '',
+          valid_from: from.value,
+          valid_to: to.value,
+        }
+      : {}),
+  })
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="480" aria-label="Key in the answer" @update:model-value="emit('close')"><v-card class="pa-4"><form class="stack" @submit.prevent="save">
-    <h2>What {{ permit.name }} answered</h2>
-    <v-select v-model="state" label="Answer" :items="STATES" />
-    <template v-if="state === 'issued'"><v-text-field v-model="number" autofocus label="Permit number" :error-messages="at('number')" /><v-text-field v-model="fee" label="Fee, $" inputmode="decimal" :error-messages="at('fee')" />
-      <div class="days"><v-text-field v-model="from" type="date" label="Good from" :error-messages="at('valid_from')" /><v-text-field v-model="to" type="date" label="to" :error-messages="at('valid_to')" /></div></template>
-    <v-textarea v-model="said" :label="state === 'issued' ? 'Conditions' : 'In their words'" />
-    <v-alert v-if="problem && !problem.path" type="error">{{ problem.message }}</v-alert>
-    <div class="row justify-end"><v-btn variant="text" @click="emit('close')">Leave it</v-btn><v-btn type="submit" color="primary" :disabled="!ready" :loading="busy">Keep it</v-btn></div>
-  </form></v-card></v-dialog>
+  <v-dialog
+    :model-value="true"
+    max-width="480"
+    aria-label="Key in the answer"
+    @update:model-value="emit('close')"
+    ><v-card class="pa-4"
+      ><form class="stack" @submit.prevent="save">
+        <h2>What {{ permit.name }} answered</h2>
+        <v-select v-model="state" label="Answer" :items="STATES" />
+        <template v-if="state === 'issued'"
+          ><v-text-field
+            v-model="number"
+            autofocus
+            label="Permit number"
+            :error-messages="at('number')" /><v-text-field
+            v-model="fee"
+            label="Fee, $"
+            inputmode="decimal"
+            :error-messages="at('fee')" />
+          <div class="days">
+            <v-text-field
+              v-model="from"
+              type="date"
+              label="Good from"
+              :error-messages="at('valid_from')"
+            /><v-text-field v-model="to" type="date" label="to" :error-messages="at('valid_to')" /></div
+        ></template>
+        <v-textarea v-model="said" :label="state === 'issued' ? 'Conditions' : 'In their words'" />
+        <v-alert v-if="problem && !problem.path" type="error">{{ problem.message }}</v-alert>
+        <div class="row justify-end">
+          <v-btn variant="text" @click="emit('close')">Leave it</v-btn
+          ><v-btn type="submit" color="primary" :disabled="!ready" :loading="busy">Keep it</v-btn>
+        </div>
+      </form></v-card
+    ></v-dialog
+  >
 </template>
 
 <style scoped>
-.days { display: grid; grid-template-columns: 1fr 1fr; gap: .5rem; }
+.days {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.5rem;
+}
 </style>

@@ -8,53 +8,184 @@ import BridgeFigure from './BridgeFigure.vue'
 import { RULE, sayAxles } from './words'
 
 /** Weights and spacings of the axles, judged while they are typed; kept only when saved. */
-const { file, mayChange, busy, problem = undefined } = defineProps<{ file: Schemas['PermitFile']; mayChange: boolean; busy: boolean; problem?: Problem | undefined }>()
+const {
+  file,
+  mayChange,
+  busy,
+  problem = undefined,
+} = defineProps<{
+  file: Schemas['PermitFile']
+  mayChange: boolean
+  busy: boolean
+  problem?: Problem | undefined
+}>()
 const emit = defineEmits<{ save: [axles: Schemas['Axles']]; kept: [] }>()
-interface Row { weight: string; spacing: string }
+interface Row {
+  weight: string
+  spacing: string
+}
 const rows = ref<Row[]>([])
-const typedOf = (axles: Schemas['Axles']): Row[] => axles.map(({ weight_lb, spacing_ft }) => ({ weight: weight_lb.toLocaleString('en-US'), spacing: String(spacing_ft) }))
+const typedOf = (axles: Schemas['Axles']): Row[] =>
+  axles.map(({ weight_lb, spacing_ft }) => ({
+    weight: weight_lb.toLocaleString('en-US'),
+    spacing: String(spacing_ft),
+  }))
 // What somebody else has saved shows only where nothing is being typed here.
-watch(() => JSON.stringify(file.axles), (_, was) => { if (was === undefined || JSON.stringify(axles.value ?? []) === was) rows.value = typedOf(file.axles) }, { immediate: true })
+watch(
+  () => JSON.stringify(file.axles),
+  (_, was) => {
+    if (was === undefined || JSON.stringify(axles.value ?? []) === was) rows.value = typedOf(file.axles)
+  },
+  { immediate: true },
+)
 
 const axles = computed(() => {
-  const read = rows.value.map(({ weight, spacing }, i) => ({ weight_lb: parsePounds(weight), spacing_ft: i === 0 ? 0 : /^\d+(\.\d+)?$/.test(spacing.trim()) ? Number(spacing) : undefined }))
-  return read.every((row) => row.weight_lb !== undefined && row.spacing_ft !== undefined) ? (read as Schemas['Axles']) : undefined
+  const read = rows.value.map(({ weight, spacing }, i) => ({
+    weight_lb: parsePounds(weight),
+    spacing_ft: i === 0 ? 0 : /^\d+(\.\d+)?$/.test(spacing.trim()) ? Number(spacing) : undefined,
+  }))
+  return read.every(row => row.weight_lb !== undefined && row.spacing_ft !== undefined)
+    ? (read as Schemas['Axles'])
+    : undefined
 })
 const changed = computed(() => JSON.stringify(axles.value) !== JSON.stringify(file.axles))
-const { data: check } = useFetched(axles, async (now) => (now?.length ? ask(api.POST('/api/permits/bridge', { body: { key: newKey(), axles: now } })) : NOTHING))
+const { data: check } = useFetched(axles, async now =>
+  now?.length ? ask(api.POST('/api/permits/bridge', { body: { key: newKey(), axles: now } })) : NOTHING,
+)
 /** The gaps of these very units, kept in Fleet: taken from there, or kept there for the next file. */
-const take = () => { rows.value = (file.spacings_ft ?? []).map((feet) => ({ weight: '', spacing: String(feet) })) }
-const toKeep = computed(() => file.tractor_id && axles.value && axles.value.length > 1 && JSON.stringify(axles.value.map(({ spacing_ft }) => spacing_ft)) !== JSON.stringify(file.spacings_ft))
+const take = () => {
+  rows.value = (file.spacings_ft ?? []).map(feet => ({ weight: '', spacing: String(feet) }))
+}
+const toKeep = computed(
+  () =>
+    file.tractor_id &&
+    axles.value &&
+    axles.value.length > 1 &&
+    JSON.stringify(axles.value.map(({ spacing_ft }) => spacing_ft)) !== JSON.stringify(file.spacings_ft),
+)
 const keeping = ref(false)
 const kept = ref(false)
 async function keep() {
   if (!file.tractor_id || !axles.value) return
   keeping.value = true
-  const answer = await ask<Schemas['Combination']>(api.POST('/api/combinations', { body: { key: newKey(), tractor_id: file.tractor_id, trailer_id: file.trailer_id ?? null, spacings_ft: axles.value.map(({ spacing_ft }) => spacing_ft) } }))
+  const answer = await ask<Schemas['Combination']>(
+    api.POST('/api/combinations', {
+      body: {
+        key: newKey(),
+        tractor_id: file.tractor_id,
+        trailer_id: file.trailer_id ?? null,
+        spacings_ft: axles.value.map(({ spacing_ft }) => spacing_ft),
+      },
+    }),
+  )
   keeping.value = false
-  if (answer.data) { kept.value = true; emit('kept') }
+  if (answer.data) {
+    kept.value = true
+    emit('kept')
+  }
 }
 const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total + weight_lb, 0))
 </script>
 
 <template>
   <section class="panel pad" aria-label="Axles">
-    <div class="spread"><h2>Axles and bridges</h2><span v-if="sum" class="small" :class="{ off: sum !== file.gross_lb }">{{ showPounds(sum) }} on the axles, gross {{ showPounds(file.gross_lb) }}</span></div>
+    <div class="spread">
+      <h2>Axles and bridges</h2>
+      <span v-if="sum" class="small" :class="{ off: sum !== file.gross_lb }"
+        >{{ showPounds(sum) }} on the axles, gross {{ showPounds(file.gross_lb) }}</span
+      >
+    </div>
     <p v-if="!rows.length" class="quiet">Nothing is told of the axles: only the gross weight is judged.</p>
-    <template v-if="axles?.length && check"><bridge-figure :axles="axles" :check="check" />
-      <p v-if="check.legal" class="mt-1">Within the federal limits of single axle, tandem, bridge formula and gross.</p>
-      <template v-else><p class="mt-1">Over the federal limits: it moves only with overweight permits, if the offices grant them.</p><ul class="fails many small"><li v-for="(failure, i) in check.failures" :key="i">{{ failure.axles[0] === failure.axles.at(-1) ? 'Axle' : 'Axles' }} {{ sayAxles(failure.axles) }}, {{ RULE[failure.rule] ?? failure.rule }}<template v-if="failure.rule === 'bridge'"> at {{ failure.distance_ft }} ft</template>: <strong>{{ showPounds(failure.over_lb) }} over</strong></li></ul>
-        <template v-if="check.helps.length"><h3 class="mt-2">What helps</h3><ul class="fails small"><li v-for="(help, i) in check.helps" :key="i">{{ help.text }}</li></ul></template></template></template>
+    <template v-if="axles?.length && check"
+      ><bridge-figure :axles="axles" :check="check" />
+      <p v-if="check.legal" class="mt-1">
+        Within the federal limits of single axle, tandem, bridge formula and gross.
+      </p>
+      <template v-else
+        ><p class="mt-1">
+          Over the federal limits: it moves only with overweight permits, if the offices grant them.
+        </p>
+        <ul class="fails many small">
+          <li v-for="(failure, i) in check.failures" :key="i">
+            {{ failure.axles[0] === failure.axles.at(-1) ? 'Axle' : 'Axles' }} {{ sayAxles(failure.axles) }},
+            {{ RULE[failure.rule] ?? failure.rule
+            }}<template v-if="failure.rule === 'bridge'"> at {{ failure.distance_ft }} ft</template>:
+            <strong>{{ showPounds(failure.over_lb) }} over</strong>
+          </li>
+        </ul>
+        <template v-if="check.helps.length"
+          ><h3 class="mt-2">What helps</h3>
+          <ul class="fails small">
+            <li v-for="(help, i) in check.helps" :key="i">{{ help.text }}</li>
+          </ul></template
+        ></template
+      ></template
+    >
     <form v-if="mayChange" class="mt-2" @submit.prevent="axles && emit('save', axles)">
-      <div class="axles"><div v-for="(row, i) in rows" :key="i" class="axle" role="group" :aria-label="`Axle ${i + 1}`"><span class="small quiet">{{ i + 1 }}</span><v-text-field v-model="row.weight" label="Weight, lb" inputmode="numeric" /><v-text-field v-if="i" v-model="row.spacing" label="Gap, ft" inputmode="decimal" /><span v-else class="small quiet">steering</span><v-btn :icon="mdiClose" size="x-small" variant="text" :aria-label="`Remove axle ${i + 1}`" @click="rows.splice(i, 1)" /></div></div>
+      <div class="axles">
+        <div v-for="(row, i) in rows" :key="i" class="axle" role="group" :aria-label="`Axle ${i + 1}`">
+          <span class="small quiet">{{ i + 1 }}</span><v-text-field
+            v-model="row.weight"
+            label="Weight, lb"
+            inputmode="numeric"
+          /><v-text-field v-if="i" v-model="row.spacing" label="Gap, ft" inputmode="decimal" /><span
+            v-else
+            class="small quiet"
+            >steering</span
+          ><v-btn
+            :icon="mdiClose"
+            size="x-small"
+            variant="text"
+            :aria-label="`Remove axle ${i + 1}`"
+            @click="rows.splice(i, 1)"
+          />
+        </div>
+      </div>
       <v-alert v-if="problem?.path === '/axles'" type="error" class="my-2">{{ problem.message }}</v-alert>
-      <div class="row mt-2"><v-btn size="small" variant="text" :prepend-icon="mdiPlus" @click="rows.push({ weight: '', spacing: '' })">Axle</v-btn><v-btn v-if="file.spacings_ft && !rows.length" size="small" variant="tonal" @click="take">Take the axles of {{ [file.tractor, file.trailer].filter(Boolean).join(' + ') }}</v-btn>
-        <v-btn v-if="toKeep" size="small" variant="text" :loading="keeping" @click="keep">Keep these gaps for {{ [file.tractor, file.trailer].filter(Boolean).join(' + ') }}</v-btn><span v-if="kept" class="small" role="status">Kept in Fleet, Combinations.</span><v-btn v-if="changed" type="submit" size="small" color="primary" :disabled="!axles" :loading="busy">Save the axles</v-btn></div>
+      <div class="row mt-2">
+        <v-btn
+          size="small"
+          variant="text"
+          :prepend-icon="mdiPlus"
+          @click="rows.push({ weight: '', spacing: '' })"
+          >Axle</v-btn
+        ><v-btn v-if="file.spacings_ft && !rows.length" size="small" variant="tonal" @click="take"
+          >Take the axles of {{ [file.tractor, file.trailer].filter(Boolean).join(' + ') }}</v-btn
+        >
+        <v-btn v-if="toKeep" size="small" variant="text" :loading="keeping" @click="keep"
+          >Keep these gaps for {{ [file.tractor, file.trailer].filter(Boolean).join(' + ') }}</v-btn
+        ><span v-if="kept" class="small" role="status">Kept in Fleet, Combinations.</span
+        ><v-btn v-if="changed" type="submit" size="small" color="primary" :disabled="!axles" :loading="busy"
+          >Save the axles</v-btn
+        >
+      </div>
     </form>
   </section>
 </template>
 
 <style scoped>
-.pad { padding: .7rem .9rem; } .fails { padding-left: 1.1rem; } .many { columns: 22rem; } .off { color: rgb(var(--v-theme-late)); font-weight: 600; }
-.axles { display: grid; grid-template-columns: repeat(auto-fill, minmax(17rem, 1fr)); gap: .5rem .9rem; } .axle { display: grid; grid-template-columns: 1rem 1fr 1fr 28px; gap: .35rem; align-items: center; }
+.pad {
+  padding: 0.7rem 0.9rem;
+}
+.fails {
+  padding-left: 1.1rem;
+}
+.many {
+  columns: 22rem;
+}
+.off {
+  color: rgb(var(--v-theme-late));
+  font-weight: 600;
+}
+.axles {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(17rem, 1fr));
+  gap: 0.5rem 0.9rem;
+}
+.axle {
+  display: grid;
+  grid-template-columns: 1rem 1fr 1fr 28px;
+  gap: 0.35rem;
+  align-items: center;
+}
 </style>

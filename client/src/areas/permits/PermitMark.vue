@@ -9,11 +9,39 @@ const at = computed(() => STATE[state])
 </script>
 
 <template>
-  <span class="mark" :class="{ stuck: at.stuck, done: state === 'issued' }"><svg width="14" height="16" aria-hidden="true"><rect x="1" :y="15 - at.quarters * 3.5" width="12" :height="at.quarters * 3.5" class="fill" /><path d="M1 1h8l4 4v10H1z" class="sheet" /><path v-if="at.stuck" d="M1 15L13 3" class="bar" /></svg>{{ at.label }}</span>
+  <span class="mark" :class="{ stuck: at.stuck, done: state === 'issued' }"
+    ><svg width="14" height="16" aria-hidden="true">
+      <rect x="1" :y="15 - at.quarters * 3.5" width="12" :height="at.quarters * 3.5" class="fill" />
+      <path d="M1 1h8l4 4v10H1z" class="sheet" />
+      <path v-if="at.stuck" d="M1 15L13 3" class="bar" /></svg
+    >{{ at.label }}</span
+  >
 </template>
 
 <style scoped>
-.mark { display: inline-flex; vertical-align: middle; align-items: center; gap: .4rem; white-space: nowrap; } .stuck { font-weight: 700; }
-.sheet { fill: none; stroke: rgb(var(--v-theme-on-surface)); stroke-width: 1.4; } .fill { fill: rgb(var(--v-theme-primary), .55); } .done .fill { fill: rgb(var(--v-theme-primary)); }
-.bar { stroke: rgb(var(--v-theme-late)); stroke-width: 2.5; }
+.mark {
+  display: inline-flex;
+  vertical-align: middle;
+  align-items: center;
+  gap: 0.4rem;
+  white-space: nowrap;
+}
+.stuck {
+  font-weight: 700;
+}
+.sheet {
+  fill: none;
+  stroke: rgb(var(--v-theme-on-surface));
+  stroke-width: 1.4;
+}
+.fill {
+  fill: rgb(var(--v-theme-primary), 0.55);
+}
+.done .fill {
+  fill: rgb(var(--v-theme-primary));
+}
+.bar {
+  stroke: rgb(var(--v-theme-late));
+  stroke-width: 2.5;
+}
 </style>

@@ -8,17 +8,24 @@ import MoneyView from './MoneyView.vue'
 import PermitDesk from './PermitDesk.vue'
 
 /** The permit clerk's area: files by what they wait for, what is to be paid, what the company holds. */
-const VIEWS = [['files', 'Files'], ['money', 'To pay'], ['held', 'Held by us']] as const
+const VIEWS = [
+  ['files', 'Files'],
+  ['money', 'To pay'],
+  ['held', 'Held by us'],
+] as const
 const route = useRoute()
 const router = useRouter()
-const view = computed(() => VIEWS.map(([name]) => name).find((name) => name === route.query.view) ?? 'files')
+const view = computed(() => VIEWS.map(([name]) => name).find(name => name === route.query.view) ?? 'files')
 const asking = ref(false)
 </script>
 
 <template>
   <div class="stack">
-    <div class="spread wrap"><h1>Permits</h1><v-btn variant="tonal" size="small" @click="asking = true">Which kind is needed?</v-btn></div>
-    <view-tabs :views="VIEWS" :view="view" @choose="(name) => router.replace({ query: { view: name } })" />
+    <div class="spread wrap">
+      <h1>Permits</h1>
+      <v-btn variant="tonal" size="small" @click="asking = true">Which kind is needed?</v-btn>
+    </div>
+    <view-tabs :views="VIEWS" :view="view" @choose="name => router.replace({ query: { view: name } })" />
     <money-view v-if="view === 'money'" :receipt="Number(route.query.receipt) || undefined" />
     <held-view v-else-if="view === 'held'" />
     <permit-desk v-else />
@@ -27,5 +34,7 @@ const asking = ref(false)
 </template>
 
 <style scoped>
-.wrap { flex-wrap: wrap; }
+.wrap {
+  flex-wrap: wrap;
+}
 </style>

@@ -4,26 +4,61 @@ import { parseDollars } from '@/shared/measure'
 
 /** What the permits cost, put into the load's price line by line; done again, its lines are replaced. */
 defineProps<{ busy: boolean }>()
-const emit = defineEmits<{ price: [input: { escort_mile_rate?: string; escort_day_rate?: string; service_fee?: string }] }>()
+const emit = defineEmits<{
+  price: [input: { escort_mile_rate?: string; escort_day_rate?: string; service_fee?: string }]
+}>()
 const rate = ref('')
 const daily = ref('')
 const fee = ref('')
 const done = ref(false)
-const wrong = computed(() => [rate, daily, fee].map(({ value }) => (value.trim() && parseDollars(value) === undefined ? 'Dollars, like 1.95' : '')))
+const wrong = computed(() =>
+  [rate, daily, fee].map(({ value }) =>
+    value.trim() && parseDollars(value) === undefined ? 'Dollars, like 1.95' : '',
+  ),
+)
 function put() {
   const [escort, day, service] = [rate, daily, fee].map(({ value }) => parseDollars(value))
-  emit('price', { ...(escort ? { escort_mile_rate: escort } : {}), ...(day ? { escort_day_rate: day } : {}), ...(service ? { service_fee: service } : {}) })
+  emit('price', {
+    ...(escort ? { escort_mile_rate: escort } : {}),
+    ...(day ? { escort_day_rate: day } : {}),
+    ...(service ? { service_fee: service } : {}),
+  })
 }
-defineExpose({ put: () => { done.value = true } })
+defineExpose({
+  put: () => {
+    done.value = true
+  },
+})
 </script>
 
 <template>
   <form class="price" @submit.prevent="put">
-    <v-text-field v-model="rate" label="Escort, $ a mile" inputmode="decimal" :error-messages="wrong[0]" /><v-text-field v-model="daily" label="Escort, $ a day" inputmode="decimal" :error-messages="wrong[1]" /><v-text-field v-model="fee" label="Our service, $" inputmode="decimal" :error-messages="wrong[2]" />
-    <v-btn type="submit" variant="tonal" :disabled="wrong.some(Boolean)" :loading="busy">Put fees into the price</v-btn><span v-if="done" class="small" role="status">They are in the load's price.</span>
+    <v-text-field
+      v-model="rate"
+      label="Escort, $ a mile"
+      inputmode="decimal"
+      :error-messages="wrong[0]"
+    /><v-text-field
+      v-model="daily"
+      label="Escort, $ a day"
+      inputmode="decimal"
+      :error-messages="wrong[1]"
+    /><v-text-field v-model="fee" label="Our service, $" inputmode="decimal" :error-messages="wrong[2]" />
+    <v-btn type="submit" variant="tonal" :disabled="wrong.some(Boolean)" :loading="busy"
+      >Put fees into the price</v-btn
+    ><span v-if="done" class="small" role="status">They are in the load's price.</span>
   </form>
 </template>
 
 <style scoped>
-.price { display: flex; flex-wrap: wrap; gap: .5rem; align-items: center; padding: .6rem; } .price > :deep(.v-input) { flex: 0 1 10rem; }
+.price {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  align-items: center;
+  padding: 0.6rem;
+}
+.price > :deep(.v-input) {
+  flex: 0 1 10rem;
+}
 </style>

@@ -3,20 +3,39 @@ import { sayMinutes } from '@/areas/hours/words'
 import { showTime } from '@/shared/time'
 
 type Trip = Schemas['RoadTrip']
-export const VERDICT: Record<Trip['verdict'], { mark: 'fits' | 'tight' | 'late' | 'blocked'; word: string }> = {
-  on_time: { mark: 'fits', word: 'On time' }, tight: { mark: 'tight', word: 'Tight' }, late: { mark: 'late', word: 'Late' }, unknown: { mark: 'blocked', word: 'No way' },
+export const VERDICT: Record<Trip['verdict'], { mark: 'fits' | 'tight' | 'late' | 'blocked'; word: string }> =
+  {
+    on_time: { mark: 'fits', word: 'On time' },
+    tight: { mark: 'tight', word: 'Tight' },
+    late: { mark: 'late', word: 'Late' },
+    unknown: { mark: 'blocked', word: 'No way' },
+  }
+export const ASKING: Record<string, string> = {
+  on: 'Asked on a schedule',
+  over: 'Asking is over',
+  off: 'Asking is off',
+  never: 'Not asked on a schedule',
 }
-export const ASKING: Record<string, string> = { on: 'Asked on a schedule', over: 'Asking is over', off: 'Asking is off', never: 'Not asked on a schedule' }
-export const SOURCE: Record<string, string> = { cab: 'phone page', text: 'text', dispatcher: 'dispatch', link: 'link', device: 'device', geofence: 'position', message: 'message', office: 'office', forecast: 'forecast' }
+export const SOURCE: Record<string, string> = {
+  cab: 'phone page',
+  text: 'text',
+  dispatcher: 'dispatch',
+  link: 'link',
+  device: 'device',
+  geofence: 'position',
+  message: 'message',
+  office: 'office',
+  forecast: 'forecast',
+}
 
-export const nextStop = (trip: Trip) => trip.stops.find((stop) => !stop.worked_at && !stop.left_at)
+export const nextStop = (trip: Trip) => trip.stops.find(stop => !stop.worked_at && !stop.left_at)
 
 /** What to know of a trip now, in one line. */
 export function inShort(trip: Trip): string {
   const stop = nextStop(trip)
   if (!stop) return 'All stops are made.'
   if (stop.arrived_at) return `At ${stop.name} since ${showTime(stop.arrived_at, stop.zone)}`
-  const late = trip.stops.find((one) => one.late_minutes && !one.arrived_at)
+  const late = trip.stops.find(one => one.late_minutes && !one.arrived_at)
   const shown = late ?? stop
   if (!shown.forecast_at) return `To ${shown.name}: no legal way is found.`
   return `${shown.town} ${showTime(shown.forecast_at, shown.zone)}${shown.late_minutes ? `, ${sayMinutes(shown.late_minutes)} late` : shown.chance_percent ? `, ${shown.chance_percent}% it will be late` : ''}`
@@ -26,5 +45,9 @@ export function inShort(trip: Trip): string {
 export function ago(at: string | null | undefined, now: number): string {
   if (!at) return 'never heard'
   const minutes = Math.max(0, Math.round((now - Date.parse(at)) / 60000))
-  return minutes < 60 ? `${minutes} min ago` : minutes < 2880 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min ago` : `${Math.floor(minutes / 1440)} days ago`
+  return minutes < 60
+    ? `${minutes} min ago`
+    : minutes < 2880
+      ? `${Math.floor(minutes / 60)} h ${minutes % 60} min ago`
+      : `${Math.floor(minutes / 1440)} days ago`
 }

@@ -9,7 +9,11 @@ describe('what is named on the map', () => {
   })
 
   it('keeps labels apart, the first of a crowd staying', () => {
-    const spots = [{ x: 10, y: 10 }, { x: 12, y: 11 }, { x: 400, y: 10 }]
-    expect(thinned(spots, (spot) => spot)).toEqual([spots[0], spots[2]])
+    const spots = [
+      { x: 10, y: 10 },
+      { x: 12, y: 11 },
+      { x: 400, y: 10 },
+    ]
+    expect(thinned(spots, spot => spot)).toEqual([spots[0], spots[2]])
   })
 })
