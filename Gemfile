@@ -62,5 +62,6 @@ group :lint do
   gem "rubocop-performance", "~> 1.23", require: false
   gem "rubocop-rspec", "~> 3.4", require: false
   gem "rubocop-sequel", "~> 0.3", require: false
+  gem "syntax_tree", "~> 6.2", require: false # the formatter
 end
 # rubocop:enable Bundler/OrderedGems
