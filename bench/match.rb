@@ -2,7 +2,8 @@
 
 require_relative "../config/application"
 
-# 300 crews and 200 open loads: ranking the crews for one load, a plan for the fleet beside taking the best pair each time, and what
+# 300 crews and 200 open loads: ranking the crews for one load, a plan for the fleet beside taking the best
+# pair each time, and what
 # judging again costs when one trip has moved. In a transaction that is rolled back.
 module Bench
   CREWS = 300
@@ -24,24 +25,45 @@ module Bench
     Work::Roads::Leg.network
     cold = timed { @crews = Work::Match::Crews.at(@now) }
     loads = Work::Match::Freight.all
-    ranks = Array.new(TIMES) { |i| timed { Web::Match::Present.new(@now).for_load(loads[i * 7].row[:id]) } }.sort
+    ranks =
+      Array.new(TIMES) { |i| timed { Web::Match::Present.new(@now).for_load(loads[i * 7].row[:id]) } }.sort
     puts format("%d crews read and planned to the end of their trips in %.2f s", @crews.all.length, cold)
-    puts format("ranking them for a load: %.0f ms in the median, %.0f at the most", ranks[TIMES / 2] * 1000, ranks.last * 1000)
+    puts format(
+           "ranking them for a load: %.0f ms in the median, %.0f at the most",
+           ranks[TIMES / 2] * 1000,
+           ranks.last * 1000
+         )
     propose = nil
     lines = nil
-    spent = timed do
-      propose = Work::Match::Propose.new(@now)
-      lines = propose.lines
-    end
+    spent =
+      timed do
+        propose = Work::Match::Propose.new(@now)
+        lines = propose.lines
+      end
     value, greedy = lines.sum { |line| line.choice.value }, propose.greedy.sum(&:value)
     covered = lines.sum { |line| line.choice.fits.length }
-    puts format("a plan for %d crews and %d loads in %.1f s: %d loads covered, worth %.3f of what the best pair each time is worth", @crews.all.length, propose.loads.length, spent, covered, value.to_f / greedy)
+    puts format(
+           "a plan for %d crews and %d loads in %.1f s: %d loads covered, worth %.3f of what the best pair each time is worth",
+           @crews.all.length,
+           propose.loads.length,
+           spent,
+           covered,
+           value.to_f / greedy
+         )
     moved
   end
 
   def self.moved
     DB[:drivers].where(id: DB[:drivers].min(:id)).update(version: Sequel[:version] + 1)
-    DB[:audit_entries].insert(at: @now, who: "Bench", who_ref: "system", act: "move", record_kind: "driver", record_id: 1, changes: Sequel.pg_jsonb({}))
+    DB[:audit_entries].insert(
+      at: @now,
+      who: "Bench",
+      who_ref: "system",
+      act: "move",
+      record_kind: "driver",
+      record_id: 1,
+      changes: Sequel.pg_jsonb({})
+    )
     puts format("one crew changed: read again in %.0f ms", timed { Work::Match::Crews.at(@now) } * 1000)
   end
 
@@ -57,9 +79,20 @@ module Bench
     DB[:loads].update(state: "closed")
     DB[:drivers].update(retired: true)
     DB[:units].update(retired: true)
-    terminal = Work::Company::AddTerminal.call({ name: "Bench #{@random.rand(1_000_000)}", zip: "83705" }, by:, now: @now)
+    terminal =
+      Work::Company::AddTerminal.call(
+        { name: "Bench #{@random.rand(1_000_000)}", zip: "83705" },
+        by:,
+        now: @now
+      )
     zips = DB[:zips].where(state: %w[ID OR WA UT MT NV WY CO]).order(:zip).select_map(:zip)
-    customer = Work::Fleet::AddRecord.call(:customers, { name: "Bench customer #{@random.rand(1_000_000)}" }, by:, now: @now)
+    customer =
+      Work::Fleet::AddRecord.call(
+        :customers,
+        { name: "Bench customer #{@random.rand(1_000_000)}" },
+        by:,
+        now: @now
+      )
     drivers = crews(terminal, by)
     trips(drivers, zips, customer, by)
     LOADS.times { |i| book(zips, customer, @now + ((4 + (i % 80)) * HOUR), KINDS[i % 4], by) }
@@ -68,10 +101,28 @@ module Bench
 
   def self.crews(terminal, by)
     Array.new(CREWS) do |i|
-      id = Work::Fleet::AddRecord.call(:drivers, { name: "Driver #{i}", number: "B#{i}", terminal_id: terminal, loaded_mile_rate: "0.58", empty_mile_rate: "0.50" }, by:, now: @now)
+      id =
+        Work::Fleet::AddRecord.call(
+          :drivers,
+          {
+            name: "Driver #{i}",
+            number: "B#{i}",
+            terminal_id: terminal,
+            loaded_mile_rate: "0.58",
+            empty_mile_rate: "0.50"
+          },
+          by:,
+          now: @now
+        )
       record(id)
       DB[:units].insert(number: "BT-#{i}", kind: "tractor", terminal_id: terminal)
-      DB[:units].insert(number: "BV-#{i}", kind: "trailer", trailer_kind: KINDS[i % 4], terminal_id: terminal, length_ft: 53)
+      DB[:units].insert(
+        number: "BV-#{i}",
+        kind: "trailer",
+        trailer_kind: KINDS[i % 4],
+        terminal_id: terminal,
+        length_ft: 53
+      )
       [id, *DB[:units].where(number: ["BT-#{i}", "BV-#{i}"]).order(:number).select_map(:id)]
     end
   end
@@ -80,10 +131,23 @@ module Bench
   def self.record(driver_id)
     edit_id = DB[:duty_edits].insert(driver_id:, source: "device", who: "Bench", at: @now)
     off = @random.rand(7)
-    rows = (1..10).to_a.reverse.reject { |ago| [off, off + 1].include?(ago) }.flat_map do |ago|
-      begins = @now - (ago * 24 * HOUR) - (2.5 * HOUR)
-      [["on_duty", 0], ["driving", 0.5], ["on_duty", 4], ["driving", 5], ["off_duty", 8], ["driving", 8.5], ["sleeper", 10.5]].map { |status, hours| { driver_id:, edit_id:, from_at: begins + (hours * HOUR), status: } }
-    end
+    rows =
+      (1..10)
+        .to_a
+        .reverse
+        .reject { |ago| [off, off + 1].include?(ago) }
+        .flat_map do |ago|
+          begins = @now - (ago * 24 * HOUR) - (2.5 * HOUR)
+          [
+            ["on_duty", 0],
+            ["driving", 0.5],
+            ["on_duty", 4],
+            ["driving", 5],
+            ["off_duty", 8],
+            ["driving", 8.5],
+            ["sleeper", 10.5]
+          ].map { |status, hours| { driver_id:, edit_id:, from_at: begins + (hours * HOUR), status: } }
+        end
     DB[:duty_entries].multi_insert(rows)
     DB[:drivers].where(id: driver_id).update(duty_heard_at: @now)
   end
@@ -98,8 +162,23 @@ module Bench
 
   def self.book(zips, customer, at, trailer_kind, by)
     from, to = Array.new(2) { zips[@random.rand(zips.length)] }
-    Work::Freight::BookLoad.call({ customer_id: customer, trailer_kind:, price: { kind: "per_mile", rate: "2.80" }, freight: [{ what: "Freight", weight_lb: 40_000 }],
-                                   stops: [{ kind: "pickup", where: from, from: at, to: at + (4 * HOUR) }, { kind: "delivery", where: to, from: at + (8 * HOUR), to: at + (40 * HOUR) }] }, by:, now: @now)
+    Work::Freight::BookLoad.call(
+      {
+        customer_id: customer,
+        trailer_kind:,
+        price: {
+          kind: "per_mile",
+          rate: "2.80"
+        },
+        freight: [{ what: "Freight", weight_lb: 40_000 }],
+        stops: [
+          { kind: "pickup", where: from, from: at, to: at + (4 * HOUR) },
+          { kind: "delivery", where: to, from: at + (8 * HOUR), to: at + (40 * HOUR) }
+        ]
+      },
+      by:,
+      now: @now
+    )
   end
 end
 

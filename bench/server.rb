@@ -9,14 +9,39 @@ module BenchServer
   # Yields its port and the session's cookie.
   def self.run
     port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-    pid = spawn({ "PORT" => port.to_s, "WEB_CONCURRENCY" => "2", "RUBYOPT" => [ENV.fetch("RUBYOPT", nil), ("--yjit" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?)].compact.join(" ") }, "bundle", "exec", "puma", "-q", "-C",
-                "config/puma.rb", chdir: Settings::ROOT, out: File::NULL)
-    sleep 0.2 until begin
-      TCPSocket.new("127.0.0.1", port).close || true
-    rescue SystemCallError
-      false
+    pid =
+      spawn(
+        {
+          "PORT" => port.to_s,
+          "WEB_CONCURRENCY" => "2",
+          "RUBYOPT" => [
+            ENV.fetch("RUBYOPT", nil),
+            ("--yjit" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?)
+          ].compact.join(" ")
+        },
+        "bundle",
+        "exec",
+        "puma",
+        "-q",
+        "-C",
+        "config/puma.rb",
+        chdir: Settings::ROOT,
+        out: File::NULL
+      )
+    until begin
+            TCPSocket.new("127.0.0.1", port).close || true
+          rescue SystemCallError
+            false
+          end
+      sleep 0.2
     end
-    answer = Net::HTTP.post(URI("http://127.0.0.1:#{port}/api/auth/sign-in"), JSON.generate(email: "bench@juniperfork.example", password: "a long password"), "Content-Type" => "application/json", "Accept" => "application/json")
+    answer =
+      Net::HTTP.post(
+        URI("http://127.0.0.1:#{port}/api/auth/sign-in"),
+        JSON.generate(email: "bench@juniperfork.example", password: "a long password"),
+        "Content-Type" => "application/json",
+        "Accept" => "application/json"
+      )
     yield port, answer["set-cookie"][/\A[^;]+/]
   ensure
     Process.kill("TERM", pid) && Process.wait(pid)

@@ -5,8 +5,10 @@ require_relative "server"
 require "net/http"
 require "socket"
 
-# Requests a second and 95th percentile of the load list and of one load's page with 20,000 loads in the database, beside the same
-# server answering a constant, and again with 200 live connections open. One run, so that what we add is a ratio.
+# Requests a second and 95th percentile of the load list and of one load's page with 20,000 loads in the
+# database, beside the same
+# server answering a constant, and again with 200 live connections open. One run, so that what we add is a
+# ratio.
 module Bench
   LOADS = 20_000
   CLIENTS = 4
@@ -16,15 +18,23 @@ module Bench
   def self.run
     fill
     BenchServer.run do |port, cookie|
-      rows = [["constant (/api/me, signed out)", "/api/me", nil], ["load list, first page", "/api/loads", cookie], ["load list, found by words", "/api/loads?state=all&q=onions+pay", cookie],
-              ["load list, page 300 of all", "/api/loads?state=all&page=300", cookie], ["one load's page", "/api/loads/#{DB[:loads].max(:id) - 7}", cookie]]
+      rows = [
+        ["constant (/api/me, signed out)", "/api/me", nil],
+        ["load list, first page", "/api/loads", cookie],
+        ["load list, found by words", "/api/loads?state=all&q=onions+pay", cookie],
+        ["load list, page 300 of all", "/api/loads?state=all&page=300", cookie],
+        ["one load's page", "/api/loads/#{DB[:loads].max(:id) - 7}", cookie]
+      ]
       puts "#{LOADS} loads, #{CLIENTS} clients, #{SECONDS} s each"
       base = rows.map { |name, path, with| report(name, measure(port, path, with)) }.first
       sockets = Array.new(LIVE) { live(port, cookie) }
       sleep 1
       loaded = measure(port, "/api/me", nil)
       report("constant, #{LIVE} live connections open", loaded)
-      puts format("ratio of the constant with and without live connections: %.2f", loaded[:per_second] / base[:per_second])
+      puts format(
+             "ratio of the constant with and without live connections: %.2f",
+             loaded[:per_second] / base[:per_second]
+           )
       sockets.each(&:close)
     end
   end
@@ -34,13 +44,40 @@ module Bench
 
     DB[:company].insert_conflict.insert(id: 1, name: "Bench Haulage")
     by = Work::Actor.system
-    Work::Company::AddPerson.call({ name: "Bench", email: "bench@juniperfork.example", password: "a long password", roles: %w[dispatcher] }, by:, now: Time.now.utc)
-    customers = Array.new(40) { |i| Work::Fleet::AddRecord.call(:customers, { name: "Customer #{i}" }, by:, now: Time.now.utc) }
+    Work::Company::AddPerson.call(
+      {
+        name: "Bench",
+        email: "bench@juniperfork.example",
+        password: "a long password",
+        roles: %w[dispatcher]
+      },
+      by:,
+      now: Time.now.utc
+    )
+    customers =
+      Array.new(40) do |i|
+        Work::Fleet::AddRecord.call(:customers, { name: "Customer #{i}" }, by:, now: Time.now.utc)
+      end
     zips = DB[:zips].where(state: %w[ID OR WA UT MT NV]).order(:zip).select_map(:zip)
     LOADS.times do |i|
       now = Time.now.utc - (i * 900)
-      Work::Freight::BookLoad.call({ customer_id: customers[i % 40], references: [{ kind: "po", value: "PO-#{i}" }], price: { kind: "flat", rate: "1850" }, freight: [{ what: "Onions", weight_lb: 44_000 }],
-                                     stops: [{ kind: "pickup", where: zips[i % zips.length], from: now, to: nil }, { kind: "delivery", where: zips[(i * 7) % zips.length], from: now + 36_000, to: nil }] }, by:, now:)
+      Work::Freight::BookLoad.call(
+        {
+          customer_id: customers[i % 40],
+          references: [{ kind: "po", value: "PO-#{i}" }],
+          price: {
+            kind: "flat",
+            rate: "1850"
+          },
+          freight: [{ what: "Onions", weight_lb: 44_000 }],
+          stops: [
+            { kind: "pickup", where: zips[i % zips.length], from: now, to: nil },
+            { kind: "delivery", where: zips[(i * 7) % zips.length], from: now + 36_000, to: nil }
+          ]
+        },
+        by:,
+        now:
+      )
     end
     DB[:loads].where { id > 400 }.update(state: "papers_in")
     DB.run("ANALYZE")
@@ -48,14 +85,18 @@ module Bench
 
   # The clients are processes of their own, so that they do not share the server's interpreter.
   def self.measure(port, path, cookie)
-    readers = Array.new(CLIENTS) do
-      reader, writer = IO.pipe
-      fork { writer.write(JSON.generate(client(port, path, cookie))) && exit!(0) }
-      writer.close
-      reader
-    end
+    readers =
+      Array.new(CLIENTS) do
+        reader, writer = IO.pipe
+        fork { writer.write(JSON.generate(client(port, path, cookie))) && exit!(0) }
+        writer.close
+        reader
+      end
     milliseconds = readers.flat_map { |reader| JSON.parse(reader.read) }
-    { per_second: milliseconds.length / SECONDS.to_f, p95: milliseconds.sort[(milliseconds.length * 0.95).floor] }
+    {
+      per_second: milliseconds.length / SECONDS.to_f,
+      p95: milliseconds.sort[(milliseconds.length * 0.95).floor]
+    }
   end
 
   def self.client(port, path, cookie)
@@ -72,7 +113,12 @@ module Bench
     taken
   end
 
-  def self.live(port, cookie) = TCPSocket.new("127.0.0.1", port).tap { |socket| socket.write("GET /api/live HTTP/1.1\r\nHost: 127.0.0.1:#{port}\r\nCookie: #{cookie}\r\n\r\n") }
+  def self.live(port, cookie) =
+    TCPSocket
+      .new("127.0.0.1", port)
+      .tap do |socket|
+        socket.write("GET /api/live HTTP/1.1\r\nHost: 127.0.0.1:#{port}\r\nCookie: #{cookie}\r\n\r\n")
+      end
 
   def self.report(name, figures)
     puts format("%-40s %7.1f requests/s   95%% within %6.1f ms", name, figures[:per_second], figures[:p95])

@@ -14,11 +14,14 @@ require "pg"
 require "sequel"
 
 # Rows and datasets, by area.
-module Store; end
+module Store
+end
 # What people do, by area: one file an act.
-module Work; end
+module Work
+end
 # The HTTP interface, by area.
-module Web; end
+module Web
+end
 
 APPLICATION_LOADER = Zeitwerk::Loader.new
 APPLICATION_LOADER.tag = "application"

@@ -12,7 +12,8 @@ require "tzinfo"
 require "zeitwerk"
 
 # The computation core: pure functions over frozen values, by area.
-module Core; end
+module Core
+end
 
 CORE_LOADER = Zeitwerk::Loader.new
 CORE_LOADER.tag = "core"

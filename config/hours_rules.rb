@@ -10,6 +10,9 @@ module HoursRules
   USUAL = "us_property_70_8"
 
   def self.named(name)
-    (@sets ||= {})[name] ||= Core::Hours.rules(name, YAML.safe_load_file(File.join(FOLDER, "#{name}.yml"), permitted_classes: [Date], symbolize_names: true))
+    (@sets ||= {})[name] ||= Core::Hours.rules(
+      name,
+      YAML.safe_load_file(File.join(FOLDER, "#{name}.yml"), permitted_classes: [Date], symbolize_names: true)
+    )
   end
 end

@@ -8,7 +8,11 @@ require "yaml"
 module PermitRules
   FOLDER = File.expand_path("../data/jurisdictions", __dir__)
 
-  def self.all = @all ||= Dir[File.join(FOLDER, "*.yml")].to_h { |path| read(path).then { |rules| [rules.jurisdiction, rules] } }.freeze
+  def self.all =
+    @all ||=
+      Dir[File.join(FOLDER, "*.yml")]
+        .to_h { |path| read(path).then { |rules| [rules.jurisdiction, rules] } }
+        .freeze
 
   def self.read(path)
     text = YAML.safe_load_file(path, permitted_classes: [Date])

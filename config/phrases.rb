@@ -7,10 +7,16 @@ require "yaml"
 module Phrases
   LANGUAGES = %w[en es].freeze
 
-  def self.all = @all ||= YAML.safe_load_file(File.expand_path("../data/tracking/phrases.yml", __dir__)).freeze
+  def self.all =
+    @all ||= YAML.safe_load_file(File.expand_path("../data/tracking/phrases.yml", __dir__)).freeze
 
-  # A phrase in a language with its parts put in. A part that is not given stays, as {link} does until the text leaves.
-  def self.say(name, language, **parts) = all.fetch(language).fetch(name.to_s).gsub(/{(\w+)}/) { |hole| parts.fetch(Regexp.last_match(1).to_sym, hole) }
+  # A phrase in a language with its parts put in. A part that is not given stays, as {link} does until the
+  # text leaves.
+  def self.say(name, language, **parts) =
+    all
+      .fetch(language)
+      .fetch(name.to_s)
+      .gsub(/{(\w+)}/) { |hole| parts.fetch(Regexp.last_match(1).to_sym, hole) }
 
   # What a check-in is called.
   def self.kind(name, language) = all.fetch("kinds").fetch(language).fetch(name, name)

@@ -19,17 +19,36 @@ module RoadData
     def gazetteer = @gazetteer ||= Core::Roads.gazetteer(towns:, zips:, states:)
 
     def nodes
-      rows("#{ROADS}/nodes.csv").map { |id, name, state, latitude, longitude| { id:, name: state.include?("/") ? name : "#{name}, #{state}", state:, latitude: latitude.to_f, longitude: longitude.to_f } }
+      rows("#{ROADS}/nodes.csv").map do |id, name, state, latitude, longitude|
+        {
+          id:,
+          name: state.include?("/") ? name : "#{name}, #{state}",
+          state:,
+          latitude: latitude.to_f,
+          longitude: longitude.to_f
+        }
+      end
     end
 
     def edges
       rows("#{ROADS}/edges.csv").map do |from, to, roads, state, miles, road_class, mph, toll|
-        { from:, to:, roads: roads.split("/"), state:, miles_tenths: (miles.to_f * 10).round, road_class:, mph: mph.to_i, toll_cents: Money.parse_cents(toll) }
+        {
+          from:,
+          to:,
+          roads: roads.split("/"),
+          state:,
+          miles_tenths: (miles.to_f * 10).round,
+          road_class:,
+          mph: mph.to_i,
+          toll_cents: Money.parse_cents(toll)
+        }
       end
     end
 
     def restrictions
-      rows("#{ROADS}/restrictions.csv").map { |road, _, from, to, kind, limit, near, known_by| { road:, from:, to:, kind:, limit: limit.to_i, near:, known_by: } }
+      rows("#{ROADS}/restrictions.csv").map do |road, _, from, to, kind, limit, near, known_by|
+        { road:, from:, to:, kind:, limit: limit.to_i, near:, known_by: }
+      end
     end
 
     # Outlines by state: rings of [longitude, latitude].
@@ -43,15 +62,31 @@ module RoadData
 
     private
 
-    # Our own files hold no line breaks in a field, and most no quotes either: splitting is ten times as fast as parsing.
+    # Our own files hold no line breaks in a field, and most no quotes either: splitting is ten times as fast
+    # as parsing.
     def rows(path)
       text = File.read(path, encoding: "UTF-8")
       return text.each_line.drop(1).map { |line| line.chomp.split(",", -1) } unless text.include?('"')
 
-      text.each_line.drop(1).map { |line| line.include?('"') ? line.chomp.scan(FIELD).map { |quoted, plain| quoted || plain } : line.chomp.split(",", -1) }
+      text
+        .each_line
+        .drop(1)
+        .map do |line|
+          if line.include?('"')
+            line.chomp.scan(FIELD).map { |quoted, plain| quoted || plain }
+          else
+            line.chomp.split(",", -1)
+          end
+        end
     end
 
-    def towns = rows("#{PLACES}/towns.csv").map { |town, state, latitude, longitude, people| [town, state, latitude.to_f, longitude.to_f, people.to_i] }
-    def zips = rows("#{PLACES}/zips.csv").map { |zip, town, state, latitude, longitude| [zip, town, state, latitude.to_f, longitude.to_f] }
+    def towns =
+      rows("#{PLACES}/towns.csv").map do |town, state, latitude, longitude, people|
+        [town, state, latitude.to_f, longitude.to_f, people.to_i]
+      end
+    def zips =
+      rows("#{PLACES}/zips.csv").map do |zip, town, state, latitude, longitude|
+        [zip, town, state, latitude.to_f, longitude.to_f]
+      end
   end
 end

@@ -3,11 +3,13 @@
 require "fileutils"
 require "securerandom"
 
-# What differs from one installation to another: read from the environment once, with the defaults of one machine.
+# What differs from one installation to another: read from the environment once, with the defaults of one
+# machine.
 module Settings
   ROOT = File.expand_path("..", __dir__)
 
-  def self.database_url = ENV.fetch("DATABASE_URL") { IO.popen([File.join(ROOT, "bin/db"), "url", database_name], &:read).strip }
+  def self.database_url =
+    ENV.fetch("DATABASE_URL") { IO.popen([File.join(ROOT, "bin/db"), "url", database_name], &:read).strip }
   def self.database_name = environment == "test" ? "crew_ledger_test" : "crew_ledger"
   # LISTEN holds its session, so it must pass by a pooler that lends connections by transaction.
   def self.listen_database_url = ENV.fetch("LISTEN_DATABASE_URL") { database_url }
@@ -23,19 +25,23 @@ module Settings
   # Cookies travel only over TLS wherever the public address does.
   def self.secure_cookies? = public_url.start_with?("https:")
 
-  # A secret that is made on first use and kept out of the repository; several machines share one by CREW_LEDGER_SECRET.
+  # A secret that is made on first use and kept out of the repository; several machines share one by
+  # CREW_LEDGER_SECRET.
   def self.secret
     @secret ||= ENV.fetch("CREW_LEDGER_SECRET") { kept_secret(File.join(ROOT, "var/secrets/application")) }
   end
 
   # What the text gateway signs its calls with.
   def self.text_gateway_secret
-    @text_gateway_secret ||= ENV.fetch("TEXT_GATEWAY_SECRET") { kept_secret(File.join(ROOT, "var/secrets/text_gateway")) }
+    @text_gateway_secret ||=
+      ENV.fetch("TEXT_GATEWAY_SECRET") { kept_secret(File.join(ROOT, "var/secrets/text_gateway")) }
   end
 
   def self.kept_secret(path)
     FileUtils.mkdir_p(File.dirname(path), mode: 0o700)
-    File.open(path, File::WRONLY | File::CREAT | File::EXCL, 0o600) { |file| file.write(SecureRandom.hex(48)) }
+    File.open(path, File::WRONLY | File::CREAT | File::EXCL, 0o600) do |file|
+      file.write(SecureRandom.hex(48))
+    end
     File.read(path)
   rescue Errno::EEXIST
     File.read(path)

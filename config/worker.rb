@@ -4,6 +4,13 @@
 require_relative "application"
 [CORE_LOADER, APPLICATION_LOADER].each(&:eager_load)
 Que.logger = Logger.new($stdout, level: Logger::WARN)
-Que.error_notifier = ->(error, job) { warn JSON.generate(level: "error", job: job && job[:job_class], error: error.class.name, message: error.message) }
+Que.error_notifier = ->(error, job) do
+  warn JSON.generate(
+         level: "error",
+         job: job && job[:job_class],
+         error: error.class.name,
+         message: error.message
+       )
+end
 Work::Hours::PollDevices.keep_going
 Work::Tracking::Watch.keep_going

@@ -6,25 +6,65 @@
 module Core::Fit
   # drivers - Array of Person; tractor, trailer - Unit or nil
   Crew = Value.of(:drivers, :tractor, :trailer)
-  # home_by - Date promised, or nil; forbidden_states - Array of states; days_off - Array of [first Date, last Date, why]
+  # home_by - Date promised, or nil; forbidden_states - Array of states; days_off - Array of [first Date, last
+  #           Date, why]
   # papers - Array of Paper, licence and medical card among them
   Person = Value.of(:name, :licence_class, :hazmat, :home_by, :forbidden_states, :days_off, :papers)
   Paper = Value.of(:kind, :expires_on)
   # service_left_miles - to the next service by miles, negative when it is past, nil where there is none
-  # tarps - does it carry tarps? nil where nobody says; lengths in inches, weights in pounds; active - [first Date or nil, last Date or nil]; stands - is it known where it stands?
-  Unit = Value.of(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :inner_length_in, :tare_lb, :miles_per_gallon, :service_due_on, :service_left_miles, :active, :papers, :stands, :tarps)
+  # tarps - does it carry tarps? nil where nobody says; lengths in inches, weights in pounds; active - [first
+  #         Date or nil, last Date or nil]; stands - is it known where it stands?
+  Unit =
+    Value.of(
+      :number,
+      :kind,
+      :trailer_kind,
+      :capacity_lb,
+      :capacity_cuft,
+      :inner_length_in,
+      :tare_lb,
+      :miles_per_gallon,
+      :service_due_on,
+      :service_left_miles,
+      :active,
+      :papers,
+      :stands,
+      :tarps
+    )
   # What of a load matters. days - [first Date, last Date] of the trip; states - on the way; revenue - cents
-  # weight_lb, volume_cuft, length_in, width_in, height_in - of the freight, nil where not known; tarps - is it to be tarped?
+  # weight_lb, volume_cuft, length_in, width_in, height_in - of the freight, nil where not known; tarps - is
+  # it to be tarped?
   # legs - Array of Leg where it goes beside other partials, empty where it goes alone
-  Load = Value.of(:trailer_kind, :weight_lb, :volume_cuft, :length_in, :width_in, :height_in, :hazmat, :reefer, :team_needed, :timed, :days, :states, :revenue, :tarps, :legs)
-  # A leg of a shared trip. from, to - towns; weight_lb, volume_cuft, length_in - of all that is aboard on it, nil where nobody says
+  Load =
+    Value.of(
+      :trailer_kind,
+      :weight_lb,
+      :volume_cuft,
+      :length_in,
+      :width_in,
+      :height_in,
+      :hazmat,
+      :reefer,
+      :team_needed,
+      :timed,
+      :days,
+      :states,
+      :revenue,
+      :tarps,
+      :legs
+    )
+  # A leg of a shared trip. from, to - towns; weight_lb, volume_cuft, length_in - of all that is aboard on it,
+  # nil where nobody says
   Leg = Value.of(:from, :to, :weight_lb, :volume_cuft, :length_in)
-  # How the crew would do it. taken - what it is on at those times, or nil; hours - Hours; home_on - Date it would be home again, or nil
+  # How the crew would do it. taken - what it is on at those times, or nil; hours - Hours; home_on - Date it
+  # would be home again, or nil
   # deadhead_tenths, loaded_tenths - of a mile; minutes - from setting out to the end; tolls, pay - cents
   Run = Value.of(:taken, :hours, :home_on, :deadhead_tenths, :loaded_tenths, :minutes, :tolls, :pay)
-  # verdict - fits, late, impossible, or nil for not known; slack, late - minutes; stale - minutes since the driver was heard from, nil while that is no matter
+  # verdict - fits, late, impossible, or nil for not known; slack, late - minutes; stale - minutes since the
+  #           driver was heard from, nil while that is no matter
   Hours = Value.of(:verdict, :slack, :late, :at_least, :stale, :sentence)
-  # fuel_price, cost_per_mile, cost_per_day - dollars (BigDecimal); margin_minutes - slack under which a fit is tight
+  # fuel_price, cost_per_mile, cost_per_day - dollars (BigDecimal); margin_minutes - slack under which a fit
+  # is tight
   # effects - Hash of code to block, warn or off
   Company = Value.of(:fuel_price, :cost_per_mile, :cost_per_day, :margin_minutes, :effects)
   # code, effect, text - a sentence to read out; source - of the rule
@@ -37,6 +77,7 @@ module Core::Fit
   # rules - Array of { code:, effect:, title:, source: } (data/fit/rules.yml)
   def self.judge(crew, load, run, company, rules:) = Judge.new(crew, load, run, company, rules).judgement
 
-  # A VIN's check digit. Returns nil where it is right, else what is wrong, to read out. Source: 49 CFR 565.15(c).
+  # A VIN's check digit. Returns nil where it is right, else what is wrong, to read out. Source: 49 CFR
+  # 565.15(c).
   def self.vin_trouble(vin) = Vin.new(vin).trouble
 end

@@ -18,17 +18,23 @@ module Core::Freight
   # Raises Refused `stop_time_missing` with the path of the stop.
   def self.span(windows) = Schedule.span(windows)
 
-  # Refuses stops that no truck could serve: no pickup before the first delivery, a delivery before its pickup in time.
+  # Refuses stops that no truck could serve: no pickup before the first delivery, a delivery before its pickup
+  # in time.
   def self.check_stops(windows) = Schedule.check(windows)
 
   # The best order of several loads' stops on one trip: indexes. See StopOrder.
   def self.stop_order(stops, minutes) = StopOrder.new(stops, minutes).best
 
-  # Refuses an order of stops that delivers what is not aboard. stops - in that order, see StopOrder. Raises Refused `order_of_stops`.
+  # Refuses an order of stops that delivers what is not aboard. stops - in that order, see StopOrder. Raises
+  # Refused `order_of_stops`.
   def self.check_stop_order(stops, order)
     return if order.sort == stops.each_index.to_a && StopOrder.new(stops, nil).legal?(order)
 
-    raise Refused.new("order_of_stops", "Each load is picked up before it is delivered, and every stop is made once: put the order right.", path: "/order")
+    raise Refused.new(
+            "order_of_stops",
+            "Each load is picked up before it is delivered, and every stop is made once: put the order right.",
+            path: "/order"
+          )
   end
 
   # Of each leg between stops of these kinds, is freight aboard? A swap takes it from one crew to the next.

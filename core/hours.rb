@@ -2,7 +2,8 @@
 
 # What a driver may legally do: duty records held against a set of rules.
 #
-# Inside, an instant is a whole minute since 1970 in UTC: minutes are counted between instants, never by wall clock.
+# Inside, an instant is a whole minute since 1970 in UTC: minutes are counted between instants, never by wall
+# clock.
 module Core::Hours
   RESTING = %w[off_duty sleeper personal_use].freeze
   ON_DUTY = %w[driving on_duty yard_move].freeze
@@ -24,7 +25,8 @@ module Core::Hours
   #
   # question - Question; remaining - of its clocks, where they are known already
   def self.until_long_rest(question, rules:, remaining: nil)
-    remaining ||= Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days).remaining
+    remaining ||=
+      Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days).remaining
     breaks, others = rules.limits.partition { |limit| limit.within == "interruption" }
     least = others.filter_map { |limit| remaining[limit.name.to_sym] }.min
     at_one_go = [least, *breaks.filter_map { |limit| remaining[limit.name.to_sym] }].min
@@ -32,13 +34,20 @@ module Core::Hours
 
     # The break has to fit into what is left of the time that goes by.
     interruption = breaks.map(&:interruption_minutes).max
-    [others.filter_map { |limit| remaining[limit.name.to_sym]&.-(limit.counts == "elapsed" ? interruption : 0) }.min, at_one_go].max
+    [
+      others
+        .filter_map { |limit| remaining[limit.name.to_sym]&.-(limit.counts == "elapsed" ? interruption : 0) }
+        .min,
+      at_one_go
+    ].max
   end
 
-  # A trip as in the contract (contract/cli/hours_plan.json). Returns Trip. Raises Refused `closes_before_opening`, `window_ends_before_start`.
+  # A trip as in the contract (contract/cli/hours_plan.json). Returns Trip. Raises Refused
+  # `closes_before_opening`, `window_ends_before_start`.
   def self.read_trip(document) = PlanDocument.new(document).trip
 
-  # The best legal schedule for a trip after a record: least lateness, then the earliest end, within 20,160 minutes of as_of.
+  # The best legal schedule for a trip after a record: least lateness, then the earliest end, within 20,160
+  # minutes of as_of.
   #
   # question - Question; trip - Trip; rules - RuleSet
   #
@@ -46,15 +55,24 @@ module Core::Hours
   # advice - where it does not fit, say what would make it fit
   #
   # Returns Plan, with reasons. Source: as for clocks.
-  def self.plan(question, trip, rules:, partner: nil, advice: true) = PlanMaker.new(question, trip, known(question, rules), partner:, advice:).plan
+  def self.plan(question, trip, rules:, partner: nil, advice: true) =
+    PlanMaker.new(question, trip, known(question, rules), partner:, advice:).plan
 
   # A quick look at trips: see Glance. Makes one for a driver; ask it `at(trip)`.
   def self.glance(question, rules:) = Glance.new(question, known(question, rules))
 
   # The rules, if they know every exception that is asked for.
   def self.known(question, rules)
-    strange = question.exceptions.map(&:first).find { |kind| rules.exceptions.none? { |relief| relief.kind == kind } } or return rules
-    raise Core::Refused.new("exception_not_in_rules", "The rules #{rules.name} have no exception #{strange}: leave it out, or ask by other rules.", path: "/exceptions")
+    strange =
+      question
+        .exceptions
+        .map(&:first)
+        .find { |kind| rules.exceptions.none? { |relief| relief.kind == kind } } or return rules
+    raise Core::Refused.new(
+            "exception_not_in_rules",
+            "The rules #{rules.name} have no exception #{strange}: leave it out, or ask by other rules.",
+            path: "/exceptions"
+          )
   end
   private_class_method :known
 

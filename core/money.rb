@@ -2,12 +2,14 @@
 
 require "bigdecimal"
 
-# Amounts are whole cents, rates are BigDecimal dollars; this is the one place where the two meet and where rounding happens.
+# Amounts are whole cents, rates are BigDecimal dollars; this is the one place where the two meet and where
+# rounding happens.
 module Core::Money
   ZERO = "0".ord
   PATTERN = /\A-?\d+(?:\.\d+)?\z/
 
-  # Dollars (BigDecimal, Rational or Integer) to whole cents, half away from zero. A product of decimals is exact as it is, and faster.
+  # Dollars (BigDecimal, Rational or Integer) to whole cents, half away from zero. A product of decimals is
+  # exact as it is, and faster.
   def self.cents(dollars) = ((dollars.is_a?(BigDecimal) ? dollars : dollars.to_r) * 100).round(half: :up)
 
   # Dollars to whole cents, cut toward zero: for limits of law, which are never rounded up.
@@ -23,7 +25,8 @@ module Core::Money
   # 185000 to "1850.00"
   def self.text(cents) = format("%s%d.%02d", cents.negative? ? "-" : "", *cents.abs.divmod(100))
 
-  # A rate or quantity as plain digits, with at least `places` decimals and no needless zeros: "0.58", "0.50", "612.0".
+  # A rate or quantity as plain digits, with at least `places` decimals and no needless zeros: "0.58", "0.50",
+  # "612.0".
   def self.rate_text(rate, places: 2)
     text = (rate.is_a?(BigDecimal) ? rate : rate.to_d).to_s("F")
     point = text.index(".")

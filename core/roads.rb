@@ -9,7 +9,9 @@ module Core::Roads
   # Miles on the great circle between two Points. Source: the haversine formula.
   def self.great_circle_miles(from, to)
     lat1, lat2 = [from, to].map { |point| radians(point.latitude) }
-    half = (Math.sin((lat2 - lat1) / 2)**2) + (Math.cos(lat1) * Math.cos(lat2) * (Math.sin(radians(to.longitude - from.longitude) / 2)**2))
+    half =
+      (Math.sin((lat2 - lat1) / 2)**2) +
+        (Math.cos(lat1) * Math.cos(lat2) * (Math.sin(radians(to.longitude - from.longitude) / 2)**2))
     2 * EARTH_RADIUS_MILES * Math.asin(Math.sqrt([half, 1.0].min))
   end
 
@@ -19,21 +21,41 @@ module Core::Roads
     dx = (to.longitude - from.longitude) * narrowing
     dy = to.latitude - from.latitude
     length = (dx * dx) + (dy * dy)
-    share = length.zero? ? 0.0 : ((((point.longitude - from.longitude) * narrowing * dx) + ((point.latitude - from.latitude) * dy)) / length).clamp(0.0, 1.0)
-    [share, Point.new(latitude: from.latitude + (share * dy), longitude: from.longitude + (share * (to.longitude - from.longitude)))]
+    share =
+      (
+        if length.zero?
+          0.0
+        else
+          (
+            (
+              ((point.longitude - from.longitude) * narrowing * dx) + ((point.latitude - from.latitude) * dy)
+            ) / length
+          ).clamp(0.0, 1.0)
+        end
+      )
+    [
+      share,
+      Point.new(
+        latitude: from.latitude + (share * dy),
+        longitude: from.longitude + (share * (to.longitude - from.longitude))
+      )
+    ]
   end
 
   # A network ready to be searched.
   #
   # nodes        - Array of { id:, name:, state:, latitude:, longitude: }
-  # edges        - Array of { from:, to:, roads: [String], state:, miles_tenths: Integer, road_class:, mph:, toll_cents: }
+  # edges - Array of { from:, to:, roads: [String], state:, miles_tenths: Integer, road_class:, mph:,
+  #                toll_cents: }
   # restrictions - Array of { road:, from:, to:, kind:, limit:, near:, known_by: }
   # landmarks    - how many nodes distances are known from beforehand: 0 is ready at once, 16 answers sooner
-  def self.network(nodes:, edges:, restrictions:, landmarks: 0) = Network.new(nodes, edges, restrictions, landmarks)
+  def self.network(nodes:, edges:, restrictions:, landmarks: 0) =
+    Network.new(nodes, edges, restrictions, landmarks)
 
   # The names of places, and the outlines of the states.
   #
-  # towns  - Array of [town, state, latitude, longitude, people]; zips - Array of [zip, town, state, latitude, longitude]
+  # towns - Array of [town, state, latitude, longitude, people]; zips - Array of [zip, town, state, latitude,
+  #          longitude]
   # states - Hash of state to rings, each an Array of [longitude, latitude]
   def self.gazetteer(towns:, zips:, states:) = Gazetteer.new(towns, zips, Outline.new(states))
 
@@ -41,15 +63,23 @@ module Core::Roads
   def self.read(document)
     vehicle = Vehicle::USUAL.with(**(document["vehicle"] || {}).transform_keys(&:to_sym))
     place = ->(stop) { stop.is_a?(Hash) ? stop.transform_keys(&:to_sym) : stop }
-    Request.new(stops: document.fetch("stops").map(&place), via: (document["via"] || []).map(&place), prefer: (document["prefer"] || "time").to_sym, vehicle:,
-                avoid_states: document["avoid_states"] || [], avoid_roads: document["avoid_roads"] || [], avoid_tolls: document["avoid_tolls"] || false)
+    Request.new(
+      stops: document.fetch("stops").map(&place),
+      via: (document["via"] || []).map(&place),
+      prefer: (document["prefer"] || "time").to_sym,
+      vehicle:,
+      avoid_states: document["avoid_states"] || [],
+      avoid_roads: document["avoid_roads"] || [],
+      avoid_tolls: document["avoid_tolls"] || false
+    )
   end
 
   # The best way from stop to stop.
   #
   # request - Request (see .read)
   #
-  # Returns Route. Raises Refused `unknown_place`, `ambiguous_place`, `off_network`, `no_route`, with the stop's path.
+  # Returns Route. Raises Refused `unknown_place`, `ambiguous_place`, `off_network`, `no_route`, with the
+  # stop's path.
   def self.route(network, gazetteer, request) = Router.new(network, gazetteer, request).route
 
   # The least miles, in tenths, from each place to each; nil where there is no way.
@@ -86,7 +116,16 @@ module Core::Roads
   # Tenths of a mile as miles.
   def self.miles(tenths) = (tenths % 10).zero? ? tenths / 10 : tenths / 10.0
 
-  def self.leg(leg) = { road: leg.road, state: leg.state, from: leg.from, to: leg.to, miles: miles(leg.tenths), minutes: leg.minutes, toll: Money.text(leg.toll_cents) }
+  def self.leg(leg) =
+    {
+      road: leg.road,
+      state: leg.state,
+      from: leg.from,
+      to: leg.to,
+      miles: miles(leg.tenths),
+      minutes: leg.minutes,
+      toll: Money.text(leg.toll_cents)
+    }
 
   def self.part(part)
     detour = part.free && { miles: miles(part.tenths - part.free[0]), minutes: part.minutes - part.free[1] }

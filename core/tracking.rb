@@ -1,39 +1,73 @@
 # frozen_string_literal: true
 
-# How far a trip has got, from what was said of it; what a driver does next; who is late, who waits, whom to ask.
+# How far a trip has got, from what was said of it; what a driver does next; who is late, who waits, whom to
+# ask.
 module Core::Tracking
   # What is done at a stop, by its kind: the check-in, and what the button says.
-  WORK = { "pickup" => %w[loaded Loaded], "delivery" => %w[delivered Delivered], "swap" => ["swapped", "Load handed over"], "drop" => ["dropped", "Trailer dropped"],
-           "hook" => ["hooked", "Trailer hooked"], "yard" => %w[parked Parked] }.freeze
+  WORK = {
+    "pickup" => %w[loaded Loaded],
+    "delivery" => %w[delivered Delivered],
+    "swap" => ["swapped", "Load handed over"],
+    "drop" => ["dropped", "Trailer dropped"],
+    "hook" => ["hooked", "Trailer hooked"],
+    "yard" => %w[parked Parked]
+  }.freeze
 
-  # A stop as it is to be made. handling - live (freight is loaded or unloaded while the driver waits) or drop_hook (trailers change)
-  Stop = Value.of(:stop_id, :kind, :name, :handling) do
-    def work_kind = WORK.fetch(kind).first
-    def freight? = %w[pickup delivery].include?(kind)
-    # Only where freight is handled beside the truck is there a beginning to tell.
-    def begun? = freight? && handling == "live"
-  end
+  # A stop as it is to be made. handling - live (freight is loaded or unloaded while the driver waits) or
+  # drop_hook (trailers change)
+  Stop =
+    Value.of(:stop_id, :kind, :name, :handling) do
+      def work_kind = WORK.fetch(kind).first
+      def freight? = %w[pickup delivery].include?(kind)
+      # Only where freight is handled beside the truck is there a beginning to tell.
+      def begun? = freight? && handling == "live"
+    end
 
   # One thing that was said of a trip: by its driver's phone or text, by dispatch, by a device.
   # key - of this saying, the same when it is repeated; stop_id - nil where it belongs to none
-  # done_at - when it happened; said_at - when it was said; source - one of Fold::BELIEVED; corrects - key of the event that it puts right, or nil
+  # done_at - when it happened; said_at - when it was said; source - one of Fold::BELIEVED; corrects - key of
+  #           the event that it puts right, or nil
   Event = Value.of(:key, :kind, :stop_id, :done_at, :said_at, :source, :signer, :corrects)
 
   # One stop as far as it has got. Instants are Time or nil; passed - is a later stop begun already?
-  Progress = Value.of(:stop_id, :kind, :name, :handling, :arrived_at, :begun_at, :worked_at, :left_at, :signer, :passed) do
-    def done? = passed || !left_at.nil?
-    def work_kind = WORK.fetch(kind).first
-  end
+  Progress =
+    Value.of(
+      :stop_id,
+      :kind,
+      :name,
+      :handling,
+      :arrived_at,
+      :begun_at,
+      :worked_at,
+      :left_at,
+      :signer,
+      :passed
+    ) do
+      def done? = passed || !left_at.nil?
+      def work_kind = WORK.fetch(kind).first
+    end
   # code; text - to read out; stop_id - or nil
   Finding = Value.of(:code, :text, :stop_id)
-  # state - accepted, rolling, delivered or declined, nil while nothing is said; progress - Array of Progress; findings - what does not go together
-  Outcome = Value.of(:state, :progress, :accepted_at, :pre_trip_at, :on_my_way_at, :delivered_at, :post_trip_at, :findings)
+  # state - accepted, rolling, delivered or declined, nil while nothing is said; progress - Array of Progress;
+  #         findings - what does not go together
+  Outcome =
+    Value.of(
+      :state,
+      :progress,
+      :accepted_at,
+      :pre_trip_at,
+      :on_my_way_at,
+      :delivered_at,
+      :post_trip_at,
+      :findings
+    )
 
   # kind - a kind of check-in; stop_id - nil where it belongs to no stop; label - what the button says
   # asks - what has to be told with it; done_at - Time, nil while it is still to be done
   Step = Value.of(:kind, :stop_id, :label, :asks, :done_at)
 
-  # What has happened, from all that was said. Indifferent to the order in which events came in and to repetitions: the same
+  # What has happened, from all that was said. Indifferent to the order in which events came in and to
+  # repetitions: the same
   # events give the same answer.
   #
   # events - Array of Event; stops - Array of Stop, in the order in which they are to be made

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Makes classes of frozen values with keyword fields: all required, equal by content, `with` for a changed copy.
+# Makes classes of frozen values with keyword fields: all required, equal by content, `with` for a changed
+# copy.
 module Core::Value
   # Stretch = Value.of(:status, :from, :to) { def minutes = … }
   def self.of(*fields, &body)
@@ -10,7 +11,8 @@ module Core::Value
 
       include Fields
 
-      # Written out for its fields, the constructor is several times as fast, and Ruby itself names what is missing or unknown.
+      # Written out for its fields, the constructor is several times as fast, and Ruby itself names what is
+      # missing or unknown.
       # `binding` reads a field even where its name is a word of the language.
       # For (:from, :to) it reads: def initialize(from:, to:) @from = from; @to = to; freeze end
       class_eval(<<~RUBY, __FILE__, __LINE__ + 1) # rubocop:disable Style/DocumentDynamicEvalDefinition -- shown above
@@ -24,7 +26,43 @@ module Core::Value
     end
   end
 
-  RESERVED = %i[alias and begin break case class def do else elsif end ensure false for if in module next nil not or redo rescue retry return self super then true undef unless until when while yield].freeze
+  RESERVED = %i[
+    alias
+    and
+    begin
+    break
+    case
+    class
+    def
+    do
+    else
+    elsif
+    end
+    ensure
+    false
+    for
+    if
+    in
+    module
+    next
+    nil
+    not
+    or
+    redo
+    rescue
+    retry
+    return
+    self
+    super
+    then
+    true
+    undef
+    unless
+    until
+    when
+    while
+    yield
+  ].freeze
 
   # What every value can do.
   module Fields

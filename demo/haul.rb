@@ -5,7 +5,20 @@ class Demo::Haul
   HOUR = 3600
   MILES_AN_HOUR = 50
 
-  def initialize(number:, lane:, crew:, tractor_id:, trailers:, places:, customers:, pickup_at:, stage:, papers:, dispatcher:, clerk:)
+  def initialize(
+    number:,
+    lane:,
+    crew:,
+    tractor_id:,
+    trailers:,
+    places:,
+    customers:,
+    pickup_at:,
+    stage:,
+    papers:,
+    dispatcher:,
+    clerk:
+  )
     @number = number
     @from, @to, @customer, @what, @pieces, @unit, @weight_lb, @trailer_kind, @cents, @tarps = lane
     @crew = crew
@@ -31,7 +44,9 @@ class Demo::Haul
 
     Work::Freight::SendLoad.call(@load_id, { key: key("send") }, by: @dispatcher, now: booked_at + (2 * HOUR))
     @trip_id = Store::Freight.live_trip(@load_id)[:id]
-    DB[:texts].where(trip_id: @trip_id, sent_at: nil).each { |text| Work::Tracking::NoteReceipt.call(text, "demo", now: booked_at + (2 * HOUR)) }
+    DB[:texts]
+      .where(trip_id: @trip_id, sent_at: nil)
+      .each { |text| Work::Tracking::NoteReceipt.call(text, "demo", now: booked_at + (2 * HOUR)) }
     answer
     bill if %w[billed closed].include?(@stage)
   end
@@ -43,7 +58,9 @@ class Demo::Haul
 
   # Ten hours of rest after each ten of driving, and a quiet margin.
   def drive_hours
-    hours = Work::Roads::Leg.new(*[@from, @to].map { |i| DB[:places].where(id: @places[i]).first }).miles.to_f / MILES_AN_HOUR
+    hours =
+      Work::Roads::Leg.new(*[@from, @to].map { |i| DB[:places].where(id: @places[i]).first }).miles.to_f /
+        MILES_AN_HOUR
     hours + ((hours / 10).floor * 10)
   end
 
@@ -60,26 +77,55 @@ class Demo::Haul
 
   def booking
     {
-      key: key("book"), customer_id: @customers[@customer], tarps: @tarps || false, trailer_kind: @trailer_kind,
-      references: [{ kind: "po", value: "PO-#{48_100 + @number}" }, { kind: "pickup_number", value: "#{@what[0].upcase}#{7000 + (@number * 3)}" }],
-      temperature_low_f: @trailer_kind == "reefer" ? -10 : nil, temperature_high_f: @trailer_kind == "reefer" ? 0 : nil,
-      stops: [{ kind: "pickup", place_id: @places[@from], from: @pickup_at, to: @pickup_at + (2 * HOUR) }, { kind: "delivery", place_id: @places[@to], from: deliver_at, to: deliver_at + (3 * HOUR) }],
-      freight: [{ what: @what, pieces: @pieces, unit: @unit, weight_lb: @weight_lb }], price: { kind: "per_mile", rate: format("%.2f", @cents/100r), fuel_kind: "per_mile", fuel_rate: "0.48" }
+      key: key("book"),
+      customer_id: @customers[@customer],
+      tarps: @tarps || false,
+      trailer_kind: @trailer_kind,
+      references: [
+        { kind: "po", value: "PO-#{48_100 + @number}" },
+        { kind: "pickup_number", value: "#{@what[0].upcase}#{7000 + (@number * 3)}" }
+      ],
+      temperature_low_f: @trailer_kind == "reefer" ? -10 : nil,
+      temperature_high_f: @trailer_kind == "reefer" ? 0 : nil,
+      stops: [
+        { kind: "pickup", place_id: @places[@from], from: @pickup_at, to: @pickup_at + (2 * HOUR) },
+        { kind: "delivery", place_id: @places[@to], from: deliver_at, to: deliver_at + (3 * HOUR) }
+      ],
+      freight: [{ what: @what, pieces: @pieces, unit: @unit, weight_lb: @weight_lb }],
+      price: {
+        kind: "per_mile",
+        rate: format("%.2f", @cents / 100r),
+        fuel_kind: "per_mile",
+        fuel_rate: "0.48"
+      }
     }
   end
 
-  def cancel = Work::Freight::CancelLoad.call(@load_id, { key: key("cancel"), why: "The customer moved the order to December" }, by: @dispatcher, now: booked_at + HOUR)
+  def cancel =
+    Work::Freight::CancelLoad.call(
+      @load_id,
+      { key: key("cancel"), why: "The customer moved the order to December" },
+      by: @dispatcher,
+      now: booked_at + HOUR
+    )
 
   def crew
     from, to = Work::Freight::TripPlan.new(@load_id).span
     taken = Store::Freight.holding(:trip_units, from, to).select_map(:unit_id)
     trailer_id = (@trailers - taken)[@number % [(@trailers - taken).length, 1].max]
-    Work::Freight::CrewLoad.call(@load_id, { key: key("crew"), driver_ids: @crew, tractor_id: @tractor_id, trailer_id: }, by: @dispatcher, now: booked_at + HOUR)
+    Work::Freight::CrewLoad.call(
+      @load_id,
+      { key: key("crew"), driver_ids: @crew, tractor_id: @tractor_id, trailer_id: },
+      by: @dispatcher,
+      now: booked_at + HOUR
+    )
   end
 
   def answer
     return if @stage == "sent"
-    return check_in("declined", booked_at + (3 * HOUR), note: "Truck is in the shop until Wednesday") if @stage == "declined"
+    if @stage == "declined"
+      return check_in("declined", booked_at + (3 * HOUR), note: "Truck is in the shop until Wednesday")
+    end
 
     check_in("accepted", booked_at + (3 * HOUR))
     drive unless @stage == "accepted"
@@ -88,8 +134,14 @@ class Demo::Haul
   def drive
     stops = Store::Freight.stops(@load_id)
     late = (@number % 5) * 600
-    timeline = [["on_my_way", @pickup_at - (2 * HOUR), nil], ["arrived", @pickup_at + late, stops.first], ["loaded", @pickup_at + late + ((@number % 7 == 3 ? 200 : 70) * 60), stops.first],
-                ["left", @pickup_at + late + ((@number % 7 == 3 ? 205 : 80) * 60), stops.first], ["arrived", deliver_at + late, stops.last], ["delivered", deliver_at + late + 4500, stops.last]]
+    timeline = [
+      ["on_my_way", @pickup_at - (2 * HOUR), nil],
+      ["arrived", @pickup_at + late, stops.first],
+      ["loaded", @pickup_at + late + ((@number % 7 == 3 ? 200 : 70) * 60), stops.first],
+      ["left", @pickup_at + late + ((@number % 7 == 3 ? 205 : 80) * 60), stops.first],
+      ["arrived", deliver_at + late, stops.last],
+      ["delivered", deliver_at + late + 4500, stops.last]
+    ]
     reach = @stage == "rolling" ? Demo::EPOCH : Demo::EPOCH + (30 * 24 * HOUR)
     timeline.each do |kind, at, stop|
       break if at > reach || (@stage == "rolling" && kind == "delivered")
@@ -102,36 +154,69 @@ class Demo::Haul
 
   # Charged the morning after; what is of yesterday is still on somebody's desk.
   def settle_detention
-    DB[:detention_claims].where(trip_id: @trip_id, state: "proposed").select_map(:id).each { |id| Work::Tracking::Detain.settle(id, { key: key("detention-#{id}") }, by: @dispatcher, now: deliver_at + (20 * HOUR)) }
+    DB[:detention_claims]
+      .where(trip_id: @trip_id, state: "proposed")
+      .select_map(:id)
+      .each do |id|
+        Work::Tracking::Detain.settle(
+          id,
+          { key: key("detention-#{id}") },
+          by: @dispatcher,
+          now: deliver_at + (20 * HOUR)
+        )
+      end
   end
 
   # The invoice goes out the day after the delivery; the customer pays within the fortnight.
   def bill
     billed_at = [deliver_at + (20 * HOUR), Demo::EPOCH - HOUR].min
-    Work::Billing::BillLoad.call(@load_id, { key: key("bill"), invoice_number: "JF-#{26_000 + @number}", invoiced_on: billed_at.to_date }, by: @clerk, now: billed_at)
+    Work::Billing::BillLoad.call(
+      @load_id,
+      { key: key("bill"), invoice_number: "JF-#{26_000 + @number}", invoiced_on: billed_at.to_date },
+      by: @clerk,
+      now: billed_at
+    )
     return if @stage == "billed"
 
     paid_at = [billed_at + (13 * 24 * HOUR), Demo::EPOCH - HOUR].min
-    Work::Billing::CloseLoad.call(@load_id, { key: key("close"), paid_on: paid_at.to_date }, by: @clerk, now: paid_at)
+    Work::Billing::CloseLoad.call(
+      @load_id,
+      { key: key("close"), paid_on: paid_at.to_date },
+      by: @clerk,
+      now: paid_at
+    )
   end
 
   def check_in(kind, at, **more)
-    Work::Tracking::CheckIn.call(@trip_id, { key: key("#{kind}-#{more[:stop_id]}"), kind:, done_at: at, **more.compact }, driver:, now: at)
+    Work::Tracking::CheckIn.call(
+      @trip_id,
+      { key: key("#{kind}-#{more[:stop_id]}"), kind:, done_at: at, **more.compact },
+      driver:,
+      now: at
+    )
   end
 
   def driver = Work::Actor.driver(DB[:drivers].first(id: @crew.first))
 
   def keep_paper(stop, at)
-    Work::Tracking::KeepPaper.call(@trip_id, bill_of_lading, { key: key("bol"), kind: "bol", stop_id: stop[:id] }, driver:, now: at)
+    Work::Tracking::KeepPaper.call(
+      @trip_id,
+      bill_of_lading,
+      { key: key("bol"), kind: "bol", stop_id: stop[:id] },
+      driver:,
+      now: at
+    )
   end
 
   def bill_of_lading
     number = Store::Freight.load(@load_id)[:number]
-    Prawn::Document.new(page_size: [420, 300], margin: 30) do |pdf|
-      pdf.text "Bill of lading (demo)", size: 16, style: :bold
-      pdf.text "Load #{number}: #{@pieces} #{@unit}, #{@what}, #{@weight_lb} lb", size: 11
-      pdf.move_down 120
-      pdf.text "Received in good order: R. Dock", size: 11
-    end.render
+    Prawn::Document
+      .new(page_size: [420, 300], margin: 30) do |pdf|
+        pdf.text "Bill of lading (demo)", size: 16, style: :bold
+        pdf.text "Load #{number}: #{@pieces} #{@unit}, #{@what}, #{@weight_lb} lb", size: 11
+        pdf.move_down 120
+        pdf.text "Received in good order: R. Dock", size: 11
+      end
+      .render
   end
 end

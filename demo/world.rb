@@ -12,8 +12,17 @@ module Demo
   class World
     D = Demo::Directory
     # stage => how many; hours from now to the pickup of the first, and from one to the next
-    WEEK = { "papers_in" => [7, -68, 3], "delivered" => [4, -44, 2], "rolling" => [12, -20, 1.25], "accepted" => [5, 1.5, 0.75], "sent" => [4, 4, 1.5], "planned" => [7, 12, 4],
-             "declined" => [1, 9, 1], "cancelled" => [2, 30, 4], "open" => [19, 6, 5] }.freeze
+    WEEK = {
+      "papers_in" => [7, -68, 3],
+      "delivered" => [4, -44, 2],
+      "rolling" => [12, -20, 1.25],
+      "accepted" => [5, 1.5, 0.75],
+      "sent" => [4, 4, 1.5],
+      "planned" => [7, 12, 4],
+      "declined" => [1, 9, 1],
+      "cancelled" => [2, 30, 4],
+      "open" => [19, 6, 5]
+    }.freeze
 
     def load
       company
@@ -32,9 +41,20 @@ module Demo
     private
 
     def company
-      DB[:company].insert_conflict(target: :id, update: { name: D::COMPANY, setup_code_digest: nil }).insert(id: 1, name: D::COMPANY)
-      D::TERMINALS.each { |name, zip| Work::Company::AddTerminal.call({ name:, zip: }, by: system, now: began) }
-      D::PEOPLE.each { |name, email, roles| Work::Company::AddPerson.call({ name:, email:, roles:, password: D::PASSWORD }, by: system, now: began) }
+      DB[:company].insert_conflict(target: :id, update: { name: D::COMPANY, setup_code_digest: nil }).insert(
+        id: 1,
+        name: D::COMPANY
+      )
+      D::TERMINALS.each do |name, zip|
+        Work::Company::AddTerminal.call({ name:, zip: }, by: system, now: began)
+      end
+      D::PEOPLE.each do |name, email, roles|
+        Work::Company::AddPerson.call(
+          { name:, email:, roles:, password: D::PASSWORD },
+          by: system,
+          now: began
+        )
+      end
       accounts = DB[:accounts].order(:id).all.map { |row| Work::Actor.account(row) }
       @maren, @tobias, @inez = accounts.first(3)
       @terminals = DB[:terminals].order(:id).select_map(:id)
@@ -44,11 +64,56 @@ module Demo
     def began = EPOCH - (40 * DAY)
 
     def directory
-      @customers = D::CUSTOMERS.each_with_index.map { |(name, zip, terms_days), i| add(:customers, name:, zip:, terms_days:, phone: phone(i), email: "dock@#{name.downcase.gsub(/[^a-z]+/, "-")}.example", tell_late: (i % 3).zero?, detention_free_minutes: i == 4 ? 60 : 120, detention_hourly: "60.00", **town(zip)) }
-      @places = D::PLACES.each_with_index.map { |(name, zip, dock_hours, driver_notes), i| add(:places, name:, zip:, dock_hours:, driver_notes:, phone: phone(20 + i)) }
+      @customers =
+        D::CUSTOMERS.each_with_index.map do |(name, zip, terms_days), i|
+          add(
+            :customers,
+            name:,
+            zip:,
+            terms_days:,
+            phone: phone(i),
+            email: "dock@#{name.downcase.gsub(/[^a-z]+/, "-")}.example",
+            tell_late: (i % 3).zero?,
+            detention_free_minutes: i == 4 ? 60 : 120,
+            detention_hourly: "60.00",
+            **town(zip)
+          )
+        end
+      @places =
+        D::PLACES.each_with_index.map do |(name, zip, dock_hours, driver_notes), i|
+          add(:places, name:, zip:, dock_hours:, driver_notes:, phone: phone(20 + i))
+        end
       @drivers = D::DRIVERS.each_with_index.map { |row, i| driver(row, i) }
-      @tractors = Array.new(30) { |i| unit("T-#{101 + i}", "tractor", i, make: D::MAKES[i % 3], model_year: 2017 + (i % 9), miles_per_gallon: format("%.1f", 6 + ((i % 7) / 10.0)), tare_lb: 18_200 + ((i % 5) * 150), registered_lb: 80_000) }
-      @trailers = D::TRAILERS.to_h { |kind, count| [kind, Array.new(count) { |i| unit("#{kind[0].upcase}#{kind[-1].upcase}-#{201 + i}", "trailer", i, trailer_kind: kind, length_ft: kind == "step_deck" ? 48 : 53, **takes(kind), **tarps(kind, i)) }] }
+      @tractors =
+        Array.new(30) do |i|
+          unit(
+            "T-#{101 + i}",
+            "tractor",
+            i,
+            make: D::MAKES[i % 3],
+            model_year: 2017 + (i % 9),
+            miles_per_gallon: format("%.1f", 6 + ((i % 7) / 10.0)),
+            tare_lb: 18_200 + ((i % 5) * 150),
+            registered_lb: 80_000
+          )
+        end
+      @trailers =
+        D::TRAILERS.to_h do |kind, count|
+          [
+            kind,
+            Array.new(count) do |i|
+              unit(
+                "#{kind[0].upcase}#{kind[-1].upcase}-#{201 + i}",
+                "trailer",
+                i,
+                trailer_kind: kind,
+                length_ft: kind == "step_deck" ? 48 : 53,
+                **takes(kind),
+                **tarps(kind, i)
+              )
+            end
+          ]
+        end
     end
 
     # All decks but one carry them.
@@ -60,32 +125,74 @@ module Demo
     def add(table, **input) = Work::Fleet::AddRecord.call(table, input, by: @tobias, now: began)
 
     def driver((name, terminal, cents, owner), i)
-      add(:drivers, name:, number: (1001 + i).to_s, phone: phone(50 + i), terminal_id: @terminals[terminal], employment: owner ? "owner_operator" : "company_driver", smartphone: i != 13,
-                    licence_expires_on: Date.new(2028, 3, 1) + (i * 17), medical_expires_on: i == 5 ? Date.new(2026, 12, 1) : Date.new(2027, 2, 1) + (i * 11), hazmat: (i % 4).zero?,
-                    dispatcher_id: (terminal == 1 || i > 20 ? @tobias : @maren).id,
-                    home_by: { 3 => Date.new(2026, 11, 26), 12 => Date.new(2026, 11, 25), 17 => Date.new(2026, 11, 26) }[i], forbidden_states: i == 8 ? ["CA"] : [],
-                    languages: i == 5 ? %w[es en] : %w[en], preferences: D::PREFERENCES.fetch(i, ""),
-                    loaded_mile_rate: format("%.2f", cents/100r), empty_mile_rate: "0.50", extra_stop: "25.00", stops_included: 2, detention_hourly: "20.00", tarp: "50.00")
+      add(
+        :drivers,
+        name:,
+        number: (1001 + i).to_s,
+        phone: phone(50 + i),
+        terminal_id: @terminals[terminal],
+        employment: owner ? "owner_operator" : "company_driver",
+        smartphone: i != 13,
+        licence_expires_on: Date.new(2028, 3, 1) + (i * 17),
+        medical_expires_on: i == 5 ? Date.new(2026, 12, 1) : Date.new(2027, 2, 1) + (i * 11),
+        hazmat: (i % 4).zero?,
+        dispatcher_id: (terminal == 1 || i > 20 ? @tobias : @maren).id,
+        home_by:
+          { 3 => Date.new(2026, 11, 26), 12 => Date.new(2026, 11, 25), 17 => Date.new(2026, 11, 26) }[i],
+        forbidden_states: i == 8 ? ["CA"] : [],
+        languages: i == 5 ? %w[es en] : %w[en],
+        preferences: D::PREFERENCES.fetch(i, ""),
+        loaded_mile_rate: format("%.2f", cents / 100r),
+        empty_mile_rate: "0.50",
+        extra_stop: "25.00",
+        stops_included: 2,
+        detention_hourly: "20.00",
+        tarp: "50.00"
+      )
     end
 
-    def unit(number, kind, i, **more) = add(:units, number:, kind:, terminal_id: @terminals[i % 3], vin: vin(number), plate: "JF#{1000 + @serial = (@serial || 0) + 1}", plate_state: %w[ID WA UT][i % 3], **more)
+    def unit(number, kind, i, **more) =
+      add(
+        :units,
+        number:,
+        kind:,
+        terminal_id: @terminals[i % 3],
+        vin: vin(number),
+        plate: "JF#{1000 + @serial = (@serial || 0) + 1}",
+        plate_state: %w[ID WA UT][i % 3],
+        **more
+      )
 
     # Invented, with the check digit that 49 CFR 565 asks for.
     def vin(number)
-      %w[0 1 2 3 4 5 6 7 8 9 X].map { |digit| "1YYD#{number[0].tr("FDSLR", "AAAAA")}9CX#{digit}KA#{number[-3..].rjust(6, "0")}" }.find { |text| Core::Fit.vin_trouble(text).nil? }
+      %w[0 1 2 3 4 5 6 7 8 9 X]
+        .map { |digit| "1YYD#{number[0].tr("FDSLR", "AAAAA")}9CX#{digit}KA#{number[-3..].rjust(6, "0")}" }
+        .find { |text| Core::Fit.vin_trouble(text).nil? }
     end
 
-    # Three weeks that are paid and closed; the last leaves one trip behind that still lacks its bill of lading.
+    # Three weeks that are paid and closed; the last leaves one trip behind that still lacks its bill of
+    # lading.
     def past_weeks
       first = EPOCH - (8 * HOUR) - (22 * DAY)
-      @pay = Demo::Pay.new(@inez, @drivers, owners: DB[:drivers].where(employment: "owner_operator").order(:id).select_map(:id))
+      @pay =
+        Demo::Pay.new(
+          @inez,
+          @drivers,
+          owners: DB[:drivers].where(employment: "owner_operator").order(:id).select_map(:id)
+        )
       @pay.before(first.to_date, first)
       (1..3).to_a.reverse_each do |weeks_ago|
         sunday = EPOCH - (8 * HOUR) - (weeks_ago * 7 * DAY) - DAY
         crews = (0..23).map { |i| [i] }
         18.times do |i|
           pickup_at = sunday + ((1 + (i % 3)) * DAY) + (i * 1800)
-          errand(lane: i + weeks_ago, crew: nearest(crews, i + weeks_ago, pickup_at), pickup_at:, stage: past_stage(weeks_ago, i), papers: !(weeks_ago == 1 && i == 7))
+          errand(
+            lane: i + weeks_ago,
+            crew: nearest(crews, i + weeks_ago, pickup_at),
+            pickup_at:,
+            stage: past_stage(weeks_ago, i),
+            papers: !(weeks_ago == 1 && i == 7)
+          )
         end
         pay(sunday.to_date, sunday + (7 * DAY) + (12 * HOUR))
       end
@@ -99,16 +206,26 @@ module Demo
     end
 
     def pay(from, at)
-      run_id = Work::Pay::OpenPayRun.call({ key: "demo-run-#{from}", from:, to: from + 6 }, by: @inez, now: at)
+      run_id =
+        Work::Pay::OpenPayRun.call({ key: "demo-run-#{from}", from:, to: from + 6 }, by: @inez, now: at)
       net = Web::Pay::Present.run(run_id)[:net]
-      Work::Pay::ApprovePayRun.call(run_id, { key: "demo-approve-#{from}", total_net: net }, by: @inez, now: at + HOUR)
+      Work::Pay::ApprovePayRun.call(
+        run_id,
+        { key: "demo-approve-#{from}", total_net: net },
+        by: @inez,
+        now: at + HOUR
+      )
       Work::Pay::ApprovePayRun.pay(run_id, { key: "demo-pay-#{from}" }, by: @inez, now: at + (2 * HOUR))
     end
 
     # The week in hand: its run is open and follows what comes in.
     def open_period
       sunday = (EPOCH - (8 * HOUR)).to_date - 1
-      Work::Pay::OpenPayRun.call({ key: "demo-run-open", from: sunday, to: sunday + 6 }, by: @inez, now: EPOCH - HOUR)
+      Work::Pay::OpenPayRun.call(
+        { key: "demo-run-open", from: sunday, to: sunday + 6 },
+        by: @inez,
+        now: EPOCH - HOUR
+      )
       @pay.now(sunday, EPOCH - HOUR)
     end
 
@@ -126,24 +243,49 @@ module Demo
       end
     end
 
-    # Takes from the list the crew that is free there soonest with the fewest empty miles, as a dispatcher would.
+    # Takes from the list the crew that is free there soonest with the fewest empty miles, as a dispatcher
+    # would.
     def nearest(crews, lane, pickup_at)
       pickup = point(DB[:places].where(id: @places[D::LANES[lane % D::LANES.length].first]).first)
-      busy = Store::Freight.holding(:trip_drivers, pickup_at - (12 * HOUR), pickup_at + (48 * HOUR)).select_map(Sequel[:trip_drivers][:driver_id])
+      busy =
+        Store::Freight.holding(:trip_drivers, pickup_at - (12 * HOUR), pickup_at + (48 * HOUR)).select_map(
+          Sequel[:trip_drivers][:driver_id]
+        )
       free = crews.reject { |crew| crew.any? { |i| busy.include?(@drivers[i]) } }
-      crews.delete(free.min_by { |crew| Core::Roads.great_circle_miles(point(Store::Freight.position_before(@drivers[crew.first], pickup_at)), pickup) })
+      crews.delete(
+        free.min_by do |crew|
+          Core::Roads.great_circle_miles(
+            point(Store::Freight.position_before(@drivers[crew.first], pickup_at)),
+            pickup
+          )
+        end
+      )
     end
 
     # Two that go together: one has a crew, the other could ride along.
     def partials
       first = partial(1, "Door sets", 9, "pallets", 14_200, 230, "83705", "99202", [3, 12, 30], @customers[9])
       partial(2, "Inverter cabinets", 6, "crates", 11_800, 180, "83605", "97801", [5, 8, 24], @customers[4])
-      Work::Freight::CrewLoad.call(first, { key: "demo-partial-crew", driver_ids: [@drivers[20]], tractor_id: @tractors[20], trailer_id: @trailers["dry_van"].last }, by: @maren, now: EPOCH - (3 * HOUR))
+      Work::Freight::CrewLoad.call(
+        first,
+        {
+          key: "demo-partial-crew",
+          driver_ids: [@drivers[20]],
+          tractor_id: @tractors[20],
+          trailer_id: @trailers["dry_van"].last
+        },
+        by: @maren,
+        now: EPOCH - (3 * HOUR)
+      )
     end
 
     def oversize
       crews = (0..23).map { |i| [@drivers[i], @tractors[i]] }.reverse
-      Demo::Oversize.new(@maren, @tobias, crews:, lowboys: @trailers["lowboy"]).load(pump_house: [@customers[6], @places[6], @places[21]], generator: [@customers[7], "84119", "83702"], conveyor: [@customers[6], "83702", "89801"])
+      Demo::Oversize.new(@maren, @tobias, crews:, lowboys: @trailers["lowboy"]).load(
+        pump_house: [@customers[6], @places[6], @places[21]],
+        generator: [@customers[7], "84119", "83702"],
+        conveyor: [@customers[6], "83702", "89801"]
+      )
     end
 
     # hours - from the pickup's opening to its close, to the delivery's opening, to its close
@@ -151,8 +293,25 @@ module Demo
       at = EPOCH + (75 * HOUR)
       close, opens, closes = hours.map { |later| at + (later * HOUR) }
       Work::Freight::BookLoad.call(
-        { key: "demo-partial-#{number}", customer_id:, size: "partial", trailer_kind: "dry_van", price: { kind: "flat", rate: "640", fuel_kind: "percent", fuel_rate: "18" }, freight: [{ what:, pieces:, unit:, weight_lb:, length_in: }],
-          stops: [{ kind: "pickup", where: from, from: at, to: close }, { kind: "delivery", where: to, from: opens, to: closes }] }, by: @maren, now: EPOCH - (5 * HOUR)
+        {
+          key: "demo-partial-#{number}",
+          customer_id:,
+          size: "partial",
+          trailer_kind: "dry_van",
+          price: {
+            kind: "flat",
+            rate: "640",
+            fuel_kind: "percent",
+            fuel_rate: "18"
+          },
+          freight: [{ what:, pieces:, unit:, weight_lb:, length_in: }],
+          stops: [
+            { kind: "pickup", where: from, from: at, to: close },
+            { kind: "delivery", where: to, from: opens, to: closes }
+          ]
+        },
+        by: @maren,
+        now: EPOCH - (5 * HOUR)
       )
     end
 
@@ -160,8 +319,23 @@ module Demo
     def fleet_papers
       days = { 3 => 5, 37 => -2 }
       [*@tractors, *@trailers.values.flatten].each_with_index do |unit_id, i|
-        [["registration", Date.new(2027, 1, 31) + ((i % 11) * 30)], ["annual_inspection", EPOCH.to_date + (days[i] || (60 + ((i * 13) % 280)))]].each do |kind, expires_on|
-          id = Work::Fleet::KeepCredential.call(:units, unit_id, { key: "demo-paper-#{unit_id}-#{kind}", kind:, number: "#{kind[0].upcase}#{7000 + (i * 7)}", expires_on: }, by: @tobias, now: began)
+        [
+          ["registration", Date.new(2027, 1, 31) + ((i % 11) * 30)],
+          ["annual_inspection", EPOCH.to_date + (days[i] || (60 + ((i * 13) % 280)))]
+        ].each do |kind, expires_on|
+          id =
+            Work::Fleet::KeepCredential.call(
+              :units,
+              unit_id,
+              {
+                key: "demo-paper-#{unit_id}-#{kind}",
+                kind:,
+                number: "#{kind[0].upcase}#{7000 + (i * 7)}",
+                expires_on:
+              },
+              by: @tobias,
+              now: began
+            )
           Work::Fleet::KeepCredential.verify(id, { key: "demo-look-#{id}-#{kind}" }, by: @tobias, now: began)
         end
       end
@@ -179,8 +353,20 @@ module Demo
 
     def errand(lane:, crew:, pickup_at:, stage:, papers:)
       @errands = (@errands || 0) + 1
-      Demo::Haul.new(number: @errands, lane: D::LANES[lane % D::LANES.length], crew: crew.map { |i| @drivers[i] }, tractor_id: @tractors[crew.first], trailers: @trailers, places: @places,
-                     customers: @customers, pickup_at:, stage:, papers:, dispatcher: @errands.even? ? @maren : @tobias, clerk: @inez).run
+      Demo::Haul.new(
+        number: @errands,
+        lane: D::LANES[lane % D::LANES.length],
+        crew: crew.map { |i| @drivers[i] },
+        tractor_id: @tractors[crew.first],
+        trailers: @trailers,
+        places: @places,
+        customers: @customers,
+        pickup_at:,
+        stage:,
+        papers:,
+        dispatcher: @errands.even? ? @maren : @tobias,
+        clerk: @inez
+      ).run
     end
   end
 end

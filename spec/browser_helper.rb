@@ -7,10 +7,22 @@ require "selenium-webdriver"
 
 Capybara.register_driver(:chromium) do |app|
   options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
-  %w[--headless=new --no-sandbox --disable-gpu --disable-background-networking --disable-dev-shm-usage --window-size=1280,900].each { |argument| options.add_argument(argument) }
+  %w[
+    --headless=new
+    --no-sandbox
+    --disable-gpu
+    --disable-background-networking
+    --disable-dev-shm-usage
+    --window-size=1280,900
+  ].each { |argument| options.add_argument(argument) }
   options.unhandled_prompt_behavior = :accept
-  Capybara::Selenium::Driver.new(app, browser: :chrome, options:, service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"),
-                                      http_client: Selenium::WebDriver::Remote::Http::Default.new(open_timeout: 60, read_timeout: 240))
+  Capybara::Selenium::Driver.new(
+    app,
+    browser: :chrome,
+    options:,
+    service: Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver"),
+    http_client: Selenium::WebDriver::Remote::Http::Default.new(open_timeout: 60, read_timeout: 240)
+  )
 end
 Capybara.default_driver = :chromium
 Capybara.run_server = false

@@ -6,8 +6,19 @@ module Store::Company
   def self.set_up? = !DB[:company].where(setup_code_digest: nil).empty?
 
   def self.terminals
-    DB[:terminals].join(:zips, zip: :zip).order(Sequel[:terminals][:id])
-                  .select(Sequel[:terminals][:id], :name, Sequel[:terminals][:zip], :town, :state, :zone, :latitude, :longitude)
+    DB[:terminals]
+      .join(:zips, zip: :zip)
+      .order(Sequel[:terminals][:id])
+      .select(
+        Sequel[:terminals][:id],
+        :name,
+        Sequel[:terminals][:zip],
+        :town,
+        :state,
+        :zone,
+        :latitude,
+        :longitude
+      )
   end
 
   def self.accounts = DB[:accounts].order(:name).select(:id, :name, :email, :roles, :status_id)
@@ -16,12 +27,19 @@ module Store::Company
   def self.account(id) = DB[:accounts].first(id:, status_id: 2)
 
   def self.audit(record_kind, record_id, limit: 200)
-    DB[:audit_entries].where(record_kind:, record_id:).reverse(:id).limit(limit).select(:id, :at, :who, :act, :why, :changes)
+    DB[:audit_entries]
+      .where(record_kind:, record_id:)
+      .reverse(:id)
+      .limit(limit)
+      .select(:id, :at, :who, :act, :why, :changes)
   end
 
   def self.sign_ins(limit: 100)
-    DB[:account_authentication_audit_logs].join(:accounts, id: :account_id).reverse(Sequel[:account_authentication_audit_logs][:id]).limit(limit)
-                                          .select(Sequel[:account_authentication_audit_logs][:at], :name, :message)
+    DB[:account_authentication_audit_logs]
+      .join(:accounts, id: :account_id)
+      .reverse(Sequel[:account_authentication_audit_logs][:id])
+      .limit(limit)
+      .select(Sequel[:account_authentication_audit_logs][:at], :name, :message)
   end
 
   # Records of every kind that hold the words, a few of each, for the search box.

@@ -8,8 +8,14 @@ module Store::Database
 
   def self.connect(url)
     Sequel.default_timezone = :utc
-    db = Sequel.connect(url, max_connections: Settings.web_threads + 5, connect_timeout: CONNECT_TIMEOUT_SECONDS,
-                             pool_timeout: CONNECT_TIMEOUT_SECONDS, keep_reference: false)
+    db =
+      Sequel.connect(
+        url,
+        max_connections: Settings.web_threads + 5,
+        connect_timeout: CONNECT_TIMEOUT_SECONDS,
+        pool_timeout: CONNECT_TIMEOUT_SECONDS,
+        keep_reference: false
+      )
     db.extension(:pg_array, :pg_json, :pg_range, :connection_validator)
     Sequel.extension(:pg_range_ops, :pg_array_ops)
     db.pool.connection_validation_timeout = 5

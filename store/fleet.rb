@@ -4,15 +4,122 @@
 module Store::Fleet
   # What people may write, by table; a driver's rates go to a pay plan of their own.
   COLUMNS = {
-    customers: %i[name payer terms_days address town state zip phone email notes detention_free_minutes detention_hourly tell_late],
-    places: %i[name zip town state latitude longitude zone address contact phone dock_hours driver_notes radius_m],
-    drivers: %i[name number phone email notes employment terminal_id licence_class licence_expires_on medical_expires_on hazmat hours_rules home_by forbidden_states languages preferences dispatcher_id smartphone],
-    units: %i[number kind trailer_kind terminal_id plate plate_state vin make model model_year length_ft notes capacity_lb capacity_cuft inner_length_in
-              height_in tare_lb registered_lb miles_per_gallon owner operator logging_device leased company_plates fee rent_daily axle_spacings_ft active_from active_to service_due_on service_every_miles serviced_on tarps]
+    customers: %i[
+      name
+      payer
+      terms_days
+      address
+      town
+      state
+      zip
+      phone
+      email
+      notes
+      detention_free_minutes
+      detention_hourly
+      tell_late
+    ],
+    places: %i[
+      name
+      zip
+      town
+      state
+      latitude
+      longitude
+      zone
+      address
+      contact
+      phone
+      dock_hours
+      driver_notes
+      radius_m
+    ],
+    drivers: %i[
+      name
+      number
+      phone
+      email
+      notes
+      employment
+      terminal_id
+      licence_class
+      licence_expires_on
+      medical_expires_on
+      hazmat
+      hours_rules
+      home_by
+      forbidden_states
+      languages
+      preferences
+      dispatcher_id
+      smartphone
+    ],
+    units: %i[
+      number
+      kind
+      trailer_kind
+      terminal_id
+      plate
+      plate_state
+      vin
+      make
+      model
+      model_year
+      length_ft
+      notes
+      capacity_lb
+      capacity_cuft
+      inner_length_in
+      height_in
+      tare_lb
+      registered_lb
+      miles_per_gallon
+      owner
+      operator
+      logging_device
+      leased
+      company_plates
+      fee
+      rent_daily
+      axle_spacings_ft
+      active_from
+      active_to
+      service_due_on
+      service_every_miles
+      serviced_on
+      tarps
+    ]
   }.freeze
-  RATES = %i[basis loaded_mile_rate empty_mile_rate percent percent_of_fuel hourly_rate per_load per_ton extra_stop stops_included detention_hourly layover_daily tarp period_minimum minimum_net].freeze
+  RATES = %i[
+    basis
+    loaded_mile_rate
+    empty_mile_rate
+    percent
+    percent_of_fuel
+    hourly_rate
+    per_load
+    per_ton
+    extra_stop
+    stops_included
+    detention_hourly
+    layover_daily
+    tarp
+    period_minimum
+    minimum_net
+  ].freeze
   # What a plan of pay has beyond its rates.
-  TERMS = %i[miles_by haul_bands percent_of activity_rates overtime_after_hours per_diem_mile_rate per_diem_daily day_minimum detention_free_minutes detention_step_minutes].freeze
+  TERMS = %i[
+    miles_by
+    haul_bands
+    percent_of
+    activity_rates
+    overtime_after_hours
+    per_diem_mile_rate
+    per_diem_daily
+    day_minimum
+    detention_free_minutes
+    detention_step_minutes
+  ].freeze
   NAME = { customers: :name, places: :name, drivers: :name, units: :number }.freeze
   KIND = { customers: "customer", places: "place", drivers: "driver", units: "unit" }.freeze
 
@@ -33,7 +140,9 @@ module Store::Fleet
   # A ZIP, or towns by the start or any part of their name ("boi", "Boise, ID"), best first.
   def self.towns(query, limit: 12)
     text = query.to_s.strip
-    return DB[:zips].where(Sequel.like(:zip, "#{text}%")).order(:zip).limit(limit).all if text.match?(/\A\d{3,5}\z/)
+    if text.match?(/\A\d{3,5}\z/)
+      return DB[:zips].where(Sequel.like(:zip, "#{text}%")).order(:zip).limit(limit).all
+    end
 
     # "hood ri" is the beginning of Hood River before it is a town of Rhode Island.
     found = towns_that_begin(text.downcase, nil, limit)
@@ -55,9 +164,14 @@ module Store::Fleet
     return [] if town.length < 2
 
     found = state ? DB[:zips].where(state:) : DB[:zips]
-    found.where(Sequel.function(:lower, :town).like("#{found.escape_like(town)}%"))
-         .distinct(:state, :town).order(:state, :town, :zip).from_self
-         .order(Sequel.function(:length, :town), :state).limit(limit).all
+    found
+      .where(Sequel.function(:lower, :town).like("#{found.escape_like(town)}%"))
+      .distinct(:state, :town)
+      .order(:state, :town, :zip)
+      .from_self
+      .order(Sequel.function(:length, :town), :state)
+      .limit(limit)
+      .all
   end
 
   def self.split_town(text)
@@ -68,7 +182,12 @@ module Store::Fleet
   def self.with_rates(table, rows)
     return rows unless table == :drivers
 
-    plans = DB[:pay_plans].where(driver_id: rows.map { |row| row[:id] }).order(:driver_id, Sequel.desc(:in_force_from)).distinct(:driver_id).to_hash(:driver_id)
+    plans =
+      DB[:pay_plans]
+        .where(driver_id: rows.map { |row| row[:id] })
+        .order(:driver_id, Sequel.desc(:in_force_from))
+        .distinct(:driver_id)
+        .to_hash(:driver_id)
     rows.map { |row| row.merge((plans[row[:id]] || {}).slice(*RATES)) }
   end
   private_class_method :split_town, :towns_that_begin, :with_rates

@@ -4,11 +4,28 @@
 module Store::Freight
   # What a dispatcher still has to do with; papers that are in are billing's.
   LIVE = %w[open planned sent accepted rolling delivered].freeze
-  ROW = %i[id number state version origin destination pickup_at pickup_zone delivery_at delivery_zone crew reference miles stop_count total].freeze
+  ROW = %i[
+    id
+    number
+    state
+    version
+    origin
+    destination
+    pickup_at
+    pickup_zone
+    delivery_at
+    delivery_zone
+    crew
+    reference
+    miles
+    stop_count
+    total
+  ].freeze
   # Between these instants a trip holds its crew.
   def self.range(from, to) = Sequel::Postgres::PGRange.new(from, to, exclude_end: true, db_type: "tstzrange")
 
-  # Loads by state (or `live`, `all`), words and customer; soonest pickup first, those without a time first of all.
+  # Loads by state (or `live`, `all`), words and customer; soonest pickup first, those without a time first of
+  # all.
   def self.found(state: "live", query: nil, customer_id: nil)
     loads = DB[:loads]
     loads = loads.where(state: state == "live" ? LIVE : state) unless state == "all"
@@ -20,11 +37,16 @@ module Store::Freight
     order = [Sequel.asc(:pickup_at, nulls: :first), :id]
     # The ids alone are read from the index, however deep the page; only its own rows are fetched.
     ids = found.order(*order).limit(per_page, (page - 1) * per_page).select_map(:id)
-    DB[:loads].where(Sequel[:loads][:id] => ids).join(:customers, id: :customer_id).order(order[0], Sequel[:loads][:id])
-              .select(*ROW.map { |column| Sequel[:loads][column] }, Sequel[:customers][:name].as(:customer)).all
+    DB[:loads]
+      .where(Sequel[:loads][:id] => ids)
+      .join(:customers, id: :customer_id)
+      .order(order[0], Sequel[:loads][:id])
+      .select(*ROW.map { |column| Sequel[:loads][column] }, Sequel[:customers][:name].as(:customer))
+      .all
   end
 
-  # How many loads are in each live state. What is done with grows without end and is not counted at every look.
+  # How many loads are in each live state. What is done with grows without end and is not counted at every
+  # look.
   def self.counts = DB[:loads].where(state: LIVE).group_and_count(:state).to_hash(:state, :count)
 
   def self.load(id) = DB[:loads].first(id:)
@@ -33,47 +55,113 @@ module Store::Freight
   def self.parts(table, load_id) = DB[table].where(load_id:).order(:position).all
 
   # The trip that a load is on now, or nil: of a relay, the first that has not done its part.
-  def self.live_trip(load_id) = live_trips(load_id).then { |trips| trips.find { |trip| trip[:state] != "delivered" } || trips.last }
+  def self.live_trip(load_id) =
+    live_trips(load_id).then { |trips| trips.find { |trip| trip[:state] != "delivered" } || trips.last }
 
   # The trips that carry a load: one, or of a relay its parts, in order.
   def self.live_trips(load_id)
-    DB[:trips].join(:trip_loads, trip_id: :id).where(load_id:).exclude(state: %w[declined cancelled]).order(Sequel.function(:lower, :during), Sequel[:trips][:id]).select_all(:trips).all
+    DB[:trips]
+      .join(:trip_loads, trip_id: :id)
+      .where(load_id:)
+      .exclude(state: %w[declined cancelled])
+      .order(Sequel.function(:lower, :during), Sequel[:trips][:id])
+      .select_all(:trips)
+      .all
   end
 
   # Loads driven to a swap from which no live trip goes on, with the place and time of the swap.
   def self.handed_to_nobody
-    live = DB[:trip_stops].join(:trips, id: :trip_id).exclude(Sequel[:trips][:state] => %w[declined cancelled])
-    once = live.join(:stops, id: Sequel[:trip_stops][:stop_id]).where(Sequel[:stops][:kind] => "swap").group(Sequel[:stops][:id]).having { count.function.* =~ 1 }.select(Sequel[:stops][:id])
-    live.join(:trip_loads, trip_id: Sequel[:trips][:id]).join(:loads, id: :load_id).join(:stops, id: Sequel[:trip_stops][:stop_id]).where(Sequel[:stops][:id] => once, Sequel[:loads][:state] => LIVE)
-        .select(Sequel[:loads][:id], Sequel[:loads][:number], :origin, :destination, :total, Sequel[:stops][:town], Sequel[:stops][:state].as(:swap_state), Sequel[:stops][:zone], :from_at).all
+    live =
+      DB[:trip_stops].join(:trips, id: :trip_id).exclude(Sequel[:trips][:state] => %w[declined cancelled])
+    once =
+      live
+        .join(:stops, id: Sequel[:trip_stops][:stop_id])
+        .where(Sequel[:stops][:kind] => "swap")
+        .group(Sequel[:stops][:id])
+        .having { count.function.* =~ 1 }
+        .select(Sequel[:stops][:id])
+    live
+      .join(:trip_loads, trip_id: Sequel[:trips][:id])
+      .join(:loads, id: :load_id)
+      .join(:stops, id: Sequel[:trip_stops][:stop_id])
+      .where(Sequel[:stops][:id] => once, Sequel[:loads][:state] => LIVE)
+      .select(
+        Sequel[:loads][:id],
+        Sequel[:loads][:number],
+        :origin,
+        :destination,
+        :total,
+        Sequel[:stops][:town],
+        Sequel[:stops][:state].as(:swap_state),
+        Sequel[:stops][:zone],
+        :from_at
+      )
+      .all
   end
 
   # Trips of nothing but an empty truck that are not done.
   def self.empty_trips
-    DB[:trips].where(state: %w[planned sent accepted rolling]).exclude(DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exists).order(Sequel.function(:lower, :during))
+    DB[:trips]
+      .where(state: %w[planned sent accepted rolling])
+      .exclude(DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exists)
+      .order(Sequel.function(:lower, :during))
   end
 
   def self.trips(load_id)
-    DB[:trips].join(:trip_loads, trip_id: :id).where(load_id:).select_all(:trips).reverse(Sequel[:trips][:id]).all
+    DB[:trips]
+      .join(:trip_loads, trip_id: :id)
+      .where(load_id:)
+      .select_all(:trips)
+      .reverse(Sequel[:trips][:id])
+      .all
   end
 
   def self.trip_stops(trip_ids)
-    DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip_ids).order(:trip_id, Sequel[:trip_stops][:position])
-                   .select_all(:trip_stops).select_append(:kind, :handling, :name, :town, :state, :zip, :zone, :load_id, :from_at, :to_at, :latitude, :longitude, DB[:units].where(id: Sequel[:stops][:unit_id]).select(:number).as(:unit))
+    DB[:trip_stops]
+      .join(:stops, id: :stop_id)
+      .where(trip_id: trip_ids)
+      .order(:trip_id, Sequel[:trip_stops][:position])
+      .select_all(:trip_stops)
+      .select_append(
+        :kind,
+        :handling,
+        :name,
+        :town,
+        :state,
+        :zip,
+        :zone,
+        :load_id,
+        :from_at,
+        :to_at,
+        :latitude,
+        :longitude,
+        DB[:units].where(id: Sequel[:stops][:unit_id]).select(:number).as(:unit)
+      )
   end
 
   def self.trip_drivers(trip_ids)
-    DB[:trip_drivers].join(:drivers, id: :driver_id).where(trip_id: trip_ids).order(Sequel[:trip_drivers][:id])
-                     .select(:trip_id, :driver_id, :name, :phone, :share_percent)
+    DB[:trip_drivers]
+      .join(:drivers, id: :driver_id)
+      .where(trip_id: trip_ids)
+      .order(Sequel[:trip_drivers][:id])
+      .select(:trip_id, :driver_id, :name, :phone, :share_percent)
   end
 
   def self.trip_units(trip_ids)
-    DB[:trip_units].join(:units, id: :unit_id).where(trip_id: trip_ids).order(Sequel[:trip_units][:id]).select(:trip_id, :unit_id, :role, :number, :trailer_kind)
+    DB[:trip_units]
+      .join(:units, id: :unit_id)
+      .where(trip_id: trip_ids)
+      .order(Sequel[:trip_units][:id])
+      .select(:trip_id, :unit_id, :role, :number, :trailer_kind)
   end
 
   def self.check_ins(trip_ids)
-    DB[:check_ins].join(:drivers, id: :driver_id).where(trip_id: trip_ids).order(Sequel[:check_ins][:id])
-                  .select_all(:check_ins).select_append(Sequel[:drivers][:name].as(:driver))
+    DB[:check_ins]
+      .join(:drivers, id: :driver_id)
+      .where(trip_id: trip_ids)
+      .order(Sequel[:check_ins][:id])
+      .select_all(:check_ins)
+      .select_append(Sequel[:drivers][:name].as(:driver))
   end
 
   # What holds drivers or units between two instants: rows of the holder's id, the trip and its load.
@@ -81,16 +169,46 @@ module Store::Freight
   # table - :trip_drivers or :trip_units
   def self.holding(table, from, to, except_trip_id: nil)
     key = table == :trip_drivers ? :driver_id : :unit_id
-    held = DB[table].join(:trips, id: :trip_id).left_join(:trip_loads, trip_id: :id).left_join(:loads, id: :load_id)
-                    .where(live: true).where(Sequel.pg_range_op(Sequel[table][:during]).overlaps(range(from, to)))
+    held =
+      DB[table]
+        .join(:trips, id: :trip_id)
+        .left_join(:trip_loads, trip_id: :id)
+        .left_join(:loads, id: :load_id)
+        .where(live: true)
+        .where(Sequel.pg_range_op(Sequel[table][:during]).overlaps(range(from, to)))
     held = held.exclude(Sequel[table][:trip_id] => except_trip_id) if except_trip_id
-    held.select(Sequel[table][key].as(:holder_id), Sequel[:trips][:number].as(:trip), Sequel[:loads][:number].as(:load), :origin, :destination, Sequel[table][:during].as(:during))
+    held.select(
+      Sequel[table][key].as(:holder_id),
+      Sequel[:trips][:number].as(:trip),
+      Sequel[:loads][:number].as(:load),
+      :origin,
+      :destination,
+      Sequel[table][:during].as(:during)
+    )
   end
 
   # Where a driver will be empty before an instant: the last stop of the trip before, or the home terminal.
   def self.position_before(driver_id, instant)
-    last = DB[:trip_drivers].where(driver_id:, live: true).where(Sequel.function(:upper, :during) <= instant).reverse(:during).get(:trip_id)
-    row = last && DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: last).reverse(Sequel[:trip_stops][:position]).select(:town, :state, :latitude, :longitude).first
-    row || Store::Company.terminals.join(:drivers, terminal_id: Sequel[:terminals][:id]).where(Sequel[:drivers][:id] => driver_id).select(:town, :state, :latitude, :longitude).first
+    last =
+      DB[:trip_drivers]
+        .where(driver_id:, live: true)
+        .where(Sequel.function(:upper, :during) <= instant)
+        .reverse(:during)
+        .get(:trip_id)
+    row =
+      last &&
+        DB[:trip_stops]
+          .join(:stops, id: :stop_id)
+          .where(trip_id: last)
+          .reverse(Sequel[:trip_stops][:position])
+          .select(:town, :state, :latitude, :longitude)
+          .first
+    row ||
+      Store::Company
+        .terminals
+        .join(:drivers, terminal_id: Sequel[:terminals][:id])
+        .where(Sequel[:drivers][:id] => driver_id)
+        .select(:town, :state, :latitude, :longitude)
+        .first
   end
 end

@@ -2,7 +2,8 @@
 
 # Earnings of trips, pay runs and statements.
 module Store::Pay
-  def self.settings = DB[:pay_settings].first || (DB[:pay_settings].insert_conflict.insert(id: true) && DB[:pay_settings].first)
+  def self.settings =
+    DB[:pay_settings].first || (DB[:pay_settings].insert_conflict.insert(id: true) && DB[:pay_settings].first)
 
   # The run that is being made; where none is, the period that is next.
   def self.running(now)
@@ -11,63 +12,125 @@ module Store::Pay
     { id: nil, from_on:, to_on:, state: "draft" }
   end
 
-  # First and last day of the period after the last run, or of the one in hand where there is none, by the company's clock.
+  # First and last day of the period after the last run, or of the one in hand where there is none, by the
+  # company's clock.
   def self.following(now)
     frequency, last_on = settings[:frequency], DB[:pay_runs].max(:to_on)
     return Core::Pay::Periods.beginning(last_on + 1, frequency) if last_on
 
-    Core::Pay::Periods.holding(TZInfo::Timezone.get(Store::Company.terminals.get(:zone) || "UTC").to_local(now).to_date, frequency)
+    Core::Pay::Periods.holding(
+      TZInfo::Timezone.get(Store::Company.terminals.get(:zone) || "UTC").to_local(now).to_date,
+      frequency
+    )
   end
 
-  # Earned by the end of a run's period, and neither on a locked statement nor on a draft of an earlier period: what the run may pay or must hold.
+  # Earned by the end of a run's period, and neither on a locked statement nor on a draft of an earlier
+  # period: what the run may pay or must hold.
   def self.unsettled(run)
-    DB[:trip_earnings].join(:trips, id: :trip_id).join(:drivers, id: Sequel[:trip_earnings][:driver_id])
-                      .join(:pay_plans, id: Sequel[:trip_earnings][:pay_plan_id])
-                      .left_join(:statements, id: Sequel[:trip_earnings][:statement_id]).left_join(:pay_runs, id: :pay_run_id)
-                      .where(Sequel.|({ Sequel[:pay_runs][:state] => nil }, Sequel.&({ Sequel[:pay_runs][:state] => "draft" }, Sequel[:pay_runs][:from_on] >= run[:from_on])))
-                      .where(Sequel[:completed_on] <= run[:to_on])
-                      .order(Sequel[:trip_earnings][:driver_id], :completed_on, Sequel[:trip_earnings][:id])
-                      .select_all(:trip_earnings).select_append(Sequel[:trips][:number].as(:trip), Sequel[:drivers][:name].as(:driver), papers_in.as(:papers_in))
+    DB[:trip_earnings]
+      .join(:trips, id: :trip_id)
+      .join(:drivers, id: Sequel[:trip_earnings][:driver_id])
+      .join(:pay_plans, id: Sequel[:trip_earnings][:pay_plan_id])
+      .left_join(:statements, id: Sequel[:trip_earnings][:statement_id])
+      .left_join(:pay_runs, id: :pay_run_id)
+      .where(
+        Sequel.|(
+          { Sequel[:pay_runs][:state] => nil },
+          Sequel.&({ Sequel[:pay_runs][:state] => "draft" }, Sequel[:pay_runs][:from_on] >= run[:from_on])
+        )
+      )
+      .where(Sequel[:completed_on] <= run[:to_on])
+      .order(Sequel[:trip_earnings][:driver_id], :completed_on, Sequel[:trip_earnings][:id])
+      .select_all(:trip_earnings)
+      .select_append(
+        Sequel[:trips][:number].as(:trip),
+        Sequel[:drivers][:name].as(:driver),
+        papers_in.as(:papers_in)
+      )
   end
 
   # Whether a bill of lading or proof of delivery is in for every load of the trip.
   def self.papers_in
-    without = DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id])
-                             .exclude(DB[:papers].where(Sequel[:papers][:load_id] => Sequel[:trip_loads][:load_id], kind: %w[bol pod]).exists)
+    without =
+      DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exclude(
+        DB[:papers].where(
+          Sequel[:papers][:load_id] => Sequel[:trip_loads][:load_id],
+          :kind => %w[bol pod]
+        ).exists
+      )
     ~without.exists
   end
 
   def self.runs
-    DB[:pay_runs].left_join(:statements, pay_run_id: :id).group(Sequel[:pay_runs][:id]).reverse(:from_on)
-                 .select_all(:pay_runs)
-                 .select_append(Sequel.function(:count, Sequel[:statements][:id]).as(:statements), Sequel.function(:coalesce, Sequel.function(:sum, :gross), 0).as(:gross),
-                                Sequel.function(:coalesce, Sequel.function(:sum, :deductions), 0).as(:deductions), Sequel.function(:coalesce, Sequel.function(:sum, :net), 0).as(:net))
+    DB[:pay_runs]
+      .left_join(:statements, pay_run_id: :id)
+      .group(Sequel[:pay_runs][:id])
+      .reverse(:from_on)
+      .select_all(:pay_runs)
+      .select_append(
+        Sequel.function(:count, Sequel[:statements][:id]).as(:statements),
+        Sequel.function(:coalesce, Sequel.function(:sum, :gross), 0).as(:gross),
+        Sequel.function(:coalesce, Sequel.function(:sum, :deductions), 0).as(:deductions),
+        Sequel.function(:coalesce, Sequel.function(:sum, :net), 0).as(:net)
+      )
   end
 
   def self.run(id) = runs.first(Sequel[:pay_runs][:id] => id)
 
   # Loads of a statement's trips that were paid by percent: what the freight bill of each says.
   def self.billed_loads(statement_id)
-    DB[:trip_earnings].join(:pay_plans, id: :pay_plan_id).join(:trips, id: Sequel[:trip_earnings][:trip_id]).join(:trip_loads, trip_id: Sequel[:trip_earnings][:trip_id]).join(:loads, id: :load_id)
-                      .where(statement_id:, basis: "percent").order(:completed_on, Sequel[:loads][:id])
-                      .select_all(:loads).select_append(Sequel[:trips][:number].as(:trip), :completed_on).all
+    DB[:trip_earnings]
+      .join(:pay_plans, id: :pay_plan_id)
+      .join(:trips, id: Sequel[:trip_earnings][:trip_id])
+      .join(:trip_loads, trip_id: Sequel[:trip_earnings][:trip_id])
+      .join(:loads, id: :load_id)
+      .where(statement_id:, basis: "percent")
+      .order(:completed_on, Sequel[:loads][:id])
+      .select_all(:loads)
+      .select_append(Sequel[:trips][:number].as(:trip), :completed_on)
+      .all
   end
 
   def self.run_rows(run_id)
-    DB[:statements].join(:drivers, id: :driver_id).left_join(:trip_earnings, statement_id: Sequel[:statements][:id])
-                   .where(pay_run_id: run_id).group(Sequel[:statements][:id], Sequel[:drivers][:id]).order(Sequel[:drivers][:name])
-                   .select_all(:statements).select_append(Sequel[:drivers][:name].as(:driver), Sequel.function(:count, Sequel[:trip_earnings][:id]).as(:trips),
-                                                          Sequel.lit("coalesce(sum(#{corrected(:loaded_miles)} + #{corrected(:empty_miles)}), 0.0)").as(:miles), Sequel.function(:bool_or, :miles_estimated).as(:miles_estimated),
-                                                          DB[:operating_companies].where(id: Sequel[:statements][:operating_company_id]).select(:name).as(:company))
+    DB[:statements]
+      .join(:drivers, id: :driver_id)
+      .left_join(:trip_earnings, statement_id: Sequel[:statements][:id])
+      .where(pay_run_id: run_id)
+      .group(Sequel[:statements][:id], Sequel[:drivers][:id])
+      .order(Sequel[:drivers][:name])
+      .select_all(:statements)
+      .select_append(
+        Sequel[:drivers][:name].as(:driver),
+        Sequel.function(:count, Sequel[:trip_earnings][:id]).as(:trips),
+        Sequel.lit("coalesce(sum(#{corrected(:loaded_miles)} + #{corrected(:empty_miles)}), 0.0)").as(:miles),
+        Sequel.function(:bool_or, :miles_estimated).as(:miles_estimated),
+        DB[:operating_companies]
+          .where(id: Sequel[:statements][:operating_company_id])
+          .select(:name)
+          .as(:company)
+      )
   end
 
   # The condition on a row's statement_id: on none, or on one that is still made.
-  def self.unlocked = Sequel.|({ statement_id: nil }, { statement_id: DB[:statements].where(pay_run_id: DB[:pay_runs].where(state: "draft").select(:id)).select(:id) })
+  def self.unlocked =
+    Sequel.|(
+      { statement_id: nil },
+      {
+        statement_id:
+          DB[:statements].where(pay_run_id: DB[:pay_runs].where(state: "draft").select(:id)).select(:id)
+      }
+    )
 
   # Names of the stops of each trip, in order.
   def self.stop_names(trip_ids)
-    DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id: trip_ids).order(:trip_id, Sequel[:trip_stops][:position])
-                   .select_hash_groups(:trip_id, Sequel.function(:coalesce, Sequel.function(:nullif, :name, ""), :town).as(:name))
+    DB[:trip_stops]
+      .join(:stops, id: :stop_id)
+      .where(trip_id: trip_ids)
+      .order(:trip_id, Sequel[:trip_stops][:position])
+      .select_hash_groups(
+        :trip_id,
+        Sequel.function(:coalesce, Sequel.function(:nullif, :name, ""), :town).as(:name)
+      )
   end
 
   # A column of trip_earnings as a clerk has put it right, in SQL.
@@ -76,35 +139,84 @@ module Store::Pay
 
   # Net of the calendar year of a run's period, by driver: locked runs until then, and this one.
   def self.year_nets(run)
-    DB[:statements].join(:pay_runs, id: :pay_run_id).where(Sequel.extract(:year, :to_on) => run[:to_on].year).where(Sequel[:to_on] <= run[:to_on])
-                   .where(Sequel.|(Sequel.~(state: "draft"), { pay_run_id: run[:id] })).group(:driver_id).select_hash(:driver_id, Sequel.function(:sum, :net).as(:net))
+    DB[:statements]
+      .join(:pay_runs, id: :pay_run_id)
+      .where(Sequel.extract(:year, :to_on) => run[:to_on].year)
+      .where(Sequel[:to_on] <= run[:to_on])
+      .where(Sequel.|(Sequel.~(state: "draft"), { pay_run_id: run[:id] }))
+      .group(:driver_id)
+      .select_hash(:driver_id, Sequel.function(:sum, :net).as(:net))
   end
 
   def self.statement(id)
-    DB[:statements].join(:drivers, id: :driver_id).join(:pay_runs, id: Sequel[:statements][:pay_run_id])
-                   .left_join(:operating_companies, id: Sequel[:statements][:operating_company_id])
-                   .select_all(:statements).select_append(Sequel[:drivers][:name].as(:driver), :from_on, :to_on, Sequel[:pay_runs][:state], :employment, Sequel[:operating_companies][:name].as(:company),
-                                                          *%i[address town zip].map { |name| Sequel[:operating_companies][name] }, Sequel[:operating_companies][:state].as(:company_state))
-                   .first(Sequel[:statements][:id] => id)
+    DB[:statements]
+      .join(:drivers, id: :driver_id)
+      .join(:pay_runs, id: Sequel[:statements][:pay_run_id])
+      .left_join(:operating_companies, id: Sequel[:statements][:operating_company_id])
+      .select_all(:statements)
+      .select_append(
+        Sequel[:drivers][:name].as(:driver),
+        :from_on,
+        :to_on,
+        Sequel[:pay_runs][:state],
+        :employment,
+        Sequel[:operating_companies][:name].as(:company),
+        *%i[address town zip].map { |name| Sequel[:operating_companies][name] },
+        Sequel[:operating_companies][:state].as(:company_state)
+      )
+      .first(Sequel[:statements][:id] => id)
   end
 
   def self.lines(statement_id)
-    load = DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:statement_lines][:trip_id]).order(:load_id).limit(1).select(:load_id)
-    DB[:statement_lines].left_join(:trips, id: :trip_id).left_join(:loads, id: load)
-                        .left_join(:trip_earnings, Sequel[:trip_earnings][:trip_id] => Sequel[:statement_lines][:trip_id], Sequel[:trip_earnings][:statement_id] => Sequel[:statement_lines][:statement_id])
-                        .left_join(:pay_plans, id: :pay_plan_id)
-                        .where(Sequel[:statement_lines][:statement_id] => statement_id).order(Sequel[:statement_lines][:position])
-                        .select_all(:statement_lines).select_append(Sequel[:trips][:number].as(:trip), :origin, :destination, Sequel[:loads][:id].as(:load_id), :completed_on,
-                                                                    Sequel[:trip_earnings][:miles_estimated].as(:estimated), Sequel[:trip_earnings][:by_state], :miles_by, :dwell_minutes, :detention_free_minutes,
-                                                                    :stops_included, :corrections, :corrected_by, :corrected_why, Sequel[:trip_earnings][:id].as(:earning_id))
+    load =
+      DB[:trip_loads]
+        .where(Sequel[:trip_loads][:trip_id] => Sequel[:statement_lines][:trip_id])
+        .order(:load_id)
+        .limit(1)
+        .select(:load_id)
+    DB[:statement_lines]
+      .left_join(:trips, id: :trip_id)
+      .left_join(:loads, id: load)
+      .left_join(
+        :trip_earnings,
+        Sequel[:trip_earnings][:trip_id] => Sequel[:statement_lines][:trip_id],
+        Sequel[:trip_earnings][:statement_id] => Sequel[:statement_lines][:statement_id]
+      )
+      .left_join(:pay_plans, id: :pay_plan_id)
+      .where(Sequel[:statement_lines][:statement_id] => statement_id)
+      .order(Sequel[:statement_lines][:position])
+      .select_all(:statement_lines)
+      .select_append(
+        Sequel[:trips][:number].as(:trip),
+        :origin,
+        :destination,
+        Sequel[:loads][:id].as(:load_id),
+        :completed_on,
+        Sequel[:trip_earnings][:miles_estimated].as(:estimated),
+        Sequel[:trip_earnings][:by_state],
+        :miles_by,
+        :dwell_minutes,
+        :detention_free_minutes,
+        :stops_included,
+        :corrections,
+        :corrected_by,
+        :corrected_why,
+        Sequel[:trip_earnings][:id].as(:earning_id)
+      )
   end
 
   # What a driver has been paid in the calendar year of a period, with this statement.
   def self.year_to_date(statement)
     year = statement[:to_on].year
-    DB[:statements].join(:pay_runs, id: :pay_run_id).where(driver_id: statement[:driver_id])
-                   .where(Sequel.extract(:year, :to_on) => year).where { to_on <= statement[:to_on] }
-                   .where(Sequel.|({ state: %w[approved paid] }, { Sequel[:statements][:id] => statement[:id] }))
-                   .select(*%i[gross reimbursements deductions net].map { |column| Sequel.function(:sum, column).as(column) }).first
+    DB[:statements]
+      .join(:pay_runs, id: :pay_run_id)
+      .where(driver_id: statement[:driver_id])
+      .where(Sequel.extract(:year, :to_on) => year)
+      .where { to_on <= statement[:to_on] }
+      .where(Sequel.|({ state: %w[approved paid] }, { Sequel[:statements][:id] => statement[:id] }))
+      .select(
+        *%i[gross reimbursements deductions net].map { |column| Sequel.function(:sum, column).as(column) }
+      )
+      .first
   end
 end

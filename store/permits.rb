@@ -3,15 +3,26 @@
 # Permit files of loads.
 module Store::Permits
   # The file of a load, of its own or of a move that it shares.
-  def self.file_of(load_id) = DB[:permit_files].first(Sequel.|({ load_id: }, { id: DB[:permit_file_loads].where(load_id:).select(:file_id) }))
-  def self.loads_with_file = DB[:permit_files].select(:load_id).union(DB[:permit_file_loads].select(:load_id)).select_map(:load_id)
+  def self.file_of(load_id) =
+    DB[:permit_files].first(
+      Sequel.|({ load_id: }, { id: DB[:permit_file_loads].where(load_id:).select(:file_id) })
+    )
+  def self.loads_with_file =
+    DB[:permit_files].select(:load_id).union(DB[:permit_file_loads].select(:load_id)).select_map(:load_id)
   # The loads on a file's move, its own first.
-  def self.loads_of(file) = [file[:load_id], *DB[:permit_file_loads].where(file_id: file[:id]).order(:load_id).select_map(:load_id)]
+  def self.loads_of(file) =
+    [file[:load_id], *DB[:permit_file_loads].where(file_id: file[:id]).order(:load_id).select_map(:load_id)]
   def self.permits(file_id) = DB[:permits].where(file_id:).exclude(state: "cancelled").order(:id).all
 
   # Those that loads move with, also by a file that they share.
   def self.issued(load_ids)
-    files = DB[:permit_files].where(Sequel.|({ load_id: load_ids }, { id: DB[:permit_file_loads].where(load_id: load_ids).select(:file_id) }))
+    files =
+      DB[:permit_files].where(
+        Sequel.|(
+          { load_id: load_ids },
+          { id: DB[:permit_file_loads].where(load_id: load_ids).select(:file_id) }
+        )
+      )
     DB[:permits].where(file_id: files.select(:id), state: "issued").order(:id).all
   end
 
@@ -24,17 +35,33 @@ module Store::Permits
   def self.with(rules, rows)
     rows.reduce(rules) do |changed, row|
       part = row[:part].to_sym
-      changed.with(part => changed.public_send(part).merge(row[:name].to_sym => Core::Permits::Known.new(value: row[:value], known_by: "published", source: row[:source])))
+      changed.with(
+        part =>
+          changed.public_send(part).merge(
+            row[:name].to_sym =>
+              Core::Permits::Known.new(value: row[:value], known_by: "published", source: row[:source])
+          )
+      )
     end
   end
   private_class_method :with
 
   # The towns of the load's stops, in order: what its way depends on.
-  def self.way(load_id) = Store::Freight.stops(load_id).map { |stop| "#{stop[:town]}, #{stop[:state]}" }.join(" → ")
+  def self.way(load_id) =
+    Store::Freight.stops(load_id).map { |stop| "#{stop[:town]}, #{stop[:state]}" }.join(" → ")
 
   # What a permit is issued for: a change of it is seen.
-  def self.issued_for(file) = file.slice(:width_in, :height_in, :length_in, :gross_lb, :tractor_id, :way).merge(starts_on: file[:starts_on].iso8601).transform_keys(&:to_s)
+  def self.issued_for(file) =
+    file
+      .slice(:width_in, :height_in, :length_in, :gross_lb, :tractor_id, :way)
+      .merge(starts_on: file[:starts_on].iso8601)
+      .transform_keys(&:to_s)
 
-  # When the load is foreseen at its last stop, by the trips that still carry it; nil where nothing is foreseen.
-  def self.expected_at(load_id) = DB[:forecasts].where(stop_id: Store::Freight.stops(load_id).last[:id], trip_id: Store::Freight.live_trips(load_id).map { |trip| trip[:id] }).max(:arrive_at)
+  # When the load is foreseen at its last stop, by the trips that still carry it; nil where nothing is
+  # foreseen.
+  def self.expected_at(load_id) =
+    DB[:forecasts].where(
+      stop_id: Store::Freight.stops(load_id).last[:id],
+      trip_id: Store::Freight.live_trips(load_id).map { |trip| trip[:id] }
+    ).max(:arrive_at)
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The search box: records of every kind by number, reference or name, each with its address in the application.
+# The search box: records of every kind by number, reference or name, each with its address in the
+# application.
 module Store::Search
   # kind, table, title column, detail columns, address
   KINDS = [
@@ -13,9 +14,20 @@ module Store::Search
 
   def self.hits(words, each)
     KINDS.flat_map do |kind, table, title, details, address|
-      Store::Words.find(DB[table], words.join(" ")).order(title).limit(each).select(:id, title, *details).map do |row|
-        { kind: kind.to_s, id: row[:id], title: row[title], detail: row.values_at(*details).compact.join(kind == :load ? " → " : ", "), address: format(address, row[:id]) }
-      end
+      Store::Words
+        .find(DB[table], words.join(" "))
+        .order(title)
+        .limit(each)
+        .select(:id, title, *details)
+        .map do |row|
+          {
+            kind: kind.to_s,
+            id: row[:id],
+            title: row[title],
+            detail: row.values_at(*details).compact.join(kind == :load ? " → " : ", "),
+            address: format(address, row[:id])
+          }
+        end
     end
   end
 end

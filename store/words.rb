@@ -6,6 +6,8 @@ module Store::Words
   def self.of(query) = query.to_s.downcase.split(/[\s,]+/).reject(&:empty?).first(8)
 
   def self.find(dataset, query, column: :search_text)
-    of(query).reduce(dataset) { |found, word| found.where(Sequel[column].like("%#{found.escape_like(word)}%")) }
+    of(query).reduce(dataset) do |found, word|
+      found.where(Sequel[column].like("%#{found.escape_like(word)}%"))
+    end
   end
 end

@@ -6,10 +6,39 @@ require "bigdecimal/util"
 # Draws the network from the authored lines and writes it as the tables that the application reads.
 class Survey::Book
   ROADS = File.expand_path("../data/roads", __dir__)
-  # Free-flow speed of a loaded truck, miles an hour, by class; states with a lower truck limit have their own (practice).
+  # Free-flow speed of a loaded truck, miles an hour, by class; states with a lower truck limit have their own
+  # (practice).
   MPH = { "interstate" => 63, "us" => 55, "state" => 50 }.freeze
-  STATE_MPH = { "CA" => 57, "OR" => 60, "WA" => 60, "MI" => 60, "NY" => 60, "NJ" => 58, "CT" => 58, "RI" => 56, "MA" => 60, "MD" => 60, "DE" => 58, "IL" => 60, "OH" => 61, "PA" => 61, "HI" => 50,
-                "WY" => 65, "UT" => 65, "NV" => 65, "MT" => 65, "ID" => 65, "SD" => 65, "ND" => 65, "NE" => 65, "KS" => 65, "OK" => 65, "TX" => 65, "NM" => 65, "AZ" => 65 }.freeze
+  STATE_MPH = {
+    "CA" => 57,
+    "OR" => 60,
+    "WA" => 60,
+    "MI" => 60,
+    "NY" => 60,
+    "NJ" => 58,
+    "CT" => 58,
+    "RI" => 56,
+    "MA" => 60,
+    "MD" => 60,
+    "DE" => 58,
+    "IL" => 60,
+    "OH" => 61,
+    "PA" => 61,
+    "HI" => 50,
+    "WY" => 65,
+    "UT" => 65,
+    "NV" => 65,
+    "MT" => 65,
+    "ID" => 65,
+    "SD" => 65,
+    "ND" => 65,
+    "NE" => 65,
+    "KS" => 65,
+    "OK" => 65,
+    "TX" => 65,
+    "NM" => 65,
+    "AZ" => 65
+  }.freeze
   # The open highways of the west are faster.
   OPEN_STATES = %w[WY NV MT ND SD NE KS TX NM AZ UT ID].freeze
   OPEN_MPH = 60
@@ -31,8 +60,13 @@ class Survey::Book
   def draw
     layout = Survey::Layout.new(@stations, @edges, @outline)
     moved = layout.settle
-    layout.doubted.each { |edge, miles, straight| @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{miles.round(1)} miles authored, #{straight.round(1)} straight: estimated instead" }
-    moved.sort_by { |_, miles| -miles }.first(25).each { |id, miles| @weak << "#{id} was moved #{miles.round(1)} miles from its town" }
+    layout.doubted.each do |edge, miles, straight|
+      @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{miles.round(1)} miles authored, #{straight.round(1)} straight: estimated instead"
+    end
+    moved
+      .sort_by { |_, miles| -miles }
+      .first(25)
+      .each { |id, miles| @weak << "#{id} was moved #{miles.round(1)} miles from its town" }
     round_stations
     @edges.each { |edge| measure(edge) }
     @edges.sort_by! { |edge| [edge.roads.first, edge.state, edge.from, edge.to] }
@@ -42,11 +76,34 @@ class Survey::Book
   def write
     CSV.open("#{ROADS}/nodes.csv", "w") do |csv|
       csv << %w[id name state latitude longitude]
-      @stations.values.sort_by(&:id).each { |station| csv << [plain(station.id), station.border ? "#{station.name} on #{station.id.split.first}" : station.name, station.state, station.latitude, station.longitude] }
+      @stations
+        .values
+        .sort_by(&:id)
+        .each do |station|
+          csv << [
+            plain(station.id),
+            station.border ? "#{station.name} on #{station.id.split.first}" : station.name,
+            station.state,
+            station.latitude,
+            station.longitude
+          ]
+        end
     end
     CSV.open("#{ROADS}/edges.csv", "w") do |csv|
       csv << %w[from to roads state miles class mph toll known]
-      @edges.each { |edge| csv << [plain(edge.from), plain(edge.to), edge.roads.join("/"), edge.state, edge.miles, road_class(edge), mph(edge), toll(edge), edge.known ? "authored" : "estimated"] }
+      @edges.each do |edge|
+        csv << [
+          plain(edge.from),
+          plain(edge.to),
+          edge.roads.join("/"),
+          edge.state,
+          edge.miles,
+          road_class(edge),
+          mph(edge),
+          toll(edge),
+          edge.known ? "authored" : "estimated"
+        ]
+      end
     end
     CSV.open("#{ROADS}/restrictions.csv", "w") do |csv|
       rows = CSV.read("#{ROADS}/survey/restrictions.csv", headers: true)
@@ -72,16 +129,27 @@ class Survey::Book
     straight = straight_miles(edge)
     estimate = straight * Survey::Drawing::BEND.fetch(Survey::Drawing.road_class(edge.roads.first))
     if edge.miles && edge.miles < straight
-      @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles authored, #{straight.round(1)} straight" if straight - edge.miles > 0.5
+      if straight - edge.miles > 0.5
+        @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles authored, #{straight.round(1)} straight"
+      end
       edge.miles = straight
     end
-    @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles, #{(edge.miles / straight).round(2)} times the straight line" if edge.miles && straight > 8 && edge.miles > straight * 1.7
+    if edge.miles && straight > 8 && edge.miles > straight * 1.7
+      @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles, #{(edge.miles / straight).round(2)} times the straight line"
+    end
     edge.miles = [edge.miles || estimate, straight, 0.2].max.ceil(1)
-    edge.roads = edge.roads.sort_by { |road| [%w[interstate us state].index(Survey::Drawing.road_class(road)), road[/\d+/].to_i, road] }
+    edge.roads =
+      edge.roads.sort_by do |road|
+        [%w[interstate us state].index(Survey::Drawing.road_class(road)), road[/\d+/].to_i, road]
+      end
   end
 
   def straight_miles(edge)
-    Core::Roads.great_circle_miles(*[edge.from, edge.to].map { |id| Core::Roads::Point.new(latitude: @stations[id].latitude, longitude: @stations[id].longitude) })
+    Core::Roads.great_circle_miles(
+      *[edge.from, edge.to].map do |id|
+        Core::Roads::Point.new(latitude: @stations[id].latitude, longitude: @stations[id].longitude)
+      end
+    )
   end
 
   def road_class(edge) = Survey::Drawing.road_class(edge.roads.first)

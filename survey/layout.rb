@@ -2,8 +2,10 @@
 
 # Puts the stations where the authored miles allow them to be.
 #
-# A town's middle is not its interchange: where two stations lie further apart than the road between them is long, both
-# are drawn together, a little at a time, until every road is at least as long as the straight line between its ends.
+# A town's middle is not its interchange: where two stations lie further apart than the road between them is
+# long, both
+# are drawn together, a little at a time, until every road is at least as long as the straight line between
+# its ends.
 class Survey::Layout
   ROUNDS = 400
   # A road is never quite straight.
@@ -36,42 +38,61 @@ class Survey::Layout
   # A border station lies where the straight line between its neighbours leaves the one state for the other.
   def place_borders
     neighbours = Hash.new { |hash, id| hash[id] = [] }
-    @edges.each { |edge| [[edge.from, edge.to], [edge.to, edge.from]].each { |a, b| neighbours[a] << [b, edge] } }
-    @stations.each_value.select { |station| station.border && station.latitude.nil? }.each do |station|
-      sides = neighbours[station.id].map { |id, edge| [@stations[id], edge.state] }.reject { |other, _| other.latitude.nil? }
-      one = sides.first or next
-      other = sides.find { |_, state| state != one[1] } || one
-      station.latitude, station.longitude = crossing(one, other)
+    @edges.each do |edge|
+      [[edge.from, edge.to], [edge.to, edge.from]].each { |a, b| neighbours[a] << [b, edge] }
     end
+    @stations
+      .each_value
+      .select { |station| station.border && station.latitude.nil? }
+      .each do |station|
+        sides =
+          neighbours[station.id]
+            .map { |id, edge| [@stations[id], edge.state] }
+            .reject { |other, _| other.latitude.nil? }
+        one = sides.first or next
+        other = sides.find { |_, state| state != one[1] } || one
+        station.latitude, station.longitude = crossing(one, other)
+      end
     # Between two borders there may be no town: the middle of what is known.
-    @stations.each_value.select { |station| station.latitude.nil? }.each do |station|
-      known = neighbours[station.id].map { |id, _| @stations[id] }.select(&:latitude)
-      raise "#{station.id} has no neighbour with a place" if known.empty?
+    @stations
+      .each_value
+      .select { |station| station.latitude.nil? }
+      .each do |station|
+        known = neighbours[station.id].map { |id, _| @stations[id] }.select(&:latitude)
+        raise "#{station.id} has no neighbour with a place" if known.empty?
 
-      station.latitude = known.sum(&:latitude) / known.length
-      station.longitude = known.sum(&:longitude) / known.length
-    end
+        station.latitude = known.sum(&:latitude) / known.length
+        station.longitude = known.sum(&:longitude) / known.length
+      end
   end
 
-  # A number after places without one is for the last hop or for all of them, whichever bends as a road does; the miles of
+  # A number after places without one is for the last hop or for all of them, whichever bends as a road does;
+  # the miles of
   # all go to each by its straight line.
   def share_spans
-    @edges.select(&:span).group_by { |edge| edge.span.object_id }.each_value do |edges|
-      apart = edges.map { |edge| [apart(edge), 0.1].max }
-      said = edges.first.span.miles
-      all, last = [apart.sum, apart.last].map { |miles| said / miles }
-      if all >= 1 && (last < 1 || (all - USUAL_BEND).abs < (last - USUAL_BEND).abs)
-        edges.zip(apart) { |edge, miles| edge.miles = said * miles / apart.sum }
-      else
-        edges.last.miles = said
+    @edges
+      .select(&:span)
+      .group_by { |edge| edge.span.object_id }
+      .each_value do |edges|
+        apart = edges.map { |edge| [apart(edge), 0.1].max }
+        said = edges.first.span.miles
+        all, last = [apart.sum, apart.last].map { |miles| said / miles }
+        if all >= 1 && (last < 1 || (all - USUAL_BEND).abs < (last - USUAL_BEND).abs)
+          edges.zip(apart) { |edge, miles| edge.miles = said * miles / apart.sum }
+        else
+          edges.last.miles = said
+        end
       end
-    end
   end
 
-  # Off the Interstates miles are from memory of whole journeys: what no road could be is left to the estimate.
+  # Off the Interstates miles are from memory of whole journeys: what no road could be is left to the
+  # estimate.
   def doubt
     @edges.each do |edge|
-      next if edge.miles.nil? || edge.sure || edge.roads.first.start_with?("I-") || ![edge.from, edge.to].all? { |id| @stations[id].firm }
+      if edge.miles.nil? || edge.sure || edge.roads.first.start_with?("I-") ||
+           ![edge.from, edge.to].all? { |id| @stations[id].firm }
+        next
+      end
 
       straight = [apart(edge), 0.1].max
       next if edge.miles.between?(straight * CERTAIN.begin, (straight * CERTAIN.end) + 3)
@@ -82,12 +103,18 @@ class Survey::Layout
     end
   end
 
-  def apart(edge) = miles(*[edge.from, edge.to].map { |id| [@stations[id].latitude, @stations[id].longitude] })
+  def apart(edge) =
+    miles(*[edge.from, edge.to].map { |id| [@stations[id].latitude, @stations[id].longitude] })
 
   def crossing((one, state), (other, _))
     low = 0.0
     high = 1.0
-    at = ->(share) { [one.latitude + (share * (other.latitude - one.latitude)), one.longitude + (share * (other.longitude - one.longitude))] }
+    at = ->(share) do
+      [
+        one.latitude + (share * (other.latitude - one.latitude)),
+        one.longitude + (share * (other.longitude - one.longitude))
+      ]
+    end
     14.times do
       middle = (low + high) / 2
       @outline.in?(state, *at.call(middle)) ? low = middle : high = middle
@@ -115,16 +142,20 @@ class Survey::Layout
   def draw(one, other, share)
     latitude = (other.latitude - one.latitude) * share
     longitude = (other.longitude - one.longitude) * share
-    ours, theirs = if one.firm == other.firm
-                     [0.5, 0.5]
-                   else
-                     [one.firm ? 0.05 : 0.95, one.firm ? 0.95 : 0.05]
-                   end
+    ours, theirs =
+      if one.firm == other.firm
+        [0.5, 0.5]
+      else
+        [one.firm ? 0.05 : 0.95, one.firm ? 0.95 : 0.05]
+      end
     one.latitude += latitude * ours
     one.longitude += longitude * ours
     other.latitude -= latitude * theirs
     other.longitude -= longitude * theirs
   end
 
-  def miles(from, to) = Core::Roads.great_circle_miles(*[from, to].map { |latitude, longitude| Core::Roads::Point.new(latitude:, longitude:) })
+  def miles(from, to) =
+    Core::Roads.great_circle_miles(
+      *[from, to].map { |latitude, longitude| Core::Roads::Point.new(latitude:, longitude:) }
+    )
 end

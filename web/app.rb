@@ -23,5 +23,17 @@ class Web::App < Sinatra::Base
     end
   end
 
-  register Web::Company, Web::Fleet, Web::Freight, Web::Freight::Trips, Web::Tracking, Web::Road, Web::Permits, Web::Pay, Web::Pay::DeskRoutes, Web::Billing, Web::Roads, Web::Hours, Web::Match
+  register Web::Company,
+           Web::Fleet,
+           Web::Freight,
+           Web::Freight::Trips,
+           Web::Tracking,
+           Web::Road,
+           Web::Permits,
+           Web::Pay,
+           Web::Pay::DeskRoutes,
+           Web::Billing,
+           Web::Roads,
+           Web::Hours,
+           Web::Match
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Serves the built client: its files, compressed where the browser takes that, and its one page at every other address.
+# Serves the built client: its files, compressed where the browser takes that, and its one page at every other
+# address.
 class Web::Client
   FOLDER = File.expand_path("../client/dist", __dir__)
   PASSED_ON = %r{\A/(api/|healthz|metrics)}

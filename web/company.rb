@@ -5,14 +5,31 @@ module Web::Company
   def self.registered(app)
     app.get("/api/me") { json Web::Company::Present.me(by, now) }
     app.post("/api/setup") { json({ id: Work::Company::SetUp.call(input, now:) }, status: 201) }
-    app.get("/api/terminals") { json Store::Company.terminals.select(Sequel[:terminals][:id], :name, Sequel[:terminals][:zip], :town, :state, :zone).all }
-    app.post("/api/terminals") { json({ id: Work::Company::AddTerminal.call(input, by:, now:) }, status: 201) }
+    app.get("/api/terminals") do
+      json Store::Company
+             .terminals
+             .select(Sequel[:terminals][:id], :name, Sequel[:terminals][:zip], :town, :state, :zone)
+             .all
+    end
+    app.post("/api/terminals") do
+      json({ id: Work::Company::AddTerminal.call(input, by:, now:) }, status: 201)
+    end
     app.get("/api/people") { json(Store::Company.accounts.map { |row| Web::Company::Present.person(row) }) }
     app.post("/api/people") { json({ id: Work::Company::AddPerson.call(input, by:, now:) }, status: 201) }
     app.patch("/api/people/:id") { json({ id: Work::Company::ChangePerson.call(id, input, by:, now:) }) }
-    app.get("/api/sign-ins") { json(Store::Company.sign_ins.map { |row| { at: row[:at].iso8601, who: row[:name], what: row[:message] } }) }
+    app.get("/api/sign-ins") do
+      json(
+        Store::Company.sign_ins.map { |row| { at: row[:at].iso8601, who: row[:name], what: row[:message] } }
+      )
+    end
     app.get("/api/search") { json Store::Company.search(parameters[:q]) }
-    app.get("/api/audit") { json(Store::Company.audit(parameters[:kind], parameters[:id]).map { |row| Web::Company::Present.audit(row) }) }
+    app.get("/api/audit") do
+      json(
+        Store::Company
+          .audit(parameters[:kind], parameters[:id])
+          .map { |row| Web::Company::Present.audit(row) }
+      )
+    end
     app.get("/api/imports/:kind") { json Work::Fleet::ImportRows.template(parameters[:kind].to_sym) }
     app.post("/api/imports/:kind") do
       table = parameters[:kind].to_sym

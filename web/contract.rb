@@ -15,15 +15,13 @@ class Web::Contract
   def self.current = @current ||= new(document)
 
   def self.document
-    Dir[File.join(FOLDER, "*.yml")].map { |path| YAML.safe_load_file(path) }.reduce do |whole, part|
-      whole.merge(part) do |_, a, b|
-        if a.is_a?(Hash)
-          a.merge(b) { |_, c, d| c.is_a?(Hash) ? c.merge(d) : d }
-        else
-          b
+    Dir[File.join(FOLDER, "*.yml")]
+      .map { |path| YAML.safe_load_file(path) }
+      .reduce do |whole, part|
+        whole.merge(part) do |_, a, b|
+          a.is_a?(Hash) ? a.merge(b) { |_, c, d| c.is_a?(Hash) ? c.merge(d) : d } : b
         end
       end
-    end
   end
 
   # The same with every reference put in place, as the checker wants it.
@@ -34,8 +32,10 @@ class Web::Contract
       return resolve(whole.dig(*reference.delete_prefix("#/").split("/")), whole) if reference.is_a?(String)
 
       node.transform_values { |value| resolve(value, whole) }
-    when Array then node.map { |value| resolve(value, whole) }
-    else node
+    when Array
+      node.map { |value| resolve(value, whole) }
+    else
+      node
     end
   end
 
@@ -50,7 +50,8 @@ class Web::Contract
 
   def operations = @definition.operations
 
-  # The operation's id and roles, before anything is read. Returns nil for a path or method that is not described.
+  # The operation's id and roles, before anything is read. Returns nil for a path or method that is not
+  # described.
   def find(request)
     found = @definition.request(request)
     found if found.known?
@@ -65,12 +66,18 @@ class Web::Contract
     raise refusal(failure) if failure
 
     operation = found.operation
-    Call.new(operation_id: operation.operation_id, roles: roles(operation), params: parameters(found), input: input(found))
+    Call.new(
+      operation_id: operation.operation_id,
+      roles: roles(operation),
+      params: parameters(found),
+      input: input(found)
+    )
   end
 
   # A function that says what a schema has against the text of one of its fields, or nil.
   def complaints(schema_name)
-    checks = @schemas.fetch(schema_name)["properties"].transform_values { |schema| JSONSchemer.schema(schema) }
+    checks =
+      @schemas.fetch(schema_name)["properties"].transform_values { |schema| JSONSchemer.schema(schema) }
     lambda do |field, text|
       error = checks[field.to_s]&.validate(text)&.first
       error && Web::Sayings.refusal(OpenapiFirst::Schema::ValidationError.new(error)).message
@@ -82,24 +89,48 @@ class Web::Contract
   def refuse_unknown_query(operation, request)
     known = (operation.query_parameters || []).map { |parameter| parameter["name"] }
     unknown = request.GET.keys - known
-    raise Refused.new("unknown_key", "#{unknown.first} is not known here: leave it out.", path: "/#{unknown.first}") if unknown.any?
+    if unknown.any?
+      raise Refused.new(
+              "unknown_key",
+              "#{unknown.first} is not known here: leave it out.",
+              path: "/#{unknown.first}"
+            )
+    end
   end
 
   def parameters(found)
     all = [*found.operation.query_parameters, *found.operation.path_parameters]
-    found.params.to_h { |name, value| [name.to_sym, Web::Reader.read(value, all.find { |parameter| parameter["name"] == name }["schema"], "/#{name}")] }
+    found.params.to_h do |name, value|
+      [
+        name.to_sym,
+        Web::Reader.read(value, all.find { |parameter| parameter["name"] == name }["schema"], "/#{name}")
+      ]
+    end
   end
 
   def input(found)
     return {} unless found.operation.request_body && found.media_type&.include?("json")
 
-    Web::Reader.read(found.body || {}, found.operation["requestBody"].dig("content", "application/json", "schema"), "")
+    Web::Reader.read(
+      found.body || {},
+      found.operation["requestBody"].dig("content", "application/json", "schema"),
+      ""
+    )
   end
 
   def refusal(failure)
-    # A part that fails leaves all of its fields unevaluated: what is wrong in it is said before what is merely unknown.
-    error = failure.errors&.min_by { |e| [e.schemer_error["schema_pointer"].end_with?("unevaluatedProperties") ? 2 : 0, e.type == "required" ? 1 : 0].max }
-    return Refused.new("wrong_form", failure.message || "The request is not in the form wanted.", path: "") unless error
+    # A part that fails leaves all of its fields unevaluated: what is wrong in it is said before what is
+    # merely unknown.
+    error =
+      failure.errors&.min_by do |e|
+        [
+          e.schemer_error["schema_pointer"].end_with?("unevaluatedProperties") ? 2 : 0,
+          e.type == "required" ? 1 : 0
+        ].max
+      end
+    unless error
+      return Refused.new("wrong_form", failure.message || "The request is not in the form wanted.", path: "")
+    end
 
     Web::Sayings.refusal(error)
   end

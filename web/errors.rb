@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Turns what went wrong into one form of answer, with the request's id; our own mistakes are logged whole and said plainly.
+# Turns what went wrong into one form of answer, with the request's id; our own mistakes are logged whole and
+# said plainly.
 class Web::Errors
   UNREACHABLE = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].freeze
   RETRY_SECONDS = "2"
@@ -21,13 +22,32 @@ class Web::Errors
   rescue Work::Stale => e
     answer(env, 409, { code: "stale", message: e.message, path: "", **e.details })
   rescue *UNREACHABLE => e
-    # The idle connections of the pool broke with this one: without them the next request does not find out one by one.
+    # The idle connections of the pool broke with this one: without them the next request does not find out
+    # one by one.
     DB.disconnect
     report(env, e)
-    answer(env, 503, { code: "database_away", message: "The database is out of reach for the moment. Nothing is lost: this is tried again.", path: "" }, "retry-after" => RETRY_SECONDS)
+    answer(
+      env,
+      503,
+      {
+        code: "database_away",
+        message: "The database is out of reach for the moment. Nothing is lost: this is tried again.",
+        path: ""
+      },
+      "retry-after" => RETRY_SECONDS
+    )
   rescue StandardError => e
     report(env, e)
-    answer(env, 500, { code: "our_mistake", message: "Something went wrong on our side, and nothing was saved. Quote #{env[Web::RequestLog::ID]} to whoever runs this.", path: "" })
+    answer(
+      env,
+      500,
+      {
+        code: "our_mistake",
+        message:
+          "Something went wrong on our side, and nothing was saved. Quote #{env[Web::RequestLog::ID]} to whoever runs this.",
+        path: ""
+      }
+    )
   end
 
   private
@@ -38,6 +58,12 @@ class Web::Errors
   end
 
   def report(env, error)
-    @log.puts JSON.generate(level: "error", id: env[Web::RequestLog::ID], error: error.class.name, message: error.message, at: error.backtrace&.first(12))
+    @log.puts JSON.generate(
+                level: "error",
+                id: env[Web::RequestLog::ID],
+                error: error.class.name,
+                message: error.message,
+                at: error.backtrace&.first(12)
+              )
   end
 end

@@ -15,9 +15,18 @@ module Web::Fleet
       json({ total:, rows: rows.map { |row| Web::Fleet.present(table, row) } })
     end
     app.post("/api/#{table}") do
-      json Web::Fleet.present(table, Store::Fleet.find(table, Work::Fleet::AddRecord.call(table, input, by:, now:))), status: 201
+      json Web::Fleet.present(
+             table,
+             Store::Fleet.find(table, Work::Fleet::AddRecord.call(table, input, by:, now:))
+           ),
+           status: 201
     end
-    app.get("/api/#{table}/:id") { json Web::Fleet.present(table, Store::Fleet.find(table, id) || raise(Work::NotFound.new(Store::Fleet::KIND[table], id))) }
+    app.get("/api/#{table}/:id") do
+      json Web::Fleet.present(
+             table,
+             Store::Fleet.find(table, id) || raise(Work::NotFound.new(Store::Fleet::KIND[table], id))
+           )
+    end
     app.put("/api/#{table}/:id") do
       Work::Fleet::ChangeRecord.call(table, id, input, by:, now:)
       json Web::Fleet.present(table, Store::Fleet.find(table, id))
@@ -33,9 +42,22 @@ module Web::Fleet
   end
 
   def self.credentials(app)
-    app.post("/api/credentials/:id/verify") { json({ id: Work::Fleet::KeepCredential.verify(id, input, by:, now:) }) }
+    app.post("/api/credentials/:id/verify") do
+      json({ id: Work::Fleet::KeepCredential.verify(id, input, by:, now:) })
+    end
     app.post("/api/credentials/:id/file") do
-      json({ id: Work::Fleet::KeepCredential.attach(id, request.body.read(Work::Fleet::KeepCredential::MOST_BYTES + 1) || "", key: parameters[:key], by:, now:) })
+      json(
+        {
+          id:
+            Work::Fleet::KeepCredential.attach(
+              id,
+              request.body.read(Work::Fleet::KeepCredential::MOST_BYTES + 1) || "",
+              key: parameters[:key],
+              by:,
+              now:
+            )
+        }
+      )
     end
     app.get("/api/credentials/:id/file") do
       row = DB[:credentials].where(id:).exclude(content: nil).first or raise Work::NotFound.new("paper", id)
@@ -47,19 +69,27 @@ module Web::Fleet
       Work::Fleet::DaysOff.take(id, input, by:, now:)
       json Web::Fleet::Papers.new(:drivers, id).to_h
     end
-    app.delete("/api/days-off/:id") { json Web::Fleet::Papers.new(:drivers, Work::Fleet::DaysOff.drop(id, by:, now:)).to_h }
+    app.delete("/api/days-off/:id") do
+      json Web::Fleet::Papers.new(:drivers, Work::Fleet::DaysOff.drop(id, by:, now:)).to_h
+    end
   end
 
   # Rates as decimal text, days as YYYY-MM-DD.
   def self.present(table, row)
-    row.slice(:id, :version, :retired, *Store::Fleet::COLUMNS[table], *Store::Fleet::RATES).transform_values do |value|
-      case value
-      when BigDecimal then Money.rate_text(value)
-      when Date then value.iso8601
-      when Sequel::Postgres::PGArray, Array then value.to_a.map { |one| one.is_a?(BigDecimal) ? one.to_f : one }
-      else value
+    row
+      .slice(:id, :version, :retired, *Store::Fleet::COLUMNS[table], *Store::Fleet::RATES)
+      .transform_values do |value|
+        case value
+        when BigDecimal
+          Money.rate_text(value)
+        when Date
+          value.iso8601
+        when Sequel::Postgres::PGArray, Array
+          value.to_a.map { |one| one.is_a?(BigDecimal) ? one.to_f : one }
+        else
+          value
+        end
       end
-    end
   end
   private_class_method :directory, :papers, :credentials
 end

@@ -3,9 +3,7 @@
 # Loads: intake, list, one load's page, its crew.
 module Web::Freight
   def self.registered(app)
-    app.helpers do
-      def load(load_id = id, status: 200) = json(Web::Freight::Present.load(load_id), status:)
-    end
+    app.helpers { def load(load_id = id, status: 200) = json(Web::Freight::Present.load(load_id), status:) }
     app.get("/api/loads") { json Web::Freight::Present.page(parameters) }
     app.post("/api/loads") { load Work::Freight::BookLoad.call(input, by:, now:), status: 201 }
     app.post("/api/loads/quote") { json Work::Freight::Quote.typed(input, by:, now:).to_h }
@@ -32,7 +30,13 @@ module Web::Freight
   def self.sharing(app)
     app.get("/api/loads/:id/joinable") { json Web::Freight::Sharing.joinable(id) }
     app.post("/api/loads/:id/join") { load Work::Freight::JoinTrip.call(id, input, by:, now:) }
-    app.get("/api/trips/:id/order") { json Web::Freight::Sharing.preview(id, parameters[:load_id], parameters[:order]&.split(",")&.map(&:to_i)) }
+    app.get("/api/trips/:id/order") do
+      json Web::Freight::Sharing.preview(
+             id,
+             parameters[:load_id],
+             parameters[:order]&.split(",")&.map(&:to_i)
+           )
+    end
     app.post("/api/trips/:id/order") do
       trip_id = Work::Freight::JoinTrip.reorder(id, input, by:, now:)
       json Web::Freight::Sharing.preview(trip_id, nil, nil)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The one place that decides who may: finds the operation, knows the caller, checks the role, then the request.
+# The one place that decides who may: finds the operation, knows the caller, checks the role, then the
+# request.
 class Web::Gate
   CALL = "crew_ledger.call"
   ACTOR = "crew_ledger.actor"
@@ -16,7 +17,8 @@ class Web::Gate
     request = Rack::Request.new(env)
     return @app.call(env) unless request.path.start_with?("/api/")
 
-    found = @contract.find(request) or raise Web::Denied.new(404, "no_such_address", "There is nothing at this address.")
+    found = @contract.find(request) or
+      raise Web::Denied.new(404, "no_such_address", "There is nothing at this address.")
     admit(env, request, @contract.roles(found.operation))
     env[CALL] = @contract.read(found, request)
     @app.call(env)
@@ -28,8 +30,22 @@ class Web::Gate
     env[ACTOR] = actor(env, request, roles)
     return if roles.include?("anyone")
 
-    raise Web::Denied.new(401, "signed_out", roles == ["driver"] ? "This link is no longer good: ask dispatch for a new one." : "You are signed out: sign in again.") unless env[ACTOR]
-    raise Web::Denied.new(403, "not_allowed", "Your role does not allow this.") unless roles.intersect?(env[ACTOR].roles)
+    unless env[ACTOR]
+      raise Web::Denied.new(
+              401,
+              "signed_out",
+              (
+                if roles == ["driver"]
+                  "This link is no longer good: ask dispatch for a new one."
+                else
+                  "You are signed out: sign in again."
+                end
+              )
+            )
+    end
+    unless roles.intersect?(env[ACTOR].roles)
+      raise Web::Denied.new(403, "not_allowed", "Your role does not allow this.")
+    end
   end
 
   # A driver comes by the link's token, everyone else by the session.
@@ -43,7 +59,9 @@ class Web::Gate
   def driver(request, env)
     token = request.get_header("HTTP_AUTHORIZATION").to_s[/\ABearer ([\w-]{20,100})\z/, 1] or return
     row = Store::Tracking.driver_by(token, Clock.now) or return
-    raise Web::Denied.new(401, "pin_needed", "Type your PIN.") unless request.path == UNLOCK || unlocked?(row, env["HTTP_X_CAB_UNLOCK"].to_s)
+    unless request.path == UNLOCK || unlocked?(row, env["HTTP_X_CAB_UNLOCK"].to_s)
+      raise Web::Denied.new(401, "pin_needed", "Type your PIN.")
+    end
 
     Work::Actor.driver(row)
   end

@@ -2,11 +2,15 @@
 
 # What every answer says about how it may be used, and the refusal of writes that another site caused.
 class Web::Headers
-  POLICY = "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; font-src 'self'; " \
-           "connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+  POLICY =
+    "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; font-src 'self'; " \
+      "connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
   ALWAYS = {
-    "content-security-policy" => POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer",
-    "x-frame-options" => "DENY", "permissions-policy" => "camera=(self), geolocation=(self), microphone=()"
+    "content-security-policy" => POLICY,
+    "x-content-type-options" => "nosniff",
+    "referrer-policy" => "no-referrer",
+    "x-frame-options" => "DENY",
+    "permissions-policy" => "camera=(self), geolocation=(self), microphone=()"
   }.freeze
   SAFE = %w[GET HEAD OPTIONS].freeze
 
@@ -22,12 +26,15 @@ class Web::Headers
 
   private
 
-  # A browser names the origin of every write. A caller that names none is no browser and carries no cookie by accident.
+  # A browser names the origin of every write. A caller that names none is no browser and carries no cookie by
+  # accident.
   def foreign?(env)
     return false if SAFE.include?(env["REQUEST_METHOD"])
 
     origin = env["HTTP_ORIGIN"]
-    env["HTTP_SEC_FETCH_SITE"] == "cross-site" || (origin && origin != "null" && URI(origin).then { |uri| "#{uri.host}:#{uri.port}" } != own(env)) || origin == "null"
+    env["HTTP_SEC_FETCH_SITE"] == "cross-site" ||
+      (origin && origin != "null" && URI(origin).then { |uri| "#{uri.host}:#{uri.port}" } != own(env)) ||
+      origin == "null"
   rescue URI::InvalidURIError
     true
   end
@@ -38,6 +45,18 @@ class Web::Headers
   end
 
   def refuse
-    [403, { "content-type" => "application/json" }, [JSON.generate(error: { code: "foreign_origin", message: "This write came from another site.", path: "" })]]
+    [
+      403,
+      { "content-type" => "application/json" },
+      [
+        JSON.generate(
+          error: {
+            code: "foreign_origin",
+            message: "This write came from another site.",
+            path: ""
+          }
+        )
+      ]
+    ]
   end
 end

@@ -3,9 +3,7 @@
 # Hours of service: the fleet, one driver, one day on paper, the plan of a load's trip.
 module Web::Hours
   def self.registered(app)
-    app.helpers do
-      def driver_hours(driver_id = id) = json(Web::Hours::Present.new(now).driver(driver_id))
-    end
+    app.helpers { def driver_hours(driver_id = id) = json(Web::Hours::Present.new(now).driver(driver_id)) }
     app.get("/api/hours") { json Web::Hours::Present.new(now, at: parameters[:at]).fleet }
     app.get("/api/drivers/:id/hours") { driver_hours }
     app.post("/api/drivers/:id/duty") { driver_hours Work::Hours::WriteDuty.call(id, input, by:, now:) }
@@ -21,7 +19,13 @@ module Web::Hours
       Work::Hours::DeviceFiles.export(id, now:)
     end
     app.post("/api/drivers/:id/duty-file") do
-      driver_hours Work::Hours::DeviceFiles.import(id, request.body.read(Work::Hours::DeviceFiles::MOST_BYTES + 1) || "", key: parameters[:key], by:, now:)
+      driver_hours Work::Hours::DeviceFiles.import(
+                     id,
+                     request.body.read(Work::Hours::DeviceFiles::MOST_BYTES + 1) || "",
+                     key: parameters[:key],
+                     by:,
+                     now:
+                   )
     end
     app.get("/api/loads/:id/plan") { json Work::Hours::PlanLoad.call(id, parameters, now:) }
   end

@@ -2,11 +2,16 @@
 
 require "set"
 
-# Live changes to the browsers: one thread a process listens to the database and writes to all open connections. None of
+# Live changes to the browsers: one thread a process listens to the database and writes to all open
+# connections. None of
 # them holds a server thread, and nothing but the sockets lives here.
 class Web::Live
   BEAT_SECONDS = 15
-  HEADERS = { "content-type" => "text/event-stream", "cache-control" => "no-store", "x-accel-buffering" => "no" }.freeze
+  HEADERS = {
+    "content-type" => "text/event-stream",
+    "cache-control" => "no-store",
+    "x-accel-buffering" => "no"
+  }.freeze
 
   def self.current = @current ||= new
 

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Answers the one address whose connection stays open. It stands before the routes, which know only answers that end.
+# Answers the one address whose connection stays open. It stands before the routes, which know only answers
+# that end.
 class Web::LiveRoute
   def initialize(app)
     @app = app

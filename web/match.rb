@@ -12,8 +12,15 @@ module Web::Match
     app.get("/api/match/crews") { json Web::Match::Present.new(now).crews }
     app.get("/api/match/loads/:id") { json Web::Match::Present.new(now).for_load(id) }
     app.get("/api/match/crews/:id") { json Web::Match::Present.new(now).for_crew(id) }
-    app.get("/api/match/compare") { json Web::Match::Present.new(now).compare(parameters[:load_id], parameters[:drivers].split(",").map { |pair| pair.split("@").map(&:to_i) }) }
-    app.get("/api/match/where") { json Web::Match::Present.new(now).where(parameters[:place], parameters[:at]) }
+    app.get("/api/match/compare") do
+      json Web::Match::Present.new(now).compare(
+             parameters[:load_id],
+             parameters[:drivers].split(",").map { |pair| pair.split("@").map(&:to_i) }
+           )
+    end
+    app.get("/api/match/where") do
+      json Web::Match::Present.new(now).where(parameters[:place], parameters[:at])
+    end
     app.get("/api/match/proposal") { json Web::Match::Present.new(now).proposal(parameters[:locked].to_s) }
     app.post("/api/match/accept") { json Work::Match::AcceptLines.call(input, by:, now:) }
     app.get("/api/match/rules") { json Web::Match::Present.rules }

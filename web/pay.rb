@@ -32,18 +32,29 @@ module Web::Pay
     app.get("/api/statements/:id/pdf") do
       content_type "application/pdf"
       statement = Web::Pay::Present.statement(id)
-      headers "content-disposition" => "inline; filename=\"statement-#{statement[:driver][:name].downcase.tr(" ", "-")}-#{statement[:to]}.pdf\""
+      headers "content-disposition" =>
+                "inline; filename=\"statement-#{statement[:driver][:name].downcase.tr(" ", "-")}-#{statement[:to]}.pdf\""
       Web::Pay::StatementPdf.new(statement).render
     end
     app.post("/api/pay-questions/:id/answer") { run Work::Pay::AskAboutLine.answer(id, input, by:, now:) }
-    app.get("/api/pay-books") { json({ wrong: Work::Pay::ProveBooks.call, transactions: DB[:ledger_transactions].count }) }
+    app.get("/api/pay-books") do
+      json({ wrong: Work::Pay::ProveBooks.call, transactions: DB[:ledger_transactions].count })
+    end
   end
 
   def self.out(app)
-    app.get("/api/pay-runs/:id/register.csv") { download("register-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).csv } }
-    app.get("/api/pay-runs/:id/register.xlsx") { download("register-#{id}.xlsx", SHEET) { Web::Pay::Register.new(id).xlsx } }
-    app.get("/api/pay-runs/:id/lines.csv") { download("lines-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).lines } }
-    app.get("/api/pay-runs/:id/deposit") { json Web::Pay::Present.deposit(Web::Pay::DepositFile.new(id, now:).to_h.except(:file)) }
+    app.get("/api/pay-runs/:id/register.csv") do
+      download("register-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).csv }
+    end
+    app.get("/api/pay-runs/:id/register.xlsx") do
+      download("register-#{id}.xlsx", SHEET) { Web::Pay::Register.new(id).xlsx }
+    end
+    app.get("/api/pay-runs/:id/lines.csv") do
+      download("lines-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).lines }
+    end
+    app.get("/api/pay-runs/:id/deposit") do
+      json Web::Pay::Present.deposit(Web::Pay::DepositFile.new(id, now:).to_h.except(:file))
+    end
     app.post("/api/pay-runs/:id/deposit") do
       deposit = Web::Pay::DepositFile.new(id, now:)
       made = deposit.to_h
@@ -90,12 +101,28 @@ module Web::Pay
   end
 
   def self.drivers(app)
-    app.helpers { def driver_pay(driver_id = id, status: 200) = json(Web::Pay::Deductions.driver(driver_id), status:) }
+    app.helpers do
+      def driver_pay(driver_id = id, status: 200) = json(Web::Pay::Deductions.driver(driver_id), status:)
+    end
     app.get("/api/drivers/:id/pay") { driver_pay }
-    app.post("/api/drivers/:id/bank-account") { driver_pay Work::Pay::KeepBankAccount.call(id, input, by:, now:) }
-    app.post("/api/advances") { driver_pay DB[:advances].where(id: Work::Pay::GiveAdvance.call(input, by:, now:)).get(:driver_id), status: 201 }
-    app.post("/api/garnishments") { driver_pay DB[:garnishments].where(id: Work::Pay::KeepGarnishment.call(input, by:, now:)).get(:driver_id), status: 201 }
-    app.post("/api/garnishments/:id/end") { driver_pay DB[:garnishments].where(id: Work::Pay::KeepGarnishment.end(id, input, by:, now:)).get(:driver_id) }
+    app.post("/api/drivers/:id/bank-account") do
+      driver_pay Work::Pay::KeepBankAccount.call(id, input, by:, now:)
+    end
+    app.post("/api/advances") do
+      driver_pay DB[:advances].where(id: Work::Pay::GiveAdvance.call(input, by:, now:)).get(:driver_id),
+                 status: 201
+    end
+    app.post("/api/garnishments") do
+      driver_pay DB[:garnishments].where(id: Work::Pay::KeepGarnishment.call(input, by:, now:)).get(
+                   :driver_id
+                 ),
+                 status: 201
+    end
+    app.post("/api/garnishments/:id/end") do
+      driver_pay DB[:garnishments].where(id: Work::Pay::KeepGarnishment.end(id, input, by:, now:)).get(
+                   :driver_id
+                 )
+    end
   end
   private_class_method :runs, :out, :deductions, :once, :drivers
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Permit files of loads, the clerk's desk, what is paid, what the company holds, and how the values that all of it rests on are known.
+# Permit files of loads, the clerk's desk, what is paid, what the company holds, and how the values that all
+# of it rests on are known.
 module Web::Permits
   def self.registered(app)
     app.helpers do
@@ -14,14 +15,18 @@ module Web::Permits
 
   def self.files(app)
     app.get("/api/loads/:id/permits") { file }
-    app.post("/api/loads/:id/permits") { file Work::Permits::MakeFile.call(id, input, by:, now:), status: 201 }
+    app.post("/api/loads/:id/permits") do
+      file Work::Permits::MakeFile.call(id, input, by:, now:), status: 201
+    end
     app.put("/api/loads/:id/permits") { file Work::Permits::ChangeFile.call(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/attest") { file Work::Permits::ChangeFile.attest(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/apply") { file Work::Permits::Apply.to_offices(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/price") { file Work::Permits::PriceIn.call(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/copy") { file Work::Permits::CopyFrom.call(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/loads") { file Work::Permits::ShareMove.add(id, input, by:, now:) }
-    app.post("/api/loads/:id/permits/loads/:other/remove") { file Work::Permits::ShareMove.remove(id, parameters[:other], input, by:, now:) }
+    app.post("/api/loads/:id/permits/loads/:other/remove") do
+      file Work::Permits::ShareMove.remove(id, parameters[:other], input, by:, now:)
+    end
     one(app)
   end
 
@@ -41,7 +46,9 @@ module Web::Permits
     app.post("/api/permits/bridge") { json Web::Permits::File.bridge(input[:axles]) }
     app.post("/api/permits/kind") { json Web::Permits::Kind.of(input) }
     app.get("/api/permits/values") { json Web::Permits::Values.of(parameters[:jurisdiction]) }
-    app.put("/api/permits/values") { json Web::Permits::Values.of(Work::Permits::CorrectValue.call(input, by:, now:)) }
+    app.put("/api/permits/values") do
+      json Web::Permits::Values.of(Work::Permits::CorrectValue.call(input, by:, now:))
+    end
   end
 
   def self.money(app)
@@ -67,11 +74,22 @@ module Web::Permits
 
   def self.held(app)
     app.get("/api/held-permits") { json Web::Permits::Held.all }
-    app.post("/api/held-permits") { json Web::Permits::Held.one(Work::Permits::Standing.hold(input, by:, now:)), status: 201 }
-    app.post("/api/held-permits/:id/end") { json Web::Permits::Held.one(Work::Permits::Standing.give_up(id, input, by:, now:)) }
+    app.post("/api/held-permits") do
+      json Web::Permits::Held.one(Work::Permits::Standing.hold(input, by:, now:)), status: 201
+    end
+    app.post("/api/held-permits/:id/end") do
+      json Web::Permits::Held.one(Work::Permits::Standing.give_up(id, input, by:, now:))
+    end
     app.get("/api/combinations") { json Web::Permits::Held.combinations }
-    app.post("/api/combinations") { json Web::Permits::Held.combination(Work::Permits::KeepCombination.call({ trailer_id: nil, **input }, by:, now:)), status: 201 }
-    app.post("/api/combinations/:id/end") { json Web::Permits::Held.combination(Work::Permits::KeepCombination.end(id, input, by:, now:)) }
+    app.post("/api/combinations") do
+      json Web::Permits::Held.combination(
+             Work::Permits::KeepCombination.call({ trailer_id: nil, **input }, by:, now:)
+           ),
+           status: 201
+    end
+    app.post("/api/combinations/:id/end") do
+      json Web::Permits::Held.combination(Work::Permits::KeepCombination.end(id, input, by:, now:))
+    end
   end
   private_class_method :desk, :money, :held, :files, :one
 end

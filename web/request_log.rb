@@ -25,7 +25,15 @@ class Web::RequestLog
   # The cab's token travels in a header and in the fragment of its address, never in what is logged here.
   def write(env, id, status, began)
     milliseconds = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - began) * 1000).round(1)
-    @log.puts JSON.generate(at: Time.now.utc.iso8601(3), id:, method: env["REQUEST_METHOD"], path: env["PATH_INFO"], status:, ms: milliseconds,
-                            who: env[Web::Gate::ACTOR]&.ref, from: env["REMOTE_ADDR"])
+    @log.puts JSON.generate(
+                at: Time.now.utc.iso8601(3),
+                id:,
+                method: env["REQUEST_METHOD"],
+                path: env["PATH_INFO"],
+                status:,
+                ms: milliseconds,
+                who: env[Web::Gate::ACTOR]&.ref,
+                from: env["REMOTE_ADDR"]
+              )
   end
 end

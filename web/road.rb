@@ -12,7 +12,9 @@ module Web::Road
     trips(app)
     messages(app)
     app.get("/api/loads/:id/asking") { json Web::Road::Asking.of(id) }
-    app.put("/api/loads/:id/asking") { json Web::Road::Asking.of(Work::Tracking::ScheduleAsking.call(id, input, by:, now:)) }
+    app.put("/api/loads/:id/asking") do
+      json Web::Road::Asking.of(Work::Tracking::ScheduleAsking.call(id, input, by:, now:))
+    end
     app.post("/api/detention/:id") do
       trip_id = DB[:detention_claims].where(id:).get(:trip_id)
       Work::Tracking::Detain.settle(id, input, by:, now:)
@@ -30,7 +32,9 @@ module Web::Road
     app.get("/api/trips/:id/track") { json Web::Road::Track.new(id).to_h }
     app.get("/api/trips/:id/report") { report(id) }
     app.post("/api/trips/:id/ask") { diary Work::Tracking::AskCheckIn.call(id, input, by:, now:) }
-    app.post("/api/trips/:id/check-ins") { diary Work::Tracking::TellForDriver.call(id, input, by:, now:), status: 201 }
+    app.post("/api/trips/:id/check-ins") do
+      diary Work::Tracking::TellForDriver.call(id, input, by:, now:), status: 201
+    end
   end
 
   def self.messages(app)
@@ -40,8 +44,12 @@ module Web::Road
 
       thread
     end
-    app.post("/api/messages/:id") { thread Work::Tracking::SendMessage.call(id, input, by:, now:), status: 201 }
-    app.put("/api/messages/:id/read") { thread Work::Tracking::WriteMessage.read(id, reader: "dispatch", upto: input[:upto], by:, now:) }
+    app.post("/api/messages/:id") do
+      thread Work::Tracking::SendMessage.call(id, input, by:, now:), status: 201
+    end
+    app.put("/api/messages/:id/read") do
+      thread Work::Tracking::WriteMessage.read(id, reader: "dispatch", upto: input[:upto], by:, now:)
+    end
   end
   private_class_method :trips, :messages
 end

@@ -13,27 +13,57 @@ module Web::Sayings
 
   def self.saying(error, schema)
     case error.type
-    when "required" then ["missing", "This is needed: #{error.details["missing_keys"].join(", ").tr("_", " ")}."]
-    when "schema" then ["unknown_key", "This is not known here: leave it out."]
-    when "enum" then ["wrong_value", "Must be one of: #{schema["enum"].compact.join(", ").tr("_", " ")}."]
-    when "pattern" then ["wrong_form", schema["pattern"] == '\S' ? "This is needed." : "Not in the form wanted#{": #{schema["description"]}" if schema["description"]}."]
-    when "format" then ["wrong_form", "Not #{{ "date" => "a date", "date-time" => "a date and time", "email" => "an e-mail address" }.fetch(schema["format"], schema["format"])} that exists."]
-    when "minLength" then ["too_short", schema["minLength"] == 1 ? "This is needed." : "At least #{schema["minLength"]} characters."]
-    when "maxLength" then ["too_long", "At most #{schema["maxLength"]} characters."]
-    when "minimum" then ["out_of_range", "Must be at least #{schema["minimum"]}."]
-    when "maximum" then ["out_of_range", "Must be at most #{schema["maximum"]}."]
-    when "minItems" then ["too_few", "At least #{schema["minItems"]} are needed."]
-    when "maxItems" then ["too_many", "At most #{schema["maxItems"]}."]
-    when "oneOf" then alternative(schema)
-    else ["wrong_form", "#{error.message.to_s.sub(/\Avalue at `[^`]*` /, "The value ").capitalize}."]
+    when "required"
+      ["missing", "This is needed: #{error.details["missing_keys"].join(", ").tr("_", " ")}."]
+    when "schema"
+      ["unknown_key", "This is not known here: leave it out."]
+    when "enum"
+      ["wrong_value", "Must be one of: #{schema["enum"].compact.join(", ").tr("_", " ")}."]
+    when "pattern"
+      [
+        "wrong_form",
+        (
+          if schema["pattern"] == '\S'
+            "This is needed."
+          else
+            "Not in the form wanted#{": #{schema["description"]}" if schema["description"]}."
+          end
+        )
+      ]
+    when "format"
+      [
+        "wrong_form",
+        "Not #{{ "date" => "a date", "date-time" => "a date and time", "email" => "an e-mail address" }.fetch(schema["format"], schema["format"])} that exists."
+      ]
+    when "minLength"
+      [
+        "too_short",
+        schema["minLength"] == 1 ? "This is needed." : "At least #{schema["minLength"]} characters."
+      ]
+    when "maxLength"
+      ["too_long", "At most #{schema["maxLength"]} characters."]
+    when "minimum"
+      ["out_of_range", "Must be at least #{schema["minimum"]}."]
+    when "maximum"
+      ["out_of_range", "Must be at most #{schema["maximum"]}."]
+    when "minItems"
+      ["too_few", "At least #{schema["minItems"]} are needed."]
+    when "maxItems"
+      ["too_many", "At most #{schema["maxItems"]}."]
+    when "oneOf"
+      alternative(schema)
+    else
+      ["wrong_form", "#{error.message.to_s.sub(/\Avalue at `[^`]*` /, "The value ").capitalize}."]
     end
   end
 
   def self.alternative(schema)
     wanted = schema["oneOf"].reject { |choice| choice["type"] == "null" }.first
-    return ["out_of_range", "Must be a whole number from #{wanted["minimum"]} to #{wanted["maximum"]}."] if wanted["type"] == "integer" && wanted["minimum"]
-    return ["wrong_form", "Not a date that exists."] if wanted["format"] == "date"
-    return ["wrong_form", "Not a date and time with its offset."] if wanted["format"] == "date-time"
+    if wanted["type"] == "integer" && wanted["minimum"]
+      return "out_of_range", "Must be a whole number from #{wanted["minimum"]} to #{wanted["maximum"]}."
+    end
+    return "wrong_form", "Not a date that exists." if wanted["format"] == "date"
+    return "wrong_form", "Not a date and time with its offset." if wanted["format"] == "date-time"
 
     ["wrong_form", "Not in the form wanted."]
   end

@@ -36,7 +36,14 @@ class Web::SignIn < Roda
     # Errors in the one form that the client knows.
     json_response_body do |answer|
       field, field_message = answer["field-error"]
-      problem = answer["error"] && { code: answer["reason"] || "refused", message: field_message || answer["error"], path: field ? "/#{field}" : "", request_id: scope.env[Web::RequestLog::ID] }
+      problem =
+        answer["error"] &&
+          {
+            code: answer["reason"] || "refused",
+            message: field_message || answer["error"],
+            path: field ? "/#{field}" : "",
+            request_id: scope.env[Web::RequestLog::ID]
+          }
       JSON.generate(problem ? { error: problem } : { message: answer["success"] })
     end
     login_error_flash "That address and password do not fit together."

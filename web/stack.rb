@@ -24,7 +24,12 @@ module Web::Stack
         use Prometheus::Middleware::Collector
         use Web::Errors, log: errors
         use Rack::Attack
-        use Rack::Session::Cookie, key: "crew_ledger", secret: Settings.secret, same_site: :lax, httponly: true, secure: Settings.secure_cookies?
+        use Rack::Session::Cookie,
+            key: "crew_ledger",
+            secret: Settings.secret,
+            same_site: :lax,
+            httponly: true,
+            secure: Settings.secure_cookies?
         use Web::SignIn
         use Web::Gate
         use Web::LiveRoute
@@ -35,7 +40,8 @@ module Web::Stack
 
   # Processes of one server add their figures up through files; each start begins anew.
   def self.share_metrics
-    Prometheus::Client.config.data_store = Prometheus::Client::DataStores::DirectFileStore.new(dir: Dir.mktmpdir("crew-ledger-metrics"))
+    Prometheus::Client.config.data_store =
+      Prometheus::Client::DataStores::DirectFileStore.new(dir: Dir.mktmpdir("crew-ledger-metrics"))
   end
 
   # Whether this process answers and its database does.
@@ -51,12 +57,17 @@ module Web::Stack
     return plain(403, "metrics are for this machine") unless LOOPBACK.include?(env["REMOTE_ADDR"])
 
     live_connections.set(Web::Live.current.count)
-    [200, { "content-type" => "text/plain; version=0.0.4" }, [Prometheus::Client::Formats::Text.marshal(Prometheus::Client.registry)]]
+    [
+      200,
+      { "content-type" => "text/plain; version=0.0.4" },
+      [Prometheus::Client::Formats::Text.marshal(Prometheus::Client.registry)]
+    ]
   end
 
   def self.live_connections
     registry = Prometheus::Client.registry
-    registry.get(:live_connections) || registry.gauge(:live_connections, docstring: "open live connections of this process")
+    registry.get(:live_connections) ||
+      registry.gauge(:live_connections, docstring: "open live connections of this process")
   end
 
   def self.plain(status, text) = [status, { "content-type" => "text/plain" }, [text]]

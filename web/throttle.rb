@@ -3,15 +3,21 @@
 require "digest"
 require "rack/attack"
 
-# Holds back guessing: sign-ins, set-up codes and links. Counts are kept in the database, since web processes share nothing.
+# Holds back guessing: sign-ins, set-up codes and links. Counts are kept in the database, since web processes
+# share nothing.
 module Web::Throttle
   # What Rack::Attack wants of a cache, on a table.
   class Counts
     def increment(key, amount, expires_in:)
       DB[:throttle_counts].where { expires_at < Time.now }.delete if rand < 0.01
       expires_at = Time.now.utc + expires_in
-      DB[:throttle_counts].returning(:count).insert_conflict(target: :key, update: { count: Sequel[:throttle_counts][:count] + amount })
-                          .insert(key:, count: amount, expires_at:).first[:count]
+      DB[:throttle_counts]
+        .returning(:count)
+        .insert_conflict(target: :key, update: { count: Sequel[:throttle_counts][:count] + amount })
+        .insert(key:, count: amount, expires_at:)
+        .first[
+        :count
+      ]
     end
 
     def read(key) = DB[:throttle_counts].where(key:).where { expires_at > Time.now }.get(:count)
@@ -22,15 +28,42 @@ module Web::Throttle
   def self.set_up
     attack = Rack::Attack
     attack.cache.store = Counts.new
-    attack.throttle("sign-in by address", limit: 60, period: 60) { |request| request.ip if request.post? && request.path == "/api/auth/sign-in" }
-    attack.throttle("set-up by address", limit: 10, period: 60) { |request| request.ip if request.post? && request.path == "/api/setup" }
-    # By link: many phones share an address of their carrier's, and nobody guesses 256 bits.
-    attack.throttle("cab by link", limit: 600, period: 60) { |request| Digest::SHA256.hexdigest(request.get_header("HTTP_AUTHORIZATION") || request.ip) if request.path.start_with?("/api/cab") }
-    attack.throttle("answers by address", limit: 300, period: 60) { |request| request.ip if request.path.start_with?("/api/asks") }
-    attack.throttle("PIN by link", limit: 10, period: 60) { |request| Digest::SHA256.hexdigest(request.get_header("HTTP_AUTHORIZATION").to_s) if request.path == Web::Gate::UNLOCK }
-    attack.throttled_responder = lambda do |request|
-      [429, { "content-type" => "application/json", "retry-after" => "60" },
-       [JSON.generate(error: { code: "too_many", message: "Too many tries: wait a minute.", path: "", request_id: request.env[Web::RequestLog::ID] })]]
+    attack.throttle("sign-in by address", limit: 60, period: 60) do |request|
+      request.ip if request.post? && request.path == "/api/auth/sign-in"
     end
+    attack.throttle("set-up by address", limit: 10, period: 60) do |request|
+      request.ip if request.post? && request.path == "/api/setup"
+    end
+    # By link: many phones share an address of their carrier's, and nobody guesses 256 bits.
+    attack.throttle("cab by link", limit: 600, period: 60) do |request|
+      if request.path.start_with?("/api/cab")
+        Digest::SHA256.hexdigest(request.get_header("HTTP_AUTHORIZATION") || request.ip)
+      end
+    end
+    attack.throttle("answers by address", limit: 300, period: 60) do |request|
+      request.ip if request.path.start_with?("/api/asks")
+    end
+    attack.throttle("PIN by link", limit: 10, period: 60) do |request|
+      if request.path == Web::Gate::UNLOCK
+        Digest::SHA256.hexdigest(request.get_header("HTTP_AUTHORIZATION").to_s)
+      end
+    end
+    attack.throttled_responder =
+      lambda do |request|
+        [
+          429,
+          { "content-type" => "application/json", "retry-after" => "60" },
+          [
+            JSON.generate(
+              error: {
+                code: "too_many",
+                message: "Too many tries: wait a minute.",
+                path: "",
+                request_id: request.env[Web::RequestLog::ID]
+              }
+            )
+          ]
+        ]
+      end
   end
 end

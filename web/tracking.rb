@@ -13,8 +13,12 @@ module Web::Tracking
         Web::Tracking::TripReport.new(trip_id).render
       end
     end
-    app.post("/api/drivers/:id/revoke-links") { json({ id: Work::Tracking::RevokeLinks.call(id, input, by:, now:) }) }
-    app.post("/api/drivers/:id/renew-link") { json({ id: Work::Tracking::CabSettings.renew_link(id, input, by:, now:) }) }
+    app.post("/api/drivers/:id/revoke-links") do
+      json({ id: Work::Tracking::RevokeLinks.call(id, input, by:, now:) })
+    end
+    app.post("/api/drivers/:id/renew-link") do
+      json({ id: Work::Tracking::CabSettings.renew_link(id, input, by:, now:) })
+    end
     phone(app)
     trips(app)
     answers(app)
@@ -27,12 +31,18 @@ module Web::Tracking
       Work::Tracking::CabSettings.call(input, driver: by, now:)
       cab
     end
-    app.put("/api/cab/positions") { json({ kept: Work::Tracking::Position.call(by.id, input[:points], now:, phone_at: input[:phone_at]) }) }
+    app.put("/api/cab/positions") do
+      json({ kept: Work::Tracking::Position.call(by.id, input[:points], now:, phone_at: input[:phone_at]) })
+    end
     app.post("/api/cab/messages") do
       Work::Tracking::WriteMessage.call(input, driver: by, now:)
       json Web::Tracking::Present.thread(by.id), status: 201
     end
-    app.put("/api/cab/messages/read") { json Web::Tracking::Present.thread(Work::Tracking::WriteMessage.read(by.id, reader: "driver", upto: input[:upto], by:, now:)) }
+    app.put("/api/cab/messages/read") do
+      json Web::Tracking::Present.thread(
+             Work::Tracking::WriteMessage.read(by.id, reader: "driver", upto: input[:upto], by:, now:)
+           )
+    end
     app.post("/api/cab/duty/:id") do
       Work::Hours::AnswerDuty.call(id, input, driver: by, now:)
       cab
@@ -42,7 +52,9 @@ module Web::Tracking
 
       json Web::Pay::Present.statement(id)
     end
-    app.post("/api/cab/statements/:id/questions") { json Web::Pay::Present.statement(Work::Pay::AskAboutLine.call(id, input, driver: by, now:)) }
+    app.post("/api/cab/statements/:id/questions") do
+      json Web::Pay::Present.statement(Work::Pay::AskAboutLine.call(id, input, driver: by, now:))
+    end
     app.get("/api/cab/papers/:id") do
       paper = Store::Tracking.paper(id)
       raise Work::NotFound.new("paper", id) unless paper && Store::Tracking.may_read?(by.id, paper)
@@ -75,7 +87,9 @@ module Web::Tracking
 
   def self.answers(app)
     app.helpers do
-      def asked = Store::Tracking.ask_by(parameters[:token], now) || raise(Work::NotFound.new("question", parameters[:token]))
+      def asked =
+        Store::Tracking.ask_by(parameters[:token], now) ||
+          raise(Work::NotFound.new("question", parameters[:token]))
     end
     app.get("/api/asks/:token") do
       Work::Tracking::AnswerAsk.opened(asked, now:)
@@ -87,7 +101,16 @@ module Web::Tracking
     end
     app.post("/api/hooks/texts") do
       request.body.rewind
-      json({ news: Web::Tracking::GatewayCall.new(request.body.read, request.get_header("HTTP_X_GATEWAY_SIGNATURE"), input).take(now) })
+      json(
+        {
+          news:
+            Web::Tracking::GatewayCall.new(
+              request.body.read,
+              request.get_header("HTTP_X_GATEWAY_SIGNATURE"),
+              input
+            ).take(now)
+        }
+      )
     end
   end
   private_class_method :phone, :trips, :answers

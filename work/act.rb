@@ -2,7 +2,8 @@
 
 require "digest"
 
-# One act of a person: one transaction, done once for its key, written to the audit trail and told to whoever watches.
+# One act of a person: one transaction, done once for its key, written to the audit trail and told to whoever
+# watches.
 class Work::Act
   CHANNEL = "crew_ledger_changes"
   # PostgreSQL's own names for what its constraints refuse
@@ -11,7 +12,8 @@ class Work::Act
   # key   - the caller's idempotency key, or nil for an act that is harmless to repeat
   # input - what was asked; the same key with other input is refused
   #
-  # Yields the Act; the block returns the id of the record it made or changed, which a repeated call gets again.
+  # Yields the Act; the block returns the id of the record it made or changed, which a repeated call gets
+  # again.
   # Raises Refused `key_reused`.
   def self.once(key, name, by:, now:, input: nil)
     DB.transaction do
@@ -38,22 +40,40 @@ class Work::Act
     @now = now
   end
 
-  # Returns the earlier act of this key, or nil when this is the first. A rival in flight is waited for by the insert.
+  # Returns the earlier act of this key, or nil when this is the first. A rival in flight is waited for by the
+  # insert.
   def claim(key, digest)
-    mine = DB[:acts].insert_conflict(target: :key).returning(:key).insert(key:, act: @name, who_ref: by.ref, digest:, at: now)
+    mine =
+      DB[:acts]
+        .insert_conflict(target: :key)
+        .returning(:key)
+        .insert(key:, act: @name, who_ref: by.ref, digest:, at: now)
     return if mine.any?
 
     earlier = DB[:acts].first(key:)
     return earlier if earlier.slice(:act, :who_ref, :digest) == { act: @name, who_ref: by.ref, digest: }
 
-    raise Refused.new("key_reused", "This was sent before with other content: reload the page and try again.", path: "/key")
+    raise Refused.new(
+            "key_reused",
+            "This was sent before with other content: reload the page and try again.",
+            path: "/key"
+          )
   end
 
   # Writes the trail and wakes the watchers when all of this commits.
   #
   # changes - Hash of field to [before, after]
   def changed(record_kind, record_id, changes = {}, why: nil)
-    DB[:audit_entries].insert(at: now, who: by.name, who_ref: by.ref, act: @name, record_kind:, record_id:, changes: Sequel.pg_jsonb(Work::Act.plain(changes)), why:)
+    DB[:audit_entries].insert(
+      at: now,
+      who: by.name,
+      who_ref: by.ref,
+      act: @name,
+      record_kind:,
+      record_id:,
+      changes: Sequel.pg_jsonb(Work::Act.plain(changes)),
+      why:
+    )
     self.class.tell(record_kind, record_id, act: @name, who: by.name, at: now)
   end
 
@@ -65,11 +85,16 @@ class Work::Act
   # What a reader of the trail sees: texts and numbers, decimals and instants written out.
   def self.plain(value)
     case value
-    when Hash then value.to_h { |key, inner| [key.to_s, plain(inner)] }
-    when Array then value.map { |inner| plain(inner) }
-    when BigDecimal then value.to_s("F")
-    when Time, Date then value.iso8601
-    else value
+    when Hash
+      value.to_h { |key, inner| [key.to_s, plain(inner)] }
+    when Array
+      value.map { |inner| plain(inner) }
+    when BigDecimal
+      value.to_s("F")
+    when Time, Date
+      value.iso8601
+    else
+      value
     end
   end
 

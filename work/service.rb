@@ -2,9 +2,11 @@
 
 require "net/http"
 
-# An outside service over HTTP, at an address of the settings: a real one and its stand-in are told apart by that alone.
+# An outside service over HTTP, at an address of the settings: a real one and its stand-in are told apart by
+# that alone.
 class Work::Service
-  class Unreachable < StandardError; end
+  class Unreachable < StandardError
+  end
 
   # name - as it is called in an error, url - where it is
   def initialize(name, url, read_timeout: 10)
@@ -16,7 +18,10 @@ class Work::Service
   # Both return the body. Raise Unreachable when it does not answer, or not with success.
   def get(path) = request { |http| http.get(path) }
   # key - drops a second arrival of the same
-  def post(path, content, key:) = request { |http| http.post(path, JSON.generate(content), "Content-Type" => "application/json", "Idempotency-Key" => key) }
+  def post(path, content, key:) =
+    request do |http|
+      http.post(path, JSON.generate(content), "Content-Type" => "application/json", "Idempotency-Key" => key)
+    end
 
   # A field of a JSON answer. Raises Unreachable for nonsense.
   def self.field(body, name)
@@ -28,7 +33,15 @@ class Work::Service
   private
 
   def request(&)
-    response = Net::HTTP.start(@base.host, @base.port, use_ssl: @base.scheme == "https", open_timeout: 3, read_timeout: @read_timeout, &)
+    response =
+      Net::HTTP.start(
+        @base.host,
+        @base.port,
+        use_ssl: @base.scheme == "https",
+        open_timeout: 3,
+        read_timeout: @read_timeout,
+        &
+      )
     raise Unreachable, "#{@name} answered #{response.code}" unless response.is_a?(Net::HTTPSuccess)
 
     response.body

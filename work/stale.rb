@@ -13,7 +13,10 @@ class Work::Stale < StandardError
   def self.check(row, version, record_kind:, yours:)
     return if row[:version] == version
 
-    raise new(yours: Work::Act.plain(yours), theirs: Work::Act.plain(yield),
-              changed_by: Store::Company.audit(record_kind, row[:id], limit: 1).get(:who) || "Somebody")
+    raise new(
+            yours: Work::Act.plain(yours),
+            theirs: Work::Act.plain(yield),
+            changed_by: Store::Company.audit(record_kind, row[:id], limit: 1).get(:who) || "Somebody"
+          )
   end
 end

@@ -4,7 +4,10 @@
 class Ledger::Check
   # What a schema keyword's failure is called, and how it is said.
   SAYINGS = {
-    "required" => ["missing_key", ->(error) { "Missing: #{error.dig("details", "missing_keys").join(", ")}." }],
+    "required" => [
+      "missing_key",
+      ->(error) { "Missing: #{error.dig("details", "missing_keys").join(", ")}." }
+    ],
     "schema" => ["unknown_key", ->(_) { "This key is not known here: leave it out." }],
     "enum" => ["wrong_value", ->(error) { "Must be one of #{error.dig("schema", "enum").join(", ")}." }],
     "pattern" => ["wrong_form", ->(error) { "Not in the form wanted#{described(error)}." }],

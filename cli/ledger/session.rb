@@ -20,20 +20,30 @@ class Ledger::Session
     @errors.puts JSON.generate(error: e.to_h)
     Ledger::EXIT_REFUSED
   rescue OptionParser::ParseError => e
-    @errors.puts JSON.generate(error: { code: "usage", message: "#{e.message}: see bin/ledger --help.", path: "" })
+    @errors.puts JSON.generate(
+                   error: {
+                     code: "usage",
+                     message: "#{e.message}: see bin/ledger --help.",
+                     path: ""
+                   }
+                 )
     Ledger::EXIT_REFUSED
   end
 
   private
 
   def options
-    @options ||= OptionParser.new do |o|
-      o.banner = "Usage: bin/ledger AREA VERB [--in FILE] [--each]\n\nOne JSON document in, one out; contract/cli holds the schemas.\n\n" \
-                 "#{Ledger::COMMANDS.map { |c| "  #{c.area} #{c.verb}    #{c.about}" }.join("\n")}\n\n"
-      o.on("--in FILE", "read FILE instead of standard input") { |path| @path = path }
-      o.on("--each", "one document a line (JSON Lines), one result a line; exit status 3 if any was bad") { @each = true }
-      o.on("--help", "this text") { @help = true }
-    end
+    @options ||=
+      OptionParser.new do |o|
+        o.banner =
+          "Usage: bin/ledger AREA VERB [--in FILE] [--each]\n\nOne JSON document in, one out; contract/cli holds the schemas.\n\n" \
+            "#{Ledger::COMMANDS.map { |c| "  #{c.area} #{c.verb}    #{c.about}" }.join("\n")}\n\n"
+        o.on("--in FILE", "read FILE instead of standard input") { |path| @path = path }
+        o.on("--each", "one document a line (JSON Lines), one result a line; exit status 3 if any was bad") do
+          @each = true
+        end
+        o.on("--help", "this text") { @help = true }
+      end
   end
 
   def say(text)
@@ -62,12 +72,13 @@ class Ledger::Session
     text.each_line do |line|
       next if line.strip.empty?
 
-      result = begin
-        answer(line)
-      rescue Refused => e
-        refused += 1
-        { error: e.to_h }
-      end
+      result =
+        begin
+          answer(line)
+        rescue Refused => e
+          refused += 1
+          { error: e.to_h }
+        end
       @output.puts JSON.generate(result)
     end
     refused.zero? ? 0 : Ledger::EXIT_SOME_REFUSED
@@ -80,8 +91,16 @@ class Ledger::Session
   end
 
   def parse(text)
-    JSON.parse(text.dup.force_encoding(Encoding::UTF_8).scrub { raise Refused.new("not_json", "The input is not UTF-8 text.") })
+    JSON.parse(
+      text
+        .dup
+        .force_encoding(Encoding::UTF_8)
+        .scrub { raise Refused.new("not_json", "The input is not UTF-8 text.") }
+    )
   rescue JSON::ParserError => e
-    raise Refused.new("not_json", "The input is no JSON document: #{e.message.lines.first.to_s.strip[0, 120]}.")
+    raise Refused.new(
+            "not_json",
+            "The input is no JSON document: #{e.message.lines.first.to_s.strip[0, 120]}."
+          )
   end
 end

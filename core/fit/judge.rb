@@ -3,9 +3,26 @@
 # Finds every reason for and against a crew.
 class Core::Fit::Judge
   # Which trailer does for which wish: common practice.
-  DOES_FOR = { "dry_van" => %w[dry_van reefer], "flatbed" => %w[flatbed step_deck], "reefer" => %w[reefer], "step_deck" => %w[step_deck], "lowboy" => %w[lowboy] }.freeze
-  CODES = { "licence" => "licence_expired", "medical_card" => "medical_expired", "registration" => "registration_expired", "annual_inspection" => "inspection_expired" }.freeze
-  KIND = { "dry_van" => "dry van", "reefer" => "reefer", "flatbed" => "flatbed", "step_deck" => "step deck", "lowboy" => "lowboy" }.freeze
+  DOES_FOR = {
+    "dry_van" => %w[dry_van reefer],
+    "flatbed" => %w[flatbed step_deck],
+    "reefer" => %w[reefer],
+    "step_deck" => %w[step_deck],
+    "lowboy" => %w[lowboy]
+  }.freeze
+  CODES = {
+    "licence" => "licence_expired",
+    "medical_card" => "medical_expired",
+    "registration" => "registration_expired",
+    "annual_inspection" => "inspection_expired"
+  }.freeze
+  KIND = {
+    "dry_van" => "dry van",
+    "reefer" => "reefer",
+    "flatbed" => "flatbed",
+    "step_deck" => "step deck",
+    "lowboy" => "lowboy"
+  }.freeze
 
   def initialize(crew, load, run, company, rules)
     @crew = crew
@@ -25,8 +42,14 @@ class Core::Fit::Judge
     oversize
     hours
     home
-    say("loses_money", "Costs $#{Core::Money.text(-money.profit)} more than it earns.") if money.profit.negative?
-    Core::Fit::Judgement.new(verdict:, reasons: @reasons.sort_by { |reason| reason.effect == "block" ? 0 : 1 }, money:)
+    if money.profit.negative?
+      say("loses_money", "Costs $#{Core::Money.text(-money.profit)} more than it earns.")
+    end
+    Core::Fit::Judgement.new(
+      verdict:,
+      reasons: @reasons.sort_by { |reason| reason.effect == "block" ? 0 : 1 },
+      money:
+    )
   end
 
   private
@@ -47,13 +70,20 @@ class Core::Fit::Judge
 
   def person(driver)
     first, last = @load.days
-    say("licence_class", "#{driver.name} has a class #{driver.licence_class} licence.") unless driver.licence_class == "A"
+    unless driver.licence_class == "A"
+      say("licence_class", "#{driver.name} has a class #{driver.licence_class} licence.")
+    end
     say("hazmat_endorsement", "#{driver.name} has no hazmat endorsement.") if @load.hazmat && !driver.hazmat
     driver.papers.each { |paper| paper_of(driver.name, paper, last) }
     barred = driver.forbidden_states & @load.states
     say("forbidden_place", "#{driver.name} does not go to #{barred.join(", ")}.") if barred.any?
     off = driver.days_off.find { |from, to, _| from <= last && to >= first }
-    say("day_off", "#{driver.name} is off #{day(off[0])} to #{day(off[1])}#{": #{off[2]}" unless off[2].empty?}.") if off
+    if off
+      say(
+        "day_off",
+        "#{driver.name} is off #{day(off[0])} to #{day(off[1])}#{": #{off[2]}" unless off[2].empty?}."
+      )
+    end
   end
 
   # Every day of the trip counts, not only the first.
@@ -61,7 +91,10 @@ class Core::Fit::Judge
     return if paper.expires_on.nil? || paper.expires_on >= last
 
     over = paper.expires_on < @load.days.first
-    say(CODES.fetch(paper.kind, "paper_expired"), "#{whose}: #{paper.kind.tr("_", " ")} #{over ? "expired" : "expires"} #{day(paper.expires_on)}#{", before the trip ends #{day(last)}" unless over}.")
+    say(
+      CODES.fetch(paper.kind, "paper_expired"),
+      "#{whose}: #{paper.kind.tr("_", " ")} #{over ? "expired" : "expires"} #{day(paper.expires_on)}#{", before the trip ends #{day(last)}" unless over}."
+    )
   end
 
   def equipment
@@ -75,12 +108,28 @@ class Core::Fit::Judge
 
   def trailer
     trailer = @crew.trailer
-    say("trailer_kind", "#{trailer.number} is a #{KIND[trailer.trailer_kind]}; the load wants a #{KIND[wanted]}.") if wanted && !DOES_FOR[wanted].include?(trailer.trailer_kind)
-    over("trailer_length", :length_in, trailer.inner_length_in) { |need, room| "#{feet(need)} of freight, and #{trailer.number} takes #{feet(room)}" }
-    over("trailer_weight", :weight_lb, trailer.capacity_lb) { |need, room| "#{pounds(need)}, and #{trailer.number} takes #{pounds(room)}" }
-    over("trailer_volume", :volume_cuft, trailer.capacity_cuft) { |need, room| "#{need} cubic feet, and #{trailer.number} holds #{room}" }
+    if wanted && !DOES_FOR[wanted].include?(trailer.trailer_kind)
+      say(
+        "trailer_kind",
+        "#{trailer.number} is a #{KIND[trailer.trailer_kind]}; the load wants a #{KIND[wanted]}."
+      )
+    end
+    over("trailer_length", :length_in, trailer.inner_length_in) do |need, room|
+      "#{feet(need)} of freight, and #{trailer.number} takes #{feet(room)}"
+    end
+    over("trailer_weight", :weight_lb, trailer.capacity_lb) do |need, room|
+      "#{pounds(need)}, and #{trailer.number} takes #{pounds(room)}"
+    end
+    over("trailer_volume", :volume_cuft, trailer.capacity_cuft) do |need, room|
+      "#{need} cubic feet, and #{trailer.number} holds #{room}"
+    end
     say("trailer_unplaced", "Nobody knows where #{trailer.number} stands.") unless trailer.stands
-    say("no_tarps", "The load is to be tarped, and neither #{[@crew.tractor, trailer].compact.map(&:number).join(" nor ")} carries tarps.") if @load.tarps && [@crew.tractor, trailer].compact.all? { |unit| unit.tarps == false }
+    if @load.tarps && [@crew.tractor, trailer].compact.all? { |unit| unit.tarps == false }
+      say(
+        "no_tarps",
+        "The load is to be tarped, and neither #{[@crew.tractor, trailer].compact.map(&:number).join(" nor ")} carries tarps."
+      )
+    end
   end
 
   # What is aboard: the load alone, or leg by leg with the others.
@@ -92,28 +141,63 @@ class Core::Fit::Judge
     need = fullest&.public_send(what)
     return unless need && room && need > room
 
-    say(code, "#{yield(need, room)}#{", with what is aboard from #{fullest.from} to #{fullest.to}" if @load.legs.any?}.")
+    say(
+      code,
+      "#{yield(need, room)}#{", with what is aboard from #{fullest.from} to #{fullest.to}" if @load.legs.any?}."
+    )
   end
 
   def unit(unit)
     first, last = @load.days
     unit.papers.each { |paper| paper_of(unit.number, paper, last) }
-    say("service_due", "#{unit.number} is due for service #{day(unit.service_due_on)}.") if unit.service_due_on && unit.service_due_on <= last
+    if unit.service_due_on && unit.service_due_on <= last
+      say("service_due", "#{unit.number} is due for service #{day(unit.service_due_on)}.")
+    end
     service_by_miles(unit)
     from, to = unit.active
-    say("unit_not_active", "#{unit.number} is in service #{"from #{day(from)} " if from}#{"to #{day(to)}" if to}".strip << ".") if (from && from > first) || (to && to < last)
+    if (from && from > first) || (to && to < last)
+      say(
+        "unit_not_active",
+        "#{unit.number} is in service #{"from #{day(from)} " if from}#{"to #{day(to)}" if to}".strip << "."
+      )
+    end
   end
 
   def service_by_miles(unit)
     left = unit.service_left_miles or return
     miles = ((@run.deadhead_tenths + @run.loaded_tenths) / 10.0).round
-    say("service_due", left.positive? ? "#{unit.number} is due for service in #{left} miles, and this takes #{miles}." : "#{unit.number} is #{-left} miles past its service.") if left < miles
+    if left < miles
+      say(
+        "service_due",
+        (
+          if left.positive?
+            "#{unit.number} is due for service in #{left} miles, and this takes #{miles}."
+          else
+            "#{unit.number} is #{-left} miles past its service."
+          end
+        )
+      )
+    end
   end
 
   def oversize
-    found = Core::Fit::Oversize.of(width_in: @load.width_in, height_in: @load.height_in, weight_lb: aboard.filter_map(&:weight_lb).max, trailer_kind: @crew.trailer&.trailer_kind,
-                                   tractor_lb: @crew.tractor&.tare_lb, trailer_lb: @crew.trailer&.tare_lb)
-    found = found.map { |what, amount| { wide: -> { "#{feet(amount)} wide" }, high: -> { "#{feet(amount)} high on the deck" }, gross: -> { "about #{pounds(amount)} gross" } }.fetch(what).call }
+    found =
+      Core::Fit::Oversize.of(
+        width_in: @load.width_in,
+        height_in: @load.height_in,
+        weight_lb: aboard.filter_map(&:weight_lb).max,
+        trailer_kind: @crew.trailer&.trailer_kind,
+        tractor_lb: @crew.tractor&.tare_lb,
+        trailer_lb: @crew.trailer&.tare_lb
+      )
+    found =
+      found.map do |what, amount|
+        {
+          wide: -> { "#{feet(amount)} wide" },
+          high: -> { "#{feet(amount)} high on the deck" },
+          gross: -> { "about #{pounds(amount)} gross" }
+        }.fetch(what).call
+      end
     say("permit_needed", "#{found.join(", ").capitalize}: permits are needed.") if found.any?
   end
 
@@ -124,12 +208,19 @@ class Core::Fit::Judge
     say("hours_unknown", hours.sentence || "Nothing is known of these hours.") if hours.verdict.nil?
     say("hours_impossible", "There is no legal way to do it.") if hours.verdict == "impossible"
     # Late is late also where more hours are supposed than there may be.
-    say("hours_late", "Late by #{"at least " if hours.at_least}#{length(hours.late)}.") if hours.late.positive?
+    if hours.late.positive?
+      say("hours_late", "Late by #{"at least " if hours.at_least}#{length(hours.late)}.")
+    end
   end
 
   def home
     @crew.drivers.each do |driver|
-      say("home_missed", "#{driver.name} is to be home by #{day(driver.home_by)}, and would be #{day(@run.home_on)}.") if driver.home_by && @run.home_on && @run.home_on > driver.home_by
+      if driver.home_by && @run.home_on && @run.home_on > driver.home_by
+        say(
+          "home_missed",
+          "#{driver.name} is to be home by #{day(driver.home_by)}, and would be #{day(@run.home_on)}."
+        )
+      end
     end
   end
 

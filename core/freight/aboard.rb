@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What is aboard on each leg of a trip: a load from its first pickup to its last delivery, whole, since nobody says how much of it
+# What is aboard on each leg of a trip: a load from its first pickup to its last delivery, whole, since nobody
+# says how much of it
 # is where in between.
 module Core::Freight::Aboard
   # loads - ids aboard; nil where a load does not say
@@ -14,7 +15,15 @@ module Core::Freight::Aboard
   def self.legs(order, goods)
     (0...(order.length - 1)).map do |at|
       loads = order.uniq.select { |load| order.index(load) <= at && order.rindex(load) > at }
-      sums = %i[weight_lb length_in volume_cuft].to_h { |what| [what, loads.filter_map { |load| goods[load].public_send(what) }.then { |found| found.empty? ? nil : found.sum }] }
+      sums =
+        %i[weight_lb length_in volume_cuft].to_h do |what|
+          [
+            what,
+            loads
+              .filter_map { |load| goods[load].public_send(what) }
+              .then { |found| found.empty? ? nil : found.sum }
+          ]
+        end
       Leg.new(loads:, **sums)
     end
   end

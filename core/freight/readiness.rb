@@ -8,19 +8,32 @@ module Core::Freight::Readiness
 
   def self.missing(facts)
     case facts.state
-    when "open" then [*stop_times(facts), *weight(facts), finding("crew", "No crew yet: pick a driver, a tractor and a trailer.")]
-    when "planned" then [*stop_times(facts), *trailer(facts), finding("send", "The driver has not been told: send the trip.")]
-    when "sent" then [finding("answer", "The driver has not answered yet.")]
-    when "accepted" then [finding("start", "The driver is not on the way yet.")]
-    when "delivered" then [*papers(facts)]
-    when "papers_in" then [*weight(facts)]
-    else []
+    when "open"
+      [
+        *stop_times(facts),
+        *weight(facts),
+        finding("crew", "No crew yet: pick a driver, a tractor and a trailer.")
+      ]
+    when "planned"
+      [*stop_times(facts), *trailer(facts), finding("send", "The driver has not been told: send the trip.")]
+    when "sent"
+      [finding("answer", "The driver has not answered yet.")]
+    when "accepted"
+      [finding("start", "The driver is not on the way yet.")]
+    when "delivered"
+      [*papers(facts)]
+    when "papers_in"
+      [*weight(facts)]
+    else
+      []
     end
   end
 
   def self.stop_times(facts)
     facts.windows.each_with_index.filter_map do |window, index|
-      finding("stop_time", "Stop #{index + 1} (#{window.kind}) has no appointment or window.") unless window.begins
+      unless window.begins
+        finding("stop_time", "Stop #{index + 1} (#{window.kind}) has no appointment or window.")
+      end
     end
   end
 
@@ -33,7 +46,16 @@ module Core::Freight::Readiness
   def self.trailer(facts) = facts.trailer ? [] : [finding("trailer", "The crew has no trailer.")]
 
   def self.papers(facts)
-    facts.papers.intersect?(%w[bol pod]) ? [] : [finding("papers", "No bill of lading or proof of delivery is in: it holds the driver's pay and the invoice.")]
+    if facts.papers.intersect?(%w[bol pod])
+      []
+    else
+      [
+        finding(
+          "papers",
+          "No bill of lading or proof of delivery is in: it holds the driver's pay and the invoice."
+        )
+      ]
+    end
   end
 
   def self.finding(code, text) = Finding.new(code:, text:)

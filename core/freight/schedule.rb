@@ -3,19 +3,25 @@
 # The order and the times of a load's stops.
 module Core::Freight::Schedule
   # kind: pickup or delivery; from, to: Time or nil. An appointment without a window has only `from`.
-  Window = Value.of(:kind, :from, :to) do
-    def begins = from || to
-    def ends = to || from
-  end
+  Window =
+    Value.of(:kind, :from, :to) do
+      def begins = from || to
+      def ends = to || from
+    end
 
-  # A crew is held for an hour at the least: stops that are all at one instant would hold nobody. Common practice.
+  # A crew is held for an hour at the least: stops that are all at one instant would hold nobody. Common
+  # practice.
   LEAST_HOLD_SECONDS = 3600
 
   def self.span(windows)
     windows.each_with_index do |window, index|
       next if window.begins
 
-      raise Refused.new("stop_time_missing", "Stop #{index + 1} has no appointment or window: a crew needs the times.", path: "/stops/#{index}/from")
+      raise Refused.new(
+              "stop_time_missing",
+              "Stop #{index + 1} has no appointment or window: a crew needs the times.",
+              path: "/stops/#{index}/from"
+            )
     end
     begins = windows.map(&:begins).min
     [begins, [windows.map(&:ends).max, begins + LEAST_HOLD_SECONDS].max]
@@ -33,9 +39,17 @@ module Core::Freight::Schedule
     elsif windows.none? { |window| window.kind == "delivery" }
       raise Refused.new("delivery_missing", "A load needs a delivery.", path: "/stops")
     elsif windows.first.kind != "pickup"
-      raise Refused.new("delivery_first", "The first stop is a delivery: nothing is aboard yet.", path: "/stops/0/kind")
+      raise Refused.new(
+              "delivery_first",
+              "The first stop is a delivery: nothing is aboard yet.",
+              path: "/stops/0/kind"
+            )
     elsif windows.last.kind != "delivery"
-      raise Refused.new("pickup_last", "The last stop is a pickup: its freight would never be delivered.", path: "/stops/#{windows.length - 1}/kind")
+      raise Refused.new(
+              "pickup_last",
+              "The last stop is a pickup: its freight would never be delivered.",
+              path: "/stops/#{windows.length - 1}/kind"
+            )
     end
   end
 
@@ -49,7 +63,13 @@ module Core::Freight::Schedule
   def self.check_order(windows)
     opened = nil
     windows.each_with_index do |window, index|
-      raise Refused.new("stops_out_of_order", "Stop #{index + 1} closes before the stop before it opens: put its time or the order right.", path: "/stops/#{index}/from") if opened && window.ends && window.ends < opened
+      if opened && window.ends && window.ends < opened
+        raise Refused.new(
+                "stops_out_of_order",
+                "Stop #{index + 1} closes before the stop before it opens: put its time or the order right.",
+                path: "/stops/#{index}/from"
+              )
+      end
 
       opened = [opened, window.begins].compact.max
     end

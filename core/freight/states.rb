@@ -20,6 +20,10 @@ module Core::Freight::States
   def self.step(from, to)
     return to if NEXT.fetch(from).include?(to)
 
-    raise Refused.new("wrong_state", "A load that is #{from.tr("_", " ")} cannot become #{to.tr("_", " ")}.", path: "/state")
+    raise Refused.new(
+            "wrong_state",
+            "A load that is #{from.tr("_", " ")} cannot become #{to.tr("_", " ")}.",
+            path: "/state"
+          )
   end
 end

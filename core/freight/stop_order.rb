@@ -2,9 +2,12 @@
 
 # In which order the stops of several loads are best made on one trip.
 #
-# Every load is picked up before it is delivered, its own stops in their order. Of all orders: the least lateness, then the
-# earliest end, then the least driving. Found by going through the sets of stops made so far, of which for each last stop only
-# those are kept that are not worse in all three (R. Bellman 1962, with windows): exact for what it counts, which is driving and
+# Every load is picked up before it is delivered, its own stops in their order. Of all orders: the least
+# lateness, then the
+# earliest end, then the least driving. Found by going through the sets of stops made so far, of which for
+# each last stop only
+# those are kept that are not worse in all three (R. Bellman 1962, with windows): exact for what it counts,
+# which is driving and
 # docks, no rests.
 class Core::Freight::StopOrder
   # load - whose; kind - pickup or delivery; opens, closes - instants in minutes or nil; service - minutes
@@ -30,7 +33,8 @@ class Core::Freight::StopOrder
   end
 
   # Does an order pick up before it delivers, and keep each load's own order?
-  def legal?(order) = order.each_with_index.all? { |stop, at| @before[stop].all? { |earlier| order.index(earlier) < at } }
+  def legal?(order) =
+    order.each_with_index.all? { |stop, at| @before[stop].all? { |earlier| order.index(earlier) < at } }
 
   private
 
@@ -40,7 +44,9 @@ class Core::Freight::StopOrder
       @stops.each_index do |stop|
         next if made[stop] == 1 || @before[stop].any? { |earlier| made[earlier].zero? }
 
-        by_last.each_value { |list| list.each { |label| keep((found[made | (1 << stop)] ||= {})[stop] ||= [], go(label, stop)) } }
+        by_last.each_value do |list|
+          list.each { |label| keep((found[made | (1 << stop)] ||= {})[stop] ||= [], go(label, stop)) }
+        end
       end
     end
     found
@@ -52,11 +58,18 @@ class Core::Freight::StopOrder
     drive = label.path.empty? ? 0 : @minutes[label.path.last][stop]
     at = label.at ? label.at + drive : here.opens || here.closes || 0
     at = here.opens if here.opens && here.opens > at
-    Label.new(late: label.late + (here.closes ? [at - here.closes, 0].max : 0), at: at + here.service, driven: label.driven + drive, path: [*label.path, stop])
+    Label.new(
+      late: label.late + (here.closes ? [at - here.closes, 0].max : 0),
+      at: at + here.service,
+      driven: label.driven + drive,
+      path: [*label.path, stop]
+    )
   end
 
   def keep(list, label)
-    return if list.any? { |other| other.late <= label.late && other.at <= label.at && other.driven <= label.driven }
+    if list.any? { |other| other.late <= label.late && other.at <= label.at && other.driven <= label.driven }
+      return
+    end
 
     list.reject! { |other| label.late <= other.late && label.at <= other.at && label.driven <= other.driven }
     list << label

@@ -2,22 +2,51 @@
 
 # Answers one Question.
 class Core::Hours::ClockReader
-  # remaining, if_paired - minutes by limit name; available_at - instant; available_by - what makes it so: break, rest, split, restart
-  # or day, nil where it is so now or never; comes_back - Array of [instant, minutes] of the hours over days; recap - Array of [date, minutes]
-  Clocks = Core::Value.of(:as_of, :status, :remaining, :available_at, :available_by, :rest_minutes, :if_paired, :violations, :comes_back, :recap, :days) do
-    def can_drive_minutes = remaining.values.compact.min
+  # remaining, if_paired - minutes by limit name; available_at - instant; available_by - what makes it so:
+  # break, rest, split, restart
+  # or day, nil where it is so now or never; comes_back - Array of [instant, minutes] of the hours over days;
+  # recap - Array of [date, minutes]
+  Clocks =
+    Core::Value.of(
+      :as_of,
+      :status,
+      :remaining,
+      :available_at,
+      :available_by,
+      :rest_minutes,
+      :if_paired,
+      :violations,
+      :comes_back,
+      :recap,
+      :days
+    ) do
+      def can_drive_minutes = remaining.values.compact.min
 
-    # As in the contract.
-    def to_h
-      {
-        as_of: days.iso(as_of), status:, can_drive_minutes:, remaining_minutes: remaining, available_at: available_at && days.iso(available_at), available_by:,
-        if_paired: if_paired && { rest_minutes:, remaining_minutes: if_paired },
-        violations: violations.map { |violation| { kind: violation.kind, rule: violation.rule, from: days.iso(violation.from), to: days.iso(violation.to), minutes: violation.minutes } },
-        comes_back: comes_back.map { |instant, minutes| { at: days.iso(instant), minutes: } },
-        recap: recap.map { |date, minutes| { date: date.iso8601, on_duty_minutes: minutes } }
-      }
+      # As in the contract.
+      def to_h
+        {
+          as_of: days.iso(as_of),
+          status:,
+          can_drive_minutes:,
+          remaining_minutes: remaining,
+          available_at: available_at && days.iso(available_at),
+          available_by:,
+          if_paired: if_paired && { rest_minutes:, remaining_minutes: if_paired },
+          violations:
+            violations.map do |violation|
+              {
+                kind: violation.kind,
+                rule: violation.rule,
+                from: days.iso(violation.from),
+                to: days.iso(violation.to),
+                minutes: violation.minutes
+              }
+            end,
+          comes_back: comes_back.map { |instant, minutes| { at: days.iso(instant), minutes: } },
+          recap: recap.map { |date, minutes| { date: date.iso8601, on_duty_minutes: minutes } }
+        }
+      end
     end
-  end
 
   def initialize(question, rules)
     @question = question
@@ -29,8 +58,19 @@ class Core::Hours::ClockReader
 
   def clocks
     rest_minutes, if_paired = if_paired()
-    Clocks.new(as_of: @as_of, status: @question.status, remaining: @reading.remaining, available_at:, available_by:, rest_minutes:, if_paired:,
-               violations: Core::Hours::Violations.new(@rules, @reading, @days).all, comes_back:, recap:, days: @days)
+    Clocks.new(
+      as_of: @as_of,
+      status: @question.status,
+      remaining: @reading.remaining,
+      available_at:,
+      available_by:,
+      rest_minutes:,
+      if_paired:,
+      violations: Core::Hours::Violations.new(@rules, @reading, @days).all,
+      comes_back:,
+      recap:,
+      days: @days
+    )
   end
 
   # When driving is possible again, resting from as_of, or nil.
@@ -43,7 +83,9 @@ class Core::Hours::ClockReader
   private
 
   def next_available
-    Core::Hours::TurningPoints.after(@reading, @rules, @days).find { |instant| days_left?(instant) && resting(instant).can_drive_minutes.positive? }
+    Core::Hours::TurningPoints
+      .after(@reading, @rules, @days)
+      .find { |instant| days_left?(instant) && resting(instant).can_drive_minutes.positive? }
   end
 
   # Which rest makes the driver available then; at the start of a day, hours that drop out of those counted.
@@ -55,16 +97,32 @@ class Core::Hours::ClockReader
     return "rest" if minutes == @rules.shift_rest_minutes
     return "day" if @days.start(@days.day_of(available_at)) == available_at
 
-    stands_still = @reading.stretches.reverse_each.take_while { |stretch| !stretch.driving? }.last&.from || @as_of
-    @rules.limits.any? { |limit| limit.interruption_minutes == available_at - stands_still } ? "break" : "split"
+    stands_still =
+      @reading.stretches.reverse_each.take_while { |stretch| !stretch.driving? }.last&.from || @as_of
+    if @rules.limits.any? { |limit| limit.interruption_minutes == available_at - stands_still }
+      "break"
+    else
+      "split"
+    end
   end
 
   # What of the hours over days comes back when the next two days begin, with no more work.
   def comes_back
     limit = @rules.limit("days")
     today = @days.day_of(@as_of)
-    used = [0, 1, 2].map { |ahead| @reading.used_of_days(limit, ahead.zero? ? @as_of : @days.start(today + ahead), today + ahead, @reading.worked(@as_of)) }
-    used.each_cons(2).with_index(1).map { |(before, after), ahead| [@days.start(today + ahead), before - after] }
+    used =
+      [0, 1, 2].map do |ahead|
+        @reading.used_of_days(
+          limit,
+          ahead.zero? ? @as_of : @days.start(today + ahead),
+          today + ahead,
+          @reading.worked(@as_of)
+        )
+      end
+    used
+      .each_cons(2)
+      .with_index(1)
+      .map { |(before, after), ahead| [@days.start(today + ahead), before - after] }
   end
 
   # The record, with rest of a kind from as_of until an instant.
@@ -74,18 +132,30 @@ class Core::Hours::ClockReader
     Core::Hours::Reading.new(@rules, stretches, until_at, @question.exceptions, @days)
   end
 
-  # The record with rest until an instant: where limits look no further back, of the present shift alone, which is quickly read.
+  # The record with rest until an instant: where limits look no further back, of the present shift alone,
+  # which is quickly read.
   def resting(instant)
-    return reading(instant) unless @rules.limits.all? { |limit| %w[shift interruption days].include?(limit.within) }
+    unless @rules.limits.all? { |limit| %w[shift interruption days].include?(limit.within) }
+      return reading(instant)
+    end
 
     shift = @reading.shift
     stretches = shift ? @question.stretches.select { |stretch| stretch.to > shift.from } : []
-    Core::Hours::Reading.new(@rules, [*stretches, Core::Hours::Stretch.new(status: "off_duty", from: @as_of, to: instant)], instant, @question.exceptions, @days)
+    Core::Hours::Reading.new(
+      @rules,
+      [*stretches, Core::Hours::Stretch.new(status: "off_duty", from: @as_of, to: instant)],
+      instant,
+      @question.exceptions,
+      @days
+    )
   end
 
   # Hours over days are the cheap look that rules most instants out.
   def days_left?(instant)
-    @rules.limits.select { |limit| limit.within == "days" }.all? { |limit| @reading.used_resting_until(limit, instant) < limit.minutes }
+    @rules
+      .limits
+      .select { |limit| limit.within == "days" }
+      .all? { |limit| @reading.used_resting_until(limit, instant) < limit.minutes }
   end
 
   # [further minutes of rest, what then remains], or nil when no rest waits for a second half.
@@ -95,14 +165,19 @@ class Core::Hours::ClockReader
     needed, status = @rules.split.missing(waiting, under_way)
     then_read = reading(@as_of + needed, status)
     # A rest behind one that is in a pair already can no longer pair itself.
-    [needed, then_read.remaining] if then_read.shift.nil? || then_read.shift.pairs.all.any? { |first, _| first == waiting }
+    if then_read.shift.nil? || then_read.shift.pairs.all.any? { |first, _| first == waiting }
+      [needed, then_read.remaining]
+    end
   end
 
   def recap
     limit = @rules.limit("days")
     today = @days.day_of(@as_of)
     ((today - limit.days + 1)..today).map do |day|
-      [@days.date(day), @reading.worked([@days.start(day + 1), @as_of].min) - @reading.worked(@days.start(day))]
+      [
+        @days.date(day),
+        @reading.worked([@days.start(day + 1), @as_of].min) - @reading.worked(@days.start(day))
+      ]
     end
   end
 end

@@ -16,7 +16,8 @@ class Core::Hours::Days
     @starts = {}
   end
 
-  # The instant at which a day begins: the first of two where the clock shows it twice, the first after it where it is skipped.
+  # The instant at which a day begins: the first of two where the clock shows it twice, the first after it
+  # where it is skipped.
   #
   # day - days since 1970-01-01: a plain number is counted with and looked up faster than a Date
   def start(day) = @starts[day] ||= instant(date(day))
@@ -43,7 +44,9 @@ class Core::Hours::Days
 
   def instant(date)
     wall = Time.utc(date.year, date.month, date.day, @hour, @minute)
-    @zone.local_to_utc(wall) { |periods| periods.min_by { |period| wall.to_i - period.utc_total_offset } }.to_i / 60
+    @zone
+      .local_to_utc(wall) { |periods| periods.min_by { |period| wall.to_i - period.utc_total_offset } }
+      .to_i / 60
   rescue TZInfo::PeriodNotFound
     # The clock jumps over this time: the day begins at the jump.
     after = @zone.period_for_utc(wall - @zone.period_for_utc(wall - 86_400).utc_total_offset)

@@ -14,7 +14,14 @@ class Core::Hours::Document
   def question
     @as_of = instant(@document["as_of"], "/as_of")
     entries = read_entries
-    Core::Hours::Question.new(rules: @document["rules"], as_of: @as_of, status: @document["duty"].last&.fetch("status") || "off_duty", stretches: stretches(entries), exceptions:, days:)
+    Core::Hours::Question.new(
+      rules: @document["rules"],
+      as_of: @as_of,
+      status: @document["duty"].last&.fetch("status") || "off_duty",
+      stretches: stretches(entries),
+      exceptions:,
+      days:
+    )
   end
 
   # An instant as the contract writes it. Raises Refused `wrong_time`.
@@ -24,7 +31,12 @@ class Core::Hours::Document
     Time.iso8601(text.match?(/T\d\d:\d\d(?:Z|[+-])/) ? text.sub(/(T\d\d:\d\d)/, '\1:00') : text).to_i / 60
   end
 
-  def self.wrong(path) = Core::Refused.new("wrong_time", "Not a time as 2026-11-23T14:30:00-07:00, to the whole minute and with its offset.", path:)
+  def self.wrong(path) =
+    Core::Refused.new(
+      "wrong_time",
+      "Not a time as 2026-11-23T14:30:00-07:00, to the whole minute and with its offset.",
+      path:
+    )
   private_class_method :wrong
 
   private
@@ -32,10 +44,25 @@ class Core::Hours::Document
   def instant(text, path) = self.class.instant(text, path)
 
   def read_entries
-    entries = @document["duty"].each_with_index.map { |entry, i| [entry["status"], instant(entry["from"], "/duty/#{i}/from")] }
+    entries =
+      @document["duty"].each_with_index.map do |entry, i|
+        [entry["status"], instant(entry["from"], "/duty/#{i}/from")]
+      end
     entries.each_with_index do |(_, from), i|
-      raise Core::Refused.new("entry_in_future", "Duty entry #{i + 1} starts after as_of: a record ends there.", path: "/duty/#{i}/from") if from > @as_of
-      raise Core::Refused.new("entry_out_of_order", "Duty entry #{i + 1} starts before entry #{i} does: put its time right.", path: "/duty/#{i}/from") if i.positive? && from < entries[i - 1][1]
+      if from > @as_of
+        raise Core::Refused.new(
+                "entry_in_future",
+                "Duty entry #{i + 1} starts after as_of: a record ends there.",
+                path: "/duty/#{i}/from"
+              )
+      end
+      if i.positive? && from < entries[i - 1][1]
+        raise Core::Refused.new(
+                "entry_out_of_order",
+                "Duty entry #{i + 1} starts before entry #{i} does: put its time right.",
+                path: "/duty/#{i}/from"
+              )
+      end
     end
   end
 
@@ -48,7 +75,10 @@ class Core::Hours::Document
   end
 
   def exceptions
-    (@document["exceptions"] || []).each_with_index.map { |row, i| [row["kind"], instant(row["at"], "/exceptions/#{i}/at")] }.reject { |_, at| at > @as_of }
+    (@document["exceptions"] || [])
+      .each_with_index
+      .map { |row, i| [row["kind"], instant(row["at"], "/exceptions/#{i}/at")] }
+      .reject { |_, at| at > @as_of }
   end
 
   def days
@@ -56,6 +86,10 @@ class Core::Hours::Document
     zone.canonical_identifier
     Core::Hours::Days.new(zone, *@document["day_starts"].split(":").map(&:to_i))
   rescue TZInfo::InvalidTimezoneIdentifier
-    raise Core::Refused.new("unknown_zone", "There is no time zone #{@document["time_zone"]}: use a name as America/Boise.", path: "/time_zone")
+    raise Core::Refused.new(
+            "unknown_zone",
+            "There is no time zone #{@document["time_zone"]}: use a name as America/Boise.",
+            path: "/time_zone"
+          )
   end
 end

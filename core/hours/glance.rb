@@ -1,20 +1,26 @@
 # frozen_string_literal: true
 
-# A quick look at many trips for one driver: what is certainly late, and what certainly fits. What is neither takes a plan.
+# A quick look at many trips for one driver: what is certainly late, and what certainly fits. What is neither
+# takes a plan.
 #
-# Late by bounds no schedule can beat: all the driving, with whole rests (halves, where rests may be split) wherever the hours of
-# a shift are used up; or, where the hours over days are, as they come back or after a restart; and nothing else. Fitting by a schedule that is legal though seldom the best: drive on, break after
-# eight hours, rest when hours run out, and wait for the cycle's hours or rest for all of them where those run out.
+# Late by bounds no schedule can beat: all the driving, with whole rests (halves, where rests may be split)
+# wherever the hours of
+# a shift are used up; or, where the hours over days are, as they come back or after a restart; and nothing
+# else. Fitting by a schedule that is legal though seldom the best: drive on, break after
+# eight hours, rest when hours run out, and wait for the cycle's hours or rest for all of them where those run
+# out.
 #
 # Source: as for clocks. The specs compare both with the Planner.
 class Core::Hours::Glance
-  # verdict - `fits`, `late`, or nil where only a plan can tell; late_minutes - at least so many; finish_at - at the latest, of `fits`
+  # verdict - `fits`, `late`, or nil where only a plan can tell; late_minutes - at least so many; finish_at -
+  #           at the latest, of `fits`
   Look = Core::Value.of(:verdict, :late_minutes, :finish_at, :slack_minutes)
 
   def initialize(question, rules)
     @as_of = question.as_of
     @rules = rules
-    reading = Core::Hours::Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days)
+    reading =
+      Core::Hours::Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days)
     @remaining = reading.remaining
     @fresh = reading.shift.nil?
     @rest_since = reading.stretches.last.rest? ? reading.rests.last.from : question.as_of
@@ -23,7 +29,14 @@ class Core::Hours::Glance
     @full = rules.limits.to_h { |limit| [limit.name.to_sym, limit.minutes] }
     @interruption = rules.limit("interruption")&.interruption_minutes
     @restart = rules.limit("days").restart_minutes
-    @cycle = Core::Hours::Planner::Cycle.new(rules, reading, question.days, @as_of + Core::Hours::Planner::HORIZON_MINUTES, Core::Hours::Planner::HORIZON_MINUTES)
+    @cycle =
+      Core::Hours::Planner::Cycle.new(
+        rules,
+        reading,
+        question.days,
+        @as_of + Core::Hours::Planner::HORIZON_MINUTES,
+        Core::Hours::Planner::HORIZON_MINUTES
+      )
   end
 
   # Returns Look.
@@ -48,20 +61,35 @@ class Core::Hours::Glance
     worked = 0
     # [when, driving since, driving that needed no rest then, the first rest from there]
     since = [[@as_of, 0, @remaining[:drive], first]]
-    trip.stops.map do |stop|
-      waited += stop.drive_minutes
-      worked += stop.drive_minutes
-      since.each { |row| row[1] += stop.drive_minutes }
-      rested = since.map { |from, driven, free, before| driven > free ? from + driven + before + ((driven - free - 1) / @full[:drive] * rest) : 0 }.max
-      over_days = stop.drive_minutes.positive? ? [@cycle.earliest(worked), @as_of + worked + @restart - (@as_of - @rest_since)].min : 0
-      waited = [waited, rested, over_days, *stop.opens].max
-      late = stop.closes ? waited - stop.closes : 0
-      waited += stop.service_minutes
-      worked += stop.service_minutes
-      since.each { |row| row[0] += stop.service_minutes }
-      since << [waited, 0, @full[:drive], rest]
-      late
-    end.max
+    trip
+      .stops
+      .map do |stop|
+        waited += stop.drive_minutes
+        worked += stop.drive_minutes
+        since.each { |row| row[1] += stop.drive_minutes }
+        rested =
+          since
+            .map do |from, driven, free, before|
+              driven > free ? from + driven + before + ((driven - free - 1) / @full[:drive] * rest) : 0
+            end
+            .max
+        over_days =
+          (
+            if stop.drive_minutes.positive?
+              [@cycle.earliest(worked), @as_of + worked + @restart - (@as_of - @rest_since)].min
+            else
+              0
+            end
+          )
+        waited = [waited, rested, over_days, *stop.opens].max
+        late = stop.closes ? waited - stop.closes : 0
+        waited += stop.service_minutes
+        worked += stop.service_minutes
+        since.each { |row| row[0] += stop.service_minutes }
+        since << [waited, 0, @full[:drive], rest]
+        late
+      end
+      .max
   end
 
   # [the end, the least slack at a stop or nil], or nil where this way of driving does not make it.
@@ -86,7 +114,11 @@ class Core::Hours::Glance
     return [] if stops.any?(&:bound?) || !@rules.searched_exactly?
 
     first = stops.first
-    @fresh && first.opens ? [@as_of, [@as_of, first.opens - first.drive_minutes - (@interruption || 0)].max].uniq : [@as_of]
+    if @fresh && first.opens
+      [@as_of, [@as_of, first.opens - first.drive_minutes - (@interruption || 0)].max].uniq
+    else
+      [@as_of]
+    end
   end
 
   def begin_at(start)

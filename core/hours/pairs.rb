@@ -2,11 +2,14 @@
 
 # Which rests of a shift replace, two together, the long rest. Source: 49 CFR 395.1(g)(1)(ii).
 #
-# Taken in order of time, each rest looks back for the nearest earlier one with which it makes the ten hours, one of the two
-# with seven in the sleeper. It looks past rests that are in no pair, never past one that is. A rest may end one pair and begin
+# Taken in order of time, each rest looks back for the nearest earlier one with which it makes the ten hours,
+# one of the two
+# with seven in the sleeper. It looks past rests that are in no pair, never past one that is. A rest may end
+# one pair and begin
 # the next.
 class Core::Hours::Pairs
-  # rests - of one shift, in order; closing - the long rest that ends it, or nil. It may be the second of a pair, never the first.
+  # rests - of one shift, in order; closing - the long rest that ends it, or nil. It may be the second of a
+  #         pair, never the first.
   def initialize(split, rests, closing)
     @split = split
     @rests = [*rests, *closing].select { |rest| rest.minutes >= split.least_minutes }
@@ -22,7 +25,8 @@ class Core::Hours::Pairs
   def paired = @rests.each_index.select { |i| @forward[i] || @backward[i] }.map { |i| @rests[i] }
 
   # The latest rest that has ended and is not the first of a pair yet.
-  def waiting(as_of) = @rests.each_index.reject { |i| @forward[i] || @rests[i].to >= as_of }.map { |i| @rests[i] }.last
+  def waiting(as_of) =
+    @rests.each_index.reject { |i| @forward[i] || @rests[i].to >= as_of }.map { |i| @rests[i] }.last
 
   # Rests that a later one may still pair with, oldest first: none before the latest that is in a pair.
   def free
@@ -32,9 +36,11 @@ class Core::Hours::Pairs
 
   private
 
-  # The nearest earlier rest that is free to pair and makes the time, or that ends the looking back by being in a pair.
+  # The nearest earlier rest that is free to pair and makes the time, or that ends the looking back by being
+  # in a pair.
   def pair(later)
-    earlier = (later - 1).downto(0).find { |i| in_pair?(i) || @split.pair?(@rests[i], @rests[later]) } or return
+    earlier = (later - 1).downto(0).find { |i| in_pair?(i) || @split.pair?(@rests[i], @rests[later]) } or
+      return
     return if @forward[earlier] || !@split.pair?(@rests[earlier], @rests[later])
 
     @forward[earlier] = later

@@ -5,20 +5,49 @@
 # verdict - fits, late or impossible; visits - Array of Visit by stop; pieces - Array of Piece, the schedule
 # partner_pieces - the same of a team's other driver, nil for one alone
 # reasons - Array of [code, sentence]
-Core::Hours::Plan = Core::Value.of(:verdict, :trip, :finish_at, :late_minutes, :visits, :pieces, :partner_pieces, :reasons, :days) do
-  # As in the contract.
-  def to_h
-    {
-      verdict:, finish_at: finish_at && days.iso(finish_at), late_minutes:,
-      stops: visits.each_with_index.map { |visit, i| { name: trip.stops[i].name, **visit.to_h.transform_values { |instant| days.iso(instant) }, late_minutes: late(i) } },
-      schedule: written(pieces), **(partner_pieces ? { partner_schedule: written(partner_pieces) } : {}),
-      reasons: reasons.map { |code, text| { code:, text: } }
-    }
+Core::Hours::Plan =
+  Core::Value.of(
+    :verdict,
+    :trip,
+    :finish_at,
+    :late_minutes,
+    :visits,
+    :pieces,
+    :partner_pieces,
+    :reasons,
+    :days
+  ) do
+    # As in the contract.
+    def to_h
+      {
+        verdict:,
+        finish_at: finish_at && days.iso(finish_at),
+        late_minutes:,
+        stops:
+          visits.each_with_index.map do |visit, i|
+            {
+              name: trip.stops[i].name,
+              **visit.to_h.transform_values { |instant| days.iso(instant) },
+              late_minutes: late(i)
+            }
+          end,
+        schedule: written(pieces),
+        **(partner_pieces ? { partner_schedule: written(partner_pieces) } : {}),
+        reasons: reasons.map { |code, text| { code:, text: } }
+      }
+    end
+
+    # As a schedule is written.
+    def written(pieces) =
+      pieces.map do |piece|
+        {
+          status: piece.status,
+          from: days.iso(piece.from),
+          to: days.iso(piece.to),
+          stop: trip.stops[piece.stop].name
+        }
+      end
+
+    # Minutes that service at a stop begins late.
+    def late(stop) = [visits[stop].start_at - (trip.stops[stop].closes || visits[stop].start_at), 0].max
   end
-
-  # As a schedule is written.
-  def written(pieces) = pieces.map { |piece| { status: piece.status, from: days.iso(piece.from), to: days.iso(piece.to), stop: trip.stops[piece.stop].name } }
-
-  # Minutes that service at a stop begins late.
-  def late(stop) = [visits[stop].start_at - (trip.stops[stop].closes || visits[stop].start_at), 0].max
-end

@@ -16,8 +16,18 @@ class Core::Hours::PlanMaker
   def plan
     exact = @partner.nil? && @rules.searched_exactly?
     (pieces, partner_pieces), visits, late, ends, whole = exact ? searched : searched_by_steps
-    bare = Core::Hours::Plan.new(verdict: verdict(late), trip: @trip, finish_at: ends, late_minutes: late, visits: @sections.visits(visits) || [], pieces: @sections.pieces(pieces) || [],
-                                 partner_pieces: @sections.pieces(partner_pieces), reasons: [], days: @question.days)
+    bare =
+      Core::Hours::Plan.new(
+        verdict: verdict(late),
+        trip: @trip,
+        finish_at: ends,
+        late_minutes: late,
+        visits: @sections.visits(visits) || [],
+        pieces: @sections.pieces(pieces) || [],
+        partner_pieces: @sections.pieces(partner_pieces),
+        reasons: [],
+        days: @question.days
+      )
     reasons = Core::Hours::PlanReasons.new(bare, @question, @rules, advice: @advice && @partner.nil?).all
     bare.with(reasons: whole ? reasons : [*reasons, cut])
   end
@@ -26,7 +36,7 @@ class Core::Hours::PlanMaker
 
   def searched
     planner = Core::Hours::Planner.new(@question, @sections.trip, @rules)
-    best = planner.best or return [nil, nil, nil, nil, true]
+    best = planner.best or return nil, nil, nil, nil, true
     pieces, visits = planner.record(best)
     [[pieces], visits, best.late, best.at, true]
   end

@@ -3,10 +3,12 @@
 # Finds the best legal schedule for a trip after a record: least lateness, then the earliest end.
 #
 # A best-first search over what can be done next. It looks only where an optimum can be, by these arguments:
-# - Within a spell of work everything is done as early as it can be. A rest or a break may be moved to a later place on the way,
+# - Within a spell of work everything is done as early as it can be. A rest or a break may be moved to a later
+#   place on the way,
 #   the driving before it becoming earlier, until a limit, a closed window or a wait stops it: so rests begin only where hours
 #   run out or where there is waiting to be done, and breaks only where driving must be interrupted or is interrupted anyway.
-# - Where a spell waits, it might have begun as much later as the wait is long. That costs nothing, and its window then ends
+# - Where a spell waits, it might have begun as much later as the wait is long. That costs nothing, and its
+#   window then ends
 #   later: so a spell begins as late as its waits allow (just in time). Later still makes a stop late, minute by minute, and may
 #   yet pay: those starts are tried in order of what they cost.
 # - One state is not looked at beyond another that is as good in everything that counts (State#covers?).
@@ -24,7 +26,8 @@ class Core::Hours::Planner
     @trip = trip
     @stops = trip.stops
     @horizon = question.as_of + HORIZON_MINUTES
-    reading = Core::Hours::Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days)
+    reading =
+      Core::Hours::Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days)
     @cycle = Cycle.new(rules, reading, question.days, @horizon, most_work)
     @course = Course.new(trip, rules, @cycle, reading)
     @recorder = Recorder.new(trip, rules, @cycle, reading)
@@ -64,12 +67,14 @@ class Core::Hours::Planner
 
     return if covered?(state)
 
-    # Of equals the one that is further on the way, then the one with fewer rests: that ends the search soonest, and is as a driver would.
+    # Of equals the one that is further on the way, then the one with fewer rests: that ends the search
+    # soonest, and is as a driver would.
     key = (late << END_BITS) + ends - @question.as_of
     @queue.push((((key << DRIVING_BITS) + @outlook.driving(state)) << RESTS_BITS) + state.rests, state)
   end
 
-  # Looked for among the latest only: to look at a state too many costs little, to search a long list for each much.
+  # Looked for among the latest only: to look at a state too many costs little, to search a long list for each
+  # much.
   def covered?(state)
     seen = @seen[(state.stop << 1) + (state.here ? 1 : 0)] ||= []
     at = seen.length - 1
@@ -88,7 +93,9 @@ class Core::Hours::Planner
 
   # The same spell begun later, at the price of lateness, where a wait before `instant` takes that up.
   def push_later(state, minutes, instant)
-    return unless state.spell.movable && state.start + minutes <= @course.latest_start(state, instant, keep: false)
+    unless state.spell.movable && state.start + minutes <= @course.latest_start(state, instant, keep: false)
+      return
+    end
 
     push_if(@course.again(state.spell, state.acts, state.start + minutes))
   end
@@ -99,7 +106,9 @@ class Core::Hours::Planner
     rest(state, first_half: waits) if waits || (state.promised && state.stop == @stops.length - 1)
     return push_if(@course.after(state, [:serve])) unless waits
 
-    just_in_time(state, opens, opens + @stops[state.stop].service_minutes) { |later| push_if(@course.after(later, [:serve])) }
+    just_in_time(state, opens, opens + @stops[state.stop].service_minutes) do |later|
+      push_if(@course.after(later, [:serve]))
+    end
   end
 
   def drive(state)
@@ -107,10 +116,13 @@ class Core::Hours::Planner
     return drive_on(state, instant) if instant == state.at
 
     rest(state, first_half: true)
-    [state, *undriven(state)].each { |waiting| just_in_time(waiting, instant, instant) { |later| drive_on(later, instant) } }
+    [state, *undriven(state)].each do |waiting|
+      just_in_time(waiting, instant, instant) { |later| drive_on(later, instant) }
+    end
   end
 
-  # The states without the driving just before a wait: a spell may begin after the wait and gain more of its window than it loses of the way.
+  # The states without the driving just before a wait: a spell may begin after the wait and gain more of its
+  # window than it loses of the way.
   def undriven(state)
     return [] if !state.spell.movable || @outlook.within_spell?(state)
 
@@ -122,13 +134,16 @@ class Core::Hours::Planner
     states
   end
 
-  # A state that waits until an instant, with its spell begun as late as costs nothing; where that would undo an interruption of
+  # A state that waits until an instant, with its spell begun as late as costs nothing; where that would undo
+  # an interruption of
   # driving, which lasts until `leaves`, as late as leaves it too.
   def just_in_time(state, instant, leaves)
     return yield(state) unless state.spell.movable
 
     later = begun_later(state, instant)
-    yield begun_later(state, [instant, leaves - @course.interruption].min) if broken?(state, leaves) && !broken?(later, leaves)
+    if broken?(state, leaves) && !broken?(later, leaves)
+      yield begun_later(state, [instant, leaves - @course.interruption].min)
+    end
     yield later
   end
 
@@ -161,7 +176,11 @@ class Core::Hours::Planner
     push_later(state, 1 - free, instant) if wanted.positive? && free <= 0
     until_break = state.limits[2] ? state.limits[2] - unbroken : free
     minutes = @course.room(state, instant, [free, until_break].min)
-    minutes.positive? ? driven(state, minutes, instant) : out_of_hours(state, free.positive? && until_break <= 0)
+    if minutes.positive?
+      driven(state, minutes, instant)
+    else
+      out_of_hours(state, free.positive? && until_break <= 0)
+    end
   end
 
   # A spell that has not begun yet can begin when the wait is over.
@@ -186,7 +205,10 @@ class Core::Hours::Planner
 
     rests = @rests.after(state, first_half:)
     rests.each { |rested| push(rested) }
-    # The rest before this spell, as the first of a pair, is longer the later the spell begins: the second is then shorter.
-    push_later(state, 1, state.at) if state.promised && state.promised.to.nil? && rests.any? { |rested| rested.promised.nil? }
+    # The rest before this spell, as the first of a pair, is longer the later the spell begins: the second is
+    # then shorter.
+    if state.promised && state.promised.to.nil? && rests.any? { |rested| rested.promised.nil? }
+      push_later(state, 1, state.at)
+    end
   end
 end

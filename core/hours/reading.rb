@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# A record read once: rests, shifts, and running sums of driving and duty, from which every clock at its end follows.
+# A record read once: rests, shifts, and running sums of driving and duty, from which every clock at its end
+# follows.
 class Core::Hours::Reading
   # Before the record a driver has rested as long as any rule asks.
   BEFORE_MINUTES = 60 * 24 * 60
@@ -13,7 +14,10 @@ class Core::Hours::Reading
     @days = days
     @exceptions = exceptions
     first = stretches.first&.from || as_of
-    @stretches = [Core::Hours::Stretch.new(status: "off_duty", from: first - BEFORE_MINUTES, to: first), *stretches]
+    @stretches = [
+      Core::Hours::Stretch.new(status: "off_duty", from: first - BEFORE_MINUTES, to: first),
+      *stretches
+    ]
     @rests = Core::Hours::Rest.all(@stretches)
     @shifts = divide
     add_up
@@ -43,9 +47,12 @@ class Core::Hours::Reading
   # Minutes used of a limit within a shift at an instant at which a stretch begins or ends.
   def used_of_shift(limit, shift, count, instant)
     case limit.counts
-    when "elapsed" then shift.elapsed(count, instant)
-    when "driving" then driven(instant) - driven(count.anchor)
-    else worked(instant) - worked(count.anchor)
+    when "elapsed"
+      shift.elapsed(count, instant)
+    when "driving"
+      driven(instant) - driven(count.anchor)
+    else
+      worked(instant) - worked(count.anchor)
     end
   end
 
@@ -53,9 +60,12 @@ class Core::Hours::Reading
   def used_of_day(limit, instant, day)
     from = @days.start(day)
     case limit.counts
-    when "on_duty" then worked(instant) - worked(from)
-    when "driving" then driven_until(instant) - driven_until(from)
-    else instant - from - rested(limit, from, instant)
+    when "on_duty"
+      worked(instant) - worked(from)
+    when "driving"
+      driven_until(instant) - driven_until(from)
+    else
+      instant - from - rested(limit, from, instant)
     end
   end
 
@@ -68,13 +78,17 @@ class Core::Hours::Reading
 
   # Minutes used of a limit since the last rest of its length.
   def used_since_rest(limit, instant)
-    rest = @rests.reverse_each.find { |one| one.from < instant && [one.to, instant].min - one.from >= limit.rest_minutes } or return 0
+    rest =
+      @rests.reverse_each.find do |one|
+        one.from < instant && [one.to, instant].min - one.from >= limit.rest_minutes
+      end or return 0
     return 0 if rest.to >= instant
 
     limit.counts == "elapsed" ? instant - rest.to : worked(instant) - worked(rest.to)
   end
 
-  # Driving minutes since the last interruption, at the start of each driving stretch and at the end of the record.
+  # Driving minutes since the last interruption, at the start of each driving stretch and at the end of the
+  # record.
   def unbroken(instant) = @unbroken.fetch(instant)
 
   # Minutes on duty before the days that a limit looks at on a day.
@@ -83,7 +97,8 @@ class Core::Hours::Reading
     @worked_before[first] ||= worked(@days.start(first))
   end
 
-  # Minutes used of a limit over days at an instant of a day at which so much had been worked: since the first of its days, or
+  # Minutes used of a limit over days at an instant of a day at which so much had been worked: since the first
+  # of its days, or
   # since the last restart, whichever left less.
   def used_of_days(limit, instant, day, worked)
     before = worked_before(limit, day)
@@ -97,14 +112,22 @@ class Core::Hours::Reading
   # The same at an instant of rest after the record, until which the rest under way goes on.
   def used_resting_until(limit, instant)
     rest_from = @stretches.last.rest? ? @rests.last.from : @as_of
-    instant - rest_from >= limit.restart_minutes ? 0 : used_of_days(limit, instant, @days.day_of(instant), worked(@as_of))
+    if instant - rest_from >= limit.restart_minutes
+      0
+    else
+      used_of_days(limit, instant, @days.day_of(instant), worked(@as_of))
+    end
   end
 
   private
 
-  def restarts(limit) = (@restarts ||= {})[limit.name] ||= @rests.select { |rest| rest.minutes >= limit.restart_minutes }.map { |rest| [rest.to, worked(rest.to)] }
+  def restarts(limit) =
+    (@restarts ||= {})[limit.name] ||= @rests
+      .select { |rest| rest.minutes >= limit.restart_minutes }
+      .map { |rest| [rest.to, worked(rest.to)] }
 
-  def resting_long? = @rests.last.to == @as_of && @rests.last.minutes >= @rules.shift_rest_minutes && @stretches.last.rest?
+  def resting_long? =
+    @rests.last.to == @as_of && @rests.last.minutes >= @rules.shift_rest_minutes && @stretches.last.rest?
 
   # Driving minutes before any instant.
   def driven_until(instant)
@@ -114,7 +137,13 @@ class Core::Hours::Reading
 
   # Minutes of rest between two instants, in rests that are long enough by the later one.
   def rested(limit, from, to)
-    @rests.sum { |rest| rest.from < to && rest.to > from && [rest.to, to].min - rest.from >= limit.rest_block_minutes ? [rest.to, to].min - [rest.from, from].max : 0 }
+    @rests.sum do |rest|
+      if rest.from < to && rest.to > from && [rest.to, to].min - rest.from >= limit.rest_block_minutes
+        [rest.to, to].min - [rest.from, from].max
+      else
+        0
+      end
+    end
   end
 
   def divide

@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
-# A trip whose ways run through parts with windows of their own, as the planners know it: every part ends at a stop without service,
-# which is left out again of what they found. So a load waits at a border, or before a city, until it may go on.
+# A trip whose ways run through parts with windows of their own, as the planners know it: every part ends at a
+# stop without service,
+# which is left out again of what they found. So a load waits at a border, or before a city, until it may go
+# on.
 class Core::Hours::Sections
   # minutes - of driving; windows - as TripStop#drive_windows
   Section = Core::Value.of(:minutes, :windows)
@@ -35,11 +37,19 @@ class Core::Hours::Sections
   def pieces(found)
     return found unless split? && found
 
-    found.map { |piece| piece.with(stop: @stops[piece.stop].last) }.chunk_while { |a, b| a.status == b.status && a.stop == b.stop }.map { |run| run.one? ? run.first : run.first.with(to: run.last.to) }
+    found
+      .map { |piece| piece.with(stop: @stops[piece.stop].last) }
+      .chunk_while { |a, b| a.status == b.status && a.stop == b.stop }
+      .map { |run| run.one? ? run.first : run.first.with(to: run.last.to) }
   end
 
   # Array of Visit, of the trip's own stops.
-  def visits(found) = split? && found ? found.each_index.filter_map { |i| found[i] if @stops[i + 1]&.last != @stops[i].last } : found
+  def visits(found) =
+    if split? && found
+      found.each_index.filter_map { |i| found[i] if @stops[i + 1]&.last != @stops[i].last }
+    else
+      found
+    end
 
   private
 
@@ -49,7 +59,17 @@ class Core::Hours::Sections
     parts = self.class.of(stop.sections || [], stop.drive_minutes)
     return [stop.with(sections: nil)] if parts.empty?
 
-    passed = parts[0...-1].map { |part| Core::Hours::TripStop.new(name: stop.name, drive_minutes: part.minutes, service_minutes: 0, opens: nil, closes: nil, drive_windows: part.windows) }
+    passed =
+      parts[0...-1].map do |part|
+        Core::Hours::TripStop.new(
+          name: stop.name,
+          drive_minutes: part.minutes,
+          service_minutes: 0,
+          opens: nil,
+          closes: nil,
+          drive_windows: part.windows
+        )
+      end
     [*passed, stop.with(drive_minutes: parts.last.minutes, drive_windows: parts.last.windows, sections: nil)]
   end
 end

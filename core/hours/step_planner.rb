@@ -1,13 +1,18 @@
 # frozen_string_literal: true
 
-# Plans for a team, or under rules that the Planner's arguments do not cover: a best-first search by the clocks themselves.
+# Plans for a team, or under rules that the Planner's arguments do not cover: a best-first search by the
+# clocks themselves.
 #
-# Driving goes on until something ends it: the way, a clock, a window. Rest goes on until something comes of it: a clock turns, a
-# window or a stop opens, now or as much earlier as the way there takes. Of states alike in every clock one is kept. What ends
-# first is the best of all that can be so composed, and the specs compare it with an exhaustive search; where a long trip makes
+# Driving goes on until something ends it: the way, a clock, a window. Rest goes on until something comes of
+# it: a clock turns, a
+# window or a stop opens, now or as much earlier as the way there takes. Of states alike in every clock one is
+# kept. What ends
+# first is the best of all that can be so composed, and the specs compare it with an exhaustive search; where
+# a long trip makes
 # that search too wide, it is cut, and the plan says so.
 #
-# Of a team one drives, or does the work at a stop, while the other is in the sleeper; where both rest, both are in it.
+# Of a team one drives, or does the work at a stop, while the other is in the sleeper; where both rest, both
+# are in it.
 class Core::Hours::StepPlanner
   Piece = Core::Hours::Planner::Recorder::Piece
   Visit = Core::Hours::Planner::Recorder::Visit
@@ -16,15 +21,18 @@ class Core::Hours::StepPlanner
   LOOKED_AT_IN_HASTE = 600
   ALIKE = 12
   RESTS_AT_MOST = 2 * 24 * 60
-  # What is looked at first, by lateness, end and driving ahead: the best so far, or where that finds no end in time, what is furthest on the way.
+  # What is looked at first, by lateness, end and driving ahead: the best so far, or where that finds no end
+  # in time, what is furthest on the way.
   BEST_FIRST = ->(late, ends, driving) { (((late << 16) + ends) << 16) + driving }
   FURTHEST_FIRST = ->(late, ends, driving) { (((driving << 16) + late) << 16) + ends }
 
-  # A state. stop, left - the stop ahead and driving minutes to it; at - instant; arrived - there since; late - minutes in all
+  # A state. stop, left - the stop ahead and driving minutes to it; at - instant; arrived - there since; late
+  # - minutes in all
   # last - which driver drove or worked last; added - by driver, Array of [status, from, to, stop] since as_of
   Step = Core::Value.of(:stop, :left, :at, :arrived, :late, :last, :added, :visits)
 
-  # questions - of the drivers, one or two, all asked at the same instant; looks - how many states may be looked at before haste
+  # questions - of the drivers, one or two, all asked at the same instant; looks - how many states may be
+  #             looked at before haste
   def initialize(questions, trip, rules, looks: LOOKED_AT)
     @looks = looks
     @questions = questions
@@ -33,12 +41,21 @@ class Core::Hours::StepPlanner
     @rules = rules
     @as_of = questions.first.as_of
     @horizon = @as_of + Core::Hours::Planner::HORIZON_MINUTES
-    @after = @stops.each_index.map { |i| @stops.drop(i + 1).sum(&:drive_minutes) + @stops.drop(i).sum(&:service_minutes) }
-    @shift_drive = @rules.limits.select { |limit| limit.within == "shift" && limit.counts == "driving" }.map { |limit| @rules.minutes(limit, @rules.exceptions.map(&:kind)) || limit.minutes }.min
+    @after =
+      @stops.each_index.map do |i|
+        @stops.drop(i + 1).sum(&:drive_minutes) + @stops.drop(i).sum(&:service_minutes)
+      end
+    @shift_drive =
+      @rules
+        .limits
+        .select { |limit| limit.within == "shift" && limit.counts == "driving" }
+        .map { |limit| @rules.minutes(limit, @rules.exceptions.map(&:kind)) || limit.minutes }
+        .min
     @interruption = @rules.limits.filter_map(&:interruption_minutes).max || 0
   end
 
-  # [Array of Array of Piece by driver, Array of Visit, late minutes, end, whether the whole search was made]; all but the last
+  # [Array of Array of Piece by driver, Array of Visit, late minutes, end, whether the whole search was made];
+  # all but the last
   # nil where no legal way was found.
   def best
     found = search(BEST_FIRST, @looks)
@@ -57,10 +74,23 @@ class Core::Hours::StepPlanner
     @alike = Hash.new(0)
     @seen = {}
     @whole = alike.nil?
-    push(Step.new(stop: 0, left: @stops.first.drive_minutes, at: @as_of, arrived: @stops.first.drive_minutes.zero? ? @as_of : nil, late: 0, last: 0, added: @questions.map { [] }, visits: []))
+    push(
+      Step.new(
+        stop: 0,
+        left: @stops.first.drive_minutes,
+        at: @as_of,
+        arrived: @stops.first.drive_minutes.zero? ? @as_of : nil,
+        late: 0,
+        last: 0,
+        added: @questions.map { [] },
+        visits: []
+      )
+    )
     looks.times do
       step = @queue.pop or return
-      return [step.added.map { |list| pieces(list) }, step.visits, step.late, step.at, @whole] if step.stop == @stops.length
+      if step.stop == @stops.length
+        return step.added.map { |list| pieces(list) }, step.visits, step.late, step.at, @whole
+      end
 
       readings = @questions.each_index.map { |driver| reading(step, driver) }
       state = [step.stop, step.left, step.at, step.late, *readings.map { |one| clocks(one) }]
@@ -83,10 +113,11 @@ class Core::Hours::StepPlanner
     @queue.push(@keyed.call(late, ends - @as_of, driving), step)
   end
 
-  # The least that lateness and end can come to: each stop reached by driving alone and, of one driver, with the rests that so
+  # The least that lateness and end can come to: each stop reached by driving alone and, of one driver, with
+  # the rests that so
   # much driving takes at least.
   def bounds(step)
-    return [step.late, step.at] if step.stop == @stops.length
+    return step.late, step.at if step.stop == @stops.length
 
     instant = step.at
     late = step.late
@@ -104,13 +135,24 @@ class Core::Hours::StepPlanner
     [late.to_i, instant]
   end
 
-  # Of driving minutes ahead, the least minutes of rest they take. Not known of a team, where one rests while the other drives.
+  # Of driving minutes ahead, the least minutes of rest they take. Not known of a team, where one rests while
+  # the other drives.
   def rested_driving(step)
     return ->(_) { 0 } unless @questions.one?
 
     reading = reading(step, 0)
     run = reading.stretches.last.rest? ? reading.rests.last.minutes : 0
-    able = reading.shift ? [@shift_drive - reading.driven(step.at) + reading.driven(reading.shift.count_at(step.at).anchor), 0].max : @shift_drive
+    able =
+      (
+        if reading.shift
+          [
+            @shift_drive - reading.driven(step.at) + reading.driven(reading.shift.count_at(step.at).anchor),
+            0
+          ].max
+        else
+          @shift_drive
+        end
+      )
     lambda do |driving|
       rests = (driving - able).fdiv(@shift_drive).ceil
       rests.positive? ? [(rests * @rules.shift_rest_minutes) - run, 0].max : 0
@@ -119,9 +161,32 @@ class Core::Hours::StepPlanner
 
   # All that decides what a driver can still do.
   def clocks(reading)
-    rest = reading.stretches.last.rest? ? [reading.rests.last.minutes, reading.rests.last.sleeping_minutes] : nil
-    resting = reading.shift ? reading.rests.select { |one| one.from >= reading.shift.from && one.minutes >= @rules.split.least_minutes }.map { |one| [one.from, one.to, one.sleeper_minutes] } : nil
-    [reading.remaining, rest, resting, reading.unbroken(reading.as_of), @interruption.positive? ? [reading.as_of - (reading.stretches.reverse_each.find(&:driving?)&.to || 0), @interruption].min : 0]
+    rest =
+      reading.stretches.last.rest? ? [reading.rests.last.minutes, reading.rests.last.sleeping_minutes] : nil
+    resting =
+      (
+        if reading.shift
+          reading
+            .rests
+            .select { |one| one.from >= reading.shift.from && one.minutes >= @rules.split.least_minutes }
+            .map { |one| [one.from, one.to, one.sleeper_minutes] }
+        else
+          nil
+        end
+      )
+    [
+      reading.remaining,
+      rest,
+      resting,
+      reading.unbroken(reading.as_of),
+      (
+        if @interruption.positive?
+          [reading.as_of - (reading.stretches.reverse_each.find(&:driving?)&.to || 0), @interruption].min
+        else
+          0
+        end
+      )
+    ]
   end
 
   def at_stop(step, readings)
@@ -132,15 +197,24 @@ class Core::Hours::StepPlanner
       return push(work(step, stop.opens, "on_duty"))
     end
     rests(step, readings).each { |instant| push(rest(step, instant)) }
-    @questions.each_index { |driver| push(served(step.with(last: driver), stop)) if step.added.all?(&:empty?) || stop.service_minutes.positive? || driver == step.last }
+    @questions.each_index do |driver|
+      if step.added.all?(&:empty?) || stop.service_minutes.positive? || driver == step.last
+        push(served(step.with(last: driver), stop))
+      end
+    end
   end
 
   def served(step, stop)
     done = work(step, step.at + stop.service_minutes, "on_duty")
     ahead = @stops[step.stop + 1]
     late = step.late + [step.at - (stop.closes || step.at), 0].max
-    done.with(stop: step.stop + 1, left: ahead&.drive_minutes || 0, late:, arrived: ahead&.drive_minutes&.zero? ? done.at : nil,
-              visits: [*step.visits, Visit.new(arrive_at: step.arrived, start_at: step.at, leave_at: done.at)])
+    done.with(
+      stop: step.stop + 1,
+      left: ahead&.drive_minutes || 0,
+      late:,
+      arrived: ahead&.drive_minutes&.zero? ? done.at : nil,
+      visits: [*step.visits, Visit.new(arrive_at: step.arrived, start_at: step.at, leave_at: done.at)]
+    )
   end
 
   def on_the_way(step, readings)
@@ -148,34 +222,52 @@ class Core::Hours::StepPlanner
     return if from.nil?
     return push(rest(step, from)) if from > step.at
 
-    able = readings.each_with_index.to_h { |one, driver| [driver, [one.can_drive_minutes, step.left, to - step.at].min] }.select { |_, minutes| minutes.positive? }
-    able.each { |driver, minutes| [*swaps(step, readings, driver, minutes), minutes].each { |some| push(drive(step, driver, some)) } }
+    able =
+      readings
+        .each_with_index
+        .to_h { |one, driver| [driver, [one.can_drive_minutes, step.left, to - step.at].min] }
+        .select { |_, minutes| minutes.positive? }
+    able.each do |driver, minutes|
+      [*swaps(step, readings, driver, minutes), minutes].each { |some| push(drive(step, driver, some)) }
+    end
     rests(step, readings).each { |instant| push(rest(step, instant)) }
   end
 
-  # After how many minutes, before a driver must stop, the other of a team could go on by a clock that turns until then.
+  # After how many minutes, before a driver must stop, the other of a team could go on by a clock that turns
+  # until then.
   def swaps(step, readings, driver, minutes)
     others = @questions.each_index.reject { |other| other == driver }
-    others.flat_map { |other| Core::Hours::TurningPoints.after(readings[other], @rules, @questions[other].days) }.map { |instant| instant - step.at }.select { |some| some < minutes }
+    others
+      .flat_map { |other| Core::Hours::TurningPoints.after(readings[other], @rules, @questions[other].days) }
+      .map { |instant| instant - step.at }
+      .select { |some| some < minutes }
   end
 
-  # Until when it may pay to rest: until a clock turns, or until the way there takes up what is left before something opens.
+  # Until when it may pay to rest: until a clock turns, or until the way there takes up what is left before
+  # something opens.
   def rests(step, readings)
-    turns = readings.each_with_index.flat_map { |one, driver| Core::Hours::TurningPoints.after(one, @rules, @questions[driver].days) }
+    turns =
+      readings.each_with_index.flat_map do |one, driver|
+        Core::Hours::TurningPoints.after(one, @rules, @questions[driver].days)
+      end
     path = 0
-    openings = (step.stop...@stops.length).flat_map do |i|
-      stop = @stops[i]
-      before = path
-      path += i == step.stop ? step.left : stop.drive_minutes
-      opens = [*(stop.opens - path if stop.opens), *(stop.drive_windows || []).map { |from, _| from - before }]
-      path += stop.service_minutes
-      opens.flat_map { |instant| [instant, instant - @interruption] }
-    end
+    openings =
+      (step.stop...@stops.length).flat_map do |i|
+        stop = @stops[i]
+        before = path
+        path += i == step.stop ? step.left : stop.drive_minutes
+        opens = [
+          *(stop.opens - path if stop.opens),
+          *(stop.drive_windows || []).map { |from, _| from - before }
+        ]
+        path += stop.service_minutes
+        opens.flat_map { |instant| [instant, instant - @interruption] }
+      end
     [*turns, *openings].uniq.select { |instant| instant > step.at && instant <= step.at + RESTS_AT_MOST }
   end
 
   def window(step)
-    windows = @stops[step.stop].drive_windows or return [step.at, @horizon]
+    windows = @stops[step.stop].drive_windows or return step.at, @horizon
     windows.find { |_, to| to > step.at }&.then { |from, to| [[from, step.at].max, to] }
   end
 
@@ -190,22 +282,37 @@ class Core::Hours::StepPlanner
   def on(step, to)
     return step if to == step.at
 
-    step.with(at: to, added: step.added.each_with_index.map { |list, driver| [*list, [yield(driver), step.at, to, step.stop]] })
+    step.with(
+      at: to,
+      added:
+        step.added.each_with_index.map { |list, driver| [*list, [yield(driver), step.at, to, step.stop]] }
+    )
   end
 
   # A driver's question as it would be asked in this state.
   def asked(step, driver)
     question = @questions[driver]
     added = step.added[driver].map { |status, from, to| Core::Hours::Stretch.new(status:, from:, to:) }
-    question.with(as_of: step.at, status: added.last&.status || question.status, stretches: joined(question.stretches + added))
+    question.with(
+      as_of: step.at,
+      status: added.last&.status || question.status,
+      stretches: joined(question.stretches + added)
+    )
   end
 
-  def joined(stretches) = stretches.chunk_while { |one, other| one.status == other.status }.map { |run| run.one? ? run.first : run.first.with(to: run.last.to) }
+  def joined(stretches) =
+    stretches
+      .chunk_while { |one, other| one.status == other.status }
+      .map { |run| run.one? ? run.first : run.first.with(to: run.last.to) }
 
   def reading(step, driver)
     question = asked(step, driver)
     Core::Hours::Reading.new(@rules, question.stretches, step.at, question.exceptions, question.days)
   end
 
-  def pieces(list) = list.map { |status, from, to, stop| Piece.new(status:, from:, to:, stop:) }.chunk_while { |one, other| one.status == other.status && one.stop == other.stop }.map { |run| run.first.with(to: run.last.to) }
+  def pieces(list) =
+    list
+      .map { |status, from, to, stop| Piece.new(status:, from:, to:, stop:) }
+      .chunk_while { |one, other| one.status == other.status && one.stop == other.stop }
+      .map { |run| run.first.with(to: run.last.to) }
 end

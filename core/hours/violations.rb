@@ -2,9 +2,7 @@
 
 # Driving past a limit, as the record stands.
 class Core::Hours::Violations
-  Violation = Core::Value.of(:kind, :rule, :from, :to) do
-    def minutes = to - from
-  end
+  Violation = Core::Value.of(:kind, :rule, :from, :to) { def minutes = to - from }
 
   def initialize(rules, reading, days)
     @rules = rules
@@ -26,7 +24,13 @@ class Core::Hours::Violations
     end
     return found if found.empty?
 
-    joined = found.group_by(&:kind).values.flat_map { |list| list.chunk_while { |one, other| one.to == other.from }.map { |run| run.first.with(to: run.last.to) } }
+    joined =
+      found
+        .group_by(&:kind)
+        .values
+        .flat_map do |list|
+          list.chunk_while { |one, other| one.to == other.from }.map { |run| run.first.with(to: run.last.to) }
+        end
     joined.sort_by { |violation| [violation.from, violation.kind] }
   end
 
@@ -52,9 +56,14 @@ class Core::Hours::Violations
     driven = @reading.driven(last.from) + last.minutes - @reading.driven(first.from)
     @rules.limits.reject do |limit|
       case limit.within
-      when "days" then @reading.worked_at(last.from) + last.minutes - @reading.worked_before(limit, @days.day_of(first.from)) <= limit.minutes
-      when "interruption" then driven <= limit.minutes || driving.all? { |stretch| @reading.unbroken(stretch.from) + stretch.minutes <= limit.minutes }
-      when "shift" then (limit.counts == "driving" ? driven : last.to - shift.from) <= limit.minutes
+      when "days"
+        @reading.worked_at(last.from) + last.minutes -
+          @reading.worked_before(limit, @days.day_of(first.from)) <= limit.minutes
+      when "interruption"
+        driven <= limit.minutes ||
+          driving.all? { |stretch| @reading.unbroken(stretch.from) + stretch.minutes <= limit.minutes }
+      when "shift"
+        (limit.counts == "driving" ? driven : last.to - shift.from) <= limit.minutes
       end
     end
   end
@@ -63,12 +72,17 @@ class Core::Hours::Violations
     return past_a_day(limit, stretch, found) if limit.within == "day"
 
     minutes = @rules.minutes(limit, count.kinds) or return
-    used = case limit.within
-           when "days" then return past_days(limit, stretch, minutes, found)
-           when "interruption" then @reading.unbroken(stretch.from)
-           when "rest" then @reading.used_since_rest(limit, stretch.from)
-           else @reading.used_of_shift(limit, shift, count, stretch.from)
-           end
+    used =
+      case limit.within
+      when "days"
+        return past_days(limit, stretch, minutes, found)
+      when "interruption"
+        @reading.unbroken(stretch.from)
+      when "rest"
+        @reading.used_since_rest(limit, stretch.from)
+      else
+        @reading.used_of_shift(limit, shift, count, stretch.from)
+      end
     over(limit, stretch.from, stretch.to, minutes - used, found)
   end
 

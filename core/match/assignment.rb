@@ -2,15 +2,24 @@
 
 # The assignment of crews to loads with the greatest total profit; among equals, with the most loads covered.
 #
-# The Hungarian method on sparse costs, in whole numbers, so that no cent is lost: loads are added one at a time, each by the
-# shortest augmenting path under the potentials so far (Kuhn 1955, Munkres 1957; shortest paths after Tomizawa 1971). A load may
+# The Hungarian method on sparse costs, in whole numbers, so that no cent is lost: loads are added one at a
+# time, each by the
+# shortest augmenting path under the potentials so far (Kuhn 1955, Munkres 1957; shortest paths after Tomizawa
+# 1971). A load may
 # always stay uncovered, at no cost.
 class Core::Match::Assignment
   # pairs - Array of [crew, load] in order of the loads; profit - cents
-  Answer = Core::Value.of(:pairs, :profit, :unmatched_loads, :idle_crews) do
-    # As in the contract.
-    def to_h = { pairs: pairs.map { |crew, load| { crew:, load: } }, profit: Core::Money.text(profit), unmatched_loads:, idle_crews: }
-  end
+  Answer =
+    Core::Value.of(:pairs, :profit, :unmatched_loads, :idle_crews) do
+      # As in the contract.
+      def to_h =
+        {
+          pairs: pairs.map { |crew, load| { crew:, load: } },
+          profit: Core::Money.text(profit),
+          unmatched_loads:,
+          idle_crews:
+        }
+    end
 
   # scores - Hash of [crew, load] to cents
   def initialize(crews, loads, scores)
@@ -25,7 +34,12 @@ class Core::Match::Assignment
     solve
     pairs = @loads.each_index.filter_map { |load| @crew_of[load] && [@crews[@crew_of[load]], @loads[load]] }
     covered, busy = pairs.to_h { |_, load| [load, true] }, pairs.to_h { |crew, _| [crew, true] }
-    Answer.new(pairs:, profit: pairs.sum { |pair| @scores[pair] }, unmatched_loads: @loads.reject { |load| covered[load] }, idle_crews: @crews.reject { |crew| busy[crew] })
+    Answer.new(
+      pairs:,
+      profit: pairs.sum { |pair| @scores[pair] },
+      unmatched_loads: @loads.reject { |load| covered[load] },
+      idle_crews: @crews.reject { |crew| busy[crew] }
+    )
   end
 
   private
@@ -35,7 +49,9 @@ class Core::Match::Assignment
     number = @crews.each_with_index.to_h
     costs = Array.new(@loads.length) { [] }
     at = @loads.each_with_index.to_h
-    @scores.each { |(crew, load), cents| costs[at[load]] << [number[crew], -((cents * @cent) + 1)] unless cents.negative? }
+    @scores.each do |(crew, load), cents|
+      costs[at[load]] << [number[crew], -((cents * @cent) + 1)] unless cents.negative?
+    end
     costs
   end
 
@@ -48,7 +64,8 @@ class Core::Match::Assignment
     @loads.each_index { |load| augment(load) }
   end
 
-  # Brings one more load in along the cheapest way of passing crews on; the way may end with a load going uncovered.
+  # Brings one more load in along the cheapest way of passing crews on; the way may end with a load going
+  # uncovered.
   def augment(load)
     @distance = {}
     @from = {}
@@ -62,7 +79,9 @@ class Core::Match::Assignment
       uncovered = [left, row] if uncovered.first.nil? || left < uncovered.first
       relax(row, left)
       crew, = @open.min_by(&:last)
-      return finish(uncovered.last, nil, done, uncovered.first, load) if crew.nil? || uncovered.first <= @distance[crew]
+      if crew.nil? || uncovered.first <= @distance[crew]
+        return finish(uncovered.last, nil, done, uncovered.first, load)
+      end
 
       reached = @distance[crew]
       return finish(@from[crew], crew, done, reached, load) if @load_of[crew].nil?

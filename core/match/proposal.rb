@@ -2,7 +2,8 @@
 
 require "highs"
 
-# Chooses among options so that nothing is taken twice, for the greatest value: a set packing, solved exactly by HiGHS.
+# Chooses among options so that nothing is taken twice, for the greatest value: a set packing, solved exactly
+# by HiGHS.
 class Core::Match::Proposal
   # takes - keys of what it needs for itself alone: the crew, the loads, the trailers; value - cents
   Option = Core::Value.of(:id, :takes, :value)
@@ -34,9 +35,21 @@ class Core::Match::Proposal
       starts << index.length
       index.concat(option.takes.map { |key| rows[key] })
     end
-    Highs.mip(sense: :maximize, col_cost: @options.map { |option| option.value.to_f }, col_lower: @options.map { |option| @locked[option.id] ? 1 : 0 }, col_upper: [1] * @options.length,
-              row_lower: [0] * rows.length, row_upper: rows.keys.map { |key| @there_are.fetch(key, 1) }, a_format: :colwise, a_start: starts, a_index: index, a_value: [1] * index.length, integrality: [:integer] * @options.length)
-         .tap { |highs| exact(highs) }
+    Highs
+      .mip(
+        sense: :maximize,
+        col_cost: @options.map { |option| option.value.to_f },
+        col_lower: @options.map { |option| @locked[option.id] ? 1 : 0 },
+        col_upper: [1] * @options.length,
+        row_lower: [0] * rows.length,
+        row_upper: rows.keys.map { |key| @there_are.fetch(key, 1) },
+        a_format: :colwise,
+        a_start: starts,
+        a_index: index,
+        a_value: [1] * index.length,
+        integrality: [:integer] * @options.length
+      )
+      .tap { |highs| exact(highs) }
   end
 
   # The gem has no word for this option of the solver's.

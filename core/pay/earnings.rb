@@ -4,7 +4,8 @@
 module Core::Pay::Earnings
   Line = Core::Pay::Terms::Line
 
-  # The rates each basis needs; the first is the one it cannot do without, all but `percent_of_fuel` are required.
+  # The rates each basis needs; the first is the one it cannot do without, all but `percent_of_fuel` are
+  # required.
   RATES = {
     per_mile: %i[loaded_mile_rate empty_mile_rate],
     percent: %i[percent percent_of_fuel],
@@ -15,9 +16,26 @@ module Core::Pay::Earnings
 
   def self.lines(trip, plan)
     lines = base(trip, plan)
-    lines << times(trip, plan, "Extra stops", [trip.stop_count - plan.stops_included, 0].max.to_d, Money.to_d(plan.extra_stop_cents)) if trip.stop_count > plan.stops_included
+    if trip.stop_count > plan.stops_included
+      lines << times(
+        trip,
+        plan,
+        "Extra stops",
+        [trip.stop_count - plan.stops_included, 0].max.to_d,
+        Money.to_d(plan.extra_stop_cents)
+      )
+    end
     lines << detention(trip, plan)
-    lines << times(trip, plan, "Layover", trip.layover_days.to_d, Money.to_d(plan.layover_daily_cents), share: false) if trip.layover_days.positive?
+    if trip.layover_days.positive?
+      lines << times(
+        trip,
+        plan,
+        "Layover",
+        trip.layover_days.to_d,
+        Money.to_d(plan.layover_daily_cents),
+        share: false
+      )
+    end
     lines << times(trip, plan, "Tarp", 1.to_d, Money.to_d(plan.tarp_cents)) if trip.tarped
     lines.compact!
     lines << day_minimum(trip, plan, lines) if plan.day_minimum_cents.positive?
@@ -29,12 +47,22 @@ module Core::Pay::Earnings
     rates = plan.rates
     case plan.basis
     when :per_mile
-      [times(trip, plan, "Loaded miles", trip.loaded_miles, loaded_rate(trip, plan), places: 1), times(trip, plan, "Empty miles", trip.empty_miles, rates[:empty_mile_rate], places: 1)]
+      [
+        times(trip, plan, "Loaded miles", trip.loaded_miles, loaded_rate(trip, plan), places: 1),
+        times(trip, plan, "Empty miles", trip.empty_miles, rates[:empty_mile_rate], places: 1)
+      ]
     when :percent
-      [percent(trip, plan, "Line haul", trip.line_haul_cents), (percent(trip, plan, "Fuel surcharge", trip.fuel_surcharge_cents) if rates[:percent_of_fuel]), *accessorials(trip, plan)]
-    when :hourly then hours(trip, plan)
-    when :per_load then [times(trip, plan, "Load", 1.to_d, rates[:per_load])]
-    when :per_ton then [times(trip, plan, "Tons", trip.tons, rates[:per_ton])]
+      [
+        percent(trip, plan, "Line haul", trip.line_haul_cents),
+        (percent(trip, plan, "Fuel surcharge", trip.fuel_surcharge_cents) if rates[:percent_of_fuel]),
+        *accessorials(trip, plan)
+      ]
+    when :hourly
+      hours(trip, plan)
+    when :per_load
+      [times(trip, plan, "Load", 1.to_d, rates[:per_load])]
+    when :per_ton
+      [times(trip, plan, "Tons", trip.tons, rates[:per_ton])]
     end
   end
 
@@ -45,8 +73,10 @@ module Core::Pay::Earnings
   end
 
   def self.accessorials(trip, plan)
-    trip.accessorials.select { |label, _| plan.percent_of.any? { |name| label.downcase.start_with?(name.downcase) } }
-        .map { |label, cents| percent(trip, plan, label, cents) }
+    trip
+      .accessorials
+      .select { |label, _| plan.percent_of.any? { |name| label.downcase.start_with?(name.downcase) } }
+      .map { |label, cents| percent(trip, plan, label, cents) }
   end
 
   # One line for the hours at the plan's rate, and one for each activity with a rate of its own.
@@ -54,10 +84,12 @@ module Core::Pay::Earnings
     return [times(trip, plan, "Hours", trip.hours, plan.rates[:hourly_rate])] if trip.worked.empty?
 
     kinds = trip.worked.group_by { |row| plan.activity_rates.key?(row.activity) ? row.activity : nil }
-    kinds.sort_by { |activity, _| activity.to_s }.map do |activity, rows|
-      label = activity ? "Hours #{activity.tr("_", " ")}" : "Hours"
-      times(trip, plan, label, rows.sum(BigDecimal(0), &:hours), plan.hour_rate(activity))
-    end
+    kinds
+      .sort_by { |activity, _| activity.to_s }
+      .map do |activity, rows|
+        label = activity ? "Hours #{activity.tr("_", " ")}" : "Hours"
+        times(trip, plan, label, rows.sum(BigDecimal(0), &:hours), plan.hour_rate(activity))
+      end
   end
 
   # In minutes, so that whole numbers do: a product with the rate is rounded once, in the line.
@@ -67,7 +99,17 @@ module Core::Pay::Earnings
 
     free = plan.detention_free_minutes
     minutes = trip.dwell_minutes.sum { |dwell| dwell > free ? (dwell - free) / step * step : 0 }
-    line(trip, plan, "Detention", "#{minutes} min", Money.rate_text(rate), rate.to_r * minutes / 60, share: false) unless minutes.zero?
+    unless minutes.zero?
+      line(
+        trip,
+        plan,
+        "Detention",
+        "#{minutes} min",
+        Money.rate_text(rate),
+        rate.to_r * minutes / 60,
+        share: false
+      )
+    end
   end
 
   # For each of its days a trip earns at least so much: what is missing.
@@ -75,30 +117,83 @@ module Core::Pay::Earnings
     missing_cents = (trip.days * plan.day_minimum_cents) - lines.sum(&:amount_cents)
     return unless missing_cents.positive?
 
-    Line.new(section: "earnings", label: "Daily minimum", quantity: "#{trip.days} days", rate: Money.text(plan.day_minimum_cents), amount_cents: missing_cents, trip: trip.id)
+    Line.new(
+      section: "earnings",
+      label: "Daily minimum",
+      quantity: "#{trip.days} days",
+      rate: Money.text(plan.day_minimum_cents),
+      amount_cents: missing_cents,
+      trip: trip.id
+    )
   end
 
-  # Of the mileage pay, so much a mile is paid as per diem: it leaves the earnings and comes back as a reimbursement, so that the sum stays.
+  # Of the mileage pay, so much a mile is paid as per diem: it leaves the earnings and comes back as a
+  # reimbursement, so that the sum stays.
   # Never more than the mileage pay itself, nor than the plan's most a day.
   # Source: Rev. Proc. 2019-48, section 4.03 (allowances by the mile), from memory.
   def self.per_diem(trip, plan, lines)
     mileage_cents = lines.select { |line| line.label.match?(/\A(?:Loaded|Empty) miles/) }.sum(&:amount_cents)
     wanted_cents = Money.cents(trip.miles * plan.per_diem_mile_rate * plan.share_percent / 100)
-    cents = [wanted_cents, mileage_cents, plan.per_diem_daily_cents && (plan.per_diem_daily_cents * trip.days)].compact.min
+    cents = [
+      wanted_cents,
+      mileage_cents,
+      plan.per_diem_daily_cents && (plan.per_diem_daily_cents * trip.days)
+    ].compact.min
     return [] unless cents.positive?
 
-    quantity, rate = cents == wanted_cents ? [Money.rate_text(trip.miles, places: 1), Money.rate_text(plan.per_diem_mile_rate)] : ["#{trip.days} days", Money.text(plan.per_diem_daily_cents || cents)]
-    [Line.new(section: "earnings", label: "Of that, per diem", quantity:, rate:, amount_cents: -cents, trip: trip.id), Line.new(section: "reimbursements", label: "Per diem", quantity:, rate:, amount_cents: cents, trip: trip.id)]
+    quantity, rate =
+      (
+        if cents == wanted_cents
+          [Money.rate_text(trip.miles, places: 1), Money.rate_text(plan.per_diem_mile_rate)]
+        else
+          ["#{trip.days} days", Money.text(plan.per_diem_daily_cents || cents)]
+        end
+      )
+    [
+      Line.new(
+        section: "earnings",
+        label: "Of that, per diem",
+        quantity:,
+        rate:,
+        amount_cents: -cents,
+        trip: trip.id
+      ),
+      Line.new(
+        section: "reimbursements",
+        label: "Per diem",
+        quantity:,
+        rate:,
+        amount_cents: cents,
+        trip: trip.id
+      )
+    ]
   end
 
   # Nil where it comes to nothing: most trips wait nowhere and have no extra stop.
   def self.times(trip, plan, label, quantity, rate, places: 0, share: true)
-    line(trip, plan, label, Money.rate_text(quantity, places:), Money.rate_text(rate), quantity * rate, share:) unless quantity.zero? || rate.zero?
+    unless quantity.zero? || rate.zero?
+      line(
+        trip,
+        plan,
+        label,
+        Money.rate_text(quantity, places:),
+        Money.rate_text(rate),
+        quantity * rate,
+        share:
+      )
+    end
   end
 
   def self.percent(trip, plan, label, base_cents)
     percent = plan.rates[:percent]
-    line(trip, plan, label, Money.text(base_cents), "#{Money.rate_text(percent, places: 0)}%", Money.to_d(base_cents) * percent / 100)
+    line(
+      trip,
+      plan,
+      label,
+      Money.text(base_cents),
+      "#{Money.rate_text(percent, places: 0)}%",
+      Money.to_d(base_cents) * percent / 100
+    )
   end
 
   # share - does a team driver's share apply? Rounded here, once.
@@ -111,5 +206,14 @@ module Core::Pay::Earnings
     Line.new(section: "earnings", label:, quantity:, rate:, amount_cents:, trip: trip.id)
   end
 
-  private_class_method :line, :base, :loaded_rate, :accessorials, :hours, :detention, :day_minimum, :per_diem, :times, :percent
+  private_class_method :line,
+                       :base,
+                       :loaded_rate,
+                       :accessorials,
+                       :hours,
+                       :detention,
+                       :day_minimum,
+                       :per_diem,
+                       :times,
+                       :percent
 end

@@ -4,7 +4,12 @@
 # Source: 15 U.S.C. 1673(a) and (b); 29 CFR 870.10 for pay periods other than a week.
 module Core::Pay::Garnishments
   # 30 times the federal minimum hourly wage of 7.25 a week, and its multiples: 2, 2 1/6 and 4 1/3 weeks
-  PROTECTED_CENTS = { "weekly" => 217_50, "biweekly" => 435_00, "semimonthly" => 471_25, "monthly" => 942_50 }.freeze
+  PROTECTED_CENTS = {
+    "weekly" => 217_50,
+    "biweekly" => 435_00,
+    "semimonthly" => 471_25,
+    "monthly" => 942_50
+  }.freeze
   ORDINARY_PERCENT = 25
 
   # orders - Terms::Garnishment in the order given
@@ -17,7 +22,10 @@ module Core::Pay::Garnishments
   end
 
   def self.ordinary_limit_cents(disposable_cents, frequency)
-    [percent_of(disposable_cents, ORDINARY_PERCENT), [disposable_cents - PROTECTED_CENTS.fetch(frequency), 0].max].min
+    [
+      percent_of(disposable_cents, ORDINARY_PERCENT),
+      [disposable_cents - PROTECTED_CENTS.fetch(frequency), 0].max
+    ].min
   end
 
   # Each order reaches as far as its own percentage of the whole, counting all support before it.

@@ -1,29 +1,43 @@
 # frozen_string_literal: true
 
 # What hours over a week's bound earn on top: half the week's average hourly rate.
-# Source: 29 CFR 778.110 and 778.115 (one rate, and several). Drivers whom 49 CFR 395 binds are exempt by 29 U.S.C. 213(b)(1); it is paid where the company says so.
+# Source: 29 CFR 778.110 and 778.115 (one rate, and several). Drivers whom 49 CFR 395 binds are exempt by 29
+# U.S.C. 213(b)(1); it is paid where the company says so.
 module Core::Pay::Overtime
   Terms = Core::Pay::Terms
   WEEK_DAYS = 7
 
-  # now, before - Arrays of Terms::Worked: paid here, and paid by earlier statements, whose premium is taken off again
+  # now, before - Arrays of Terms::Worked: paid here, and paid by earlier statements, whose premium is taken
+  # off again
   # plan - with the rates and the bound; week_from - Date, any first day of a week
   #
   # Returns Array of Terms::Line, one a week.
   def self.lines(now, before:, plan:, week_from:)
     return [] unless plan.overtime_after_hours
 
-    by_week = ->(list) { list.group_by { |row| week_from + ((row.day - week_from).to_i.div(WEEK_DAYS) * WEEK_DAYS) } }
-    paid = by_week.call(before)
-    by_week.call(now).sort.filter_map do |week, rows|
-      earlier = paid[week] || []
-      premium = premium(earlier + rows, plan)
-      cents = Core::Money.cents(premium.dollars) - Core::Money.cents(premium(earlier, plan).dollars)
-      next unless cents.positive?
-
-      rate = "half of #{Core::Money.rate_text(premium.rate.round(4))}"
-      Terms::Line.new(section: "earnings", label: "Overtime, week of #{week}", quantity: Core::Money.rate_text(premium.hours), rate:, amount_cents: cents, trip: nil)
+    by_week = ->(list) do
+      list.group_by { |row| week_from + ((row.day - week_from).to_i.div(WEEK_DAYS) * WEEK_DAYS) }
     end
+    paid = by_week.call(before)
+    by_week
+      .call(now)
+      .sort
+      .filter_map do |week, rows|
+        earlier = paid[week] || []
+        premium = premium(earlier + rows, plan)
+        cents = Core::Money.cents(premium.dollars) - Core::Money.cents(premium(earlier, plan).dollars)
+        next unless cents.positive?
+
+        rate = "half of #{Core::Money.rate_text(premium.rate.round(4))}"
+        Terms::Line.new(
+          section: "earnings",
+          label: "Overtime, week of #{week}",
+          quantity: Core::Money.rate_text(premium.hours),
+          rate:,
+          amount_cents: cents,
+          trip: nil
+        )
+      end
   end
 
   Premium = Core::Value.of(:hours, :rate, :dollars)

@@ -1,14 +1,24 @@
 # frozen_string_literal: true
 
-# Pay periods: which one follows, the day of a date some of them later, and an amount of a month spread over those that end in it.
+# Pay periods: which one follows, the day of a date some of them later, and an amount of a month spread over
+# those that end in it.
 module Core::Pay::Periods
   WEEKS = { "weekly" => 1, "biweekly" => 2 }.freeze
 
   # [from, to] of the period that begins on a day: whole weeks, or to the middle or the end of its month.
   def self.beginning(from, frequency)
-    return [from, from + (7 * WEEKS[frequency]) - 1] if WEEKS.key?(frequency)
+    return from, from + (7 * WEEKS[frequency]) - 1 if WEEKS.key?(frequency)
 
-    [from, frequency == "semimonthly" && from.day <= 15 ? Date.new(from.year, from.month, 15) : Date.new(from.year, from.month, -1)]
+    [
+      from,
+      (
+        if frequency == "semimonthly" && from.day <= 15
+          Date.new(from.year, from.month, 15)
+        else
+          Date.new(from.year, from.month, -1)
+        end
+      )
+    ]
   end
 
   # [from, to] of the period that a day lies in, where there was none before: weeks begin on a Sunday.
@@ -28,9 +38,13 @@ module Core::Pay::Periods
   # The day of a date so many pay periods later: each lies in a period of its own.
   def self.periods_later(date, periods, frequency)
     case frequency
-    when "weekly", "biweekly" then date + (7 * WEEKS[frequency] * periods)
-    when "monthly" then date >> periods
-    # Halves of a month are 13 to 16 days long: from the first half to the second of the same month, or to the first of the next.
+    when "weekly", "biweekly"
+      date + (7 * WEEKS[frequency] * periods)
+    when "monthly"
+      date >> periods
+      # Halves of a month are 13 to 16 days long: from the first half to the second of the same month, or to
+      # the
+      # first of the next.
     else
       halves = (date.year * 24) + ((date.month - 1) * 2) + (date.day > 15 ? 1 : 0) + periods
       Date.new(halves / 24, ((halves % 24) / 2) + 1, halves.even? ? 1 : 16)
@@ -40,7 +54,12 @@ module Core::Pay::Periods
   # The last days of this period and of those like it before and after, within its last day's month.
   def self.ends_in_month(period)
     return [period.to] if %w[monthly].include?(period.frequency)
-    return [15, -1].map { |day| Date.new(period.to.year, period.to.month, day) }.then { |days| days.include?(period.to) ? days : [period.to] } if period.frequency == "semimonthly"
+    if period.frequency == "semimonthly"
+      return(
+        [15, -1].map { |day| Date.new(period.to.year, period.to.month, day) }
+          .then { |days| days.include?(period.to) ? days : [period.to] }
+      )
+    end
 
     first = Date.new(period.to.year, period.to.month, 1)
     start = period.to - ((period.to - first).to_i / period.days * period.days)

@@ -5,8 +5,9 @@ class Core::Pay::Settlement
   Terms = Core::Pay::Terms
   LIMITS_NOTE = {
     code: "garnishment_limits_federal_only",
-    text: "Garnishments are held to the federal limits of 15 U.S.C. 1673; " \
-          "tax levies, bankruptcy orders and lower state limits are not covered."
+    text:
+      "Garnishments are held to the federal limits of 15 U.S.C. 1673; " \
+        "tax levies, bankruptcy orders and lower state limits are not covered."
   }.freeze
 
   # What a deduction wants, and whether what does not fit waits for the next period.
@@ -26,8 +27,15 @@ class Core::Pay::Settlement
     taken, short = take(claims, room_cents(withheld))
     reimbursed = [*@per_diem, *one_time("reimbursement", "reimbursements"), *rents]
     deductions_cents = -[*withheld, *taken].sum(&:amount_cents)
-    Terms::Statement.new(lines: [*earned, *reimbursed, *withheld, *taken], gross_cents: @gross_cents,
-                         reimbursements_cents: reimbursed.sum(&:amount_cents), deductions_cents:, short:, held:, notes:)
+    Terms::Statement.new(
+      lines: [*earned, *reimbursed, *withheld, *taken],
+      gross_cents: @gross_cents,
+      reimbursements_cents: reimbursed.sum(&:amount_cents),
+      deductions_cents:,
+      short:,
+      held:,
+      notes:
+    )
   end
 
   private
@@ -37,7 +45,13 @@ class Core::Pay::Settlement
   def check_trips
     seen = {}
     request.trips.each_with_index do |trip, index|
-      raise Refused.new("trip_twice", "Trip #{trip.id} is listed twice: leave one out.", path: "/trips/#{index}/id") if seen[trip.id]
+      if seen[trip.id]
+        raise Refused.new(
+                "trip_twice",
+                "Trip #{trip.id} is listed twice: leave one out.",
+                path: "/trips/#{index}/id"
+              )
+      end
 
       seen[trip.id] = true
     end
@@ -47,8 +61,11 @@ class Core::Pay::Settlement
     request.advances.each_with_index do |advance, index|
       next if advance.taken <= advance.installments
 
-      raise Refused.new("advance_overpaid", "#{advance.label}: #{advance.taken} parts taken of #{advance.installments}.",
-                        path: "/advances/#{index}/taken")
+      raise Refused.new(
+              "advance_overpaid",
+              "#{advance.label}: #{advance.taken} parts taken of #{advance.installments}.",
+              path: "/advances/#{index}/taken"
+            )
     end
   end
 
@@ -60,13 +77,18 @@ class Core::Pay::Settlement
 
   def held
     request.trips.filter_map do |trip|
-      Terms::Held.new(trip: trip.id, reason: in_period?(trip) ? "papers_missing" : "outside_period") unless paid?(trip)
+      unless paid?(trip)
+        Terms::Held.new(trip: trip.id, reason: in_period?(trip) ? "papers_missing" : "outside_period")
+      end
     end
   end
 
   # What trips pay as per diem is no part of the gross: it is kept apart.
   def earnings
-    lines, @per_diem = paid_trips.flat_map { |trip| Core::Pay.earnings(trip, trip.plan || driver.plan) }.partition { |line| line.section == "earnings" }
+    lines, @per_diem =
+      paid_trips
+        .flat_map { |trip| Core::Pay.earnings(trip, trip.plan || driver.plan) }
+        .partition { |line| line.section == "earnings" }
     lines.concat(overtime, one_time("earning", "earnings"))
     missing_cents = driver.plan.period_minimum_cents - lines.sum(&:amount_cents)
     return lines unless driver.plan.period_minimum_cents.positive? && missing_cents.positive?
@@ -77,7 +99,12 @@ class Core::Pay::Settlement
   # By the plan in force at the period's end; only what is paid by the hour counts.
   def overtime
     worked = paid_trips.select { |trip| (trip.plan || driver.plan).basis == :hourly }.flat_map(&:worked)
-    Core::Pay::Overtime.lines(worked, before: request.worked_before, plan: driver.plan, week_from: request.period.from)
+    Core::Pay::Overtime.lines(
+      worked,
+      before: request.worked_before,
+      plan: driver.plan,
+      week_from: request.period.from
+    )
   end
 
   # For the days on which the company used a driver's own unit.
@@ -86,7 +113,14 @@ class Core::Pay::Settlement
       days = unit.rent_daily_cents.zero? ? 0 : request.period.days_active(unit)
       next if days.zero?
 
-      Terms::Line.new(section: "reimbursements", label: "Rent of #{unit.id}", quantity: "#{days} days", rate: Money.text(unit.rent_daily_cents), amount_cents: unit.rent_daily_cents * days, trip: nil)
+      Terms::Line.new(
+        section: "reimbursements",
+        label: "Rent of #{unit.id}",
+        quantity: "#{days} days",
+        rate: Money.text(unit.rent_daily_cents),
+        amount_cents: unit.rent_daily_cents * days,
+        trip: nil
+      )
     end
   end
 
@@ -99,9 +133,10 @@ class Core::Pay::Settlement
 
   def garnishments
     disposable_cents = [@gross_cents - request.taxes_cents, 0].max
-    Core::Pay::Garnishments.taken(request.garnishments, disposable_cents:, frequency: request.period.frequency)
-                           .reject { |_, cents| cents.zero? }
-                           .map { |order, cents| line("garnishments", order.label, -cents) }
+    Core::Pay::Garnishments
+      .taken(request.garnishments, disposable_cents:, frequency: request.period.frequency)
+      .reject { |_, cents| cents.zero? }
+      .map { |order, cents| line("garnishments", order.label, -cents) }
   end
 
   def notes = request.garnishments.any? ? [LIMITS_NOTE] : []
@@ -110,8 +145,16 @@ class Core::Pay::Settlement
   def room_cents(withheld) = [@gross_cents + withheld.sum(&:amount_cents) - driver.minimum_net_cents, 0].max
 
   def claims
-    [carried_in, *request.advances.map { |advance| claim("advances", advance.label, advance.due_cents) },
-     *one_time_claims, *request.recurring.sort_by.with_index { |item, index| [item.priority, index] }.map { |item| recurring_claim(item) }]
+    [
+      carried_in,
+      *request.advances.map { |advance| claim("advances", advance.label, advance.due_cents) },
+      *one_time_claims,
+      *request
+        .recurring
+        .sort_by
+        .with_index { |item, index| [item.priority, index] }
+        .map { |item| recurring_claim(item) }
+    ]
   end
 
   def carried_in = claim("advances", "Carried in", driver.carried_in_cents)
@@ -123,13 +166,21 @@ class Core::Pay::Settlement
   def deductions = request.one_time.select { |item| item.kind == "deduction" }
 
   def recurring_claim(item)
-    charge = Core::Pay::Recurring.charge(item, request.period, request.units, gross_cents: @gross_cents, miles:)
+    charge =
+      Core::Pay::Recurring.charge(item, request.period, request.units, gross_cents: @gross_cents, miles:)
     due_cents = item.goal_cents ? [charge.cents, left_to_goal_cents(item)].min : charge.cents
-    Claim.new(section: "recurring", label: item.label, quantity: charge.quantity, rate: charge.rate, due_cents:,
-              carries: item.if_short == "carry")
+    Claim.new(
+      section: "recurring",
+      label: item.label,
+      quantity: charge.quantity,
+      rate: charge.rate,
+      due_cents:,
+      carries: item.if_short == "carry"
+    )
   end
 
-  # What an earlier period carried comes back as a one-time deduction of the same label; it is on its way to the goal.
+  # What an earlier period carried comes back as a one-time deduction of the same label; it is on its way to
+  # the goal.
   def left_to_goal_cents(item)
     on_its_way_cents = deductions.select { |carried| carried.label == item.label }.sum(&:amount_cents)
     [item.goal_cents - item.balance_cents - on_its_way_cents, 0].max
@@ -141,8 +192,23 @@ class Core::Pay::Settlement
     claims.each do |claim|
       cents = [claim.due_cents, room_cents].min
       room_cents -= cents
-      taken << Terms::Line.new(section: claim.section, label: claim.label, quantity: claim.quantity, rate: claim.rate, amount_cents: -cents, trip: nil) if cents.positive?
-      short << Terms::Short.new(label: claim.label, amount_cents: claim.due_cents - cents, carried: claim.carries) if claim.due_cents > cents
+      if cents.positive?
+        taken << Terms::Line.new(
+          section: claim.section,
+          label: claim.label,
+          quantity: claim.quantity,
+          rate: claim.rate,
+          amount_cents: -cents,
+          trip: nil
+        )
+      end
+      if claim.due_cents > cents
+        short << Terms::Short.new(
+          label: claim.label,
+          amount_cents: claim.due_cents - cents,
+          carried: claim.carries
+        )
+      end
     end
     [taken, short]
   end
@@ -152,6 +218,13 @@ class Core::Pay::Settlement
   end
 
   def line(section, label, amount_cents)
-    Terms::Line.new(section:, label:, quantity: "1", rate: Money.text(amount_cents.abs), amount_cents:, trip: nil)
+    Terms::Line.new(
+      section:,
+      label:,
+      quantity: "1",
+      rate: Money.text(amount_cents.abs),
+      amount_cents:,
+      trip: nil
+    )
   end
 end

@@ -6,30 +6,59 @@ module Core::Permits::Answer
 
   def self.bridge(axles)
     failures = Core::Permits.bridge(axles)
-    { gross_lb: axles.sum(&:weight_lb), legal: failures.empty?, limits: { single_axle_lb: B::SINGLE_AXLE_LB, tandem_lb: B::TANDEM_LB, gross_lb: B::GROSS_LB }, failures: failures.map(&:to_h) }
+    {
+      gross_lb: axles.sum(&:weight_lb),
+      legal: failures.empty?,
+      limits: {
+        single_axle_lb: B::SINGLE_AXLE_LB,
+        tandem_lb: B::TANDEM_LB,
+        gross_lb: B::GROSS_LB
+      },
+      failures: failures.map(&:to_h)
+    }
   end
 
   def self.daylight(latitude, longitude, date, zone, margin_minutes)
     day = Core::Permits.daylight(latitude, longitude, date, zone)
-    { sun: day.kind, sunrise: iso(day.sunrise), sunset: iso(day.sunset), **travel(day, date, zone, margin_minutes).transform_values { |at| iso(at) } }
+    {
+      sun: day.kind,
+      sunrise: iso(day.sunrise),
+      sunset: iso(day.sunset),
+      **travel(day, date, zone, margin_minutes).transform_values { |at| iso(at) }
+    }
   end
 
   # verdicts - Array of Verdict
   def self.screen(verdicts)
-    { jurisdictions: verdicts.map { |verdict| screened(verdict) }, total_fee: Core::Money.text(verdicts.sum { |verdict| verdict.fee_cents || 0 }) }
+    {
+      jurisdictions: verdicts.map { |verdict| screened(verdict) },
+      total_fee: Core::Money.text(verdicts.sum { |verdict| verdict.fee_cents || 0 })
+    }
   end
 
   def self.screened(verdict)
     fees = verdict.fees.map { |what, cents| { what:, amount: cents && Core::Money.text(cents) } }
-    { **verdict.to_h.slice(:jurisdiction, :needs_permit, :kind, :why, :escorts, :travel_limits), fee: verdict.fee_cents && Core::Money.text(verdict.fee_cents), fees:, **verdict.to_h.slice(:valid_days, :review, :source, :unsure) }
+    {
+      **verdict.to_h.slice(:jurisdiction, :needs_permit, :kind, :why, :escorts, :travel_limits),
+      fee: verdict.fee_cents && Core::Money.text(verdict.fee_cents),
+      fees:,
+      **verdict.to_h.slice(:valid_days, :review, :source, :unsure)
+    }
   end
 
-  # From so many minutes before sunrise to as long after sunset; where the sun never sets, from midnight to midnight.
+  # From so many minutes before sunrise to as long after sunset; where the sun never sets, from midnight to
+  # midnight.
   def self.travel(day, date, zone, margin_minutes)
     case day.kind
-    when "rises_and_sets" then { travel_from: zone.to_local(day.sunrise.utc - (margin_minutes * 60)), travel_to: zone.to_local(day.sunset.utc + (margin_minutes * 60)) }
-    when "never_sets" then { travel_from: midnight(date, zone), travel_to: midnight(date + 1, zone) }
-    else { travel_from: nil, travel_to: nil }
+    when "rises_and_sets"
+      {
+        travel_from: zone.to_local(day.sunrise.utc - (margin_minutes * 60)),
+        travel_to: zone.to_local(day.sunset.utc + (margin_minutes * 60))
+      }
+    when "never_sets"
+      { travel_from: midnight(date, zone), travel_to: midnight(date + 1, zone) }
+    else
+      { travel_from: nil, travel_to: nil }
     end
   end
 
@@ -38,7 +67,9 @@ module Core::Permits::Answer
     naive = Time.utc(date.year, date.month, date.day)
     zone.to_local(zone.local_to_utc(naive, true, &:first))
   rescue TZInfo::PeriodNotFound
-    zone.to_local((1..180).lazy.map { |minutes| naive + (minutes * 60) }.filter_map { |later| found(later, zone) }.first)
+    zone.to_local(
+      (1..180).lazy.map { |minutes| naive + (minutes * 60) }.filter_map { |later| found(later, zone) }.first
+    )
   end
 
   def self.found(naive, zone)

@@ -1,8 +1,10 @@
 # frozen_string_literal: true
 
-# The federal limits of weight: single axles, tandems, gross, and the bridge formula over every group of consecutive axles.
+# The federal limits of weight: single axles, tandems, gross, and the bridge formula over every group of
+# consecutive axles.
 #
-# Distances are whole numbers of the finest decimal that was given, so that a limit at exactly 36.0 ft or 40 inches is exact; a
+# Distances are whole numbers of the finest decimal that was given, so that a limit at exactly 36.0 ft or 40
+# inches is exact; a
 # combination of thirteen axles has 78 groups, and a route is planned over many such checks.
 class Core::Permits::Bridge
   SINGLE_AXLE_LB = 20_000
@@ -17,7 +19,8 @@ class Core::Permits::Bridge
   LEAST_FT = 4
   STEP_LB = 500
 
-  # W = 500 (L N / (N - 1) + 12 N + 36), to the nearest 500 as the table prints it: an exact half of 500 goes down.
+  # W = 500 (L N / (N - 1) + 12 N + 36), to the nearest 500 as the table prints it: an exact half of 500 goes
+  # down.
   def self.allowed_lb(axles, distance_ft)
     length = [distance_ft.to_r.round(half: :up), LEAST_FT].max
     gaps = axles - 1
@@ -51,10 +54,16 @@ class Core::Permits::Bridge
     whole.filter_map { |first, last| failure("single_axle", first, last, SINGLE_AXLE_LB) }
   end
 
-  def longer?(first, last) = (first.positive? && within_in?(ONE_AXLE_IN, first - 1, last)) || (last < @count - 1 && within_in?(ONE_AXLE_IN, first, last + 1))
+  def longer?(first, last) =
+    (first.positive? && within_in?(ONE_AXLE_IN, first - 1, last)) ||
+      (last < @count - 1 && within_in?(ONE_AXLE_IN, first, last + 1))
 
-  def tandem?(first, last) = last > first && !within_in?(ONE_AXLE_IN, first, last) && within_in?(TANDEM_IN, first, last)
-  def tandems = several.select { |first, last| tandem?(first, last) }.filter_map { |first, last| failure("tandem", first, last, TANDEM_LB) }
+  def tandem?(first, last) =
+    last > first && !within_in?(ONE_AXLE_IN, first, last) && within_in?(TANDEM_IN, first, last)
+  def tandems =
+    several
+      .select { |first, last| tandem?(first, last) }
+      .filter_map { |first, last| failure("tandem", first, last, TANDEM_LB) }
   def gross = [failure("gross", 0, @count - 1, GROSS_LB)].compact
 
   def bridges
@@ -66,13 +75,26 @@ class Core::Permits::Bridge
     end
   end
 
-  # Is it a tandem and right behind it another, their outer axles at least 36 feet apart? Measured, not rounded.
+  # Is it a tandem and right behind it another, their outer axles at least 36 feet apart? Measured, not
+  # rounded.
   def two_tandems?(first, last)
-    apart(first, last) >= TWO_TANDEMS_FT * @unit && ((first + 1)..(last - 2)).any? { |end_of_one| tandem?(first, end_of_one) && tandem?(end_of_one + 1, last) }
+    apart(first, last) >= TWO_TANDEMS_FT * @unit &&
+      ((first + 1)..(last - 2)).any? do |end_of_one|
+        tandem?(first, end_of_one) && tandem?(end_of_one + 1, last)
+      end
   end
 
   def failure(rule, first, last, allowed_lb)
     weight_lb = weight_lb(first, last)
-    Core::Permits::Failure.new(rule:, axles: [first + 1, last + 1], distance_ft: distance_ft(first, last), weight_lb:, allowed_lb:, over_lb: weight_lb - allowed_lb) if weight_lb > allowed_lb
+    if weight_lb > allowed_lb
+      Core::Permits::Failure.new(
+        rule:,
+        axles: [first + 1, last + 1],
+        distance_ft: distance_ft(first, last),
+        weight_lb:,
+        allowed_lb:,
+        over_lb: weight_lb - allowed_lb
+      )
+    end
   end
 end

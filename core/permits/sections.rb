@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
-# The way of a load in parts that ask the same of it at the same hours: of one state, inside or outside the reach of a city that closes
+# The way of a load in parts that ask the same of it at the same hours: of one state, inside or outside the
+# reach of a city that closes
 # its roads, and so short that the sun stands alike at both ends.
 class Core::Permits::Sections
-  # state - two letters; minutes - of driving; from, to - [latitude, longitude]; near - names of the places whose curfews hold there
+  # state - two letters; minutes - of driving; from, to - [latitude, longitude]; near - names of the places
+  #         whose curfews hold there
   Section = Core::Value.of(:state, :minutes, :from, :to, :near)
 
   # The sun moves by some five minutes over so much of the way.
@@ -20,12 +22,15 @@ class Core::Permits::Sections
   # Array of Section, in order; their minutes add up to those of the part.
   def all
     driven = whole = 0
-    steps.chunk_while { |a, b| a[:state] == b[:state] && a[:near] == b[:near] }.flat_map { |run| cut(run) }.filter_map do |run|
-      driven += run.sum { |step| step[:minutes] }
-      minutes = driven.round - whole
-      whole += minutes
-      Section.new(**run.first.slice(:state, :near, :from), minutes:, to: run.last[:to]) if minutes.positive?
-    end
+    steps
+      .chunk_while { |a, b| a[:state] == b[:state] && a[:near] == b[:near] }
+      .flat_map { |run| cut(run) }
+      .filter_map do |run|
+        driven += run.sum { |step| step[:minutes] }
+        minutes = driven.round - whole
+        whole += minutes
+        Section.new(**run.first.slice(:state, :near, :from), minutes:, to: run.last[:to]) if minutes.positive?
+      end
   end
 
   private
@@ -48,13 +53,28 @@ class Core::Permits::Sections
   end
 
   def between(from, to, share)
-    Core::Roads::Point.new(latitude: from.latitude + ((to.latitude - from.latitude) * share), longitude: from.longitude + ((to.longitude - from.longitude) * share))
+    Core::Roads::Point.new(
+      latitude: from.latitude + ((to.latitude - from.latitude) * share),
+      longitude: from.longitude + ((to.longitude - from.longitude) * share)
+    )
   end
 
   def step(state, minutes, from, to)
     middle = between(from, to, 0.5)
-    near = (@rules[state]&.curfews || []).select { |curfew| Core::Roads.great_circle_miles(Core::Roads::Point.new(latitude: curfew.latitude, longitude: curfew.longitude), middle) <= curfew.radius_miles }
-    { state:, near: near.map(&:place).uniq, minutes:, from: [from.latitude, from.longitude], to: [to.latitude, to.longitude] }
+    near =
+      (@rules[state]&.curfews || []).select do |curfew|
+        Core::Roads.great_circle_miles(
+          Core::Roads::Point.new(latitude: curfew.latitude, longitude: curfew.longitude),
+          middle
+        ) <= curfew.radius_miles
+      end
+    {
+      state:,
+      near: near.map(&:place).uniq,
+      minutes:,
+      from: [from.latitude, from.longitude],
+      to: [to.latitude, to.longitude]
+    }
   end
 
   # A run that is too long, in pieces of like length.

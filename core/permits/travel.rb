@@ -1,9 +1,12 @@
 # frozen_string_literal: true
 
-# When a permitted load may move: by daylight at every place of the way, not on holidays, not on the days its states forbid, not in
-# the hours when their cities are closed to it. Counted for the whole way at once: a time at which any part of it forbids is left out.
+# When a permitted load may move: by daylight at every place of the way, not on holidays, not on the days its
+# states forbid, not in
+# the hours when their cities are closed to it. Counted for the whole way at once: a time at which any part of
+# it forbids is left out.
 class Core::Permits::Travel
-  # A part of the way: rules - of its state; latitude, longitude - of its middle; zone - TZInfo::Timezone; near - names of the places with curfews that it passes
+  # A part of the way: rules - of its state; latitude, longitude - of its middle; zone - TZInfo::Timezone;
+  # near - names of the places with curfews that it passes
   Spot = Core::Value.of(:rules, :latitude, :longitude, :zone, :near)
   # from, to - Time
   Window = Core::Value.of(:from, :to)
@@ -19,7 +22,9 @@ class Core::Permits::Travel
   # Array of Window between two instants, in order.
   def windows(from, to)
     open = @spots.map { |spot| of_spot(spot, from, to) }.reduce { |one, other| both(one, other) } || []
-    open.map { |window| Window.new(from: [window.from, from].max, to: [window.to, to].min) }.select { |window| window.from < window.to }
+    open
+      .map { |window| Window.new(from: [window.from, from].max, to: [window.to, to].min) }
+      .select { |window| window.from < window.to }
   end
 
   private
@@ -31,7 +36,10 @@ class Core::Permits::Travel
 
   def of_day(spot, date)
     travel = spot.rules.travel
-    return [] if travel[:not_on].value.include?(DAYS[date.wday]) || (travel[:holidays].value && @holidays.include?(date))
+    if travel[:not_on].value.include?(DAYS[date.wday]) ||
+         (travel[:holidays].value && @holidays.include?(date))
+      return []
+    end
 
     daylight = daylight(spot, date, travel[:margin_minutes].value) or return []
     curfews(spot, date).reduce([daylight]) { |list, curfew| without(list, curfew) }
@@ -39,13 +47,22 @@ class Core::Permits::Travel
 
   def daylight(spot, date, margin_minutes)
     day = Core::Permits.daylight(spot.latitude, spot.longitude, date, spot.zone)
-    return Window.new(from: wall(spot.zone, date, "00:00"), to: wall(spot.zone, date + 1, "00:00")) if day.kind == "never_sets"
+    if day.kind == "never_sets"
+      return Window.new(from: wall(spot.zone, date, "00:00"), to: wall(spot.zone, date + 1, "00:00"))
+    end
 
-    day.sunrise && Window.new(from: day.sunrise.utc - (margin_minutes * 60), to: day.sunset.utc + (margin_minutes * 60))
+    day.sunrise &&
+      Window.new(from: day.sunrise.utc - (margin_minutes * 60), to: day.sunset.utc + (margin_minutes * 60))
   end
 
   def curfews(spot, date)
-    spot.rules.curfews.select { |curfew| spot.near.include?(curfew.place) && curfew.weekdays.include?(date.cwday) }.map { |curfew| Window.new(from: wall(spot.zone, date, curfew.from), to: wall(spot.zone, date, curfew.to)) }
+    spot
+      .rules
+      .curfews
+      .select { |curfew| spot.near.include?(curfew.place) && curfew.weekdays.include?(date.cwday) }
+      .map do |curfew|
+        Window.new(from: wall(spot.zone, date, curfew.from), to: wall(spot.zone, date, curfew.to))
+      end
   end
 
   def wall(zone, date, text)
@@ -54,12 +71,22 @@ class Core::Permits::Travel
   end
 
   def both(one, other)
-    one.product(other).filter_map { |a, b| Window.new(from: [a.from, b.from].max, to: [a.to, b.to].min).then { |window| window if window.from < window.to } }.sort_by(&:from)
+    one
+      .product(other)
+      .filter_map do |a, b|
+        Window
+          .new(from: [a.from, b.from].max, to: [a.to, b.to].min)
+          .then { |window| window if window.from < window.to }
+      end
+      .sort_by(&:from)
   end
 
   def without(list, hole)
     list.flat_map do |window|
-      [Window.new(from: window.from, to: [window.to, hole.from].min), Window.new(from: [window.from, hole.to].max, to: window.to)].select { |part| part.from < part.to }
+      [
+        Window.new(from: window.from, to: [window.to, hole.from].min),
+        Window.new(from: [window.from, hole.to].max, to: window.to)
+      ].select { |part| part.from < part.to }
     end
   end
 end

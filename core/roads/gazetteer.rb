@@ -2,7 +2,8 @@
 
 # What a place is called and where it lies: towns by name and state, ZIP codes, bare coordinates.
 class Core::Roads::Gazetteer
-  # A place asked for: what to call it, where it is, its state, and whether it is a town by its name rather than a spot.
+  # A place asked for: what to call it, where it is, its state, and whether it is a town by its name rather
+  # than a spot.
   Place = Core::Value.of(:name, :point, :state, :town)
   # Two of one name in a state this near are one town in two registers.
   SAME_TOWN_MILES = 15
@@ -20,7 +21,8 @@ class Core::Roads::Gazetteer
     @zips = zips.to_h { |row| [row[0], row] }
   end
 
-  # stop - "City, ST", a ZIP, or { latitude:, longitude: } with a name: if it has one; path - where it stands in the input
+  # stop - "City, ST", a ZIP, or { latitude:, longitude: } with a name: if it has one; path - where it stands
+  #        in the input
   #
   # Returns Place. Raises Refused `unknown_place`, `ambiguous_place`, `off_network`.
   def locate(stop, path)
@@ -44,7 +46,13 @@ class Core::Roads::Gazetteer
   def at(stop, path)
     point = Core::Roads::Point.new(latitude: stop[:latitude].to_f, longitude: stop[:longitude].to_f)
     state, miles = @outline.nearest(point)
-    raise Core::Refused.new("off_network", "#{said(point)} is #{miles.round} miles outside the lower 48 states, off #{state}: no truck road of ours goes there.", path:) if miles > SHORE_MILES
+    if miles > SHORE_MILES
+      raise Core::Refused.new(
+              "off_network",
+              "#{said(point)} is #{miles.round} miles outside the lower 48 states, off #{state}: no truck road of ours goes there.",
+              path:
+            )
+    end
 
     Place.new(name: stop[:name] || said(point), point:, state:, town: false)
   end
@@ -52,16 +60,30 @@ class Core::Roads::Gazetteer
   def said(point) = format("%.4f, %.4f", point.latitude, point.longitude)
 
   def zip(text, path)
-    row = @zips[text] or raise Core::Refused.new("unknown_place", "There is no ZIP #{text}: check it, or give the town and state.", path:)
+    row = @zips[text] or
+      raise Core::Refused.new(
+              "unknown_place",
+              "There is no ZIP #{text}: check it, or give the town and state.",
+              path:
+            )
     _, town, state, latitude, longitude = row
     outside(text, state, path)
-    Place.new(name: "#{town}, #{state} #{text}", point: Core::Roads::Point.new(latitude:, longitude:), state:, town: false)
+    Place.new(
+      name: "#{town}, #{state} #{text}",
+      point: Core::Roads::Point.new(latitude:, longitude:),
+      state:,
+      town: false
+    )
   end
 
   def outside(text, state, path)
     return if @outline.known?(state)
 
-    raise Core::Refused.new("unknown_place", "#{text} is in #{state}: only the lower 48 states are covered.", path:)
+    raise Core::Refused.new(
+            "unknown_place",
+            "#{text} is in #{state}: only the lower 48 states are covered.",
+            path:
+          )
   end
 
   def town(name, state, path)
@@ -72,41 +94,84 @@ class Core::Roads::Gazetteer
     largest = rows.max_by { |row| row[4] }
     rivals = rows.select { |row| row[4] >= largest[4] * RIVAL_SHARE && miles(row, largest) > SAME_TOWN_MILES }
     ambiguous(name, state, [largest, *rivals], path) if rivals.any?
-    Place.new(name: "#{largest[0]}, #{state}", point: Core::Roads::Point.new(latitude: largest[2], longitude: largest[3]), state:, town: true)
+    Place.new(
+      name: "#{largest[0]}, #{state}",
+      point: Core::Roads::Point.new(latitude: largest[2], longitude: largest[3]),
+      state:,
+      town: true
+    )
   end
 
   def of_zips(name, state, path)
     rows = zip_towns[key(name, state)] or unknown(name, state, path)
     latitude, longitude = rows.map { |row| row[3, 2] }.transpose.map { |values| values.sum / values.length }
-    Place.new(name: "#{rows.first[1]}, #{state}", point: Core::Roads::Point.new(latitude:, longitude:), state:, town: true)
+    Place.new(
+      name: "#{rows.first[1]}, #{state}",
+      point: Core::Roads::Point.new(latitude:, longitude:),
+      state:,
+      town: true
+    )
   end
 
-  def miles(one, other) = Core::Roads.great_circle_miles(*[one, other].map { |row| Core::Roads::Point.new(latitude: row[2], longitude: row[3]) })
+  def miles(one, other) =
+    Core::Roads.great_circle_miles(
+      *[one, other].map { |row| Core::Roads::Point.new(latitude: row[2], longitude: row[3]) }
+    )
 
   def ambiguous(name, state, rows, path)
-    choices = rows.map { |row| { "name" => "#{row[0]}, #{row[1]}", "latitude" => row[2], "longitude" => row[3] } }
-    raise Core::Refused.new("ambiguous_place", "There are #{rows.length} places named #{name} in #{state}: give the ZIP or the coordinates of the one that is meant.", path:, details: { choices: })
+    choices =
+      rows.map { |row| { "name" => "#{row[0]}, #{row[1]}", "latitude" => row[2], "longitude" => row[3] } }
+    raise Core::Refused.new(
+            "ambiguous_place",
+            "There are #{rows.length} places named #{name} in #{state}: give the ZIP or the coordinates of the one that is meant.",
+            path:,
+            details: {
+              choices:
+            }
+          )
   end
 
   # A name without its state.
   def bare(text, path)
-    states = by_name.fetch(key(text, "").delete_suffix("|"), []).map { |known| known.split("|").last }.select { |state| @outline.known?(state) }.sort
+    states =
+      by_name
+        .fetch(key(text, "").delete_suffix("|"), [])
+        .map { |known| known.split("|").last }
+        .select { |state| @outline.known?(state) }
+        .sort
     choices = states.map { |state| "#{text}, #{state}" }
-    code, why = if states.length > 1
-                  ["ambiguous_place",
-                   "#{text} is in #{states.first(12).join(", ")}#{" and more" if states.length > 12}: add the state."]
-                else
-                  ["unknown_place", "#{text} is no place as “Boise, ID”, no ZIP and no coordinates."]
-                end
+    code, why =
+      if states.length > 1
+        [
+          "ambiguous_place",
+          "#{text} is in #{states.first(12).join(", ")}#{" and more" if states.length > 12}: add the state."
+        ]
+      else
+        ["unknown_place", "#{text} is no place as “Boise, ID”, no ZIP and no coordinates."]
+      end
     raise Core::Refused.new(code, why, path:, details: { choices: })
   end
 
   def unknown(name, state, path)
-    elsewhere = by_name.fetch(key(name, "").delete_suffix("|"), []).map { |known| known.split("|").last }.select { |other| @outline.known?(other) }
-    alike = @rows.select { |row| row[1] == state && near_enough?(row[0].downcase, name.downcase) }.map { |row| "#{row[0]}, #{row[1]}" }
+    elsewhere =
+      by_name
+        .fetch(key(name, "").delete_suffix("|"), [])
+        .map { |known| known.split("|").last }
+        .select { |other| @outline.known?(other) }
+    alike =
+      @rows
+        .select { |row| row[1] == state && near_enough?(row[0].downcase, name.downcase) }
+        .map { |row| "#{row[0]}, #{row[1]}" }
     choices = (alike + elsewhere.map { |other| "#{name}, #{other}" }).first(12)
     hint = choices.empty? ? "check the name, or give a ZIP." : "perhaps #{choices.first(4).join("; ")}?"
-    raise Core::Refused.new("unknown_place", "No place named #{name} is known in #{state}: #{hint}", path:, details: { choices: })
+    raise Core::Refused.new(
+            "unknown_place",
+            "No place named #{name} is known in #{state}: #{hint}",
+            path:,
+            details: {
+              choices:
+            }
+          )
   end
 
   # One slip of the finger apart.

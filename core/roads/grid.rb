@@ -44,7 +44,10 @@ class Core::Roads::Grid
   def around(point, ring)
     row, column = cell(point.latitude, point.longitude)
     reach = (-ring..ring).to_a
-    reach.product(reach).select { |up, right| [up.abs, right.abs].max == ring }.flat_map { |up, right| @cells[[row + up, column + right]] || [] }
+    reach
+      .product(reach)
+      .select { |up, right| [up.abs, right.abs].max == ring }
+      .flat_map { |up, right| @cells[[row + up, column + right]] || [] }
   end
 
   def measure(edge, point)

@@ -10,7 +10,14 @@ module Core::Roads::Landmarks
     count.times do
       chosen << nearest.each_index.max_by { |node| nearest[node] }
       from = search.all({ chosen.last => 0 })
-      nearest = chosen.length == 1 ? from.map { |distance| distance || 0 } : nearest.each_index.map { |node| [nearest[node], from[node] || 0].min }
+      nearest =
+        (
+          if chosen.length == 1
+            from.map { |distance| distance || 0 }
+          else
+            nearest.each_index.map { |node| [nearest[node], from[node] || 0].min }
+          end
+        )
     end
     chosen
   end
@@ -21,11 +28,12 @@ module Core::Roads::Landmarks
   end
 
   # The network while its landmarks are not known yet.
-  Bare = Struct.new(:network) do
-    def landmarks = { time: [], distance: [] }
-    def nodes = network.nodes
-    def edges = network.edges
-    def arcs = network.arcs
-    def weights(metric) = network.weights(metric)
-  end
+  Bare =
+    Struct.new(:network) do
+      def landmarks = { time: [], distance: [] }
+      def nodes = network.nodes
+      def edges = network.edges
+      def arcs = network.arcs
+      def weights(metric) = network.weights(metric)
+    end
 end

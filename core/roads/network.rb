@@ -1,28 +1,55 @@
 # frozen_string_literal: true
 
-# Nodes and edges as arrays of numbers, with the neighbours of each node side by side, so that a search touches few objects.
+# Nodes and edges as arrays of numbers, with the neighbours of each node side by side, so that a search
+# touches few objects.
 class Core::Roads::Network
-  Node = Core::Value.of(:id, :name, :point) do
-    def to_s = name
-  end
-  Edge = Core::Value.of(:index, :from, :to, :roads, :state, :miles_tenths, :seconds, :road_class, :mph, :toll_cents) do
-    def road = roads.join("/")
-    def other(node) = node == from ? to : from
-  end
+  Node = Core::Value.of(:id, :name, :point) { def to_s = name }
+  Edge =
+    Core::Value.of(
+      :index,
+      :from,
+      :to,
+      :roads,
+      :state,
+      :miles_tenths,
+      :seconds,
+      :road_class,
+      :mph,
+      :toll_cents
+    ) do
+      def road = roads.join("/")
+      def other(node) = node == from ? to : from
+    end
 
   attr_reader :nodes, :edges, :restrictions, :index, :landmarks, :grid
 
   def initialize(nodes, edges, restrictions, landmarks)
-    @nodes = nodes.map { |row| Node.new(id: row[:id], name: row[:name], point: Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])) }.freeze
+    @nodes =
+      nodes
+        .map do |row|
+          Node.new(
+            id: row[:id],
+            name: row[:name],
+            point: Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
+          )
+        end
+        .freeze
     @index = @nodes.each_with_index.to_h { |node, i| [node.id, i] }.freeze
     @edges = edges.each_with_index.map { |row, i| edge(row, i) }.freeze
     @restrictions = restrictions.filter_map { |row| restriction(row) }.freeze
     join_neighbours
-    @towns = @index.reject { |id, _| id.include?("/") }.transform_keys { |id| Core::Roads.plain_name(id) }.freeze
+    @towns =
+      @index.reject { |id, _| id.include?("/") }.transform_keys { |id| Core::Roads.plain_name(id) }.freeze
     @grid = Core::Roads::Grid.new(@nodes, @edges)
     @restrictions_by_edge = @restrictions.group_by(&:edge).freeze
-    @landmarks = { time: landmarks, distance: landmarks }.transform_values { |count| count.zero? ? [] : Core::Roads::Landmarks.choose(self, count) }
-    @landmarks = { time: Core::Roads::Landmarks.distances(self, @landmarks[:time], :time), distance: Core::Roads::Landmarks.distances(self, @landmarks[:distance], :distance) }
+    @landmarks =
+      { time: landmarks, distance: landmarks }.transform_values do |count|
+        count.zero? ? [] : Core::Roads::Landmarks.choose(self, count)
+      end
+    @landmarks = {
+      time: Core::Roads::Landmarks.distances(self, @landmarks[:time], :time),
+      distance: Core::Roads::Landmarks.distances(self, @landmarks[:distance], :distance)
+    }
     freeze
   end
 
@@ -51,14 +78,32 @@ class Core::Roads::Network
 
   def edge(row, index)
     tenths = row[:miles_tenths]
-    Edge.new(index:, from: @index.fetch(row[:from]), to: @index.fetch(row[:to]), roads: row[:roads].freeze, state: row[:state], miles_tenths: tenths,
-             seconds: (tenths * 360.0 / row[:mph]).round, road_class: row[:road_class], mph: row[:mph], toll_cents: row[:toll_cents])
+    Edge.new(
+      index:,
+      from: @index.fetch(row[:from]),
+      to: @index.fetch(row[:to]),
+      roads: row[:roads].freeze,
+      state: row[:state],
+      miles_tenths: tenths,
+      seconds: (tenths * 360.0 / row[:mph]).round,
+      road_class: row[:road_class],
+      mph: row[:mph],
+      toll_cents: row[:toll_cents]
+    )
   end
 
   def restriction(row)
     ends = [@index[row[:from]], @index[row[:to]]]
     edge = edges_between(*ends).find { |candidate| candidate.roads.include?(row[:road]) } or return
-    Core::Roads::Restriction.new(road: row[:road], state: edge.state, edge: edge.index, kind: row[:kind], limit: row[:limit], near: row[:near], known_by: row[:known_by])
+    Core::Roads::Restriction.new(
+      road: row[:road],
+      state: edge.state,
+      edge: edge.index,
+      kind: row[:kind],
+      limit: row[:limit],
+      near: row[:near],
+      known_by: row[:known_by]
+    )
   end
 
   def edges_between(one, other)

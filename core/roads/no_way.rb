@@ -22,7 +22,15 @@ class Core::Roads::NoWay
   def refused(text) = Core::Refused.new("no_route", text, path: "/stops")
 
   def way(from, to, blocked)
-    way = Core::Roads::Way.new(@network, Core::Roads::Search.new(@network, @request.prefer, blocked), @request.prefer, from, to, blocked)
+    way =
+      Core::Roads::Way.new(
+        @network,
+        Core::Roads::Search.new(@network, @request.prefer, blocked),
+        @request.prefer,
+        from,
+        to,
+        blocked
+      )
     way if way.found?
   end
 
@@ -33,18 +41,36 @@ class Core::Roads::NoWay
 
   def obstacles(from, to)
     edges = way(from, to, @chosen).pieces.filter_map(&:edge).to_set
-    @barred.select { |restriction| edges.include?(restriction.edge) }.map { |restriction| "#{restriction.near} on #{restriction.road}, #{restriction.state} (#{restriction.said})" }.uniq.join("; ") << "."
+    @barred
+      .select { |restriction| edges.include?(restriction.edge) }
+      .map do |restriction|
+        "#{restriction.near} on #{restriction.road}, #{restriction.state} (#{restriction.said})"
+      end
+      .uniq
+      .join("; ") << "."
   end
 
   # The greatest measure that would still pass, for each measure that now is too great.
   def near_miss(from, to)
-    passing = (@barred.map(&:kind).uniq - %w[trucks hazmat]).filter_map do |kind|
-      limits = @barred.select { |restriction| restriction.kind == kind }.map(&:limit).uniq.sort.reverse
-      limit = limits.find { |candidate| way(from, to, blocked_for(@request.vehicle.with(kind.to_sym => candidate))) }
-      "#{kind.split("_").first} up to #{kind == "gross_lb" ? "#{limit} lb" : Core::Roads.feet(limit)}" if limit
-    end
+    passing =
+      (@barred.map(&:kind).uniq - %w[trucks hazmat]).filter_map do |kind|
+        limits = @barred.select { |restriction| restriction.kind == kind }.map(&:limit).uniq.sort.reverse
+        limit =
+          limits.find do |candidate|
+            way(from, to, blocked_for(@request.vehicle.with(kind.to_sym => candidate)))
+          end
+        if limit
+          "#{kind.split("_").first} up to #{kind == "gross_lb" ? "#{limit} lb" : Core::Roads.feet(limit)}"
+        end
+      end
     passing.empty? ? "" : " It would go with #{passing.join(" or ")}."
   end
 
-  def blocked_for(vehicle) = @chosen.merge(@network.restrictions.select { |restriction| restriction.bars?(vehicle) }.to_h { |restriction| [restriction.edge, true] })
+  def blocked_for(vehicle) =
+    @chosen.merge(
+      @network
+        .restrictions
+        .select { |restriction| restriction.bars?(vehicle) }
+        .to_h { |restriction| [restriction.edge, true] }
+    )
 end

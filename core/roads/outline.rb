@@ -7,7 +7,10 @@ class Core::Roads::Outline
   # states - Hash of state to rings, each an Array of [longitude, latitude]
   def initialize(states)
     @rings = states
-    @boxes = states.transform_values { |rings| rings.map { |ring| [*ring.map(&:first).minmax, *ring.map(&:last).minmax] } }
+    @boxes =
+      states.transform_values do |rings|
+        rings.map { |ring| [*ring.map(&:first).minmax, *ring.map(&:last).minmax] }
+      end
     freeze
   end
 
@@ -17,15 +20,19 @@ class Core::Roads::Outline
   def state_at(point) = @rings.each_key.find { |state| in?(state, point) }
 
   def in?(state, point)
-    @rings.fetch(state).each_with_index.any? do |ring, i|
-      west, east, south, north = @boxes[state][i]
-      point.longitude.between?(west, east) && point.latitude.between?(south, north) && inside?(ring, point.latitude, point.longitude)
-    end
+    @rings
+      .fetch(state)
+      .each_with_index
+      .any? do |ring, i|
+        west, east, south, north = @boxes[state][i]
+        point.longitude.between?(west, east) && point.latitude.between?(south, north) &&
+          inside?(ring, point.latitude, point.longitude)
+      end
   end
 
   # The nearest state and the miles to it: 0 inside.
   def nearest(point)
-    state = state_at(point) and return [state, 0.0]
+    state = state_at(point) and return state, 0.0
     @rings.keys.map { |other| [other, miles_off(other, point)] }.min_by(&:last)
   end
 
@@ -34,16 +41,24 @@ class Core::Roads::Outline
     return 0.0 if in?(state, point)
 
     narrowing = Math.cos(point.latitude * Math::PI / 180)
-    @rings.fetch(state).map { |ring| ring.each_cons(2).map { |a, b| off_segment([point.longitude, point.latitude], a, b, narrowing) }.min }.min * MILES_A_DEGREE
+    @rings
+      .fetch(state)
+      .map do |ring|
+        ring.each_cons(2).map { |a, b| off_segment([point.longitude, point.latitude], a, b, narrowing) }.min
+      end
+      .min * MILES_A_DEGREE
   end
 
   private
 
   # Even or odd number of crossings of the ray to the east.
   def inside?(ring, latitude, longitude)
-    ring.each_cons(2).count do |(x1, y1), (x2, y2)|
-      (y1 > latitude) != (y2 > latitude) && longitude < x1 + ((latitude - y1) / (y2 - y1) * (x2 - x1))
-    end.odd?
+    ring
+      .each_cons(2)
+      .count do |(x1, y1), (x2, y2)|
+        (y1 > latitude) != (y2 > latitude) && longitude < x1 + ((latitude - y1) / (y2 - y1) * (x2 - x1))
+      end
+      .odd?
   end
 
   def off_segment(point, from, to, narrowing)

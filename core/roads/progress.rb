@@ -10,13 +10,16 @@ class Core::Roads::Progress
 
   def initialize(route, position)
     @pieces = route.parts.flat_map(&:pieces)
-    @off_miles, @share, @point, @index = @pieces.each_with_index.map { |piece, i| [*nearest(piece, position), i] }.min_by(&:first)
+    @off_miles, @share, @point, @index =
+      @pieces.each_with_index.map { |piece, i| [*nearest(piece, position), i] }.min_by(&:first)
     @left_tenths = sum(&:tenths)
   end
 
   # Minutes of driving left by class of road.
   def minutes_by_class
-    rest.group_by { |piece, _| piece.road_class }.transform_values { |list| (list.sum { |piece, share| piece.seconds * share } / 60.0).round }
+    rest
+      .group_by { |piece, _| piece.road_class }
+      .transform_values { |list| (list.sum { |piece, share| piece.seconds * share } / 60.0).round }
   end
 
   def astray? = @off_miles > ASTRAY_MILES
@@ -25,8 +28,14 @@ class Core::Roads::Progress
 
   private
 
-  # Pieces still to be driven, each with how much of it: the rest of the one the truck is on, and all that follow.
-  def rest = @pieces.empty? ? [] : [[@pieces[@index], 1 - @share], *@pieces.drop(@index + 1).map { |piece| [piece, 1] }]
+  # Pieces still to be driven, each with how much of it: the rest of the one the truck is on, and all that
+  # follow.
+  def rest =
+    if @pieces.empty?
+      []
+    else
+      [[@pieces[@index], 1 - @share], *@pieces.drop(@index + 1).map { |piece| [piece, 1] }]
+    end
   def sum = rest.sum { |piece, share| yield(piece) * share }.round
 
   # [miles away, how far along the piece, the spot]

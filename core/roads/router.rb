@@ -17,7 +17,11 @@ class Core::Roads::Router
   def route
     stops = places(@request.stops, "stops")
     vias = places(@request.via, "via")
-    Core::Roads::Route.new(parts: share_out(stops, vias).map { |points| part(points) }, vehicle: @request.vehicle, prefer: @request.prefer)
+    Core::Roads::Route.new(
+      parts: share_out(stops, vias).map { |points| part(points) },
+      vehicle: @request.vehicle,
+      prefer: @request.prefer
+    )
   end
 
   private
@@ -28,24 +32,43 @@ class Core::Roads::Router
     roads = @request.avoid_roads.to_set
     return {} if states.empty? && roads.empty? && !@request.avoid_tolls
 
-    @network.edges.select { |edge| states.include?(edge.state) || edge.roads.any? { |road| roads.include?(road) } || (@request.avoid_tolls && edge.toll_cents.positive?) }.to_h { |edge| [edge.index, true] }
+    @network
+      .edges
+      .select do |edge|
+        states.include?(edge.state) || edge.roads.any? { |road| roads.include?(road) } ||
+          (@request.avoid_tolls && edge.toll_cents.positive?)
+      end
+      .to_h { |edge| [edge.index, true] }
   end
 
   def places(list, name)
     list.each_with_index.map do |stop, i|
       place = @gazetteer.locate(stop, "/#{name}/#{i}")
-      raise Core::Refused.new("no_route", "#{place.name} is in #{place.state}, which is to be avoided.", path: "/#{name}/#{i}") if @request.avoid_states.include?(place.state)
+      if @request.avoid_states.include?(place.state)
+        raise Core::Refused.new(
+                "no_route",
+                "#{place.name} is in #{place.state}, which is to be avoided.",
+                path: "/#{name}/#{i}"
+              )
+      end
 
       @snap.call(place, "/#{name}/#{i}")
     end
   end
 
-  # The stops in order with the vias between them where they lengthen the journey least: a list of points for each part.
+  # The stops in order with the vias between them where they lengthen the journey least: a list of points for
+  # each part.
   def share_out(stops, vias)
     return stops.each_cons(2).to_a if vias.empty?
     return [[stops.first, *vias, stops.last]] if stops.length == 2
 
-    best = (0..vias.length).to_a.repeated_combination(stops.length - 2).min_by { |cuts| lists(stops, vias, cuts).sum { |points| points.each_cons(2).sum { |a, b| cost(a, b) } } }
+    best =
+      (0..vias.length)
+        .to_a
+        .repeated_combination(stops.length - 2)
+        .min_by do |cuts|
+          lists(stops, vias, cuts).sum { |points| points.each_cons(2).sum { |a, b| cost(a, b) } }
+        end
     lists(stops, vias, best)
   end
 
@@ -57,18 +80,33 @@ class Core::Roads::Router
 
   def cost(from, to)
     @costs ||= {}
-    @costs[[from, to]] ||= Core::Roads::Way.new(@network, @search, @request.prefer, from, to, @blocked).cost || (1 << 50)
+    @costs[[from, to]] ||= Core::Roads::Way.new(
+      @network,
+      @search,
+      @request.prefer,
+      from,
+      to,
+      @blocked
+    ).cost || (1 << 50)
   end
 
-  # The way for a vehicle without measures comes first: mostly nothing on it bars this one, and it is the answer.
+  # The way for a vehicle without measures comes first: mostly nothing on it bars this one, and it is the
+  # answer.
   def part(points)
     free = free_pieces(points)
     barring = free && barring(free)
     pieces = free && barring.empty? ? free : points.each_cons(2).flat_map { |from, to| way(from, to).pieces }
     minutes = minutes(pieces)
-    Core::Roads::Part.new(from: points.first.place.name, to: points.last.place.name, pieces:, legs: Core::Roads::Legs.of(pieces), tenths: pieces.sum(&:tenths), minutes:,
-                          restrictions: [*(barring || []).map { |restriction| met(restriction, true) }, *left_to_obey(pieces)],
-                          free: free && barring.any? ? [free.sum(&:tenths), minutes(free)] : nil)
+    Core::Roads::Part.new(
+      from: points.first.place.name,
+      to: points.last.place.name,
+      pieces:,
+      legs: Core::Roads::Legs.of(pieces),
+      tenths: pieces.sum(&:tenths),
+      minutes:,
+      restrictions: [*(barring || []).map { |restriction| met(restriction, true) }, *left_to_obey(pieces)],
+      free: free && barring.any? ? [free.sum(&:tenths), minutes(free)] : nil
+    )
   end
 
   def minutes(pieces) = (pieces.sum(&:seconds) / 60.0).round
@@ -79,7 +117,10 @@ class Core::Roads::Router
   end
 
   def free_pieces(points)
-    ways = points.each_cons(2).map { |from, to| Core::Roads::Way.new(@network, @free_search, @request.prefer, from, to, @chosen) }
+    ways =
+      points
+        .each_cons(2)
+        .map { |from, to| Core::Roads::Way.new(@network, @free_search, @request.prefer, from, to, @chosen) }
     ways.flat_map(&:pieces) if ways.all?(&:found?)
   end
 
@@ -88,7 +129,12 @@ class Core::Roads::Router
     @barred.select { |restriction| on_way.include?(restriction.edge) }
   end
 
-  def left_to_obey(pieces) = pieces.filter_map(&:edge).uniq.flat_map { |edge| @network.restrictions_on(edge) }.map { |restriction| met(restriction, false) }
+  def left_to_obey(pieces) =
+    pieces
+      .filter_map(&:edge)
+      .uniq
+      .flat_map { |edge| @network.restrictions_on(edge) }
+      .map { |restriction| met(restriction, false) }
 
   def met(restriction, avoided)
     Core::Roads::Met.new(restriction:, needed: @request.vehicle.needs(restriction.kind), avoided:)

@@ -2,10 +2,14 @@
 
 # Shortest ways over a Network.
 #
-# Distances are whole numbers (seconds, tenths of a mile), so nodes wait in buckets of equal width rather than in a heap:
-# taking the next one is a step to the next bucket, and a node that is reached again within its own bucket is simply
-# looked at again. With a target, nodes are ordered by distance plus a lower bound of what is left (A*, with bounds from
-# landmarks: the triangle inequality over distances known beforehand); the first bucket that is done with the target in
+# Distances are whole numbers (seconds, tenths of a mile), so nodes wait in buckets of equal width rather than
+# in a heap:
+# taking the next one is a step to the next bucket, and a node that is reached again within its own bucket is
+# simply
+# looked at again. With a target, nodes are ordered by distance plus a lower bound of what is left (A*, with
+# bounds from
+# landmarks: the triangle inequality over distances known beforehand); the first bucket that is done with the
+# target in
 # it settles the answer.
 class Core::Roads::Search
   WIDTH = { time: 240, distance: 40 }.freeze
@@ -28,16 +32,24 @@ class Core::Roads::Search
     @distances.map { |distance| distance == FAR ? nil : distance }
   end
 
-  # The same, and the tenths of a mile along those ways, begun with what each start has behind it: [distances, tenths].
+  # The same, and the tenths of a mile along those ways, begun with what each start has behind it: [distances,
+  # tenths].
   def all_with_miles(starts, tenths)
     distances = all(starts)
     miles = tenths.dup
-    along = ->(node) { miles[node] ||= (edge = @network.edges[@via[node]]) && (along.call(edge.other(node)) + edge.miles_tenths) }
-    # From the near to the far, so that each way finds the one before it done.
-    distances.each_index.select { |node| distances[node] }.sort_by { |node| distances[node] }.each do |node|
-      miles[node] = tenths.fetch(node) if @via[node] == -1
-      along.call(node)
+    along = ->(node) do
+      miles[node] ||= (edge = @network.edges[@via[node]]) &&
+        (along.call(edge.other(node)) + edge.miles_tenths)
     end
+    # From the near to the far, so that each way finds the one before it done.
+    distances
+      .each_index
+      .select { |node| distances[node] }
+      .sort_by { |node| distances[node] }
+      .each do |node|
+        miles[node] = tenths.fetch(node) if @via[node] == -1
+        along.call(node)
+      end
     [distances, miles]
   end
 
@@ -105,14 +117,17 @@ class Core::Roads::Search
     end
   end
 
-  # Lower bound of the distance from a node to the nearest goal. A goal may lie in the middle of an edge: then only the
+  # Lower bound of the distance from a node to the nearest goal. A goal may lie in the middle of an edge: then
+  # only the
   # side of the triangle that holds without passing through it may be used.
   def bound_to(starts, goals)
     exact = goals.length == 1 && goals.values.first.zero?
     start = starts.each_key.first
     # The landmarks that tell most about this way lie beyond its ends.
-    known = @network.landmarks[@metric].map { |from| [from, goals.map { |node, rest| from[node] + rest }.min] }
-                                       .max_by(TELLING) { |from, far| exact ? (far - from[start]).abs : far - from[start] }
+    known =
+      @network.landmarks[@metric]
+        .map { |from| [from, goals.map { |node, rest| from[node] + rest }.min] }
+        .max_by(TELLING) { |from, far| exact ? (far - from[start]).abs : far - from[start] }
     (one, far_one), (two, far_two), (three, far_three) = known.cycle.first(TELLING)
     lambda do |node|
       a = far_one - one[node]

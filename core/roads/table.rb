@@ -4,7 +4,11 @@
 class Core::Roads::Table
   def initialize(network, points, vehicle)
     @network = network
-    @blocked = network.restrictions.select { |restriction| restriction.bars?(vehicle) }.to_h { |restriction| [restriction.edge, true] }
+    @blocked =
+      network
+        .restrictions
+        .select { |restriction| restriction.bars?(vehicle) }
+        .to_h { |restriction| [restriction.edge, true] }
     @nodes = points.map { |point| nearest_node(point) }
   end
 
@@ -24,6 +28,9 @@ class Core::Roads::Table
     near = @network.grid.near(point, Core::Roads::Snap::LIMIT_MILES).first or return
     edge = near.edge
     share = near.share < 0.5 ? near.share : 1 - near.share
-    [near.share < 0.5 ? edge.from : edge.to, (near.miles * Core::Roads::Snap::BEND * 10).ceil + (edge.miles_tenths * share).round]
+    [
+      near.share < 0.5 ? edge.from : edge.to,
+      (near.miles * Core::Roads::Snap::BEND * 10).ceil + (edge.miles_tenths * share).round
+    ]
   end
 end

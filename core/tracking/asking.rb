@@ -1,8 +1,10 @@
 # frozen_string_literal: true
 
-# When a driver is asked for a check-in: every so many hours from one instant to another, never during quiet hours where he is.
+# When a driver is asked for a check-in: every so many hours from one instant to another, never during quiet
+# hours where he is.
 class Core::Tracking::Asking
-  # every_minutes; from, to - Time, to nil while open; quiet_from, quiet_to - minutes of the day, equal for no quiet hours
+  # every_minutes; from, to - Time, to nil while open; quiet_from, quiet_to - minutes of the day, equal for no
+  # quiet hours
   Plan = Core::Value.of(:every_minutes, :from, :to, :quiet_from, :quiet_to)
 
   # zone - TZInfo::Timezone where the driver is
@@ -11,7 +13,8 @@ class Core::Tracking::Asking
     @zone = zone
   end
 
-  # The next instant to ask at, nil when the schedule is over. last_at - when he was last asked or heard from, or nil
+  # The next instant to ask at, nil when the schedule is over. last_at - when he was last asked or heard from,
+  # or nil
   def next_after(last_at)
     at = last_at ? [last_at + (@plan.every_minutes * 60), @plan.from].max : @plan.from
     at = after_quiet(at)
@@ -25,7 +28,14 @@ class Core::Tracking::Asking
     local = @zone.to_local(at)
     minute = (local.hour * 60) + local.min
     overnight = @plan.quiet_from > @plan.quiet_to
-    quiet = overnight ? minute >= @plan.quiet_from || minute < @plan.quiet_to : minute.between?(@plan.quiet_from, @plan.quiet_to - 1)
+    quiet =
+      (
+        if overnight
+          minute >= @plan.quiet_from || minute < @plan.quiet_to
+        else
+          minute.between?(@plan.quiet_from, @plan.quiet_to - 1)
+        end
+      )
     return at unless quiet
 
     day = overnight && minute >= @plan.quiet_from ? local.to_date + 1 : local.to_date

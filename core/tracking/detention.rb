@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
-# Time at a dock that is the customer's to pay: what goes beyond the free time, counted from the arrival or, for who came early,
+# Time at a dock that is the customer's to pay: what goes beyond the free time, counted from the arrival or,
+# for who came early,
 # from the opening of the appointment. Common practice.
 module Core::Tracking::Detention
-  # minutes - beyond the free time, whole; starts_at - when the free time ends; cents - at the hourly rate, by whole steps
+  # minutes - beyond the free time, whole; starts_at - when the free time ends; cents - at the hourly rate, by
+  #           whole steps
   Claim = Core::Value.of(:minutes, :starts_at, :cents)
   STEP_MINUTES = 15
 
@@ -15,6 +17,10 @@ module Core::Tracking::Detention
     begins = [arrived_at, opens_at].compact.max
     starts_at = begins + (free_minutes * 60)
     minutes = [((ends_at - starts_at) / 60).floor, 0].max
-    Claim.new(minutes:, starts_at:, cents: Core::Money.cents(hourly.to_r * (minutes / STEP_MINUTES * STEP_MINUTES) / 60))
+    Claim.new(
+      minutes:,
+      starts_at:,
+      cents: Core::Money.cents(hourly.to_r * (minutes / STEP_MINUTES * STEP_MINUTES) / 60)
+    )
   end
 end

@@ -16,20 +16,26 @@ module Core::Tracking::Dwell
     sorted.length.odd? ? sorted[middle] : ((sorted[middle - 1] + sorted[middle]) / 2.0).round
   end
 
-  # The chance in percent that the stops before take so much longer than planned that a stop with this slack is missed. What the
+  # The chance in percent that the stops before take so much longer than planned that a stop with this slack
+  # is missed. What the
   # road does is not in it, nor that a longer stay may force another rest.
   #
-  # before - Array of [stays in minutes, minutes planned], one for each stop before; slack_minutes - negative when late already
+  # before - Array of [stays in minutes, minutes planned], one for each stop before; slack_minutes - negative
+  #          when late already
   #
   # Returns nil where a stop has too few stays to tell.
   def self.chance_late(before, slack_minutes)
     return if before.any? { |stays, _| stays.length < ENOUGH_FOR_CHANCE }
 
-    spread = before.reduce({ 0 => Rational(1) }) do |sums, (stays, planned)|
-      sums.each_with_object(Hash.new(0)) do |(sum, share), next_sums|
-        stays.each { |minutes| next_sums[sum + (((minutes - planned) / BUCKET_MINUTES.to_f).round * BUCKET_MINUTES)] += share / stays.length }
+    spread =
+      before.reduce({ 0 => Rational(1) }) do |sums, (stays, planned)|
+        sums.each_with_object(Hash.new(0)) do |(sum, share), next_sums|
+          stays.each do |minutes|
+            next_sums[sum + (((minutes - planned) / BUCKET_MINUTES.to_f).round * BUCKET_MINUTES)] += share /
+              stays.length
+          end
+        end
       end
-    end
     (spread.sum { |sum, share| sum > slack_minutes ? share : 0 } * 100).round
   end
 end

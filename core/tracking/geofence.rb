@@ -1,8 +1,10 @@
 # frozen_string_literal: true
 
-# Arrivals and departures from positions: inside a radius for a while is an arrival, outside a wider one for a while a departure.
+# Arrivals and departures from positions: inside a radius for a while is an arrival, outside a wider one for a
+# while a departure.
 #
-# The wider ring outside keeps a truck that stands at the edge from arriving and leaving with every tremor of its position; a
+# The wider ring outside keeps a truck that stands at the edge from arriving and leaving with every tremor of
+# its position; a
 # position that is worse than the radius says nothing. Which of two positions came in first does not matter.
 class Core::Tracking::Geofence
   # accuracy_m - of the position, nil where nobody says
@@ -26,18 +28,20 @@ class Core::Tracking::Geofence
   def crossings(pings)
     inside = false
     since = nil
-    pings.sort_by { |ping| [ping.at, ping.latitude, ping.longitude] }.each_with_object([]) do |ping, found|
-      side = side(ping)
-      next if side.nil?
-      next since = nil if side == inside
+    pings
+      .sort_by { |ping| [ping.at, ping.latitude, ping.longitude] }
+      .each_with_object([]) do |ping, found|
+        side = side(ping)
+        next if side.nil?
+        next since = nil if side == inside
 
-      since ||= ping.at
-      next if ping.at - since < @dwell_seconds
+        since ||= ping.at
+        next if ping.at - since < @dwell_seconds
 
-      inside = side
-      found << Crossing.new(kind: inside ? "arrived" : "left", stop_id: @fence.stop_id, at: since)
-      since = nil
-    end
+        inside = side
+        found << Crossing.new(kind: inside ? "arrived" : "left", stop_id: @fence.stop_id, at: since)
+        since = nil
+      end
   end
 
   private

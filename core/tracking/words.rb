@@ -1,8 +1,10 @@
 # frozen_string_literal: true
 
-# Reads what a driver without a smartphone texts: a few short words of ours, in English and Spanish, however they are typed.
+# Reads what a driver without a smartphone texts: a few short words of ours, in English and Spanish, however
+# they are typed.
 module Core::Tracking::Words
-  # kind - a check-in (arrived, loaded, delivered, left, accepted), question, language, help, or nil for what nobody understands
+  # kind - a check-in (arrived, loaded, delivered, left, accepted), question, language, help, or nil for what
+  #        nobody understands
   # signer - of a delivery; text - of a question, as it was typed; language - en or es for `language`
   Meaning = Core::Value.of(:kind, :signer, :text, :language)
 
@@ -29,20 +31,27 @@ module Core::Tracking::Words
     return meaning(nil, text:) if first.nil?
 
     asked = QUESTION.include?(plain(first)) || near(plain(first), QUESTION)
-    return meaning("question", text: asked && !rest.to_s.strip.empty? ? rest.strip : text.strip) if asked || text.include?("?")
+    if asked || text.include?("?")
+      return meaning("question", text: asked && !rest.to_s.strip.empty? ? rest.strip : text.strip)
+    end
 
     kind = WORDS.keys.find { |name| WORDS[name].include?(plain(first)) } || closest(plain(first))
     case kind
-    when "delivered" then meaning(kind, signer: signer(rest), text:)
-    when "en", "es" then meaning("language", language: kind, text:)
-    else alone?(kind, rest) ? meaning(kind, text:) : meaning(nil, text:)
+    when "delivered"
+      meaning(kind, signer: signer(rest), text:)
+    when "en", "es"
+      meaning("language", language: kind, text:)
+    else
+      alone?(kind, rest) ? meaning(kind, text:) : meaning(nil, text:)
     end
   end
 
-  # A word of ours with another sentence behind it is no check-in: "loaded wrong freight" wants to be read by somebody.
+  # A word of ours with another sentence behind it is no check-in: "loaded wrong freight" wants to be read by
+  # somebody.
   def self.alone?(kind, rest) = kind && (rest.to_s.strip.empty? || rest.match?(FILLER))
 
-  def self.meaning(kind, signer: nil, text: nil, language: nil) = Meaning.new(kind:, signer:, text:, language:)
+  def self.meaning(kind, signer: nil, text: nil, language: nil) =
+    Meaning.new(kind:, signer:, text:, language:)
   def self.plain(word) = word.unicode_normalize(:nfd).gsub(/\p{Mn}/, "").downcase.gsub(/[^a-z]/, "")
 
   def self.signer(rest)
@@ -56,9 +65,13 @@ module Core::Tracking::Words
     found.one? ? found.first : nil
   end
 
-  # One slip in a word of four letters or more, two in one of seven or more: a letter wrong, missing, too many, or two swapped.
+  # One slip in a word of four letters or more, two in one of seven or more: a letter wrong, missing, too
+  # many, or two swapped.
   def self.near(word, words)
-    words.any? { |ours| ours.length >= 4 && word.length >= 3 && DamerauLevenshtein.distance(word, ours) <= (ours.length >= 7 ? 2 : 1) }
+    words.any? do |ours|
+      ours.length >= 4 && word.length >= 3 &&
+        DamerauLevenshtein.distance(word, ours) <= (ours.length >= 7 ? 2 : 1)
+    end
   end
 
   private_class_method :alone?, :meaning, :plain, :signer, :closest, :near

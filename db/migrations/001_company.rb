@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Company, terminals, the ZIP list, people who sign in, and the two books that every act writes: acts and audit.
+# Company, terminals, the ZIP list, people who sign in, and the two books that every act writes: acts and
+# audit.
 Sequel.migration do
   up do
     run "CREATE EXTENSION IF NOT EXISTS citext"
@@ -41,7 +42,12 @@ Sequel.migration do
       Integer :status_id, null: false, default: 2 # Rodauth: 2 is open, 3 is closed
       String :name, text: true, null: false
       column :roles, "text[]", null: false
-      constraint(:accounts_roles_known, Sequel.lit("roles <@ ARRAY['dispatcher','permit_clerk','settlement_clerk','safety','administrator','driver','customer'] AND cardinality(roles) > 0"))
+      constraint(
+        :accounts_roles_known,
+        Sequel.lit(
+          "roles <@ ARRAY['dispatcher','permit_clerk','settlement_clerk','safety','administrator','driver','customer'] AND cardinality(roles) > 0"
+        )
+      )
       constraint(:accounts_status_known, status_id: [2, 3])
     end
     create_table(:account_password_hashes) do

@@ -8,8 +8,13 @@ Sequel.migration do
       String :name, text: true, null: false
       TrueClass :payer, null: false, default: true
       Integer :terms_days, null: false, default: 30
-      %i[address town state zip phone email notes].each { |column| String column, text: true, null: false, default: "" }
-      column :search_text, :text, generated_always_as: Sequel.lit("lower(name || ' ' || town || ' ' || state || ' ' || zip || ' ' || phone)")
+      %i[address town state zip phone email notes].each do |column|
+        String column, text: true, null: false, default: ""
+      end
+      column :search_text,
+             :text,
+             generated_always_as:
+               Sequel.lit("lower(name || ' ' || town || ' ' || state || ' ' || zip || ' ' || phone)")
       Integer :version, null: false, default: 0
       TrueClass :retired, null: false, default: false
       unique :name, name: :customers_name_once
@@ -25,8 +30,13 @@ Sequel.migration do
       Float :latitude, null: false
       Float :longitude, null: false
       String :zone, text: true, null: false
-      %i[address contact phone dock_hours driver_notes].each { |column| String column, text: true, null: false, default: "" }
-      column :search_text, :text, generated_always_as: Sequel.lit("lower(name || ' ' || town || ' ' || state || ' ' || zip || ' ' || address)")
+      %i[address contact phone dock_hours driver_notes].each do |column|
+        String column, text: true, null: false, default: ""
+      end
+      column :search_text,
+             :text,
+             generated_always_as:
+               Sequel.lit("lower(name || ' ' || town || ' ' || state || ' ' || zip || ' ' || address)")
       Integer :version, null: false, default: 0
       TrueClass :retired, null: false, default: false
       unique %i[name zip], name: :places_name_once
@@ -43,7 +53,9 @@ Sequel.migration do
       Date :licence_expires_on
       Date :medical_expires_on
       TrueClass :hazmat, null: false, default: false
-      column :search_text, :text, generated_always_as: Sequel.lit("lower(name || ' ' || number || ' ' || phone)")
+      column :search_text,
+             :text,
+             generated_always_as: Sequel.lit("lower(name || ' ' || number || ' ' || phone)")
       Integer :version, null: false, default: 0
       TrueClass :retired, null: false, default: false
       constraint(:drivers_employment_known, employment: %w[company_driver owner_operator])
@@ -65,7 +77,10 @@ Sequel.migration do
       BigDecimal :period_minimum, size: [12, 2], null: false, default: 0
       unique %i[driver_id in_force_from], name: :pay_plans_once_a_day
       constraint(:pay_plans_basis_known, basis: %w[per_mile])
-      constraint(:pay_plans_not_negative) { (loaded_mile_rate >= 0) & (empty_mile_rate >= 0) & (extra_stop >= 0) & (tarp >= 0) & (period_minimum >= 0) }
+      constraint(:pay_plans_not_negative) do
+        (loaded_mile_rate >= 0) & (empty_mile_rate >= 0) & (extra_stop >= 0) & (tarp >= 0) &
+          (period_minimum >= 0)
+      end
     end
 
     create_table(:units) do
@@ -74,15 +89,29 @@ Sequel.migration do
       String :kind, text: true, null: false
       String :trailer_kind, text: true
       foreign_key :terminal_id, :terminals
-      %i[plate plate_state vin make model notes].each { |column| String column, text: true, null: false, default: "" }
+      %i[plate plate_state vin make model notes].each do |column|
+        String column, text: true, null: false, default: ""
+      end
       Integer :model_year
       Integer :length_ft
-      column :search_text, :text, generated_always_as: Sequel.lit("lower(number || ' ' || kind || ' ' || coalesce(trailer_kind, '') || ' ' || plate || ' ' || vin || ' ' || make)")
+      column :search_text,
+             :text,
+             generated_always_as:
+               Sequel.lit(
+                 "lower(number || ' ' || kind || ' ' || coalesce(trailer_kind, '') || ' ' || plate || ' ' || vin || ' ' || make)"
+               )
       Integer :version, null: false, default: 0
       TrueClass :retired, null: false, default: false
       constraint(:units_kind_known, kind: %w[tractor trailer])
-      constraint(:units_trailer_kind_known, Sequel.lit("(kind = 'trailer') = (trailer_kind IS NOT NULL) AND (trailer_kind IS NULL OR trailer_kind IN ('dry_van','reefer','flatbed','step_deck','lowboy'))"))
+      constraint(
+        :units_trailer_kind_known,
+        Sequel.lit(
+          "(kind = 'trailer') = (trailer_kind IS NOT NULL) AND (trailer_kind IS NULL OR trailer_kind IN ('dry_van','reefer','flatbed','step_deck','lowboy'))"
+        )
+      )
     end
-    %i[customers places drivers units].each { |table| run "CREATE INDEX #{table}_search ON #{table} USING gin (search_text gin_trgm_ops)" }
+    %i[customers places drivers units].each do |table|
+      run "CREATE INDEX #{table}_search ON #{table} USING gin (search_text gin_trgm_ops)"
+    end
   end
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Loads with their stops, freight, references and price; the trips that carry them; check-ins, papers, texts and links.
+# Loads with their stops, freight, references and price; the trips that carry them; check-ins, papers, texts
+# and links.
 Sequel.migration do
   up do
     run "CREATE SEQUENCE load_numbers START 1001"
@@ -8,7 +9,11 @@ Sequel.migration do
 
     create_table(:loads) do
       primary_key :id
-      String :number, text: true, null: false, unique: true, default: Sequel.lit("'L' || nextval('load_numbers')")
+      String :number,
+             text: true,
+             null: false,
+             unique: true,
+             default: Sequel.lit("'L' || nextval('load_numbers')")
       String :state, text: true, null: false, default: "open"
       foreign_key :customer_id, :customers, null: false
       String :size, text: true, null: false, default: "full"
@@ -23,7 +28,9 @@ Sequel.migration do
       BigDecimal :fuel_rate, size: [11, 4], null: false, default: 0
       BigDecimal :miles, size: [8, 1]
       TrueClass :miles_estimated, null: false, default: true
-      %i[line_haul fuel_surcharge accessorial_total total].each { |column| BigDecimal column, size: [12, 2], null: false, default: 0 }
+      %i[line_haul fuel_surcharge accessorial_total total].each do |column|
+        BigDecimal column, size: [12, 2], null: false, default: 0
+      end
       # What the list shows and sorts by, written with the load so that a page is one index scan.
       String :origin, text: true, null: false, default: ""
       String :destination, text: true, null: false, default: ""
@@ -39,12 +46,17 @@ Sequel.migration do
       String :booked_by, text: true, null: false
       timestamptz :booked_at, null: false
       Integer :version, null: false, default: 0
-      constraint(:loads_state_known, state: %w[open planned sent accepted rolling delivered papers_in billed closed cancelled])
+      constraint(
+        :loads_state_known,
+        state: %w[open planned sent accepted rolling delivered papers_in billed closed cancelled]
+      )
       constraint(:loads_size_known, size: %w[full partial])
       constraint(:loads_price_known, price_kind: %w[flat per_mile per_hundredweight per_ton])
       constraint(:loads_fuel_known, fuel_kind: %w[none percent per_mile])
       constraint(:loads_money_not_negative) { (price_rate >= 0) & (fuel_rate >= 0) & (total >= 0) }
-      constraint(:loads_temperature_in_order) { (temperature_low_f =~ nil) | (temperature_high_f =~ nil) | (temperature_low_f <= temperature_high_f) }
+      constraint(:loads_temperature_in_order) do
+        (temperature_low_f =~ nil) | (temperature_high_f =~ nil) | (temperature_low_f <= temperature_high_f)
+      end
       index %i[customer_id pickup_at]
     end
     # The list's own order: those without a time yet stand first.
@@ -93,7 +105,10 @@ Sequel.migration do
       %i[pieces weight_lb volume_cuft length_in width_in height_in].each { |column| Integer column }
       String :hazmat_class, text: true, null: false, default: ""
       String :serial_number, text: true, null: false, default: ""
-      constraint(:freight_lines_positive, Sequel.lit("coalesce(least(pieces, weight_lb, volume_cuft, length_in, width_in, height_in), 1) > 0"))
+      constraint(
+        :freight_lines_positive,
+        Sequel.lit("coalesce(least(pieces, weight_lb, volume_cuft, length_in, width_in, height_in), 1) > 0")
+      )
       index :load_id
     end
 
@@ -109,7 +124,11 @@ Sequel.migration do
 
     create_table(:trips) do
       primary_key :id
-      String :number, text: true, null: false, unique: true, default: Sequel.lit("'T' || nextval('trip_numbers')")
+      String :number,
+             text: true,
+             null: false,
+             unique: true,
+             default: Sequel.lit("'T' || nextval('trip_numbers')")
       String :state, text: true, null: false, default: "planned"
       column :during, :tstzrange, null: false
       BigDecimal :loaded_miles, size: [8, 1], null: false
@@ -140,7 +159,12 @@ Sequel.migration do
       String :signer, text: true
       unique %i[trip_id position], name: :trip_stops_in_order
       unique %i[trip_id stop_id], name: :trip_stops_once
-      constraint(:trip_stops_times_in_order, Sequel.lit("(worked_at IS NULL OR arrived_at <= worked_at) AND (left_at IS NULL OR worked_at <= left_at)"))
+      constraint(
+        :trip_stops_times_in_order,
+        Sequel.lit(
+          "(worked_at IS NULL OR arrived_at <= worked_at) AND (left_at IS NULL OR worked_at <= left_at)"
+        )
+      )
       index :stop_id
     end
     # Nobody and nothing is on two trips at a time. `live` is false once a trip is declined or cancelled.
@@ -152,7 +176,12 @@ Sequel.migration do
       column :during, :tstzrange, null: false
       TrueClass :live, null: false, default: true
       unique %i[trip_id driver_id], name: :trip_drivers_once
-      exclude [[:driver_id, "="], [:during, "&&"]], using: :gist, name: :trip_drivers_once_at_a_time, where: { live: true }
+      exclude [[:driver_id, "="], [:during, "&&"]],
+              using: :gist,
+              name: :trip_drivers_once_at_a_time,
+              where: {
+                live: true
+              }
       constraint(:trip_drivers_share_sane) { (share_percent > 0) & (share_percent <= 100) }
     end
     create_table(:trip_units) do
@@ -163,7 +192,12 @@ Sequel.migration do
       column :during, :tstzrange, null: false
       TrueClass :live, null: false, default: true
       unique %i[trip_id role], name: :trip_units_one_of_a_kind
-      exclude [[:unit_id, "="], [:during, "&&"]], using: :gist, name: :trip_units_once_at_a_time, where: { live: true }
+      exclude [[:unit_id, "="], [:during, "&&"]],
+              using: :gist,
+              name: :trip_units_once_at_a_time,
+              where: {
+                live: true
+              }
       constraint(:trip_units_role_known, role: %w[tractor trailer])
     end
 
@@ -201,7 +235,10 @@ Sequel.migration do
       String :signer, text: true
       Float :latitude
       Float :longitude
-      constraint(:check_ins_kind_known, kind: %w[accepted declined on_my_way arrived loaded delivered left note paper])
+      constraint(
+        :check_ins_kind_known,
+        kind: %w[accepted declined on_my_way arrived loaded delivered left note paper]
+      )
       index %i[trip_id id]
     end
     run "CREATE TRIGGER check_ins_append_only BEFORE UPDATE OR DELETE ON check_ins FOR EACH ROW EXECUTE FUNCTION refuse_change()"

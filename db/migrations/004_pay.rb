@@ -12,7 +12,9 @@ Sequel.migration do
       String :approved_by, text: true
       constraint(:pay_runs_state_known, state: %w[draft approved])
       constraint(:pay_runs_period_in_order) { from_on <= to_on }
-      exclude [[Sequel.lit("daterange(from_on, to_on, '[]')"), "&&"]], using: :gist, name: :pay_runs_periods_apart
+      exclude [[Sequel.lit("daterange(from_on, to_on, '[]')"), "&&"]],
+              using: :gist,
+              name: :pay_runs_periods_apart
     end
     create_table(:statements) do
       primary_key :id
@@ -23,7 +25,8 @@ Sequel.migration do
       constraint(:statements_add_up) { { net: gross + reimbursements - deductions } }
       index :driver_id
     end
-    # A trip's earnings for one driver: the facts they are computed from. One row a trip and driver, on one statement at most.
+    # A trip's earnings for one driver: the facts they are computed from. One row a trip and driver, on one
+    # statement at most.
     create_table(:trip_earnings) do
       primary_key :id
       foreign_key :trip_id, :trips, null: false
@@ -51,7 +54,10 @@ Sequel.migration do
       BigDecimal :amount, size: [12, 2], null: false
       foreign_key :trip_id, :trips
       unique %i[statement_id position], name: :statement_lines_in_order
-      constraint(:statement_lines_section_known, section: %w[earnings reimbursements taxes garnishments advances one_time recurring])
+      constraint(
+        :statement_lines_section_known,
+        section: %w[earnings reimbursements taxes garnishments advances one_time recurring]
+      )
     end
     run <<~SQL
       CREATE FUNCTION refuse_locked_line() RETURNS trigger LANGUAGE plpgsql AS $$

@@ -8,8 +8,12 @@ Sequel.migration do
       add_column :invoiced_on, Date
       add_column :paid_on, Date
       add_unique_constraint :invoice_number, name: :loads_invoice_number_once
-      add_constraint(:loads_billed_have_invoice) { Sequel.~(state: %w[billed closed]) | (Sequel.~(invoice_number: nil) & Sequel.~(invoiced_on: nil)) }
-      add_constraint(:loads_closed_are_paid) { Sequel.~(state: "closed") | (Sequel.~(paid_on: nil) & (paid_on >= invoiced_on)) }
+      add_constraint(:loads_billed_have_invoice) do
+        Sequel.~(state: %w[billed closed]) | (Sequel.~(invoice_number: nil) & Sequel.~(invoiced_on: nil))
+      end
+      add_constraint(:loads_closed_are_paid) do
+        Sequel.~(state: "closed") | (Sequel.~(paid_on: nil) & (paid_on >= invoiced_on))
+      end
     end
   end
 end

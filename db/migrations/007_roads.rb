@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Miles by road: of each leg of a load and of a trip, with minutes, states and tolls; and the points that a leg was bent through by hand.
+# Miles by road: of each leg of a load and of a trip, with minutes, states and tolls; and the points that a
+# leg was bent through by hand.
 Sequel.migration do
   up do
     alter_table(:stops) do
@@ -24,6 +25,8 @@ Sequel.migration do
       add_column :empty_latitude, Float
       add_column :empty_longitude, Float
     end
-    alter_table(:trip_earnings) { add_column :by_state, :jsonb, null: false, default: Sequel.lit("'[]'::jsonb") }
+    alter_table(:trip_earnings) do
+      add_column :by_state, :jsonb, null: false, default: Sequel.lit("'[]'::jsonb")
+    end
   end
 end

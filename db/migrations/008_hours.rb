@@ -26,7 +26,10 @@ Sequel.migration do
       Float :latitude
       Float :longitude
       foreign_key :undone_by, :duty_edits
-      constraint(:duty_entries_status_known, status: %w[off_duty sleeper driving on_duty yard_move personal_use])
+      constraint(
+        :duty_entries_status_known,
+        status: %w[off_duty sleeper driving on_duty yard_move personal_use]
+      )
       constraint(:duty_entries_whole_minutes, Sequel.lit("date_trunc('minute', from_at) = from_at"))
     end
     run "CREATE UNIQUE INDEX duty_entries_one_at_a_time ON duty_entries (driver_id, from_at) WHERE undone_by IS NULL"

@@ -1,6 +1,4 @@
 # frozen_string_literal: true
 
 # Any rule set of data/hours may be a driver's: which there are is the data's to say.
-Sequel.migration do
-  up { alter_table(:drivers) { drop_constraint(:drivers_hours_rules_known) } }
-end
+Sequel.migration { up { alter_table(:drivers) { drop_constraint(:drivers_hours_rules_known) } } }

@@ -1,12 +1,18 @@
 # frozen_string_literal: true
 
-# What judging a crew for a load rests on: what trailer a load wants, what units can carry, papers that expire, time off, who
+# What judging a crew for a load rests on: what trailer a load wants, what units can carry, papers that
+# expire, time off, who
 # looks after whom, and what the company lets a rule do.
 Sequel.migration do
   up do
     alter_table(:loads) do
       add_column :trailer_kind, String, text: true
-      add_constraint(:loads_trailer_kind_known, Sequel.lit("trailer_kind IS NULL OR trailer_kind IN ('dry_van','reefer','flatbed','step_deck','lowboy')"))
+      add_constraint(
+        :loads_trailer_kind_known,
+        Sequel.lit(
+          "trailer_kind IS NULL OR trailer_kind IN ('dry_van','reefer','flatbed','step_deck','lowboy')"
+        )
+      )
     end
     alter_table(:drivers) do
       add_column :home_by, Date
@@ -15,15 +21,26 @@ Sequel.migration do
       add_foreign_key :dispatcher_id, :accounts
     end
     alter_table(:units) do
-      %i[capacity_lb capacity_cuft inner_length_in height_in tare_lb].each { |column| add_column column, Integer }
+      %i[capacity_lb capacity_cuft inner_length_in height_in tare_lb].each do |column|
+        add_column column, Integer
+      end
       add_column :miles_per_gallon, BigDecimal, size: [4, 2]
-      %i[owner operator logging_device].each { |column| add_column column, String, text: true, null: false, default: "" }
+      %i[owner operator logging_device].each do |column|
+        add_column column, String, text: true, null: false, default: ""
+      end
       add_column :leased, TrueClass, null: false, default: false
       add_column :company_plates, TrueClass, null: false, default: true
       add_column :axle_spacings_ft, "numeric(4,1)[]", null: false, default: Sequel.lit("'{}'")
       %i[active_from active_to service_due_on].each { |column| add_column column, Date }
-      add_constraint(:units_positive, Sequel.lit("coalesce(least(capacity_lb, capacity_cuft, inner_length_in, height_in, tare_lb, miles_per_gallon), 1) > 0"))
-      add_constraint(:units_active_in_order) { (active_from =~ nil) | (active_to =~ nil) | (active_from <= active_to) }
+      add_constraint(
+        :units_positive,
+        Sequel.lit(
+          "coalesce(least(capacity_lb, capacity_cuft, inner_length_in, height_in, tare_lb, miles_per_gallon), 1) > 0"
+        )
+      )
+      add_constraint(:units_active_in_order) do
+        (active_from =~ nil) | (active_to =~ nil) | (active_from <= active_to)
+      end
     end
     create_table(:days_off) do
       primary_key :id
@@ -34,7 +51,8 @@ Sequel.migration do
       constraint(:days_off_in_order) { from_on <= to_on }
       index :driver_id
     end
-    # A paper of a driver or a unit that has a number or expires. A new one takes the place of the old, which stays.
+    # A paper of a driver or a unit that has a number or expires. A new one takes the place of the old, which
+    # stays.
     create_table(:credentials) do
       primary_key :id
       foreign_key :driver_id, :drivers
@@ -49,8 +67,22 @@ Sequel.migration do
       File :content
       foreign_key :replaced_by, :credentials
       constraint(:credentials_of_one) { Sequel.lit("(driver_id IS NULL) <> (unit_id IS NULL)") }
-      constraint(:credentials_kind_known, kind: %w[registration annual_inspection insurance licence medical_card hazmat_endorsement passport other])
-      constraint(:credentials_in_order) { (issued_on =~ nil) | (expires_on =~ nil) | (issued_on <= expires_on) }
+      constraint(
+        :credentials_kind_known,
+        kind: %w[
+          registration
+          annual_inspection
+          insurance
+          licence
+          medical_card
+          hazmat_endorsement
+          passport
+          other
+        ]
+      )
+      constraint(:credentials_in_order) do
+        (issued_on =~ nil) | (expires_on =~ nil) | (issued_on <= expires_on)
+      end
       index :driver_id
       index :unit_id
     end
@@ -70,7 +102,10 @@ Sequel.migration do
       BigDecimal :home_missed, size: [8, 2], null: false, default: 250
       BigDecimal :uncovered, size: [8, 2], null: false, default: 300
       constraint(:match_settings_one_row, id: 1)
-      constraint(:match_settings_not_negative) { (fuel_price >= 0) & (cost_per_mile >= 0) & (cost_per_day >= 0) & (margin_minutes >= 0) & (late_hourly >= 0) & (home_missed >= 0) & (uncovered >= 0) }
+      constraint(:match_settings_not_negative) do
+        (fuel_price >= 0) & (cost_per_mile >= 0) & (cost_per_day >= 0) & (margin_minutes >= 0) &
+          (late_hourly >= 0) & (home_missed >= 0) & (uncovered >= 0)
+      end
     end
     run "INSERT INTO match_settings (id) VALUES (1)"
     create_table(:hand_overs) do

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Stops of a trip that are no customer's: where a load goes over to another crew, where a trailer is dropped or hooked, a yard.
+# Stops of a trip that are no customer's: where a load goes over to another crew, where a trailer is dropped
+# or hooked, a yard.
 Sequel.migration do
   up do
     alter_table(:stops) do
@@ -17,7 +18,24 @@ Sequel.migration do
     end
     alter_table(:check_ins) do
       drop_constraint :check_ins_kind_known
-      add_constraint(:check_ins_kind_known, kind: %w[accepted declined on_my_way arrived loaded delivered swapped dropped hooked parked left note paper])
+      add_constraint(
+        :check_ins_kind_known,
+        kind: %w[
+          accepted
+          declined
+          on_my_way
+          arrived
+          loaded
+          delivered
+          swapped
+          dropped
+          hooked
+          parked
+          left
+          note
+          paper
+        ]
+      )
     end
   end
 

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What was changed of a trip that its drivers have, until each says that he has seen it. Service of a unit by miles as well as by date.
+# What was changed of a trip that its drivers have, until each says that he has seen it. Service of a unit by
+# miles as well as by date.
 Sequel.migration do
   up do
     create_table(:trip_changes) do
@@ -14,7 +15,25 @@ Sequel.migration do
     end
     alter_table(:check_ins) do
       drop_constraint :check_ins_kind_known
-      add_constraint(:check_ins_kind_known, kind: %w[accepted declined on_my_way arrived loaded delivered swapped dropped hooked parked left note paper seen])
+      add_constraint(
+        :check_ins_kind_known,
+        kind: %w[
+          accepted
+          declined
+          on_my_way
+          arrived
+          loaded
+          delivered
+          swapped
+          dropped
+          hooked
+          parked
+          left
+          note
+          paper
+          seen
+        ]
+      )
     end
     alter_table(:units) do
       add_column :service_every_miles, Integer
@@ -23,7 +42,13 @@ Sequel.migration do
     end
     # How many days before a paper runs out it is pointed out.
     alter_table(:match_settings) do
-      { licence_days: 45, medical_card_days: 30, registration_days: 30, annual_inspection_days: 30, other_paper_days: 30 }.each { |column, days| add_column column, Integer, null: false, default: days }
+      {
+        licence_days: 45,
+        medical_card_days: 30,
+        registration_days: 30,
+        annual_inspection_days: 30,
+        other_paper_days: 30
+      }.each { |column, days| add_column column, Integer, null: false, default: days }
     end
   end
 

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Check-ins as events from several sources, from which a trip's state is read; positions, messages, texts both ways, asking for
+# Check-ins as events from several sources, from which a trip's state is read; positions, messages, texts both
+# ways, asking for
 # check-ins, forecasts, alerts and detention.
 Sequel.migration do
   up do
@@ -15,18 +16,43 @@ Sequel.migration do
       add_column :corrects, String, text: true
       add_column :details, :jsonb, null: false, default: "{}"
       drop_constraint :check_ins_kind_known
-      add_constraint(:check_ins_kind_known, kind: %w[accepted declined pre_trip on_my_way arrived begun loaded delivered swapped dropped hooked parked left post_trip note customer_note paper seen corrected withdrawn])
+      add_constraint(
+        :check_ins_kind_known,
+        kind: %w[
+          accepted
+          declined
+          pre_trip
+          on_my_way
+          arrived
+          begun
+          loaded
+          delivered
+          swapped
+          dropped
+          hooked
+          parked
+          left
+          post_trip
+          note
+          customer_note
+          paper
+          seen
+          corrected
+          withdrawn
+        ]
+      )
       add_constraint(:check_ins_source_known, source: %w[cab text dispatcher link device geofence])
-      add_constraint(:check_ins_correct_what, Sequel.lit("(corrects IS NOT NULL) = (kind IN ('corrected', 'withdrawn'))"))
+      add_constraint(
+        :check_ins_correct_what,
+        Sequel.lit("(corrects IS NOT NULL) = (kind IN ('corrected', 'withdrawn'))")
+      )
       add_index :key, unique: true, name: :check_ins_once
     end
     alter_table(:stops) do
       add_column :handling, String, text: true, null: false, default: "live"
       add_constraint(:stops_handling_known, handling: %w[live drop_hook])
     end
-    alter_table(:trip_stops) do
-      add_column :begun_at, :timestamptz
-    end
+    alter_table(:trip_stops) { add_column :begun_at, :timestamptz }
     alter_table(:trips) do
       add_column :findings, :jsonb, null: false, default: "[]"
       add_column :foreseen_at, :timestamptz
@@ -61,12 +87,18 @@ Sequel.migration do
       Integer :fence_radius_m, null: false, default: 500
       Integer :fence_dwell_minutes, null: false, default: 5
       constraint(:tracking_settings_one_row, id: 1)
-      constraint(:tracking_settings_sane, Sequel.lit("ask_every_hours BETWEEN 1 AND 48 AND quiet_from BETWEEN 0 AND 1439 AND quiet_to BETWEEN 0 AND 1439 AND activity_step_minutes IN (1, 15) AND positions_kept_days BETWEEN 1 AND 3650 " \
-                                                     "AND alert_step_minutes BETWEEN 5 AND 1440 AND silent_minutes BETWEEN 15 AND 2880 AND fence_radius_m BETWEEN 50 AND 20000 AND fence_dwell_minutes BETWEEN 1 AND 120"))
+      constraint(
+        :tracking_settings_sane,
+        Sequel.lit(
+          "ask_every_hours BETWEEN 1 AND 48 AND quiet_from BETWEEN 0 AND 1439 AND quiet_to BETWEEN 0 AND 1439 AND activity_step_minutes IN (1, 15) AND positions_kept_days BETWEEN 1 AND 3650 " \
+            "AND alert_step_minutes BETWEEN 5 AND 1440 AND silent_minutes BETWEEN 15 AND 2880 AND fence_radius_m BETWEEN 50 AND 20000 AND fence_dwell_minutes BETWEEN 1 AND 120"
+        )
+      )
     end
     run "INSERT INTO tracking_settings (id) VALUES (1)"
 
-    # What a driver did between two times, for hourly pay and detention. One that is put right is replaced, not changed.
+    # What a driver did between two times, for hourly pay and detention. One that is put right is replaced,
+    # not changed.
     create_table(:activities) do
       primary_key :id
       foreign_key :trip_id, :trips, null: false
@@ -77,9 +109,17 @@ Sequel.migration do
       String :note, text: true, null: false, default: ""
       timestamptz :said_at, null: false
       timestamptz :dropped_at
-      constraint(:activities_kind_known, kind: %w[driving loading waiting_to_load unloading waiting_to_unload chaining_up off_duty])
+      constraint(
+        :activities_kind_known,
+        kind: %w[driving loading waiting_to_load unloading waiting_to_unload chaining_up off_duty]
+      )
       constraint(:activities_in_order) { from_at < to_at }
-      exclude [[:driver_id, "="], [Sequel.function(:tstzrange, :from_at, :to_at), "&&"]], using: :gist, name: :activities_one_at_a_time, where: { dropped_at: nil }
+      exclude [[:driver_id, "="], [Sequel.function(:tstzrange, :from_at, :to_at), "&&"]],
+              using: :gist,
+              name: :activities_one_at_a_time,
+              where: {
+                dropped_at: nil
+              }
       index :trip_id
     end
     create_table(:positions) do
@@ -94,7 +134,9 @@ Sequel.migration do
       String :source, text: true, null: false
       unique %i[driver_id source at], name: :positions_once
       constraint(:positions_source_known, source: %w[cab link device text])
-      constraint(:positions_on_earth) { (latitude >= -90) & (latitude <= 90) & (longitude >= -180) & (longitude <= 180) }
+      constraint(:positions_on_earth) do
+        (latitude >= -90) & (latitude <= 90) & (longitude >= -180) & (longitude <= 180)
+      end
       index %i[trip_id at]
       index :at
     end
@@ -128,7 +170,10 @@ Sequel.migration do
       timestamptz :answered_at
       String :answer, text: true
       Integer :late_minutes
-      constraint(:asks_answer_known, Sequel.lit("answer IS NULL OR answer IN ('on_time', 'late', 'stopped', 'call_me')"))
+      constraint(
+        :asks_answer_known,
+        Sequel.lit("answer IS NULL OR answer IN ('on_time', 'late', 'stopped', 'call_me')")
+      )
       index :trip_id
     end
     alter_table(:texts) do
@@ -166,7 +211,10 @@ Sequel.migration do
       timestamptz :to_at
       String :by, text: true, null: false
       timestamptz :at, null: false
-      constraint(:ask_schedules_sane, Sequel.lit("every_hours BETWEEN 1 AND 48 AND (from_at IS NULL OR to_at IS NULL OR from_at < to_at)"))
+      constraint(
+        :ask_schedules_sane,
+        Sequel.lit("every_hours BETWEEN 1 AND 48 AND (from_at IS NULL OR to_at IS NULL OR from_at < to_at)")
+      )
     end
     # What is foreseen for each stop still ahead; made anew as things change.
     create_table(:forecasts) do
@@ -215,7 +263,10 @@ Sequel.migration do
       %i[latitude longitude].each { |column| add_column column, Float }
       add_column :signer, String, text: true
       drop_constraint :papers_kind_known
-      add_constraint(:papers_kind_known, kind: %w[bol pod scale_ticket lumper_receipt permit damage signature])
+      add_constraint(
+        :papers_kind_known,
+        kind: %w[bol pod scale_ticket lumper_receipt permit damage signature]
+      )
     end
   end
 

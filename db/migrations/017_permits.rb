@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The permit file of a load: what moves, for every state a permit with what its office said; what may start without.
+# The permit file of a load: what moves, for every state a permit with what its office said; what may start
+# without.
 Sequel.migration do
   up do
     create_table(:permit_files) do
@@ -30,9 +31,14 @@ Sequel.migration do
       timestamptz :made_at, null: false
       Integer :version, null: false, default: 0
       unique :load_id, name: :permit_files_one_a_load
-      constraint(:permit_files_positive) { (width_in > 0) & (height_in > 0) & (length_in > 0) & (gross_lb > 0) }
+      constraint(:permit_files_positive) do
+        (width_in > 0) & (height_in > 0) & (length_in > 0) & (gross_lb > 0)
+      end
       constraint(:permit_files_delivery_known, deliver_by: %w[download mail fax])
-      constraint(:permit_files_attested_by_somebody, Sequel.lit("(attested_by IS NULL) = (attested_at IS NULL)"))
+      constraint(
+        :permit_files_attested_by_somebody,
+        Sequel.lit("(attested_by IS NULL) = (attested_at IS NULL)")
+      )
     end
     create_table(:permits) do
       primary_key :id
@@ -57,7 +63,12 @@ Sequel.migration do
       timestamptz :answered_at
       Integer :version, null: false, default: 0
       constraint(:permits_state_known, state: %w[draft sent review asked refused issued cancelled])
-      constraint(:permits_issued_have_number, Sequel.lit("state <> 'issued' OR (number IS NOT NULL AND valid_from IS NOT NULL AND valid_to IS NOT NULL)"))
+      constraint(
+        :permits_issued_have_number,
+        Sequel.lit(
+          "state <> 'issued' OR (number IS NOT NULL AND valid_from IS NOT NULL AND valid_to IS NOT NULL)"
+        )
+      )
       index :file_id
     end
     run "CREATE UNIQUE INDEX permits_one_a_state ON permits (file_id, jurisdiction) WHERE state <> 'cancelled'"

@@ -1,8 +1,5 @@
 # frozen_string_literal: true
 
-# The towns that a permit file's way was made for: where the load's stops change, its permits are for another way.
-Sequel.migration do
-  change do
-    add_column :permit_files, :way, String, text: true, null: false, default: ""
-  end
-end
+# The towns that a permit file's way was made for: where the load's stops change, its permits are for another
+# way.
+Sequel.migration { change { add_column :permit_files, :way, String, text: true, null: false, default: "" } }

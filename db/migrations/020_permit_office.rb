@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The rest of a permit clerk's desk: the way in parts with hours of their own, several loads on one move, permits that the company
+# The rest of a permit clerk's desk: the way in parts with hours of their own, several loads on one move,
+# permits that the company
 # holds for a year or some trips, amendments, what was paid to whom, combinations with their axles.
 Sequel.migration do
   up do
@@ -35,7 +36,9 @@ Sequel.migration do
       Integer :version, null: false, default: 0
       constraint(:standing_permits_days_in_order) { valid_from <= valid_to }
       constraint(:standing_permits_some_trips, Sequel.lit("trips IS NULL OR trips > 0"))
-      constraint(:standing_permits_positive) { (width_in > 0) & (height_in > 0) & (length_in > 0) & (gross_lb > 0) }
+      constraint(:standing_permits_positive) do
+        (width_in > 0) & (height_in > 0) & (length_in > 0) & (gross_lb > 0)
+      end
     end
     run "CREATE UNIQUE INDEX standing_permits_once ON standing_permits (jurisdiction, number) WHERE ended_at IS NULL"
     create_table(:permit_receipts) do

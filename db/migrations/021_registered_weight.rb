@@ -1,8 +1,4 @@
 # frozen_string_literal: true
 
 # The weight that a unit's plates are for: permit offices ask it.
-Sequel.migration do
-  change do
-    add_column :units, :registered_lb, Integer
-  end
-end
+Sequel.migration { change { add_column :units, :registered_lb, Integer } }

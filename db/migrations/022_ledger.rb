@@ -1,19 +1,29 @@
 # frozen_string_literal: true
 
-# Pay as it is in life: plans of every basis, deductions, advances, one-time items, orders of a court; and underneath a ledger in double
+# Pay as it is in life: plans of every basis, deductions, advances, one-time items, orders of a court; and
+# underneath a ledger in double
 # entry, append-only and balanced, that every locked statement is posted to.
 Sequel.migration do
   up do
     alter_table(:pay_plans) do
       drop_constraint(:pay_plans_basis_known)
       add_constraint(:pay_plans_basis_known, basis: %w[per_mile percent hourly per_load per_ton])
-      %i[percent hourly_rate per_ton].each { |column| add_column column, BigDecimal, size: [11, 4], null: false, default: 0 }
-      %i[per_load layover_daily minimum_net].each { |column| add_column column, BigDecimal, size: [12, 2], null: false, default: 0 }
+      %i[percent hourly_rate per_ton].each do |column|
+        add_column column, BigDecimal, size: [11, 4], null: false, default: 0
+      end
+      %i[per_load layover_daily minimum_net].each do |column|
+        add_column column, BigDecimal, size: [12, 2], null: false, default: 0
+      end
       add_column :percent_of_fuel, TrueClass, null: false, default: false
-      add_constraint(:pay_plans_more_not_negative) { (percent >= 0) & (percent <= 100) & (hourly_rate >= 0) & (per_ton >= 0) & (per_load >= 0) & (layover_daily >= 0) & (minimum_net >= 0) }
+      add_constraint(:pay_plans_more_not_negative) do
+        (percent >= 0) & (percent <= 100) & (hourly_rate >= 0) & (per_ton >= 0) & (per_load >= 0) &
+          (layover_daily >= 0) & (minimum_net >= 0)
+      end
     end
     alter_table(:trip_earnings) do
-      %i[line_haul fuel_surcharge].each { |column| add_column column, BigDecimal, size: [12, 2], null: false, default: 0 }
+      %i[line_haul fuel_surcharge].each do |column|
+        add_column column, BigDecimal, size: [12, 2], null: false, default: 0
+      end
       %i[tons hours].each { |column| add_column column, BigDecimal, size: [9, 3], null: false, default: 0 }
       add_column :layover_days, Integer, null: false, default: 0
       # Somebody keeps it back, and why; or lets it through although something about it is unusual.
@@ -49,7 +59,10 @@ Sequel.migration do
       constraint(:deductions_basis_known, basis: %w[flat percent_of_gross per_mile per_unit])
       constraint(:deductions_per_known, per: %w[period month])
       constraint(:deductions_if_short_known, if_short: %w[carry skip])
-      constraint(:deductions_amount_sane, Sequel.lit("amount >= 0 AND (amount IS NOT NULL OR basis = 'per_unit')"))
+      constraint(
+        :deductions_amount_sane,
+        Sequel.lit("amount >= 0 AND (amount IS NOT NULL OR basis = 'per_unit')")
+      )
       constraint(:deductions_tag_of_units, Sequel.lit("(basis = 'per_unit') = (tag IS NOT NULL)"))
       constraint(:deductions_days_in_order, Sequel.lit("to_on IS NULL OR to_on >= from_on"))
     end
@@ -87,7 +100,9 @@ Sequel.migration do
       Date :from_on, null: false
       String :made_by, text: true, null: false
       timestamptz :made_at, null: false
-      constraint(:advances_positive) { (principal > 0) & (installments > 0) & (installments <= 104) & (fee_fixed >= 0) & (fee_percent >= 0) }
+      constraint(:advances_positive) do
+        (principal > 0) & (installments > 0) & (installments <= 104) & (fee_fixed >= 0) & (fee_percent >= 0)
+      end
       index :driver_id
     end
     # An installment that fell due on a statement, or was pushed past it.
@@ -109,7 +124,12 @@ Sequel.migration do
       String :made_by, text: true, null: false
       timestamptz :made_at, null: false
       constraint(:garnishments_kind_known, kind: %w[support ordinary])
-      constraint(:garnishments_limit_of_support, Sequel.lit("amount > 0 AND (limit_percent IS NULL OR (kind = 'support' AND limit_percent > 0 AND limit_percent <= 65))"))
+      constraint(
+        :garnishments_limit_of_support,
+        Sequel.lit(
+          "amount > 0 AND (limit_percent IS NULL OR (kind = 'support' AND limit_percent > 0 AND limit_percent <= 65))"
+        )
+      )
     end
     # Once: a bonus, a charge, money back; in one part or several, each on one statement at most.
     create_table(:one_time_items) do
@@ -165,7 +185,10 @@ Sequel.migration do
       String :made_by, text: true, null: false
       timestamptz :made_at, null: false
       constraint(:bank_accounts_kind_known, kind: %w[checking savings])
-      constraint(:bank_accounts_numbers, Sequel.lit("routing ~ '^[0-9]{9}$' AND account ~ '^[0-9A-Za-z-]{4,17}$'"))
+      constraint(
+        :bank_accounts_numbers,
+        Sequel.lit("routing ~ '^[0-9]{9}$' AND account ~ '^[0-9A-Za-z-]{4,17}$'")
+      )
     end
     create_table(:pay_questions) do
       primary_key :id
@@ -199,7 +222,22 @@ Sequel.migration do
       String :account, text: true, null: false
       String :label, text: true, null: false
       BigDecimal :amount, size: [12, 2], null: false
-      constraint(:ledger_entries_account_known, account: %w[earnings reimbursements taxes garnishments deductions advances escrow net_payable carried_forward bank fees])
+      constraint(
+        :ledger_entries_account_known,
+        account: %w[
+          earnings
+          reimbursements
+          taxes
+          garnishments
+          deductions
+          advances
+          escrow
+          net_payable
+          carried_forward
+          bank
+          fees
+        ]
+      )
       index %i[driver_id account label]
     end
     alter_table(:pay_runs) do

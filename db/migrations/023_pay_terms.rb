@@ -1,13 +1,17 @@
 # frozen_string_literal: true
 
-# Pay in all its terms: bands of haul, per diem, overtime, a day's minimum, miles by route, odometer or as agreed; receipts of drivers; rent
-# of their trailers; cards and their transactions; interest on escrow; several operating companies; a large run built in the worker.
+# Pay in all its terms: bands of haul, per diem, overtime, a day's minimum, miles by route, odometer or as
+# agreed; receipts of drivers; rent
+# of their trailers; cards and their transactions; interest on escrow; several operating companies; a large
+# run built in the worker.
 Sequel.migration do
   up do
     create_table(:operating_companies) do
       primary_key :id
       String :name, text: true, null: false
-      %i[address town state zip bank_company_id].each { |column| String column, text: true, null: false, default: "" }
+      %i[address town state zip bank_company_id].each do |column|
+        String column, text: true, null: false, default: ""
+      end
       TrueClass :retired, null: false, default: false
       unique :name, name: :operating_companies_name_once
     end
@@ -29,7 +33,10 @@ Sequel.migration do
       add_column :detention_free_minutes, Integer, null: false, default: 120
       add_column :detention_step_minutes, Integer, null: false, default: 15
       add_constraint(:pay_plans_miles_by_known, miles_by: %w[route odometer agreed])
-      add_constraint(:pay_plans_terms_not_negative) { (per_diem_mile_rate >= 0) & (day_minimum >= 0) & (detention_free_minutes >= 0) & (detention_step_minutes > 0) }
+      add_constraint(:pay_plans_terms_not_negative) do
+        (per_diem_mile_rate >= 0) & (day_minimum >= 0) & (detention_free_minutes >= 0) &
+          (detention_step_minutes > 0)
+      end
     end
     alter_table(:loads) do
       # As the customer and we have agreed, where it is not the route's.
@@ -68,7 +75,12 @@ Sequel.migration do
       constraint(:receipts_kind_known, kind: %w[scale toll lumper parking parts washout other])
       constraint(:receipts_state_known, state: %w[handed_in paid_back refused])
       constraint(:receipts_amount_sane) { (amount > 0) & (amount <= 5000) }
-      constraint(:receipts_answered, Sequel.lit("(state = 'paid_back') = (item_id IS NOT NULL) AND (state <> 'refused' OR why IS NOT NULL)"))
+      constraint(
+        :receipts_answered,
+        Sequel.lit(
+          "(state = 'paid_back') = (item_id IS NOT NULL) AND (state <> 'refused' OR why IS NOT NULL)"
+        )
+      )
     end
     create_table(:receipt_contents) do
       foreign_key :receipt_id, :receipts, primary_key: true
@@ -95,7 +107,11 @@ Sequel.migration do
       primary_key :id
       foreign_key :file_id, :card_files, null: false
       # The issuer's own number of it: it comes once, in whatever file.
-      String :reference, text: true, null: false, unique: true, unique_constraint_name: :card_transactions_once
+      String :reference,
+             text: true,
+             null: false,
+             unique: true,
+             unique_constraint_name: :card_transactions_once
       String :kind, text: true, null: false
       %i[card unit place state].each { |column| String column, text: true, null: false, default: "" }
       timestamptz :at, null: false
@@ -110,8 +126,14 @@ Sequel.migration do
       foreign_key :item_id, :one_time_items
       String :settled_by, text: true
       constraint(:card_transactions_kind_known, kind: %w[fuel def reefer_fuel toll cash fee other])
-      constraint(:card_transactions_bears_known, Sequel.lit("bears IS NULL OR bears IN ('company', 'driver')"))
-      constraint(:card_transactions_item_of_driver, Sequel.lit("(bears = 'driver') = (item_id IS NOT NULL) OR bears IS NULL AND item_id IS NULL"))
+      constraint(
+        :card_transactions_bears_known,
+        Sequel.lit("bears IS NULL OR bears IN ('company', 'driver')")
+      )
+      constraint(
+        :card_transactions_item_of_driver,
+        Sequel.lit("(bears = 'driver') = (item_id IS NOT NULL) OR bears IS NULL AND item_id IS NULL")
+      )
       index %i[driver_id at]
     end
 
@@ -133,7 +155,23 @@ Sequel.migration do
     end
     alter_table(:ledger_entries) do
       drop_constraint(:ledger_entries_account_known)
-      add_constraint(:ledger_entries_account_known, account: %w[earnings reimbursements taxes garnishments deductions advances escrow net_payable carried_forward bank fees interest])
+      add_constraint(
+        :ledger_entries_account_known,
+        account: %w[
+          earnings
+          reimbursements
+          taxes
+          garnishments
+          deductions
+          advances
+          escrow
+          net_payable
+          carried_forward
+          bank
+          fees
+          interest
+        ]
+      )
     end
 
     # What many are given once waits for a second person, as a deduction does.

@@ -42,7 +42,11 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     expect(page).to have_button("Arrived at Boise, ID")
     expect(page).to have_no_text("not sent yet")
     # The worker has kept the pages by now: they open without a signal.
-    expect(page.evaluate_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then((names) => caches.open(names[0])).then((cache) => cache.keys()).then((kept) => done(kept.length))")).to be > 8
+    expect(
+      page.evaluate_async_script(
+        "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then((names) => caches.open(names[0])).then((cache) => cache.keys()).then((kept) => done(kept.length))"
+      )
+    ).to be > 8
 
     signal_gone do
       click_on "Arrived at Boise, ID"
@@ -67,9 +71,14 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     end
     expect(page).to have_no_text("not sent yet")
     expect(said(trip_id)).to eq(%w[accepted pre_trip on_my_way arrived loaded left paper paper])
-    expect(DB[:papers].where(load_id:).select_map(%i[content_type bytes])).to all(match(["image/jpeg", be < 1_000_000]))
+    expect(DB[:papers].where(load_id:).select_map(%i[content_type bytes])).to all(
+      match(["image/jpeg", be < 1_000_000])
+    )
     expect(stops(trip_id).first.values_at(:arrived_at, :worked_at, :left_at)).to all(be_a(Time))
-    expect(DB[:check_ins].where(trip_id:, kind: "loaded").get(:details).to_h).to eq("trailer_dropped" => "V-202", "trailer_taken" => "V-201")
+    expect(DB[:check_ins].where(trip_id:, kind: "loaded").get(:details).to_h).to eq(
+      "trailer_dropped" => "V-202",
+      "trailer_taken" => "V-201"
+    )
     expect(known).to be_an(Integer)
 
     click_on "Arrived at Pendleton, OR"
@@ -102,7 +111,16 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     click_on "Firmar en la pantalla"
     fill_in "Nombre de quien firma", with: "Ana Ruiz"
     glass = find("canvas")
-    page.driver.browser.action.move_to(glass.native, -60, -20).click_and_hold.move_by(90, 30).move_by(20, -50).release.perform
+    page
+      .driver
+      .browser
+      .action
+      .move_to(glass.native, -60, -20)
+      .click_and_hold
+      .move_by(90, 30)
+      .move_by(20, -50)
+      .release
+      .perform
     click_on "Usarla"
     expect(page).to have_no_css("canvas")
     find("button.told", text: /\Allegada/, match: :first).click
@@ -114,7 +132,12 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     expect(page).to have_no_text("sin enviar")
     expect(DB[:check_ins].where(trip_id:, kind: "corrected").get(:note)).to eq("Se me olvidó")
     expect(DB[:papers].where(load_id:).select_map(%i[kind signer])).to eq([["signature", "Ana Ruiz"]])
-    Work::Tracking::SendMessage.call(driver_id, { body: "Call me from the yard" }, by: maren, now: Time.now.utc)
+    Work::Tracking::SendMessage.call(
+      driver_id,
+      { body: "Call me from the yard" },
+      by: maren,
+      now: Time.now.utc
+    )
     expect(page).to have_css("nav .count", text: "1")
     click_on "Mensajes"
     expect(page).to have_text("Call me from the yard")
@@ -136,13 +159,20 @@ RSpec.describe "A trip driven by plain texts", :committed, type: :feature do
     driver_id("Wade Ferris", smartphone: false)
     load_id, trip_id = sent(at: Time.now.utc, hours: 8)
     sign_in "maren.holt@juniperfork.example"
-    { "OK" => "accepted", "arived" => "rolling", "loaded" => "rolling", "left" => "rolling" }.each do |body, state|
+    {
+      "OK" => "accepted",
+      "arived" => "rolling",
+      "loaded" => "rolling",
+      "left" => "rolling"
+    }.each do |body, state|
       text(body)
       Timeout.timeout(30) { sleep 0.1 until DB[:trips].where(id: trip_id).get(:state) == state }
     end
     press("g", "r")
     expect(page).to have_css("[role=option]", text: "Wade Ferris")
-    within("section[aria-label=Diary]") { expect(page).to have_text("Loaded at Boise, ID").and have_text("Wade Ferris, text") }
+    within("section[aria-label=Diary]") do
+      expect(page).to have_text("Loaded at Boise, ID").and have_text("Wade Ferris, text")
+    end
     text("the gate is locked")
     expect(page).to have_css("nav .unread", text: "1") # heard without a touch
     text("arrived")
@@ -153,8 +183,12 @@ RSpec.describe "A trip driven by plain texts", :committed, type: :feature do
     expect(page).to have_css(".thread .mine", text: "Ring the bell at door 2")
     text("delivered R. Dock")
     expect(page).to have_text("Nobody is on the road at the moment")
-    expect([load(load_id)[:state], Store::Freight.trip_stops(trip_id).all.last[:signer]]).to eq(["delivered", "R. Dock"])
-    Timeout.timeout(30) { sleep 0.1 until installation.texts.any? { |one| one["body"].end_with?("Ring the bell at door 2") } }
+    expect([load(load_id)[:state], Store::Freight.trip_stops(trip_id).all.last[:signer]]).to eq(
+      ["delivered", "R. Dock"]
+    )
+    Timeout.timeout(30) do
+      sleep 0.1 until installation.texts.any? { |one| one["body"].end_with?("Ring the bell at door 2") }
+    end
     expect(DB[:check_ins].where(trip_id:).select_map(:source).uniq).to eq(["text"])
   end
 end

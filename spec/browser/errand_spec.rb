@@ -54,7 +54,10 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
     expect(page).to have_text("Text sent")
 
     text = installation.texts.last
-    expect(text).to include("to" => "208-555-0150", "body" => a_string_including("Boise, ID to Pendleton, OR"))
+    expect(text).to include(
+      "to" => "208-555-0150",
+      "body" => a_string_including("Boise, ID to Pendleton, OR")
+    )
     office = current_window
     phone = open_new_window
     within_window(phone) do
@@ -97,7 +100,10 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
       expect(page).to have_text("Locked by Greta Lindqvist")
       click_on "Wade Ferris"
       expect(find("tr.gross td.figure:nth-child(3)").text).to eq(gross)
-      pdf = page.evaluate_async_script("const done = arguments[0]; fetch(document.querySelector('a[href$=pdf]').href).then(r => r.blob()).then(b => b.arrayBuffer()).then(a => done(String.fromCharCode(...new Uint8Array(a.slice(0, 4)))))")
+      pdf =
+        page.evaluate_async_script(
+          "const done = arguments[0]; fetch(document.querySelector('a[href$=pdf]').href).then(r => r.blob()).then(b => b.arrayBuffer()).then(a => done(String.fromCharCode(...new Uint8Array(a.slice(0, 4)))))"
+        )
       expect(pdf).to eq("%PDF")
     end
     phone.close
@@ -118,7 +124,9 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
     using_session(:tobias) { expect(page).to have_text("theirs") }
     click_on "Save the changes"
     expect(page).to have_text("Maren Holt changed this while you had it open")
-    within(".stale[role=alert]") { expect(find("tr", text: "notes")).to have_text("mine").and have_text("theirs") }
+    within(".stale[role=alert]") do
+      expect(find("tr", text: "notes")).to have_text("mine").and have_text("theirs")
+    end
     click_on "Keep mine over theirs"
     using_session(:tobias) { expect(page).to have_text("mine") }
   end

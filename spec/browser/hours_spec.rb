@@ -3,16 +3,27 @@
 require "browser_helper"
 
 RSpec.describe "Hours of the fleet", :committed, type: :feature do
-  def duty(from, status) = Work::Hours::WriteDuty.call(driver_id, { key: "duty #{from.to_i} #{status}", from:, to: nil, status:, why: "From the paper record" }, by: maren, now: Time.now.utc)
+  def duty(from, status) =
+    Work::Hours::WriteDuty.call(
+      driver_id,
+      { key: "duty #{from.to_i} #{status}", from:, to: nil, status:, why: "From the paper record" },
+      by: maren,
+      now: Time.now.utc
+    )
 
   it "shows a dispatcher who can drive, puts a record right, and says whether a load can be done" do
     load_id, = sent
     driver_id("Una Blank")
     morning = Time.at(Time.now.to_i / 60 * 60).utc
-    [[-10 * 24, "off_duty"], [-3, "on_duty"], [-2, "driving"]].each { |hours, status| duty(morning + (hours * 3600), status) }
+    [[-10 * 24, "off_duty"], [-3, "on_duty"], [-2, "driving"]].each do |hours, status|
+      duty(morning + (hours * 3600), status)
+    end
     sign_in "maren.holt@juniperfork.example"
     visit "/hours"
-    expect(page).to have_css(".row27", text: "Wade Ferris").and have_css(".row27", text: /Una Blank.*Unknown/m)
+    expect(page).to have_css(".row27", text: "Wade Ferris").and have_css(
+            ".row27",
+            text: /Una Blank.*Unknown/m
+          )
     find(".row27", text: "Wade Ferris").send_keys(:enter)
     within("article[aria-label=\"One driver's hours\"]") do
       expect(page).to have_text("of 11 h, 395.3(a)(3)(i)")
@@ -30,7 +41,10 @@ RSpec.describe "Hours of the fleet", :committed, type: :feature do
     within("section[aria-label=Hours]") do
       expect(page).to have_css(".fit").and have_css("tbody tr", count: 2)
       click_on "Try another driver or start"
-      find("label", text: "Whom to try").find(:xpath, "ancestor::*[contains(@class,'v-field')][1]//input").send_keys("Una", :enter)
+      find("label", text: "Whom to try").find(
+        :xpath,
+        "ancestor::*[contains(@class,'v-field')][1]//input"
+      ).send_keys("Una", :enter)
       expect(page).to have_text("Nothing is known of this driver's hours")
     end
   end

@@ -8,7 +8,9 @@ RSpec.describe "The database away while people work", :committed, type: :feature
     name = DB.get(Sequel.function(:current_database))
     server = Sequel.connect(Settings.database_url.sub(%r{/[^/]+\z}, "/postgres"))
     server.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS false")
-    server.run("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> pg_backend_pid()")
+    server.run(
+      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> pg_backend_pid()"
+    )
     yield
   ensure
     server.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS true")
@@ -36,7 +38,10 @@ RSpec.describe "The database away while people work", :committed, type: :feature
     expect(find("[aria-label=Price] dl")).to have_text("$1,950.00")
     visit "/freight"
     expect(page).to have_text("L1001")
-    without_database { find("[aria-label=State] button", text: /\AOpen/).click && expect(page).to(have_css("[role=alert]", text: "out of reach")) }
+    without_database do
+      find("[aria-label=State] button", text: /\AOpen/).click &&
+        expect(page).to(have_css("[role=alert]", text: "out of reach"))
+    end
     expect(page).to have_text("Boise, ID → Pendleton, OR") # without a touch: it reads anew by itself
     expect(page).to have_no_css("[role=alert]", text: "out of reach")
   end

@@ -81,7 +81,9 @@ RSpec.describe "A pay run", :committed, type: :feature do
     click_on "Pay"
     click_on "Hand in a receipt"
     fill_in "Dollars", with: "14.50"
-    attach_file "Photo of the receipt", File.expand_path("../../demo/pictures/scale_ticket.png", __dir__), make_visible: true
+    attach_file "Photo of the receipt",
+                File.expand_path("../../demo/pictures/scale_ticket.png", __dir__),
+                make_visible: true
     click_on "Use it"
     click_on "Hand it in"
     expect(page).to have_text("with the office")
@@ -92,7 +94,9 @@ RSpec.describe "A pay run", :committed, type: :feature do
     click_on "Pay $14.50 back"
     expect(page).to have_text("No receipt waits.")
     Tempfile.create(%w[cards .csv]) do |file|
-      file.write("#{Core::Pay::CardFile::COLUMNS.keys.join(",")}\nA1,cash,7001,,#{sunday + 1},09:00,Boise,ID,,60.00\n")
+      file.write(
+        "#{Core::Pay::CardFile::COLUMNS.keys.join(",")}\nA1,cash,7001,,#{sunday + 1},09:00,Boise,ID,,60.00\n"
+      )
       file.flush
       attach_file "File of transactions", file.path, make_visible: true
       expect(page).to have_text("Card 7001 is nobody's yet.")
@@ -105,7 +109,10 @@ RSpec.describe "A pay run", :committed, type: :feature do
     expect(page).to have_text("Every transaction is settled.")
     visit "/pay/#{run_id}"
     click_on "Wade Ferris"
-    expect(page).to have_css("tbody tr", text: "Scale receipt").and have_css("tbody tr", text: "Cash #{(sunday + 1).strftime("%m/%d")}, Boise ID")
+    expect(page).to have_css("tbody tr", text: "Scale receipt").and have_css(
+            "tbody tr",
+            text: "Cash #{(sunday + 1).strftime("%m/%d")}, Boise ID"
+          )
 
     visit "/pay/drivers/#{driver_id}"
     click_on "Other rates from a day on"

@@ -3,14 +3,35 @@
 require "browser_helper"
 
 RSpec.describe "An oversize load", :committed, type: :feature do
-  let(:pump_house) { { what: "Modular pump house", pieces: 1, unit: "building", weight_lb: 38_000, width_in: 168, height_in: 158, length_in: 480, serial_number: "BPM-2611" } }
+  let(:pump_house) do
+    {
+      what: "Modular pump house",
+      pieces: 1,
+      unit: "building",
+      weight_lb: 38_000,
+      width_in: 168,
+      height_in: 158,
+      length_in: 480,
+      serial_number: "BPM-2611"
+    }
+  end
 
-  # Three days from now, so that the offices let it start; Missoula to Yakima crosses Montana, Idaho and Washington.
+  # Three days from now, so that the offices let it start; Missoula to Yakima crosses Montana, Idaho and
+  # Washington.
   def booked
     unit_id("T-101", plate: "JF1001", plate_state: "ID", vin: "1M8GDM9AXKP042788", tare_lb: 19_000)
     unit_id("L-501", trailer_kind: "lowboy", length_ft: 53, tare_lb: 18_000, capacity_lb: 70_000)
     at = Time.at((Time.now.to_i / 3600 * 3600) + (72 * Given::HOUR)).utc
-    book(from: "59801", to: "98908", at:, hours: 40, freight: [pump_house], trailer_kind: "lowboy").tap { |load_id| Work::Freight::CrewLoad.call(load_id, crew(trailer: "L-501"), by: maren, now: Time.now.utc) }
+    book(
+      from: "59801",
+      to: "98908",
+      at:,
+      hours: 40,
+      freight: [pump_house],
+      trailer_kind: "lowboy"
+    ).tap do |load_id|
+      Work::Freight::CrewLoad.call(load_id, crew(trailer: "L-501"), by: maren, now: Time.now.utc)
+    end
   end
 
   def row(name) = find("tbody tr", text: name, match: :first)
@@ -19,14 +40,19 @@ RSpec.describe "An oversize load", :committed, type: :feature do
   def expect_them_in_the_cab
     page.driver.browser.manage.window.resize_to(390, 844)
     visit "/cab##{Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))}"
-    read_one = lambda do
-      within("section[aria-label=Permits]") do
-        find("summary", text: "ID").click
-        expect(page).to have_text("Daylight only.").and have_link("Open the permit")
+    read_one =
+      lambda do
+        within("section[aria-label=Permits]") do
+          find("summary", text: "ID").click
+          expect(page).to have_text("Daylight only.").and have_link("Open the permit")
+        end
       end
-    end
     read_one.call
-    expect(page.evaluate_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => done(true))")).to be(true)
+    expect(
+      page.evaluate_async_script(
+        "const done = arguments[0]; navigator.serviceWorker.ready.then(() => done(true))"
+      )
+    ).to be(true)
     installation.kill(:web, "TERM")
     visit "about:blank"
     visit "/cab"
@@ -59,7 +85,9 @@ RSpec.describe "An oversize load", :committed, type: :feature do
 
     visit "/freight/#{load_id}"
     click_on "Send to the driver"
-    expect(page).to have_css("[role=dialog]", text: "without its permits").and have_text("MT: the permit is not applied for.")
+    expect(page).to have_css("[role=dialog]", text: "without its permits").and have_text(
+            "MT: the permit is not applied for."
+          )
     click_on "Leave it"
 
     visit "/permits/#{load_id}"
@@ -74,7 +102,9 @@ RSpec.describe "An oversize load", :committed, type: :feature do
     expect(page).to have_text("paid", count: 3)
     expect(page).to have_css("a", text: /\AWA\d+P\z/)
     # Asked and paid in the middle of two deaths, and each once.
-    expect(File.readlines(installation.offices_file).map { |line| JSON.parse(line).key?("payment") }.tally).to eq(false => 3, true => 3)
+    expect(
+      File.readlines(installation.offices_file).map { |line| JSON.parse(line).key?("payment") }.tally
+    ).to eq(false => 3, true => 3)
 
     visit "/freight/#{load_id}"
     click_on "Send to the driver"
@@ -90,7 +120,14 @@ RSpec.describe "An oversize load", :committed, type: :feature do
     sign_in "tobias.reyes@juniperfork.example"
     visit "/permits?view=held"
     click_on "Hold a permit"
-    { "State, like MT" => "mt", "Number" => "Y-26", "Up to, wide" => "15'", "high" => "16'2\"", "long" => "90 ft", "Gross, lb" => "80k" }.each { |label, text| fill_in label, with: text }
+    {
+      "State, like MT" => "mt",
+      "Number" => "Y-26",
+      "Up to, wide" => "15'",
+      "high" => "16'2\"",
+      "long" => "90 ft",
+      "Gross, lb" => "80k"
+    }.each { |label, text| fill_in label, with: text }
     fill_in "Good from", with: Date.new(Time.now.year, 1, 1)
     fill_in "to", with: Date.new(Time.now.year + 1, 12, 31), exact: true
     click_on "Hold it"
@@ -127,7 +164,12 @@ RSpec.describe "An oversize load", :committed, type: :feature do
 
     visit "/permits"
     click_on "Which kind is needed?"
-    { "How wide" => "12'", "How high" => "13'", "How long" => "70'", "What does it weigh" => "78k" }.each do |question, text|
+    {
+      "How wide" => "12'",
+      "How high" => "13'",
+      "How long" => "70'",
+      "What does it weigh" => "78k"
+    }.each do |question, text|
       expect(page).to have_css("h3", text: question)
       find("[role=dialog] form input").send_keys(text, :enter)
     end

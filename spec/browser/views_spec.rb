@@ -7,37 +7,108 @@ RSpec.describe "The main views", :committed, type: :feature do
   def serious = be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa)
 
   def views(load_id, run_id, statement_id)
-    ["/today", "/road", "/road?view=map", "/road?view=messages", "/road?view=week", *permits(load_id), "/match?load=#{book}", "/match?view=crews", "/match?view=proposal", "/match?view=where",
-     "/freight", "/freight/#{load_id}", "/freight/new", "/freight/#{load_id}/edit", "/fleet/drivers", "/fleet/drivers/#{driver_id}", "/fleet/units", "/fleet/customers/new", "/fleet/places", "/hours", "/hours/#{driver_id}",
-     "/pay/#{run_id}", "/pay?view=desk", "/pay?view=deductions", "/pay?view=escrow", "/pay?view=rules", "/pay/drivers/#{driver_id}", "/pay/statements/#{statement_id}", "/company", "/freight?q=nothing-has-this"]
+    [
+      "/today",
+      "/road",
+      "/road?view=map",
+      "/road?view=messages",
+      "/road?view=week",
+      *permits(load_id),
+      "/match?load=#{book}",
+      "/match?view=crews",
+      "/match?view=proposal",
+      "/match?view=where",
+      "/freight",
+      "/freight/#{load_id}",
+      "/freight/new",
+      "/freight/#{load_id}/edit",
+      "/fleet/drivers",
+      "/fleet/drivers/#{driver_id}",
+      "/fleet/units",
+      "/fleet/customers/new",
+      "/fleet/places",
+      "/hours",
+      "/hours/#{driver_id}",
+      "/pay/#{run_id}",
+      "/pay?view=desk",
+      "/pay?view=deductions",
+      "/pay?view=escrow",
+      "/pay?view=rules",
+      "/pay/drivers/#{driver_id}",
+      "/pay/statements/#{statement_id}",
+      "/company",
+      "/freight?q=nothing-has-this"
+    ]
   end
 
   # A receipt, a card that is nobody's and one that is somebody's, and a second company.
   def desk
-    Work::Pay::HandInReceipt.call(File.binread(File.expand_path("../../demo/pictures/scale_ticket.png", __dir__)), { kind: "scale", amount: "14.50", spent_on: Date.new(2026, 11, 22) }, driver:, now:)
+    Work::Pay::HandInReceipt.call(
+      File.binread(File.expand_path("../../demo/pictures/scale_ticket.png", __dir__)),
+      { kind: "scale", amount: "14.50", spent_on: Date.new(2026, 11, 22) },
+      driver:,
+      now:
+    )
     Work::Pay::SettleCard.keep_card({ number: "7001", driver_id:, unit_id: nil }, by: inez, now:)
-    Work::Pay::TakeCardFile.call("#{Core::Pay::CardFile::COLUMNS.keys.join(",")}\nA1,fuel,7001,,2026-11-22,09:00,Boise,ID,80,300.00\nA2,fuel,7002,,2026-11-22,09:00,Boise,ID,80,300.00\n", { name: "week 47" }, by: inez, now:)
+    Work::Pay::TakeCardFile.call(
+      "#{Core::Pay::CardFile::COLUMNS.keys.join(",")}\nA1,fuel,7001,,2026-11-22,09:00,Boise,ID,80,300.00\nA2,fuel,7002,,2026-11-22,09:00,Boise,ID,80,300.00\n",
+      { name: "week 47" },
+      by: inez,
+      now:
+    )
     Work::Pay::KeepOperatingCompany.call(nil, { name: "Snake Plain Lines" }, by: inez, now:)
   end
 
-  def permits(load_id) = ["/permits", "/permits?view=money", "/permits?view=held", "/permits/#{load_id}", "/fleet/combinations"]
+  def permits(load_id) =
+    ["/permits", "/permits?view=money", "/permits?view=held", "/permits/#{load_id}", "/fleet/combinations"]
 
   it "are open to a screen reader and a keyboard, light and dark" do
     load_id, trip_id = sent
     deliver(trip_id)
     keep_photo(trip_id)
     minute = Time.at(Time.now.to_i / 60 * 60).utc
-    events = [[-200, "off_duty"], [-20, "driving"], [-6, "on_duty"], [-2, "driving"]].map { |hours, status| { at: minute + (hours * 3600), status: } }
+    events =
+      [[-200, "off_duty"], [-20, "driving"], [-6, "on_duty"], [-2, "driving"]].map do |hours, status|
+        { at: minute + (hours * 3600), status: }
+      end
     Work::Hours::TakeDeviceEvents.call(driver_id, events, heard_at: minute, now:)
-    run_id = Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
+    run_id =
+      Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
     statement_id = DB[:statements].get(:id)
-    Work::Pay::KeepDeduction.keep(nil, { label: "Insurance", basis: "flat", amount: "5.00", everyone: true, from_on: Date.new(2026, 11, 22) }, by: inez, now:)
-    Work::Pay::OneTime.give({ driver_ids: [driver_id], kind: "deduction", label: "Strap", amount: "9.00", parts: 2, due_on: Date.new(2026, 11, 22) }, by: inez, now:)
-    Work::Pay::AskAboutLine.call(statement_id, { line: "Loaded miles", body: "It was farther" }, driver:, now:)
+    Work::Pay::KeepDeduction.keep(
+      nil,
+      { label: "Insurance", basis: "flat", amount: "5.00", everyone: true, from_on: Date.new(2026, 11, 22) },
+      by: inez,
+      now:
+    )
+    Work::Pay::OneTime.give(
+      {
+        driver_ids: [driver_id],
+        kind: "deduction",
+        label: "Strap",
+        amount: "9.00",
+        parts: 2,
+        due_on: Date.new(2026, 11, 22)
+      },
+      by: inez,
+      now:
+    )
+    Work::Pay::AskAboutLine.call(
+      statement_id,
+      { line: "Loaded miles", body: "It was farther" },
+      driver:,
+      now:
+    )
     desk
     Work::Permits::MakeFile.call(load_id, {}, by: inez, now:)
-    axles = [[12_000, 0], [30_000, 12], [37_500, 4]].map { |weight_lb, spacing_ft| { weight_lb:, spacing_ft: } }
-    Work::Permits::ChangeFile.call(load_id, { version: 0, axles:, gross_lb: 79_500, width_in: 170 }, by: inez, now:)
+    axles =
+      [[12_000, 0], [30_000, 12], [37_500, 4]].map { |weight_lb, spacing_ft| { weight_lb:, spacing_ft: } }
+    Work::Permits::ChangeFile.call(
+      load_id,
+      { version: 0, axles:, gross_lb: 79_500, width_in: 170 },
+      by: inez,
+      now:
+    )
     token = Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))
     account(%w[administrator dispatcher settlement_clerk], "Greta Lindqvist")
     visit "/sign-in"
@@ -54,8 +125,26 @@ RSpec.describe "The main views", :committed, type: :feature do
         expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
       end
       page.driver.browser.manage.window.resize_to(390, 844)
-      pay = ["/pay/#{run_id}", "/pay?view=desk", "/pay?view=escrow", "/pay/drivers/#{driver_id}", "/pay/statements/#{statement_id}"]
-      ["/today", "/road", "/road?view=messages", *permits(load_id), "/match", "/match?view=proposal", "/freight/#{load_id}", *pay, "/fleet/drivers", "/hours", "/hours/#{driver_id}"].each do |path|
+      pay = [
+        "/pay/#{run_id}",
+        "/pay?view=desk",
+        "/pay?view=escrow",
+        "/pay/drivers/#{driver_id}",
+        "/pay/statements/#{statement_id}"
+      ]
+      [
+        "/today",
+        "/road",
+        "/road?view=messages",
+        *permits(load_id),
+        "/match",
+        "/match?view=proposal",
+        "/freight/#{load_id}",
+        *pay,
+        "/fleet/drivers",
+        "/hours",
+        "/hours/#{driver_id}"
+      ].each do |path|
         visit path
         expect(page).to have_no_css("[aria-busy=true]")
         expect(too_wide).to eq([]), "#{path} scrolls sideways on a phone: #{too_wide}"
@@ -67,7 +156,8 @@ RSpec.describe "The main views", :committed, type: :feature do
     end
   end
 
-  # What reaches beyond the window, if the page scrolls sideways once it has come to rest: a map is larger than its frame for a moment.
+  # What reaches beyond the window, if the page scrolls sideways once it has come to rest: a map is larger
+  # than its frame for a moment.
   def too_wide
     found = nil
     10.times do

@@ -2,7 +2,13 @@
 
 RSpec.describe Core::Freight do
   def price(kind, rate, fuel_kind: "none", fuel_rate: "0", accessorials_cents: [])
-    Core::Freight::Pricing::Price.new(kind:, rate: rate.to_d, fuel_kind:, fuel_rate: fuel_rate.to_d, accessorials_cents:)
+    Core::Freight::Pricing::Price.new(
+      kind:,
+      rate: rate.to_d,
+      fuel_kind:,
+      fuel_rate: fuel_rate.to_d,
+      accessorials_cents:
+    )
   end
 
   def window(kind, from = nil, to = nil)
@@ -11,28 +17,54 @@ RSpec.describe Core::Freight do
   end
 
   # 400.5 miles, 44,000 lb (440 hundredweight, 22 short tons): kind, rate, line haul in cents
-  [["flat", "1850", 185_000], ["per_mile", "2.85", 114_143], ["per_hundredweight", "3.105", 136_620], ["per_ton", "61.25", 134_750]].each do |kind, rate, cents|
+  [
+    ["flat", "1850", 185_000],
+    ["per_mile", "2.85", 114_143],
+    ["per_hundredweight", "3.105", 136_620],
+    ["per_ton", "61.25", 134_750]
+  ].each do |kind, rate, cents|
     it "prices #{kind.tr("_", " ")} at #{cents} cents" do
-      expect(described_class.totals(price(kind, rate), miles: "400.5".to_d, weight_lb: 44_000).line_haul_cents).to eq(cents)
+      expect(
+        described_class.totals(price(kind, rate), miles: "400.5".to_d, weight_lb: 44_000).line_haul_cents
+      ).to eq(cents)
     end
   end
 
   it "adds a fuel surcharge of a percentage of the line haul or by the mile, and accessorials" do
-    percent = described_class.totals(price("flat", "1850", fuel_kind: "percent", fuel_rate: "18.5", accessorials_cents: [7500]), miles: nil, weight_lb: 0)
-    by_mile = described_class.totals(price("flat", "1850", fuel_kind: "per_mile", fuel_rate: "0.485"), miles: 400.to_d, weight_lb: 0)
-    expect([percent.fuel_surcharge_cents, percent.total_cents, by_mile.fuel_surcharge_cents]).to eq([34_225, 226_725, 19_400])
+    percent =
+      described_class.totals(
+        price("flat", "1850", fuel_kind: "percent", fuel_rate: "18.5", accessorials_cents: [7500]),
+        miles: nil,
+        weight_lb: 0
+      )
+    by_mile =
+      described_class.totals(
+        price("flat", "1850", fuel_kind: "per_mile", fuel_rate: "0.485"),
+        miles: 400.to_d,
+        weight_lb: 0
+      )
+    expect([percent.fuel_surcharge_cents, percent.total_cents, by_mile.fuel_surcharge_cents]).to eq(
+      [34_225, 226_725, 19_400]
+    )
   end
 
   it "holds a crew from the first opening to the last closing" do
-    expect(described_class.span([window("pickup", 8, 10), window("delivery", nil, 20)])).to eq([Time.utc(2026, 11, 23, 8), Time.utc(2026, 11, 23, 20)])
+    expect(described_class.span([window("pickup", 8, 10), window("delivery", nil, 20)])).to eq(
+      [Time.utc(2026, 11, 23, 8), Time.utc(2026, 11, 23, 20)]
+    )
   end
 
   it "holds a crew also for stops at one instant, which would otherwise hold nobody" do
-    expect(described_class.span([window("pickup", 8), window("delivery", 8)])).to eq([Time.utc(2026, 11, 23, 8), Time.utc(2026, 11, 23, 9)])
+    expect(described_class.span([window("pickup", 8), window("delivery", 8)])).to eq(
+      [Time.utc(2026, 11, 23, 8), Time.utc(2026, 11, 23, 9)]
+    )
   end
 
   it "cannot hold a crew for a stop without a time" do
-    expect { described_class.span([window("pickup", 8), window("delivery")]) }.to refuse("stop_time_missing", "/stops/1/from")
+    expect { described_class.span([window("pickup", 8), window("delivery")]) }.to refuse(
+      "stop_time_missing",
+      "/stops/1/from"
+    )
   end
 
   {
@@ -40,14 +72,28 @@ RSpec.describe Core::Freight do
     "no delivery" => [[%w[pickup], %w[pickup]], "delivery_missing", "/stops"],
     "a delivery first" => [[%w[delivery], %w[pickup], %w[delivery]], "delivery_first", "/stops/0/kind"],
     "a pickup last" => [[%w[pickup], %w[delivery], %w[pickup]], "pickup_last", "/stops/2/kind"],
-    "a window that ends before it begins" => [[["pickup", 10, 8], ["delivery", 12]], "window_reversed", "/stops/0/to"],
-    "a delivery that closes before its pickup opens" => [[["pickup", 10], ["delivery", 7, 9]], "stops_out_of_order", "/stops/1/from"]
+    "a window that ends before it begins" => [
+      [["pickup", 10, 8], ["delivery", 12]],
+      "window_reversed",
+      "/stops/0/to"
+    ],
+    "a delivery that closes before its pickup opens" => [
+      [["pickup", 10], ["delivery", 7, 9]],
+      "stops_out_of_order",
+      "/stops/1/from"
+    ]
   }.each do |what, (stops, code, path)|
-    it("refuses #{what}") { expect { described_class.check_stops(stops.map { |stop| window(*stop) }) }.to refuse(code, path) }
+    it("refuses #{what}") do
+      expect { described_class.check_stops(stops.map { |stop| window(*stop) }) }.to refuse(code, path)
+    end
   end
 
   it "accepts two pickups and two deliveries in any order that makes sense" do
-    expect { described_class.check_stops([window("pickup", 8), window("delivery", 10), window("pickup"), window("delivery", 9, 14)]) }.not_to raise_error
+    expect {
+      described_class.check_stops(
+        [window("pickup", 8), window("delivery", 10), window("pickup"), window("delivery", 9, 14)]
+      )
+    }.not_to raise_error
   end
 
   it "knows the life of a load, and that it can be cancelled from any state before delivered" do
@@ -59,7 +105,15 @@ RSpec.describe Core::Freight do
   end
 
   it "says in words what is missing for the next state" do
-    facts = Core::Freight::Readiness::Facts.new(state: "open", windows: [window("pickup", 8), window("delivery")], weight_lb: 0, price_by_weight: true, trailer: true, papers: [])
+    facts =
+      Core::Freight::Readiness::Facts.new(
+        state: "open",
+        windows: [window("pickup", 8), window("delivery")],
+        weight_lb: 0,
+        price_by_weight: true,
+        trailer: true,
+        papers: []
+      )
     expect(described_class.missing(facts).map(&:code)).to eq(%w[stop_time weight crew])
     expect(described_class.missing(facts.with(state: "delivered")).map(&:code)).to eq(%w[papers])
     expect(described_class.missing(facts.with(state: "delivered", papers: %w[bol]))).to eq([])
@@ -68,7 +122,10 @@ end
 
 RSpec.describe Core::Roads do
   # Great-circle miles between airports, from memory: BOI-SEA 399, JFK-LAX 2475
-  [[[43.564, -116.223], [47.449, -122.309], 399], [[40.640, -73.779], [33.943, -118.408], 2475]].each do |from, to, miles|
+  [
+    [[43.564, -116.223], [47.449, -122.309], 399],
+    [[40.640, -73.779], [33.943, -118.408], 2475]
+  ].each do |from, to, miles|
     it "is #{miles} miles on the great circle" do
       points = [from, to].map { |latitude, longitude| Core::Roads::Point.new(latitude:, longitude:) }
       expect(described_class.great_circle_miles(*points)).to be_within(miles * 0.005).of(miles)

@@ -4,14 +4,19 @@ require "open3"
 
 RSpec.describe Core do
   it "loads alone, in a Ruby that has no database, server or settings" do
-    script = 'require "./config/core"; CORE_LOADER.eager_load; abort $LOADED_FEATURES.grep(/sequel|sinatra|puma|\/pg\//).first if $LOADED_FEATURES.grep(/sequel|sinatra|puma|\/pg\//).any?'
+    script =
+      'require "./config/core"; CORE_LOADER.eager_load; abort $LOADED_FEATURES.grep(/sequel|sinatra|puma|\/pg\//).first if $LOADED_FEATURES.grep(/sequel|sinatra|puma|\/pg\//).any?'
     out, status = Open3.capture2e(RbConfig.ruby, "-e", script, chdir: File.expand_path("../..", __dir__))
     expect([out, status.success?]).to eq(["", true])
   end
 
   it "reaches for no clock, file, environment, chance or network" do
-    reaching = /\bTime\.now|Date\.today|DateTime\.now|\bENV\b|\brand\b|SecureRandom|\bFile\.|\bIO\.|Net::|\bDB\b|Store::|Work::|Web::/
-    guilty = Dir[File.expand_path("../../core/**/*.rb", __dir__)].flat_map { |path| File.readlines(path).grep_v(/^\s*#/).grep(reaching) }
+    reaching =
+      /\bTime\.now|Date\.today|DateTime\.now|\bENV\b|\brand\b|SecureRandom|\bFile\.|\bIO\.|Net::|\bDB\b|Store::|Work::|Web::/
+    guilty =
+      Dir[File.expand_path("../../core/**/*.rb", __dir__)].flat_map do |path|
+        File.readlines(path).grep_v(/^\s*#/).grep(reaching)
+      end
     expect(guilty).to eq([])
   end
 end
@@ -21,7 +26,9 @@ RSpec.describe Value do
 
   it "is frozen, equal by content and copied with changes" do
     a = point.new(x: 1, y: 2)
-    expect([a.frozen?, a == point.new(x: 1, y: 2), a.with(y: 3).y, a.hash == point.new(x: 1, y: 2).hash]).to eq([true, true, 3, true])
+    expect(
+      [a.frozen?, a == point.new(x: 1, y: 2), a.with(y: 3).y, a.hash == point.new(x: 1, y: 2).hash]
+    ).to eq([true, true, 3, true])
   end
 
   it "wants all its fields and no others" do
@@ -32,7 +39,9 @@ end
 
 RSpec.describe Money do
   it "rounds half away from zero, once" do
-    expect(["0.005", "0.015", "-0.005", "2.675"].map { |text| described_class.cents(BigDecimal(text)) }).to eq([1, 2, -1, 268])
+    expect(%w[0.005 0.015 -0.005 2.675].map { |text| described_class.cents(BigDecimal(text)) }).to eq(
+      [1, 2, -1, 268]
+    )
   end
 
   it "splits without losing a cent, whatever the amount and the parts" do
@@ -40,7 +49,9 @@ RSpec.describe Money do
     200.times do
       total, parts = random.rand(1_000_000), random.rand(1..24)
       split = described_class.installments(total, parts)
-      expect([split.sum, split.length, split.max - split.min <= 1, split == split.sort.reverse]).to eq([total, parts, true, true])
+      expect([split.sum, split.length, split.max - split.min <= 1, split == split.sort.reverse]).to eq(
+        [total, parts, true, true]
+      )
     end
   end
 

@@ -7,7 +7,13 @@ RSpec.describe Core::Freight, ".stop_order" do
 
   # [lateness, end, driving] of an order; nil where it delivers what is not aboard.
   def cost(stops, minutes, order)
-    return unless order.each_index.all? { |at| (0...order[at]).all? { |earlier| stops[earlier].load != stops[order[at]].load || order.index(earlier) < at } }
+    unless order.each_index.all? { |at|
+             (0...order[at]).all? do |earlier|
+               stops[earlier].load != stops[order[at]].load || order.index(earlier) < at
+             end
+           }
+      return
+    end
 
     late = driven = 0
     at = nil
@@ -25,27 +31,58 @@ RSpec.describe Core::Freight, ".stop_order" do
   it "is the best of all orders, on 150 random trips of two and three loads" do
     random = Random.new(1962)
     150.times do
-      stops = (1..random.rand(2..3)).flat_map do |load|
-        opens = random.rand(0..600)
-        pickup = stop.new(load:, kind: "pickup", opens: random.rand < 0.8 ? opens : nil, closes: random.rand < 0.8 ? opens + random.rand(0..200) : nil, service: 30)
-        due = opens + random.rand(100..900)
-        [pickup, stop.new(load:, kind: "delivery", opens: random.rand < 0.5 ? due : nil, closes: random.rand < 0.8 ? due + random.rand(0..120) : nil, service: 30)]
-      end
+      stops =
+        (1..random.rand(2..3)).flat_map do |load|
+          opens = random.rand(0..600)
+          pickup =
+            stop.new(
+              load:,
+              kind: "pickup",
+              opens: random.rand < 0.8 ? opens : nil,
+              closes: random.rand < 0.8 ? opens + random.rand(0..200) : nil,
+              service: 30
+            )
+          due = opens + random.rand(100..900)
+          [
+            pickup,
+            stop.new(
+              load:,
+              kind: "delivery",
+              opens: random.rand < 0.5 ? due : nil,
+              closes: random.rand < 0.8 ? due + random.rand(0..120) : nil,
+              service: 30
+            )
+          ]
+        end
       minutes = stops.map { stops.map { random.rand(10..400) } }
       found = cost(stops, minutes, described_class.stop_order(stops, minutes))
-      expect(found).to eq(stops.each_index.to_a.permutation.filter_map { |order| cost(stops, minutes, order) }.min)
+      expect(found).to eq(
+        stops.each_index.to_a.permutation.filter_map { |order| cost(stops, minutes, order) }.min
+      )
     end
   end
 
   it "refuses an order that delivers what is not aboard, or leaves a stop out" do
-    stops = [[1, "pickup"], [1, "delivery"], [2, "pickup"], [2, "delivery"]].map { |load, kind| stop.new(load:, kind:, opens: nil, closes: nil, service: 0) }
+    stops =
+      [[1, "pickup"], [1, "delivery"], [2, "pickup"], [2, "delivery"]].map do |load, kind|
+        stop.new(load:, kind:, opens: nil, closes: nil, service: 0)
+      end
     expect(described_class.check_stop_order(stops, [2, 0, 3, 1])).to be_nil
-    [[1, 0, 2, 3], [0, 1, 2], [0, 1, 2, -1]].each { |order| expect { described_class.check_stop_order(stops, order) }.to raise_error(Refused) { |refused| expect(refused.code).to eq("order_of_stops") } }
+    [[1, 0, 2, 3], [0, 1, 2], [0, 1, 2, -1]].each do |order|
+      expect { described_class.check_stop_order(stops, order) }.to raise_error(Refused) { |refused|
+        expect(refused.code).to eq("order_of_stops")
+      }
+    end
   end
 
   it "knows what is aboard on each leg" do
-    goods = { 1 => described_class::Aboard::Goods.new(weight_lb: 20_000, length_in: 240, volume_cuft: nil), 2 => described_class::Aboard::Goods.new(weight_lb: 15_000, length_in: nil, volume_cuft: 900) }
+    goods = {
+      1 => described_class::Aboard::Goods.new(weight_lb: 20_000, length_in: 240, volume_cuft: nil),
+      2 => described_class::Aboard::Goods.new(weight_lb: 15_000, length_in: nil, volume_cuft: 900)
+    }
     legs = described_class.aboard([1, 2, 1, 2], goods)
-    expect(legs.map { |leg| [leg.loads, leg.weight_lb, leg.length_in, leg.volume_cuft] }).to eq([[[1], 20_000, 240, nil], [[1, 2], 35_000, 240, 900], [[2], 15_000, nil, 900]])
+    expect(legs.map { |leg| [leg.loads, leg.weight_lb, leg.length_in, leg.volume_cuft] }).to eq(
+      [[[1], 20_000, 240, nil], [[1, 2], 35_000, 240, 900], [[2], 15_000, nil, 900]]
+    )
   end
 end

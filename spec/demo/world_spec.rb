@@ -3,28 +3,58 @@
 require "app_helper"
 
 # The demo world.
-module Demo; end
-Zeitwerk::Loader.new.tap { |loader| loader.push_dir(File.expand_path("../../demo", __dir__), namespace: Demo) }.setup
+module Demo
+end
+Zeitwerk::Loader
+  .new
+  .tap { |loader| loader.push_dir(File.expand_path("../../demo", __dir__), namespace: Demo) }
+  .setup
 
 RSpec.describe Demo::World do
   # The same on every run: what a page shows, without what is random by nature.
   def picture
-    [DB[:loads].order(:id).select_map(%i[number state origin destination pickup_at crew total]), DB[:statements].order(:id).select_map(%i[driver_id gross net]), DB[:check_ins].order(:id).select_map(%i[trip_id kind done_at])]
+    [
+      DB[:loads].order(:id).select_map(%i[number state origin destination pickup_at crew total]),
+      DB[:statements].order(:id).select_map(%i[driver_id gross net]),
+      DB[:check_ins].order(:id).select_map(%i[trip_id kind done_at])
+    ]
   end
 
   it "is a carrier in full swing, loaded by its own acts, and the same each time" do
-    pictures = Array.new(2) do
-      DB.transaction(rollback: :always, savepoint: true) do
-        DB.run("ALTER SEQUENCE load_numbers RESTART; ALTER SEQUENCE trip_numbers RESTART")
-        described_class.new.load
-        @seen = { drivers: DB[:drivers].count, tractors: DB[:units].where(kind: "tractor").count, trailers: DB[:units].where(kind: "trailer").count, runs: DB[:pay_runs].group_and_count(:state).to_hash(:state, :count), books: Work::Pay::ProveBooks.call,
-                  states: DB[:loads].distinct.select_map(:state), owners: DB[:drivers].where(employment: "owner_operator").count, later: DB[:audit_entries].where { at > Demo::EPOCH }.count,
-                  held: Work::Pay::BuildRun.held(DB[:pay_runs].reverse(:to_on).first).length }
-        picture.map { |rows| rows.map { |row| row.map(&:to_s) } }
+    pictures =
+      Array.new(2) do
+        DB.transaction(rollback: :always, savepoint: true) do
+          DB.run("ALTER SEQUENCE load_numbers RESTART; ALTER SEQUENCE trip_numbers RESTART")
+          described_class.new.load
+          @seen = {
+            drivers: DB[:drivers].count,
+            tractors: DB[:units].where(kind: "tractor").count,
+            trailers: DB[:units].where(kind: "trailer").count,
+            runs: DB[:pay_runs].group_and_count(:state).to_hash(:state, :count),
+            books: Work::Pay::ProveBooks.call,
+            states: DB[:loads].distinct.select_map(:state),
+            owners: DB[:drivers].where(employment: "owner_operator").count,
+            later: DB[:audit_entries].where { at > Demo::EPOCH }.count,
+            held: Work::Pay::BuildRun.held(DB[:pay_runs].reverse(:to_on).first).length
+          }
+          picture.map { |rows| rows.map { |row| row.map(&:to_s) } }
+        end
       end
-    end
-    expect(@seen).to include(drivers: 28, tractors: 30, trailers: 44, runs: { "paid" => 3, "draft" => 1 }, books: [], owners: 3, later: 0)
-    expect(@seen[:states]).to match_array(%w[open planned sent accepted rolling delivered papers_in billed closed cancelled])
+    expect(@seen).to include(
+      drivers: 28,
+      tractors: 30,
+      trailers: 44,
+      runs: {
+        "paid" => 3,
+        "draft" => 1
+      },
+      books: [],
+      owners: 3,
+      later: 0
+    )
+    expect(@seen[:states]).to match_array(
+      %w[open planned sent accepted rolling delivered papers_in billed closed cancelled]
+    )
     expect(@seen[:held]).to be >= 1 # a bill of lading that is missing holds a driver's pay
     ids = ->(rows) { rows.map { |row| row.drop(1) } }
     expect(pictures[0][0]).to eq(pictures[1][0])

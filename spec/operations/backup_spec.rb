@@ -10,7 +10,14 @@ RSpec.describe "bin/backup and bin/restore", :committed do
   # Every row of every table, as text.
   def contents(url)
     Sequel.connect(url) do |db|
-      (db.tables - %i[throttle_counts que_lockers]).sort.to_h { |table| [table, db.fetch("SELECT md5(coalesce(string_agg(r::text, E'\n' ORDER BY r::text), '')) FROM #{db.literal(table)} r").single_value] }
+      (db.tables - %i[throttle_counts que_lockers]).sort.to_h do |table|
+        [
+          table,
+          db.fetch(
+            "SELECT md5(coalesce(string_agg(r::text, E'\n' ORDER BY r::text), '')) FROM #{db.literal(table)} r"
+          ).single_value
+        ]
+      end
     end
   end
 
@@ -20,14 +27,21 @@ RSpec.describe "bin/backup and bin/restore", :committed do
     keep_photo(trip_id)
     url = Settings.database_url
     copy = url.sub(%r{/[^/]+\z}, "/crew_ledger_restored")
-    Sequel.connect(url.sub(%r{/[^/]+\z}, "/postgres")) { |db| db.run("DROP DATABASE IF EXISTS crew_ledger_restored") || db.run("CREATE DATABASE crew_ledger_restored TEMPLATE template0") }
+    Sequel.connect(url.sub(%r{/[^/]+\z}, "/postgres")) do |db|
+      db.run("DROP DATABASE IF EXISTS crew_ledger_restored") ||
+        db.run("CREATE DATABASE crew_ledger_restored TEMPLATE template0")
+    end
     file = File.join(Dir.mktmpdir, "backup.dump")
     [["bin/backup", file], ["bin/restore", file, copy]].each do |command|
       output, status = Open3.capture2e({ "DATABASE_URL" => url }, *command, chdir: root)
       expect(status).to be_success, output
     end
     expect(contents(copy)).to eq(contents(url))
-    Sequel.connect(copy) { |db| expect { db[:check_ins].delete }.to raise_error(Sequel::DatabaseError, /append-only/) }
-    expect(Open3.capture2e("bin/restore", file, copy, chdir: root)).to match([/not empty/, have_attributes(success?: false)])
+    Sequel.connect(copy) do |db|
+      expect { db[:check_ins].delete }.to raise_error(Sequel::DatabaseError, /append-only/)
+    end
+    expect(Open3.capture2e("bin/restore", file, copy, chdir: root)).to match(
+      [/not empty/, have_attributes(success?: false)]
+    )
   end
 end

@@ -22,8 +22,12 @@ RSpec.describe "An installation in trouble", :committed do
   # The same content each time, as a phone repeats it.
   def check_in_over_http(trip_id, token, key)
     @done_at ||= Time.now.utc.iso8601
-    Net::HTTP.post(URI(installation.url("/api/cab/trips/#{trip_id}/check-ins")), JSON.generate(key:, kind: "accepted", done_at: @done_at),
-                   "Content-Type" => "application/json", "Authorization" => "Bearer #{token}")
+    Net::HTTP.post(
+      URI(installation.url("/api/cab/trips/#{trip_id}/check-ins")),
+      JSON.generate(key:, kind: "accepted", done_at: @done_at),
+      "Content-Type" => "application/json",
+      "Authorization" => "Bearer #{token}"
+    )
   end
 
   it "sends each text once, though the worker is killed in mid-job and started again" do
@@ -35,7 +39,12 @@ RSpec.describe "An installation in trouble", :committed do
     installation.start(:worker)
     within(30) { DB[:texts].exclude(sent_at: nil).count == 1 }
     text = DB[:texts].first
-    mine = within(10) { installation.texts.select { |one| one["key"].start_with?("text-#{text[:id]}-") && one["key"].end_with?(text[:written_at].to_i.to_s) } }
+    mine =
+      within(10) do
+        installation.texts.select do |one|
+          one["key"].start_with?("text-#{text[:id]}-") && one["key"].end_with?(text[:written_at].to_i.to_s)
+        end
+      end
     expect([mine.length, DB[:texts].get(:receipt)]).to eq([1, mine.first["receipt"]])
   end
 
@@ -44,19 +53,59 @@ RSpec.describe "An installation in trouble", :committed do
     token = Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))
     pickup, delivery = Store::Freight.trip_stops(trip_id).select_map(Sequel[:trip_stops][:stop_id])
     began = Time.now.utc - 3600
-    steps = [["accepted"], ["on_my_way"], ["arrived", pickup], ["begun", pickup], ["loaded", pickup], ["left", pickup], ["arrived", delivery], ["delivered", delivery]]
+    steps = [
+      ["accepted"],
+      ["on_my_way"],
+      ["arrived", pickup],
+      ["begun", pickup],
+      ["loaded", pickup],
+      ["left", pickup],
+      ["arrived", delivery],
+      ["delivered", delivery]
+    ]
     steps.each_with_index do |(kind, stop_id), i|
-      body = JSON.generate(key: "step #{i} of the way", kind:, stop_id:, done_at: (began + (i * 300)).iso8601, signer: "R. Dock")
-      send_it = -> { Net::HTTP.post(URI(installation.url("/api/cab/trips/#{trip_id}/check-ins")), body, "Content-Type" => "application/json", "Authorization" => "Bearer #{token}").code }
-      sending = Thread.new { send_it.call rescue nil } # rubocop:disable Style/RescueModifier -- the phone does not hear of it
+      body =
+        JSON.generate(
+          key: "step #{i} of the way",
+          kind:,
+          stop_id:,
+          done_at: (began + (i * 300)).iso8601,
+          signer: "R. Dock"
+        )
+      send_it = -> do
+        Net::HTTP.post(
+          URI(installation.url("/api/cab/trips/#{trip_id}/check-ins")),
+          body,
+          "Content-Type" => "application/json",
+          "Authorization" => "Bearer #{token}"
+        ).code
+      end
+      sending =
+        Thread.new do
+          begin
+            send_it.call
+          rescue StandardError
+            nil
+          end
+        end # rubocop:disable Style/RescueModifier -- the phone does not hear of it
       sleep 0.004 * i
       installation.kill(:web)
       sending.join
       installation.start(:web)
-      within(30) { (send_it.call rescue nil) == "201" } # rubocop:disable Style/RescueModifier -- and sends it again until it does
+      within(30) do
+        (
+          begin
+            send_it.call
+          rescue StandardError
+            nil
+          end
+        ) == "201"
+      end # rubocop:disable Style/RescueModifier -- and sends it again until it does
     end
     expect(DB[:check_ins].where(trip_id:).order(:id).select_map(:kind)).to eq(steps.map(&:first))
-    expect([DB[:trips].where(id: trip_id).get(:state), DB[:trip_earnings].where(trip_id:).count]).to eq(["delivered", 1])
+    expect([DB[:trips].where(id: trip_id).get(:state), DB[:trip_earnings].where(trip_id:).count]).to eq(
+      ["delivered", 1]
+    )
   end
 
   it "answers with a clear message while the database is away, comes back by itself, and loses no check-in" do
@@ -66,12 +115,19 @@ RSpec.describe "An installation in trouble", :committed do
     name = DB.get(Sequel.function(:current_database))
     away = Sequel.connect(Settings.database_url.sub(%r{/[^/]+\z}, "/postgres"))
     away.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS false")
-    away.run("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> pg_backend_pid()")
+    away.run(
+      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> pg_backend_pid()"
+    )
     answer = check_in_over_http(trip_id, token, "while away")
-    expect([answer.code, JSON.parse(answer.body).dig("error", "code"), get("/healthz").code]).to eq(%w[503 database_away 503])
+    expect([answer.code, JSON.parse(answer.body).dig("error", "code"), get("/healthz").code]).to eq(
+      %w[503 database_away 503]
+    )
     away.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS true")
     DB.disconnect # ours was ended too
-    answer = within(10) { check_in_over_http(trip_id, token, "while away").then { |again| again if again.code == "201" } }
+    answer =
+      within(10) do
+        check_in_over_http(trip_id, token, "while away").then { |again| again if again.code == "201" }
+      end
     expect(JSON.parse(answer.body)["state"]).to eq("accepted")
     expect(check_in_over_http(trip_id, token, "while away").code).to eq("201")
     expect(DB[:check_ins].where(kind: "accepted").count).to eq(1)
@@ -82,17 +138,36 @@ RSpec.describe "An installation in trouble", :committed do
 
   it "tells every open connection of a change within a second, and answers others while 200 are open" do
     maren
-    answer = Net::HTTP.post(URI(installation.url("/api/auth/sign-in")), JSON.generate(email: "maren.holt@juniperfork.example", password: Given::PASSWORD), "Content-Type" => "application/json")
+    answer =
+      Net::HTTP.post(
+        URI(installation.url("/api/auth/sign-in")),
+        JSON.generate(email: "maren.holt@juniperfork.example", password: Given::PASSWORD),
+        "Content-Type" => "application/json"
+      )
     cookie = answer["set-cookie"][/\A[^;]+/]
     company
-    sockets = Array.new(200) { TCPSocket.new("127.0.0.1", installation.port).tap { |socket| socket.write("GET /api/live HTTP/1.1\r\nHost: 127.0.0.1:#{installation.port}\r\nCookie: #{cookie}\r\n\r\n") } }
+    sockets =
+      Array.new(200) do
+        TCPSocket
+          .new("127.0.0.1", installation.port)
+          .tap do |socket|
+            socket.write(
+              "GET /api/live HTTP/1.1\r\nHost: 127.0.0.1:#{installation.port}\r\nCookie: #{cookie}\r\n\r\n"
+            )
+          end
+      end
     within(20) { get("/metrics").body[/live_connections (\d+)/, 1].to_i >= 200 }
     expect(get("/api/loads", "Cookie" => cookie).code).to eq("200")
     load_id = book
-    heard = sockets.map do |socket|
-      text = +""
-      within(5) { text << socket.read_nonblock(65_536, exception: false).then { |part| part.is_a?(String) ? part : "" } and text.include?("\"id\":#{load_id}") }
-    end
+    heard =
+      sockets.map do |socket|
+        text = +""
+        within(5) do
+          text << socket
+            .read_nonblock(65_536, exception: false)
+            .then { |part| part.is_a?(String) ? part : "" } and text.include?("\"id\":#{load_id}")
+        end
+      end
     expect(heard).to all(be(true))
   ensure
     sockets&.each(&:close)

@@ -8,8 +8,17 @@ RSpec.describe "bin/start", :committed do
   let(:root) { File.expand_path("../..", __dir__) }
   let(:ports) { Array.new(5) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } } }
   let(:environment) do
-    { "DATABASE_URL" => Settings.database_url, "PORT" => ports[0].to_s, "TEXTS_PORT" => ports[1].to_s, "DEVICES_PORT" => ports[2].to_s,
-      "MAIL_PORT" => ports[3].to_s, "OFFICES_PORT" => ports[4].to_s, "DEVICE_SERVICE_URL" => nil, "TEXT_GATEWAY_URL" => nil, "PUBLIC_URL" => nil }
+    {
+      "DATABASE_URL" => Settings.database_url,
+      "PORT" => ports[0].to_s,
+      "TEXTS_PORT" => ports[1].to_s,
+      "DEVICES_PORT" => ports[2].to_s,
+      "MAIL_PORT" => ports[3].to_s,
+      "OFFICES_PORT" => ports[4].to_s,
+      "DEVICE_SERVICE_URL" => nil,
+      "TEXT_GATEWAY_URL" => nil,
+      "PUBLIC_URL" => nil
+    }
   end
 
   def open?(port)

@@ -10,7 +10,10 @@ RSpec.describe StandIns::TextGateway do
   let(:path) { File.join(Dir.mktmpdir, "texts.jsonl") }
   let(:app) { described_class.new(path) }
 
-  def deliver(body, key: "text-1") = post("/v1/messages", JSON.generate(to: "208-555-0150", body:), "HTTP_IDEMPOTENCY_KEY" => key).then { last_response }
+  def deliver(body, key: "text-1") =
+    post("/v1/messages", JSON.generate(to: "208-555-0150", body:), "HTTP_IDEMPOTENCY_KEY" => key).then do
+      last_response
+    end
 
   it "delivers a key once, and remembers it over a restart" do
     receipts = Array.new(2) { JSON.parse(deliver("Hello").body)["receipt"] }
@@ -22,10 +25,15 @@ RSpec.describe StandIns::TextGateway do
   it "shows the phones with links that can be opened and nothing that can run" do
     deliver("<script>1</script> http://127.0.0.1:4600/cab#abc")
     get("/")
-    expect(last_response.body).to include("208-555-0150", "href=\"http://127.0.0.1:4600/cab#abc\"").and include("&lt;script&gt;")
+    expect(last_response.body).to include(
+      "208-555-0150",
+      "href=\"http://127.0.0.1:4600/cab#abc\""
+    ).and include("&lt;script&gt;")
   end
 
   it "refuses what it cannot deliver" do
-    expect([deliver("", key: "k").status, deliver("x", key: nil).status, post("/v1/messages", "{").status]).to eq([422, 422, 400])
+    expect(
+      [deliver("", key: "k").status, deliver("x", key: nil).status, post("/v1/messages", "{").status]
+    ).to eq([422, 422, 400])
   end
 end

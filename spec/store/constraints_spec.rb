@@ -16,8 +16,12 @@ RSpec.describe Store do
     other = book
     span = Work::Freight::TripPlan.new(other).range
     trip_id = DB[:trips].insert(during: span, loaded_miles: 1, empty_miles: 0)
-    expect(broken { DB[:trip_drivers].insert(trip_id:, driver_id:, during: span) }).to eq("trip_drivers_once_at_a_time")
-    expect(broken { DB[:trip_units].insert(trip_id:, unit_id:, role: "tractor", during: span) }).to eq("trip_units_once_at_a_time")
+    expect(broken { DB[:trip_drivers].insert(trip_id:, driver_id:, during: span) }).to eq(
+      "trip_drivers_once_at_a_time"
+    )
+    expect(broken { DB[:trip_units].insert(trip_id:, unit_id:, role: "tractor", during: span) }).to eq(
+      "trip_units_once_at_a_time"
+    )
     expect(broken { DB[:trip_drivers].insert(trip_id:, driver_id:, during: span, live: false) }).to be_nil
   end
 
@@ -26,7 +30,9 @@ RSpec.describe Store do
     expect(broken { DB[:loads].where(id: load_id).update(state: "lost") }).to eq("loads_state_known")
     expect(broken { DB[:trips].where(id: trip_id).update(state: "parked") }).to eq("trips_state_known")
     expect(broken { DB[:stops].where(load_id:).update(kind: "visit") }).to eq("stops_kind_known")
-    expect(broken { DB[:accounts].where(id: maren.id).update(roles: Sequel.pg_array(["king"], :text)) }).to eq("accounts_roles_known")
+    expect(
+      broken { DB[:accounts].where(id: maren.id).update(roles: Sequel.pg_array(["king"], :text)) }
+    ).to eq("accounts_roles_known")
     expect(broken { DB[:units].where(id: unit_id).update(kind: "trailer") }).to eq("units_trailer_kind_known")
   end
 
@@ -34,17 +40,35 @@ RSpec.describe Store do
     first, second = Array.new(2) { book }
     change = ->(id, **columns) { broken { DB[:loads].where(id:).update(columns) } }
     expect(change.call(first, state: "billed")).to eq("loads_billed_have_invoice")
-    expect(change.call(first, state: "closed", invoice_number: "JF-1", invoiced_on: "2026-11-20")).to eq("loads_closed_are_paid")
-    expect(change.call(first, state: "closed", invoice_number: "JF-1", invoiced_on: "2026-11-20", paid_on: "2026-11-19")).to eq("loads_closed_are_paid")
-    expect([change.call(first, invoice_number: "JF-1"), change.call(second, invoice_number: "JF-1")]).to eq([nil, "loads_invoice_number_once"])
+    expect(change.call(first, state: "closed", invoice_number: "JF-1", invoiced_on: "2026-11-20")).to eq(
+      "loads_closed_are_paid"
+    )
+    expect(
+      change.call(
+        first,
+        state: "closed",
+        invoice_number: "JF-1",
+        invoiced_on: "2026-11-20",
+        paid_on: "2026-11-19"
+      )
+    ).to eq("loads_closed_are_paid")
+    expect([change.call(first, invoice_number: "JF-1"), change.call(second, invoice_number: "JF-1")]).to eq(
+      [nil, "loads_invoice_number_once"]
+    )
   end
 
   it "keeps prices, weights and windows possible" do
     load_id = book
     expect(broken { DB[:loads].where(id: load_id).update(total: -1) }).to eq("loads_money_not_negative")
-    expect(broken { DB[:freight_lines].where(load_id:).update(weight_lb: -5) }).to eq("freight_lines_positive")
-    expect(broken { DB[:stops].where(load_id:, position: 0).update(to_at: now - Given::HOUR) }).to eq("stops_window_in_order")
-    expect(broken { DB[:loads].where(id: load_id).update(temperature_low_f: 9, temperature_high_f: 1) }).to eq("loads_temperature_in_order")
+    expect(broken { DB[:freight_lines].where(load_id:).update(weight_lb: -5) }).to eq(
+      "freight_lines_positive"
+    )
+    expect(broken { DB[:stops].where(load_id:, position: 0).update(to_at: now - Given::HOUR) }).to eq(
+      "stops_window_in_order"
+    )
+    expect(
+      broken { DB[:loads].where(id: load_id).update(temperature_low_f: 9, temperature_high_f: 1) }
+    ).to eq("loads_temperature_in_order")
   end
 
   it "leaves no orphan" do
@@ -66,12 +90,25 @@ RSpec.describe Store do
     _, trip_id = sent
     deliver(trip_id)
     keep_photo(trip_id)
-    run_id = Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
+    run_id =
+      Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
     expect(broken { DB[:statement_lines].update(rate: "0.58") }).to be_nil
     Work::Pay::ApprovePayRun.call(run_id, { total_net: Web::Pay::Present.run(run_id)[:net] }, by: inez, now:)
     expect(broken { DB[:statement_lines].update(amount: 1) }).to include("is locked")
     expect(broken { DB[:statement_lines].delete }).to include("is locked")
-    expect(broken { DB[:statement_lines].insert(statement_id: DB[:statements].get(:id), position: 99, section: "earnings", label: "x", quantity: "1", rate: "1", amount: 1) }).to include("is locked")
+    expect(
+      broken do
+        DB[:statement_lines].insert(
+          statement_id: DB[:statements].get(:id),
+          position: 99,
+          section: "earnings",
+          label: "x",
+          quantity: "1",
+          rate: "1",
+          amount: 1
+        )
+      end
+    ).to include("is locked")
     expect(broken { DB[:statements].update(net: 0, gross: 0) }).to include("is locked")
     expect(broken { DB[:pay_runs].update(state: "draft") }).to include("is locked")
   end
@@ -82,6 +119,8 @@ RSpec.describe Store do
     row = DB[:trip_earnings].first.except(:id)
     expect(broken { DB[:trip_earnings].insert(row) }).to eq("trip_earnings_once")
     DB[:pay_runs].insert(from_on: Date.new(2026, 11, 22), to_on: Date.new(2026, 11, 28))
-    expect(broken { DB[:pay_runs].insert(from_on: Date.new(2026, 11, 28), to_on: Date.new(2026, 12, 4)) }).to eq("pay_runs_periods_apart")
+    expect(
+      broken { DB[:pay_runs].insert(from_on: Date.new(2026, 11, 28), to_on: Date.new(2026, 12, 4)) }
+    ).to eq("pay_runs_periods_apart")
   end
 end

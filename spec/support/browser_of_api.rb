@@ -14,14 +14,27 @@ class ApiClient
   # Returns the answer's JSON with symbols, or its text.
   def call(method, path, body = nil, raw: nil, **headers)
     headers.each { |name, value| header(name.to_s.tr("_", "-"), value) }
-    if raw then public_send(method, path, {}, "CONTENT_TYPE" => "application/octet-stream", input: raw)
-    elsif body then public_send(method, path, {}, "CONTENT_TYPE" => "application/json", input: body.is_a?(String) ? body : JSON.generate(body))
-    else public_send(method, path)
+    if raw
+      public_send(method, path, {}, "CONTENT_TYPE" => "application/octet-stream", :input => raw)
+    elsif body
+      public_send(
+        method,
+        path,
+        {},
+        "CONTENT_TYPE" => "application/json",
+        :input => body.is_a?(String) ? body : JSON.generate(body)
+      )
+    else
+      public_send(method, path)
     end
     @status, @headers = last_response.status, last_response.headers
     check_contract(path)
     headers["content-type"]
-    @headers["content-type"].to_s.include?("json") ? JSON.parse(last_response.body, symbolize_names: true) : last_response.body
+    if @headers["content-type"].to_s.include?("json")
+      JSON.parse(last_response.body, symbolize_names: true)
+    else
+      last_response.body
+    end
   end
 
   def sign_in(account, password: Given::PASSWORD)
@@ -41,10 +54,15 @@ class ApiClient
 
   # Answers of sign-in and of refusals before an operation is known have no entry of their own.
   def check_contract(path)
-    return if path.start_with?("/api/auth") || !path.start_with?("/api/") || [401, 403, 404, 429, 500, 503].include?(last_response.status)
+    if path.start_with?("/api/auth") || !path.start_with?("/api/") ||
+         [401, 403, 404, 429, 500, 503].include?(last_response.status)
+      return
+    end
 
     found = Web::Contract.current.definition.validate_response(last_request, last_response)
-    raise "the answer of #{path} breaks the contract: #{found.error.exception_message} #{last_response.body[0, 300]}" if found.error && !%i[response_not_found].include?(found.error.type)
+    if found.error && !%i[response_not_found].include?(found.error.type)
+      raise "the answer of #{path} breaks the contract: #{found.error.exception_message} #{last_response.body[0, 300]}"
+    end
   end
 end
 

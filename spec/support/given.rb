@@ -9,9 +9,11 @@ module Given
   # For examples that need several connections: commits for real, so the tables are emptied around them.
   def self.empty_database
     tables = DB.tables - %i[zips schema_info que_jobs que_lockers que_values]
-    DB.run("SET session_replication_role = replica; TRUNCATE #{tables.map do |table|
-      DB.literal(table)
-    end.join(", ")} RESTART IDENTITY CASCADE; ALTER SEQUENCE load_numbers RESTART; ALTER SEQUENCE trip_numbers RESTART; SET session_replication_role = origin; TRUNCATE que_jobs")
+    DB.run(
+      "SET session_replication_role = replica; TRUNCATE #{
+        tables.map { |table| DB.literal(table) }.join(", ")
+      } RESTART IDENTITY CASCADE; ALTER SEQUENCE load_numbers RESTART; ALTER SEQUENCE trip_numbers RESTART; SET session_replication_role = origin; TRUNCATE que_jobs"
+    )
   end
 
   def now = NOW
@@ -20,41 +22,84 @@ module Given
 
   def account(role, name = "A #{role}")
     roles = Array(role)
-    id = Work::Company::AddPerson.call({ name:, email: "#{name.downcase.tr(" ", ".")}@juniperfork.example", password: PASSWORD, roles: }, by: Work::Actor.system, now:)
+    id =
+      Work::Company::AddPerson.call(
+        { name:, email: "#{name.downcase.tr(" ", ".")}@juniperfork.example", password: PASSWORD, roles: },
+        by: Work::Actor.system,
+        now:
+      )
     Work::Actor.account(DB[:accounts].first(id:))
   end
 
   def company
-    @company ||= DB[:company].insert_conflict(target: :id, update: { setup_code_digest: nil }).insert(id: 1, name: "Juniper Fork Haulage")
+    @company ||=
+      DB[:company].insert_conflict(target: :id, update: { setup_code_digest: nil }).insert(
+        id: 1,
+        name: "Juniper Fork Haulage"
+      )
   end
 
   def terminal_id
     company
-    @terminal_id ||= Work::Company::AddTerminal.call({ name: "Boise", zip: "83705" }, by: Work::Actor.system, now:)
+    @terminal_id ||=
+      Work::Company::AddTerminal.call({ name: "Boise", zip: "83705" }, by: Work::Actor.system, now:)
   end
 
   def add(table, **input) = Work::Fleet::AddRecord.call(table, input, by: maren, now:)
-  def customer_id = @customer_id ||= add(:customers, name: "Treasure Basin Onions", town: "Payette", state: "ID", zip: "83661")
+  def customer_id =
+    @customer_id ||=
+      add(:customers, name: "Treasure Basin Onions", town: "Payette", state: "ID", zip: "83661")
 
   def driver_id(name = "Wade Ferris", **more)
     @drivers ||= {}
-    @drivers[name] ||= add(:drivers, name:, number: (1001 + @drivers.length).to_s, phone: "208-555-0150", terminal_id:, loaded_mile_rate: "0.58", empty_mile_rate: "0.50", extra_stop: "25.00", detention_hourly: "20.00", tarp: "50.00",
-                                     **more)
+    @drivers[name] ||= add(
+      :drivers,
+      name:,
+      number: (1001 + @drivers.length).to_s,
+      phone: "208-555-0150",
+      terminal_id:,
+      loaded_mile_rate: "0.58",
+      empty_mile_rate: "0.50",
+      extra_stop: "25.00",
+      detention_hourly: "20.00",
+      tarp: "50.00",
+      **more
+    )
   end
 
   def unit_id(number = "T-101", **more)
     @units ||= {}
-    @units[number] ||= add(:units, number:, kind: number.start_with?("T") ? "tractor" : "trailer", trailer_kind: number.start_with?("T") ? nil : "dry_van", **more)
+    @units[number] ||= add(
+      :units,
+      number:,
+      kind: number.start_with?("T") ? "tractor" : "trailer",
+      trailer_kind: number.start_with?("T") ? nil : "dry_van",
+      **more
+    )
   end
 
   def driver(name = "Wade Ferris") = Work::Actor.driver(DB[:drivers].first(id: driver_id(name)))
-  def crew(name = "Wade Ferris", tractor: "T-101", trailer: "V-201") = { driver_ids: [driver_id(name)], tractor_id: unit_id(tractor), trailer_id: unit_id(trailer) }
+  def crew(name = "Wade Ferris", tractor: "T-101", trailer: "V-201") =
+    { driver_ids: [driver_id(name)], tractor_id: unit_id(tractor), trailer_id: unit_id(trailer) }
 
   # A booking as the contract reads it: Boise to Pendleton unless said otherwise.
   def booking(from: "83702", to: "97801", at: now + (4 * HOUR), hours: 8, **more)
     {
-      customer_id:, price: { kind: "flat", rate: "1850.00", fuel_kind: "percent", fuel_rate: "20", accessorials: [] }, freight: [{ what: "Yellow onions", pieces: 22, unit: "pallets", weight_lb: 44_000 }],
-      references: [{ kind: "po", value: "PO-77" }], stops: [{ kind: "pickup", where: from, from: at, to: at + HOUR }, { kind: "delivery", where: to, from: at + (hours * HOUR), to: nil }], **more
+      customer_id:,
+      price: {
+        kind: "flat",
+        rate: "1850.00",
+        fuel_kind: "percent",
+        fuel_rate: "20",
+        accessorials: []
+      },
+      freight: [{ what: "Yellow onions", pieces: 22, unit: "pallets", weight_lb: 44_000 }],
+      references: [{ kind: "po", value: "PO-77" }],
+      stops: [
+        { kind: "pickup", where: from, from: at, to: at + HOUR },
+        { kind: "delivery", where: to, from: at + (hours * HOUR), to: nil }
+      ],
+      **more
     }
   end
 
@@ -69,7 +114,8 @@ module Given
     [load_id, Store::Freight.live_trip(load_id)[:id]]
   end
 
-  def check_in(trip_id, kind, at: now, by: driver, **more) = Work::Tracking::CheckIn.call(trip_id, { kind:, done_at: at, **more }, driver: by, now: [now, at].max)
+  def check_in(trip_id, kind, at: now, by: driver, **more) =
+    Work::Tracking::CheckIn.call(trip_id, { kind:, done_at: at, **more }, driver: by, now: [now, at].max)
 
   # The whole way, arrival to signature, with these minutes at each stop.
   def deliver(trip_id, begins: now, dwell_minutes: [60, 60], by: driver)
@@ -79,13 +125,22 @@ module Given
     at = begins
     stops.zip(dwell_minutes) do |stop, minutes|
       check_in(trip_id, "arrived", at: at += HOUR, by:)
-      check_in(trip_id, stop[:kind] == "pickup" ? "loaded" : "delivered", at: at += minutes * 60, by:, signer: "R. Dock")
+      check_in(
+        trip_id,
+        stop[:kind] == "pickup" ? "loaded" : "delivered",
+        at: at += minutes * 60,
+        by:,
+        signer: "R. Dock"
+      )
       check_in(trip_id, "left", at:, by:) unless stop == stops.last
     end
   end
 
   # The smallest PNG there is: one pixel.
-  def photo = Base64.decode64("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==")
+  def photo =
+    Base64.decode64(
+      "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg=="
+    )
 
   def keep_photo(trip_id, kind: "bol", by: driver, key: nil)
     stop_id = Store::Freight.trip_stops(trip_id).first[:stop_id]

@@ -4,7 +4,8 @@ require "net/http"
 require "socket"
 require "tmpdir"
 
-# A whole installation beside the examples: web server, worker, text gateway and permit offices as processes of their own, on the test database.
+# A whole installation beside the examples: web server, worker, text gateway and permit offices as processes
+# of their own, on the test database.
 class Installation
   ROOT = File.expand_path("../..", __dir__)
   START_SECONDS = 30
@@ -16,8 +17,30 @@ class Installation
   def initialize
     @port, @texts_port, @offices_port = Array.new(3) { free_port }
     @processes = {}
-    start(:texts, "puma", "-q", "-e", "production", "-t", "1:2", "-b", "tcp://127.0.0.1:#{texts_port}", "stand_ins/texts/config.ru")
-    start(:offices, "puma", "-q", "-e", "production", "-t", "1:2", "-b", "tcp://127.0.0.1:#{offices_port}", "stand_ins/offices/config.ru")
+    start(
+      :texts,
+      "puma",
+      "-q",
+      "-e",
+      "production",
+      "-t",
+      "1:2",
+      "-b",
+      "tcp://127.0.0.1:#{texts_port}",
+      "stand_ins/texts/config.ru"
+    )
+    start(
+      :offices,
+      "puma",
+      "-q",
+      "-e",
+      "production",
+      "-t",
+      "1:2",
+      "-b",
+      "tcp://127.0.0.1:#{offices_port}",
+      "stand_ins/offices/config.ru"
+    )
     start(:web, "puma", "-q", "-C", "config/puma.rb")
     start(:worker, "bin/worker", "--poll-interval", "0.5")
     addresses.each_value { |address| wait_for(address) }
@@ -36,7 +59,14 @@ class Installation
   def start(name, *command)
     @commands ||= {}
     @commands[name] ||= command
-    @processes[name] = spawn(environment, "bundle", "exec", *@commands[name], chdir: ROOT, %i[out err] => [log, "a"])
+    @processes[name] = spawn(
+      environment,
+      "bundle",
+      "exec",
+      *@commands[name],
+      :chdir => ROOT,
+      %i[out err] => [log, "a"]
+    )
     wait_for(addresses[name]) if @up && addresses[name]
   end
 
@@ -54,8 +84,19 @@ class Installation
   def addresses = { web: url("/healthz"), texts: texts_url("/"), offices: offices_url }
 
   def environment
-    { "CREW_LEDGER_ENV" => "test", "PORT" => port.to_s, "PUBLIC_URL" => url, "TEXT_GATEWAY_URL" => texts_url, "DATABASE_URL" => Settings.database_url, "TEXT_CALLBACK_URL" => url("/api/hooks/texts"),
-      "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")), "OFFICE_URL" => offices_url, "OFFICES_FILE" => offices_file, "OFFICES_OUTAGES" => "never", "OFFICES_HOURS" => "always" }
+    {
+      "CREW_LEDGER_ENV" => "test",
+      "PORT" => port.to_s,
+      "PUBLIC_URL" => url,
+      "TEXT_GATEWAY_URL" => texts_url,
+      "DATABASE_URL" => Settings.database_url,
+      "TEXT_CALLBACK_URL" => url("/api/hooks/texts"),
+      "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")),
+      "OFFICE_URL" => offices_url,
+      "OFFICES_FILE" => offices_file,
+      "OFFICES_OUTAGES" => "never",
+      "OFFICES_HOURS" => "always"
+    }
   end
 
   def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
@@ -63,7 +104,9 @@ class Installation
   def wait_for(address, deadline: Process.clock_gettime(Process::CLOCK_MONOTONIC) + START_SECONDS)
     Net::HTTP.get(URI(address))
   rescue SystemCallError
-    raise "#{address} did not start: #{File.readlines(log).last(8).join}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+    if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+      raise "#{address} did not start: #{File.readlines(log).last(8).join}"
+    end
 
     sleep 0.1
     wait_for(address, deadline:)

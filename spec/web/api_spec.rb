@@ -18,7 +18,9 @@ RSpec.describe Web::App do
   it "books, lists, finds, shows, crews, sends and audits a load" do
     load = client.call(:post, "/api/loads", sent_booking)
     id = load[:id]
-    expect([client.status, load[:state], load[:totals][:total], load[:missing].map { |item| item[:code] }]).to eq([201, "open", "2220.00", ["crew"]])
+    expect(
+      [client.status, load[:state], load[:totals][:total], load[:missing].map { |item| item[:code] }]
+    ).to eq([201, "open", "2220.00", ["crew"]])
     expect(client.call(:get, "/api/loads?q=po-77")[:rows].map { |row| row[:number] }).to eq([load[:number]])
     expect(client.call(:get, "/api/search?q=#{load[:number]}").first).to include(address: "/freight/#{id}")
     crew
@@ -26,13 +28,34 @@ RSpec.describe Web::App do
     expect(choices[:drivers].first).to include(name: "Wade Ferris", taken_by: nil)
     client.call(:put, "/api/loads/#{id}/crew", { key: "crew the load", **crew })
     expect(client.call(:post, "/api/loads/#{id}/send", { key: "send the load" })).to include(state: "sent")
-    expect(client.call(:get, "/api/audit?kind=load&id=#{id}").map { |entry| entry[:act] }).to eq(%w[send_load crew_load book_load])
-    copy_choices = client.call(:get, "/api/loads/#{client.call(:post, "/api/loads", sent_booking(notes: "later"))[:id]}/crew-choices")
-    expect(copy_choices[:drivers].first).to include(last_tractor_id: unit_id("T-101"), last_trailer_id: unit_id("V-201"), taken_by: a_string_including(load[:number]))
+    expect(client.call(:get, "/api/audit?kind=load&id=#{id}").map { |entry| entry[:act] }).to eq(
+      %w[send_load crew_load book_load]
+    )
+    copy_choices =
+      client.call(
+        :get,
+        "/api/loads/#{client.call(:post, "/api/loads", sent_booking(notes: "later"))[:id]}/crew-choices"
+      )
+    expect(copy_choices[:drivers].first).to include(
+      last_tractor_id: unit_id("T-101"),
+      last_trailer_id: unit_id("V-201"),
+      taken_by: a_string_including(load[:number])
+    )
   end
 
   it "quotes what is typed so far" do
-    quote = client.call(:post, "/api/loads/quote", { price: { kind: "per_mile", rate: "2.50" }, stops: [{ kind: "pickup", where: "83702" }, { kind: "delivery", where: "97801" }] })
+    quote =
+      client.call(
+        :post,
+        "/api/loads/quote",
+        {
+          price: {
+            kind: "per_mile",
+            rate: "2.50"
+          },
+          stops: [{ kind: "pickup", where: "83702" }, { kind: "delivery", where: "97801" }]
+        }
+      )
     expect(quote).to include(miles_estimated: false, line_haul: format("%.2f", quote[:miles].to_f * 2.5))
   end
 
@@ -42,26 +65,60 @@ RSpec.describe Web::App do
     "a missing field" => [{ customer_id: nil }, "wrong_form", "/customer_id"],
     "a wrong type" => [{ customer_id: "seven" }, "wrong_form", "/customer_id"],
     "a text that is too long" => [{ notes: "x" * 2001 }, "too_long", "/notes"],
-    "an impossible date" => [{ stops: [{ kind: "pickup", where: "83702", from: "2026-02-30T08:00:00Z" }, { kind: "delivery", where: "97801" }] }, "wrong_form", "/stops/0/from"],
-    "a time without its offset" => [{ stops: [{ kind: "pickup", where: "83702", from: "2026-11-30T08:00:00" }, { kind: "delivery", where: "97801" }] }, "wrong_form", "/stops/0/from"],
-    "a negative weight" => [{ freight: [{ what: "Onions", weight_lb: -1 }] }, "out_of_range", "/freight/0/weight_lb"],
+    "an impossible date" => [
+      {
+        stops: [
+          { kind: "pickup", where: "83702", from: "2026-02-30T08:00:00Z" },
+          { kind: "delivery", where: "97801" }
+        ]
+      },
+      "wrong_form",
+      "/stops/0/from"
+    ],
+    "a time without its offset" => [
+      {
+        stops: [
+          { kind: "pickup", where: "83702", from: "2026-11-30T08:00:00" },
+          { kind: "delivery", where: "97801" }
+        ]
+      },
+      "wrong_form",
+      "/stops/0/from"
+    ],
+    "a negative weight" => [
+      { freight: [{ what: "Onions", weight_lb: -1 }] },
+      "out_of_range",
+      "/freight/0/weight_lb"
+    ],
     "a negative price" => [{ price: { kind: "flat", rate: "-5" } }, "wrong_form", "/price/rate"],
-    "an unknown ZIP" => [{ stops: [{ kind: "pickup", where: "00000" }, { kind: "delivery", where: "97801" }] }, "unknown_place", "/stops/0/where"],
+    "an unknown ZIP" => [
+      { stops: [{ kind: "pickup", where: "00000" }, { kind: "delivery", where: "97801" }] },
+      "unknown_place",
+      "/stops/0/where"
+    ],
     "one stop" => [{ stops: [{ kind: "pickup", where: "83702" }] }, "too_few", "/stops"],
     "a character that cannot be kept" => [{ notes: "a\u0000b" }, "wrong_form", "/notes"]
   }.each do |what, (change, code, path)|
     it "refuses #{what} at the field" do
       client.call(:post, "/api/loads", sent_booking(**change))
-      expect([client.status, client.error[:code], client.error[:path], client.error[:message].length.positive?]).to eq([422, code, path, true])
+      expect(
+        [client.status, client.error[:code], client.error[:path], client.error[:message].length.positive?]
+      ).to eq([422, code, path, true])
       expect(DB[:loads].count).to eq(0)
     end
   end
 
   it "refuses what is no JSON, an unknown query, an address that is not there and a record that is not there" do
-    answers = [[:post, "/api/loads", "{"], [:get, "/api/loads?colour=red"], [:get, "/api/nowhere"], [:get, "/api/loads/999999"]].map do |call|
-      client.call(*call)
-      client.status
-    end
+    answers =
+      [
+        [:post, "/api/loads", "{"],
+        [:get, "/api/loads?colour=red"],
+        [:get, "/api/nowhere"],
+        [:get, "/api/loads/999999"]
+      ].map do |call|
+        client.call(*call)
+        client.status
+      end
     expect(answers).to eq([422, 422, 404, 404])
   end
 
@@ -70,7 +127,9 @@ RSpec.describe Web::App do
     change = sent_booking.except(:key).merge(version: 0)
     client.call(:put, "/api/loads/#{load[:id]}", change)
     client.call(:put, "/api/loads/#{load[:id]}", change)
-    expect([client.status, client.error]).to match([409, include(code: "stale", changed_by: "Maren Holt", theirs: be_a(Hash))])
+    expect([client.status, client.error]).to match(
+      [409, include(code: "stale", changed_by: "Maren Holt", theirs: be_a(Hash))]
+    )
   end
 
   it "takes the cab from the text to the papers" do
@@ -79,14 +138,32 @@ RSpec.describe Web::App do
     Clock.hold(now)
     steps = 0
     while (step = cab.call(:get, "/api/cab")[:trips].first[:next])
-      cab.call(:post, "/api/cab/trips/#{trip_id}/check-ins", { key: "step number #{steps += 1}", kind: step[:kind], stop_id: step[:stop_id], done_at: (now + steps).iso8601, **(step[:asks].include?("signer") ? { signer: "R. Dock" } : {}) })
+      cab.call(
+        :post,
+        "/api/cab/trips/#{trip_id}/check-ins",
+        {
+          key: "step number #{steps += 1}",
+          kind: step[:kind],
+          stop_id: step[:stop_id],
+          done_at: (now + steps).iso8601,
+          **(step[:asks].include?("signer") ? { signer: "R. Dock" } : {})
+        }
+      )
       expect(cab.status).to eq(201)
     end
     stop_id = cab.call(:get, "/api/cab")[:trips][0][:stops][1][:id]
-    cab.call(:post, "/api/cab/trips/#{trip_id}/papers?kind=bol&stop_id=#{stop_id}&key=photo-key-1", raw: photo)
+    cab.call(
+      :post,
+      "/api/cab/trips/#{trip_id}/papers?kind=bol&stop_id=#{stop_id}&key=photo-key-1",
+      raw: photo
+    )
     paper = client.call(:get, "/api/loads/#{load_id}")[:papers].first
     expect([steps, client.call(:get, "/api/papers/#{paper[:id]}").b == photo]).to eq([11, true])
-    cab.call(:post, "/api/cab/trips/#{trip_id}/papers?kind=bol&stop_id=#{stop_id}&key=photo-key-2", raw: "no picture")
+    cab.call(
+      :post,
+      "/api/cab/trips/#{trip_id}/papers?kind=bol&stop_id=#{stop_id}&key=photo-key-2",
+      raw: "no picture"
+    )
     expect(cab.error[:code]).to eq("not_a_picture")
   end
 
@@ -102,16 +179,38 @@ RSpec.describe Web::App do
 
   it "says who may not guess: a wrong password tells nothing, and too many lock the account" do
     maren
-    wrong = Array.new(9) { api.tap { |guess| guess.call(:post, "/api/auth/sign-in", { email: "maren.holt@juniperfork.example", password: "guess" }) } }
-    nobody = api.tap { |guess| guess.call(:post, "/api/auth/sign-in", { email: "nobody@juniperfork.example", password: "guess" }) }
+    wrong =
+      Array.new(9) do
+        api.tap do |guess|
+          guess.call(
+            :post,
+            "/api/auth/sign-in",
+            { email: "maren.holt@juniperfork.example", password: "guess" }
+          )
+        end
+      end
+    nobody =
+      api.tap do |guess|
+        guess.call(:post, "/api/auth/sign-in", { email: "nobody@juniperfork.example", password: "guess" })
+      end
     expect(wrong.first.error[:message]).to eq(nobody.error[:message])
     expect(wrong.last.error[:message]).to include("locked")
-    expect(api.call(:post, "/api/auth/sign-in", { email: "maren.holt@juniperfork.example", password: Given::PASSWORD })).to have_key(:error)
+    expect(
+      api.call(
+        :post,
+        "/api/auth/sign-in",
+        { email: "maren.holt@juniperfork.example", password: Given::PASSWORD }
+      )
+    ).to have_key(:error)
   end
 
   it "changes a password and ends the other sessions" do
     other = api(maren)
-    client.call(:post, "/api/auth/password", { password: Given::PASSWORD, "new-password": "another long one" })
+    client.call(
+      :post,
+      "/api/auth/password",
+      { password: Given::PASSWORD, "new-password": "another long one" }
+    )
     other.call(:get, "/api/loads")
     expect([client.status, other.status, client.call(:get, "/api/me")[:signed_in]]).to eq([200, 401, true])
     expect(DB[:account_authentication_audit_logs].select_map(:message)).to include("change_password")
@@ -125,9 +224,15 @@ RSpec.describe Web::App do
 
   it "keeps cookies from scripts and other sites, and refuses writes that another site caused" do
     sign_in = api
-    sign_in.call(:post, "/api/auth/sign-in", { email: "#{maren.name.downcase.tr(" ", ".")}@juniperfork.example", password: Given::PASSWORD })
+    sign_in.call(
+      :post,
+      "/api/auth/sign-in",
+      { email: "#{maren.name.downcase.tr(" ", ".")}@juniperfork.example", password: Given::PASSWORD }
+    )
     expect(sign_in.headers["set-cookie"]).to match(/httponly/i).and match(/samesite=lax/i)
-    expect(sign_in.headers["content-security-policy"]).to include("script-src 'self';").and include("object-src 'none'")
+    expect(sign_in.headers["content-security-policy"]).to include("script-src 'self';").and include(
+            "object-src 'none'"
+          )
     client.call(:post, "/api/loads", sent_booking, Origin: "https://elsewhere.example")
     expect([client.status, DB[:loads].count]).to eq([403, 0])
   end
@@ -154,12 +259,27 @@ RSpec.describe Web::App do
   it "sets a company up once, with the code of the first start" do
     DB[:company].delete
     code = Work::Company::SetUp.issue_code
-    input = { code:, company: "New Haulage", name: "Ann Ode", email: "ann@new.example", password: "a long password", terminal: { name: "Boise", zip: "83705" } }
+    input = {
+      code:,
+      company: "New Haulage",
+      name: "Ann Ode",
+      email: "ann@new.example",
+      password: "a long password",
+      terminal: {
+        name: "Boise",
+        zip: "83705"
+      }
+    }
     first = api
     first.call(:post, "/api/setup", input.merge(code: "WRONG"))
     expect(first.error[:path]).to eq("/code")
     first.call(:post, "/api/setup", input)
-    expect([first.status, first.call(:post, "/api/auth/sign-in", { email: "ann@new.example", password: "a long password" })]).to eq([201, { message: "Signed in." }])
+    expect(
+      [
+        first.status,
+        first.call(:post, "/api/auth/sign-in", { email: "ann@new.example", password: "a long password" })
+      ]
+    ).to eq([201, { message: "Signed in." }])
     first.call(:post, "/api/setup", input)
     expect(first.error[:code]).to eq("already_set_up")
   end

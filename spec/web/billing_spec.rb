@@ -13,11 +13,18 @@ RSpec.describe Web::Billing do
     id
   end
 
-  def bill(id = load_id, number: "JF-1", on: "2026-11-23") = client.call(:post, "/api/loads/#{id}/invoice", { key: "bill #{id} #{number} #{on}", invoice_number: number, invoiced_on: on })
+  def bill(id = load_id, number: "JF-1", on: "2026-11-23") =
+    client.call(
+      :post,
+      "/api/loads/#{id}/invoice",
+      { key: "bill #{id} #{number} #{on}", invoice_number: number, invoiced_on: on }
+    )
   def pay(on) = client.call(:post, "/api/loads/#{load_id}/payment", { key: "pay #{on} it", paid_on: on })
 
   it "bills and closes a load whose papers are in, once for its key" do
-    expect([bill, bill].map { |load| load.values_at(:state, :invoice) }).to eq([["billed", { number: "JF-1", invoiced_on: "2026-11-23", paid_on: nil }]] * 2)
+    expect([bill, bill].map { |load| load.values_at(:state, :invoice) }).to eq(
+      [["billed", { number: "JF-1", invoiced_on: "2026-11-23", paid_on: nil }]] * 2
+    )
     expect(pay("2026-11-23")).to include(state: "closed", invoice: include(paid_on: "2026-11-23"))
     expect(Store::Company.audit("load", load_id).select_map(:act).first(2)).to eq(%w[close_load bill_load])
   end
@@ -31,7 +38,13 @@ RSpec.describe Web::Billing do
     pay("2026-11-23")
     expect(client.error[:code]).to eq("wrong_state")
     bill
-    other = DB[:loads].insert(DB[:loads].first(id: load_id).except(:id, :number, :invoice_number, :invoiced_on).merge(state: "papers_in"))
+    other =
+      DB[:loads].insert(
+        DB[:loads]
+          .first(id: load_id)
+          .except(:id, :number, :invoice_number, :invoiced_on)
+          .merge(state: "papers_in")
+      )
     bill(other)
     expect(client.error.slice(:code, :path)).to eq({ code: "invoice_taken", path: "/invoice_number" })
     pay("2026-11-20")

@@ -9,10 +9,33 @@ RSpec.describe Web::Fleet do
   before { terminal_id }
 
   records = {
-    "customers" => [{ name: "Palouse Precast", town: "Pullman", state: "WA", zip: "99163", terms_days: 30 }, { terms_days: 45 }, "palouse"],
-    "places" => [{ name: "Freezer 2", zip: "83318", dock_hours: "24 hours", driver_notes: "Hard hat" }, { dock_hours: "7a-3p" }, "freezer burley"],
-    "drivers" => [{ name: "Nora Brandvold", number: "1004", phone: "208-555-0153", loaded_mile_rate: "0.61", empty_mile_rate: "0.50", medical_expires_on: "2027-03-01" }, { loaded_mile_rate: "0.63" }, "brandv 1004"],
-    "units" => [{ number: "FD-206", kind: "trailer", trailer_kind: "flatbed", length_ft: 53, model_year: 2021 }, { length_ft: 48 }, "206 flat"]
+    "customers" => [
+      { name: "Palouse Precast", town: "Pullman", state: "WA", zip: "99163", terms_days: 30 },
+      { terms_days: 45 },
+      "palouse"
+    ],
+    "places" => [
+      { name: "Freezer 2", zip: "83318", dock_hours: "24 hours", driver_notes: "Hard hat" },
+      { dock_hours: "7a-3p" },
+      "freezer burley"
+    ],
+    "drivers" => [
+      {
+        name: "Nora Brandvold",
+        number: "1004",
+        phone: "208-555-0153",
+        loaded_mile_rate: "0.61",
+        empty_mile_rate: "0.50",
+        medical_expires_on: "2027-03-01"
+      },
+      { loaded_mile_rate: "0.63" },
+      "brandv 1004"
+    ],
+    "units" => [
+      { number: "FD-206", kind: "trailer", trailer_kind: "flatbed", length_ft: 53, model_year: 2021 },
+      { length_ft: 48 },
+      "206 flat"
+    ]
   }.freeze
 
   def input(kind, fields) = kind == "drivers" ? { terminal_id:, **fields } : fields
@@ -22,9 +45,12 @@ RSpec.describe Web::Fleet do
       added = client.call(:post, "/api/#{kind}", { key: "add one of #{kind}", **input(kind, fields) })
       expect([client.status, added]).to match([201, include(**fields, version: 0, retired: false)])
       expect(client.call(:get, "/api/#{kind}?q=#{words.tr(" ", "+")}")).to include(total: 1)
-      changed = client.call(:put, "/api/#{kind}/#{added[:id]}", { version: 0, **input(kind, fields), **change })
+      changed =
+        client.call(:put, "/api/#{kind}/#{added[:id]}", { version: 0, **input(kind, fields), **change })
       expect(changed).to include(**change, version: 1)
-      expect(client.call(:put, "/api/#{kind}/#{added[:id]}", { version: 1, retired: true, **input(kind, fields) })).to include(retired: true)
+      expect(
+        client.call(:put, "/api/#{kind}/#{added[:id]}", { version: 1, retired: true, **input(kind, fields) })
+      ).to include(retired: true)
       client.call(:put, "/api/#{kind}/#{added[:id]}", { version: 0, **input(kind, fields) })
       expect([client.status, client.error[:code]]).to eq([409, "stale"])
       trail = client.call(:get, "/api/audit?kind=#{Store::Fleet::KIND[kind.to_sym]}&id=#{added[:id]}")
@@ -33,28 +59,49 @@ RSpec.describe Web::Fleet do
     end
 
     it "adds one of #{kind} once for its key" do
-      ids = Array.new(2) { client.call(:post, "/api/#{kind}", { key: "the same of #{kind}", **input(kind, fields) })[:id] }
+      ids =
+        Array.new(2) do
+          client.call(:post, "/api/#{kind}", { key: "the same of #{kind}", **input(kind, fields) })[:id]
+        end
       expect(ids.uniq.length).to eq(1)
     end
   end
 
   {
-    ["customers", { name: " " }] => ["wrong_form", "/name"],
-    ["customers", { name: "X", terms_days: 400 }] => ["out_of_range", "/terms_days"],
-    ["customers", { name: "X", state: "Idaho" }] => ["wrong_form", "/state"],
-    ["customers", { name: "X", phone: "call me" }] => ["wrong_form", "/phone"],
-    ["customers", { name: "X", colour: "red" }] => ["unknown_key", "/colour"],
-    ["places", { name: "X", zip: "8370" }] => ["wrong_form", "/zip"],
-    ["places", { name: "X", zip: "00001" }] => ["unknown_zip", "/zip"],
-    ["places", { zip: "83702" }] => ["missing", "/name"],
-    ["drivers", { name: "X", number: "1", loaded_mile_rate: "-1", empty_mile_rate: "0" }] => ["wrong_form", "/loaded_mile_rate"],
-    ["drivers", { name: "X", number: "1", loaded_mile_rate: "1", empty_mile_rate: "0", licence_class: "D" }] => ["wrong_value", "/licence_class"],
-    ["drivers", { name: "X", number: "1", loaded_mile_rate: "1", empty_mile_rate: "0", medical_expires_on: "2027-02-30" }] => ["wrong_form", "/medical_expires_on"],
-    ["drivers", { name: "X", number: "1", loaded_mile_rate: "1", empty_mile_rate: "0", terminal_id: 999 }] => ["unknown_terminal", "/terminal_id"],
-    ["units", { number: "X", kind: "trailer" }] => ["trailer_kind", "/trailer_kind"],
-    ["units", { number: "X", kind: "tractor", trailer_kind: "reefer" }] => ["trailer_kind", "/trailer_kind"],
-    ["units", { number: "X", kind: "tractor", vin: "1HGCM82633A00435O" }] => ["wrong_form", "/vin"],
-    ["units", { number: "X", kind: "tractor", model_year: 1900 }] => ["out_of_range", "/model_year"]
+    ["customers", { name: " " }] => %w[wrong_form /name],
+    ["customers", { name: "X", terms_days: 400 }] => %w[out_of_range /terms_days],
+    ["customers", { name: "X", state: "Idaho" }] => %w[wrong_form /state],
+    ["customers", { name: "X", phone: "call me" }] => %w[wrong_form /phone],
+    ["customers", { name: "X", colour: "red" }] => %w[unknown_key /colour],
+    ["places", { name: "X", zip: "8370" }] => %w[wrong_form /zip],
+    ["places", { name: "X", zip: "00001" }] => %w[unknown_zip /zip],
+    ["places", { zip: "83702" }] => %w[missing /name],
+    ["drivers", { name: "X", number: "1", loaded_mile_rate: "-1", empty_mile_rate: "0" }] => %w[
+      wrong_form
+      /loaded_mile_rate
+    ],
+    [
+      "drivers",
+      { name: "X", number: "1", loaded_mile_rate: "1", empty_mile_rate: "0", licence_class: "D" }
+    ] => %w[wrong_value /licence_class],
+    [
+      "drivers",
+      {
+        name: "X",
+        number: "1",
+        loaded_mile_rate: "1",
+        empty_mile_rate: "0",
+        medical_expires_on: "2027-02-30"
+      }
+    ] => %w[wrong_form /medical_expires_on],
+    [
+      "drivers",
+      { name: "X", number: "1", loaded_mile_rate: "1", empty_mile_rate: "0", terminal_id: 999 }
+    ] => %w[unknown_terminal /terminal_id],
+    ["units", { number: "X", kind: "trailer" }] => %w[trailer_kind /trailer_kind],
+    ["units", { number: "X", kind: "tractor", trailer_kind: "reefer" }] => %w[trailer_kind /trailer_kind],
+    ["units", { number: "X", kind: "tractor", vin: "1HGCM82633A00435O" }] => %w[wrong_form /vin],
+    ["units", { number: "X", kind: "tractor", model_year: 1900 }] => %w[out_of_range /model_year]
   }.each do |(kind, fields), (code, path)|
     it "refuses #{fields} for #{kind} at #{path}" do
       client.call(:post, "/api/#{kind}", { key: "refused #{fields.hash}", **input(kind, fields) })
@@ -64,14 +111,27 @@ RSpec.describe Web::Fleet do
 
   it "imports through the API with a preview, and exports the same" do
     csv = "name,terms_days\nPalouse Precast,45\n"
-    expect(client.call(:post, "/api/imports/customers", { csv:, preview: true })).to include(added: 1, done: false)
-    expect(client.call(:post, "/api/imports/customers", { csv:, preview: false })).to include(added: 1, done: true)
+    expect(client.call(:post, "/api/imports/customers", { csv:, preview: true })).to include(
+      added: 1,
+      done: false
+    )
+    expect(client.call(:post, "/api/imports/customers", { csv:, preview: false })).to include(
+      added: 1,
+      done: true
+    )
     expect(client.call(:get, "/api/exports/customers")).to include("Palouse Precast,yes,45")
-    expect(client.call(:get, "/api/imports/customers")[:columns].first).to include(name: "name", required: true)
+    expect(client.call(:get, "/api/imports/customers")[:columns].first).to include(
+      name: "name",
+      required: true
+    )
   end
 
   it "finds towns and ZIPs as they are typed" do
-    expect(client.call(:get, "/api/towns?q=payet").first).to include(town: "Payette", state: "ID", zone: "America/Boise")
+    expect(client.call(:get, "/api/towns?q=payet").first).to include(
+      town: "Payette",
+      state: "ID",
+      zone: "America/Boise"
+    )
     expect(client.call(:get, "/api/towns?q=8366").map { |town| town[:zip] }).to include("83661")
   end
 
@@ -79,7 +139,16 @@ RSpec.describe Web::Fleet do
     spokane = Work::Company::AddTerminal.call({ name: "Spokane", zip: "99202" }, by: Work::Actor.system, now:)
     id = driver_id
     driver = client.call(:get, "/api/drivers/#{id}")
-    client.call(:put, "/api/drivers/#{id}", { **driver.slice(:name, :number, :phone, :loaded_mile_rate, :empty_mile_rate, :version), terminal_id: spokane })
-    expect(client.call(:get, "/api/audit?kind=driver&id=#{id}").first[:changes]).to include(terminal: %w[Boise Spokane])
+    client.call(
+      :put,
+      "/api/drivers/#{id}",
+      {
+        **driver.slice(:name, :number, :phone, :loaded_mile_rate, :empty_mile_rate, :version),
+        terminal_id: spokane
+      }
+    )
+    expect(client.call(:get, "/api/audit?kind=driver&id=#{id}").first[:changes]).to include(
+      terminal: %w[Boise Spokane]
+    )
   end
 end

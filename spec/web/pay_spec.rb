@@ -5,7 +5,8 @@ require "app_helper"
 RSpec.describe Web::Pay do
   let(:client) { api(inez) }
 
-  def open_run(from: "2026-11-22", to: "2026-11-28") = client.call(:post, "/api/pay-runs", { key: "open #{from} #{to}", from:, to: })
+  def open_run(from: "2026-11-22", to: "2026-11-28") =
+    client.call(:post, "/api/pay-runs", { key: "open #{from} #{to}", from:, to: })
 
   before do
     _, trip_id = sent
@@ -16,10 +17,18 @@ RSpec.describe Web::Pay do
   it "opens, shows, approves and locks a run, once for its key" do
     run = open_run
     expect(run).to include(state: "draft", rows: [include(trips: 1, miles_estimated: false)])
-    approve = -> { client.call(:post, "/api/pay-runs/#{run[:id]}/approve", { key: "approve it", total_net: run[:net] }) }
+    approve = -> do
+      client.call(:post, "/api/pay-runs/#{run[:id]}/approve", { key: "approve it", total_net: run[:net] })
+    end
     expect([approve.call, approve.call].map { |answer| answer[:state] }).to eq(%w[approved approved])
-    expect(client.call(:get, "/api/pay-runs").first).to include(approved_by: "Inez Calloway", statements: 1, net: run[:net])
-    expect(client.call(:get, "/api/audit?kind=pay_run&id=#{run[:id]}").map { |entry| entry[:act] }).to eq(%w[approve_pay_run open_pay_run])
+    expect(client.call(:get, "/api/pay-runs").first).to include(
+      approved_by: "Inez Calloway",
+      statements: 1,
+      net: run[:net]
+    )
+    expect(client.call(:get, "/api/audit?kind=pay_run&id=#{run[:id]}").map { |entry| entry[:act] }).to eq(
+      %w[approve_pay_run open_pay_run]
+    )
   end
 
   it "shows a statement whose lines add up to its totals, and the year so far" do
@@ -42,9 +51,9 @@ RSpec.describe Web::Pay do
   end
 
   {
-    { from: "2026-11-28", to: "2026-11-22" } => ["period_reversed", "/to"],
-    { from: "2026-11-01", to: "2026-12-05" } => ["period_too_long", "/to"],
-    { from: "2026-02-30", to: "2026-03-01" } => ["wrong_form", "/from"]
+    { from: "2026-11-28", to: "2026-11-22" } => %w[period_reversed /to],
+    { from: "2026-11-01", to: "2026-12-05" } => %w[period_too_long /to],
+    { from: "2026-02-30", to: "2026-03-01" } => %w[wrong_form /from]
   }.each do |period, (code, path)|
     it "refuses the period #{period.values.join(" to ")}" do
       open_run(**period)

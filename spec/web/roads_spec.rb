@@ -11,17 +11,26 @@ RSpec.describe Web::Roads do
   let(:delivery_id) { Store::Freight.stops(load_id).last[:id] }
 
   def way = client.call(:get, "/api/loads/#{load_id}/route")
-  def reroute(via, stop_id: delivery_id, version: trip[:version], key: "bend the way #{via} #{stop_id}") = client.call(:post, "/api/trips/#{crewed[1]}/reroute", { key:, version:, stop_id:, via: })
+  def reroute(via, stop_id: delivery_id, version: trip[:version], key: "bend the way #{via} #{stop_id}") =
+    client.call(:post, "/api/trips/#{crewed[1]}/reroute", { key:, version:, stop_id:, via: })
 
   it "shows the way by part, leg and state, from where the truck is empty, and adds up" do
     parts = way[:parts]
-    expect(parts.map { |part| part.values_at(:kind, :from, :to) }).to eq([["deadhead", "Boise, ID", "Boise, ID"], ["loaded", "Boise, ID", "Pendleton, OR"]])
+    expect(parts.map { |part| part.values_at(:kind, :from, :to) }).to eq(
+      [["deadhead", "Boise, ID", "Boise, ID"], ["loaded", "Boise, ID", "Pendleton, OR"]]
+    )
     expect(parts.last[:legs].map { |leg| leg[:road] }).to include("I-84")
     expect(parts.last[:legs].sum { |leg| leg[:miles] }).to be_within(0.01).of(parts.last[:miles].to_f)
     expect(way[:turns].map { |turn| turn[:text] }.last).to eq("Arrive at Pendleton, OR.")
     kept = client.call(:get, "/api/loads/#{load_id}")[:trips][0]
-    expect(kept[:stops].last[:by_state].sum { |row| BigDecimal(row[:miles]) }).to eq(BigDecimal(kept[:loaded_miles]))
-    expect(kept).to include(miles_estimated: false, empty_from: "Boise, ID", empty_by_state: [include(state: "ID")])
+    expect(kept[:stops].last[:by_state].sum { |row| BigDecimal(row[:miles]) }).to eq(
+      BigDecimal(kept[:loaded_miles])
+    )
+    expect(kept).to include(
+      miles_estimated: false,
+      empty_from: "Boise, ID",
+      empty_by_state: [include(state: "ID")]
+    )
   end
 
   it "keeps a way that was bent, with what it changed, and pays by it" do
@@ -29,19 +38,31 @@ RSpec.describe Web::Roads do
     load = reroute([{ name: "Burns, OR" }])
     bent = load[:trips][0]
     expect(BigDecimal(bent[:loaded_miles])).to be > before + 50
-    expect(bent[:stops].last).to include(direct_miles: Money.rate_text(before, places: 1), via: [include(name: "Burns, OR")])
+    expect(bent[:stops].last).to include(
+      direct_miles: Money.rate_text(before, places: 1),
+      via: [include(name: "Burns, OR")]
+    )
     expect(load[:totals][:miles]).to eq(Money.rate_text(before, places: 1)) # what the customer was quoted stands
     expect(way[:parts].last[:miles]).to eq(bent[:loaded_miles])
     expect(Store::Company.audit("load", load_id).first).to include(act: "reroute_leg", who: "Maren Holt")
     deliver(crewed[1])
-    expect(DB[:trip_earnings].first).to include(loaded_miles: BigDecimal(bent[:loaded_miles]), by_state: include(include("state" => "OR")))
+    expect(DB[:trip_earnings].first).to include(
+      loaded_miles: BigDecimal(bent[:loaded_miles]),
+      by_state: include(include("state" => "OR"))
+    )
   end
 
   it "bends the empty way too, and straightens it again" do
     pickup_id = Store::Freight.stops(load_id).first[:id]
     empty = trip[:empty_miles]
-    expect(BigDecimal(reroute([{ latitude: 43.58, longitude: -116.56 }], stop_id: pickup_id)[:trips][0][:empty_miles])).to be > empty + 20
-    expect(BigDecimal(reroute([], stop_id: pickup_id, version: trip[:version] + 1)[:trips][0][:empty_miles])).to eq(empty)
+    expect(
+      BigDecimal(
+        reroute([{ latitude: 43.58, longitude: -116.56 }], stop_id: pickup_id)[:trips][0][:empty_miles]
+      )
+    ).to be > empty + 20
+    expect(
+      BigDecimal(reroute([], stop_id: pickup_id, version: trip[:version] + 1)[:trips][0][:empty_miles])
+    ).to eq(empty)
   end
 
   it "refuses a place nobody knows, a stop of another trip, and a way that somebody changed meanwhile" do
@@ -72,7 +93,13 @@ RSpec.describe Web::Roads do
 
   it "estimates, and says so, where no road of ours goes" do
     id = book(to: "99501")
-    expect(client.call(:get, "/api/loads/#{id}")[:totals]).to include(miles_estimated: true, legs: [include(estimated: true, by_state: [])])
-    expect(client.call(:get, "/api/loads/#{id}/route")).to include(parts: [include(estimated: true, legs: [])], turns: [])
+    expect(client.call(:get, "/api/loads/#{id}")[:totals]).to include(
+      miles_estimated: true,
+      legs: [include(estimated: true, by_state: [])]
+    )
+    expect(client.call(:get, "/api/loads/#{id}/route")).to include(
+      parts: [include(estimated: true, legs: [])],
+      turns: []
+    )
   end
 end

@@ -7,12 +7,19 @@ RSpec.describe Web::Gate do
   before { company }
 
   roles = %w[dispatcher permit_clerk settlement_clerk safety administrator customer]
-  operations = Web::Contract.current.operations.map { |operation| [operation.request_method, operation.path, Web::Contract.current.roles(operation)] }
+  operations =
+    Web::Contract.current.operations.map do |operation|
+      [operation.request_method, operation.path, Web::Contract.current.roles(operation)]
+    end
 
   # What the trade would be angry to see otherwise; the rest follows from the same rule.
   {
-    ["post", "/api/loads"] => %w[dispatcher], ["post", "/api/pay-runs/{id}/approve"] => %w[settlement_clerk], ["get", "/api/statements/{id}"] => %w[settlement_clerk administrator],
-    ["post", "/api/people"] => %w[administrator], ["post", "/api/cab/trips/{id}/check-ins"] => %w[driver], ["put", "/api/drivers/{id}"] => %w[dispatcher safety administrator]
+    %w[post /api/loads] => %w[dispatcher],
+    %w[post /api/pay-runs/{id}/approve] => %w[settlement_clerk],
+    %w[get /api/statements/{id}] => %w[settlement_clerk administrator],
+    %w[post /api/people] => %w[administrator],
+    %w[post /api/cab/trips/{id}/check-ins] => %w[driver],
+    %w[put /api/drivers/{id}] => %w[dispatcher safety administrator]
   }.each do |(method, path), allowed|
     it "opens #{method.upcase} #{path} to #{allowed.join(", ")} alone" do
       expect(operations.find { |m, p, _| [m, p] == [method, path] }.last).to match_array(allowed)
@@ -22,22 +29,37 @@ RSpec.describe Web::Gate do
   roles.each do |role|
     it "lets a #{role.tr("_", " ")} do what is theirs, and refuses the rest of #{operations.length} operations" do
       client = api(account(role))
-      wrong = operations.reject { |_, path, _| path == "/api/live" }.filter_map do |method, path, allowed|
-        client.call(method, path.sub("{kind}", "customers").gsub(/{\w+}/, "1"), %w[get delete].include?(method) ? nil : {})
-        open = allowed.include?("anyone") || allowed.include?(role)
-        refused = [401, 403].include?(client.status)
-        "#{method} #{path}: #{client.status}" if open == refused
-      end
+      wrong =
+        operations
+          .reject { |_, path, _| path == "/api/live" }
+          .filter_map do |method, path, allowed|
+            client.call(
+              method,
+              path.sub("{kind}", "customers").gsub(/{\w+}/, "1"),
+              %w[get delete].include?(method) ? nil : {}
+            )
+            open = allowed.include?("anyone") || allowed.include?(role)
+            refused = [401, 403].include?(client.status)
+            "#{method} #{path}: #{client.status}" if open == refused
+          end
       expect(wrong).to eq([])
     end
   end
 
   it "lets nobody in without a sign-in, or with a link that is made up" do
     client = api
-    statuses = operations.reject { |_, _, allowed| allowed.include?("anyone") }.map do |method, path, _|
-      client.call(method, path.sub("{kind}", "customers").gsub(/{\w+}/, "1"), nil, Authorization: "Bearer #{"a" * 43}")
-      client.status
-    end
+    statuses =
+      operations
+        .reject { |_, _, allowed| allowed.include?("anyone") }
+        .map do |method, path, _|
+          client.call(
+            method,
+            path.sub("{kind}", "customers").gsub(/{\w+}/, "1"),
+            nil,
+            Authorization: "Bearer #{"a" * 43}"
+          )
+          client.status
+        end
     expect(statuses.uniq).to eq([401])
   end
 
@@ -56,7 +78,13 @@ RSpec.describe Web::Gate do
     api(greta).call(:patch, "/api/people/#{maren.id}", { disabled: true })
     client.call(:get, "/api/loads")
     expect(client.status).to eq(401)
-    expect(api.call(:post, "/api/auth/sign-in", { email: "maren.holt@juniperfork.example", password: Given::PASSWORD })).to have_key(:error)
+    expect(
+      api.call(
+        :post,
+        "/api/auth/sign-in",
+        { email: "maren.holt@juniperfork.example", password: Given::PASSWORD }
+      )
+    ).to have_key(:error)
   end
 
   it "does not let an administrator lock themselves out" do

@@ -5,14 +5,35 @@ require "app_helper"
 RSpec.describe Work::Company do
   it "adds terminals with the zone of their ZIP, once a name" do
     terminal_id
-    expect(Store::Company.terminals.first.slice(:name, :town, :zone)).to eq(name: "Boise", town: "Boise", zone: "America/Boise")
-    expect { described_class::AddTerminal.call({ name: "Boise", zip: "83705" }, by: maren, now:) }.to refuse("name_taken", "/name")
-    expect { described_class::AddTerminal.call({ name: "Moon", zip: "00000" }, by: maren, now:) }.to refuse("unknown_zip", "/zip")
+    expect(Store::Company.terminals.first.slice(:name, :town, :zone)).to eq(
+      name: "Boise",
+      town: "Boise",
+      zone: "America/Boise"
+    )
+    expect { described_class::AddTerminal.call({ name: "Boise", zip: "83705" }, by: maren, now:) }.to refuse(
+      "name_taken",
+      "/name"
+    )
+    expect { described_class::AddTerminal.call({ name: "Moon", zip: "00000" }, by: maren, now:) }.to refuse(
+      "unknown_zip",
+      "/zip"
+    )
   end
 
   it "adds a person once an address, whatever its capitals, and keeps no password" do
     maren
-    expect { described_class::AddPerson.call({ name: "M", email: "MAREN.HOLT@juniperfork.example", password: "a long password", roles: %w[dispatcher] }, by: maren, now:) }.to refuse("email_taken", "/email")
+    expect {
+      described_class::AddPerson.call(
+        {
+          name: "M",
+          email: "MAREN.HOLT@juniperfork.example",
+          password: "a long password",
+          roles: %w[dispatcher]
+        },
+        by: maren,
+        now:
+      )
+    }.to refuse("email_taken", "/email")
     expect(DB[:account_password_hashes].get(:password_hash)).to start_with("$argon2id$")
     expect(DB[:audit_entries].select_map(:changes).to_s).not_to include("password")
   end
@@ -20,7 +41,10 @@ RSpec.describe Work::Company do
   it "tells watchers what changed only when it is committed", :committed do
     heard = []
     company
-    listener = Thread.new { DB.listen(Work::Act::CHANNEL, loop: true) { |_, _, payload| heard << JSON.parse(payload) } }
+    listener =
+      Thread.new do
+        DB.listen(Work::Act::CHANNEL, loop: true) { |_, _, payload| heard << JSON.parse(payload) }
+      end
     maren
     sleep 0.3
     DB.transaction(rollback: :always) { Work::Act.new("test", maren, now).changed("load", 1) }

@@ -15,12 +15,21 @@ RSpec.describe Work::Hours::PollDevices do
   before { Clock.hold(now) }
   after { Clock.hold(nil) }
 
-  def says(*events) = File.write(file, events.map { |hour, status| "#{JSON.generate(driver: number, at: (now + (hour * 3600)).iso8601, status:, place: "Boise, ID")}\n" }.join)
+  def says(*events) =
+    File.write(
+      file,
+      events
+        .map do |hour, status|
+          "#{JSON.generate(driver: number, at: (now + (hour * 3600)).iso8601, status:, place: "Boise, ID")}\n"
+        end
+        .join
+    )
   def entries = DB[:duty_entries].where(driver_id:).order(:from_at).select_map(:status)
 
   # The stand-in answers as it would over the wire.
   def poll
-    device_service = Work::Hours::DeviceService.new(Work::Service.new("the device service", "http://devices.example"))
+    device_service =
+      Work::Hours::DeviceService.new(Work::Service.new("the device service", "http://devices.example"))
     allow(Work::Hours::DeviceService).to receive(:current).and_return(device_service)
     allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
     described_class.new({}).tap { |job| allow(job).to receive_messages(finish: nil, warn: nil) }.run
@@ -53,7 +62,9 @@ RSpec.describe Work::Hours::PollDevices do
     expect(Rack::MockRequest.new(broken).get("/v1/duty").status).to eq(503)
     allow(self).to receive(:service).and_return(broken)
     poll
-    expect([entries, DB[:drivers].where(id: driver_id).get(:duty_heard_at)]).to eq([%w[off_duty driving], now])
+    expect([entries, DB[:drivers].where(id: driver_id).get(:duty_heard_at)]).to eq(
+      [%w[off_duty driving], now]
+    )
     allow(self).to receive(:service).and_call_original
     poll
     expect(entries).to eq(%w[off_duty driving on_duty])

@@ -8,7 +8,9 @@ RSpec.describe Work::Fleet do
     described_class::ImportRows.call(table, csv, complaint:, preview:, by: maren, now:)
   end
 
-  let(:drivers) { "number,name,terminal,loaded_mile_rate,empty_mile_rate,hazmat\n2001,Ada Holm,Boise,0.58,0.50,yes\n2002,Ben Ruiz,Boise,0.61,0.50,no\n" }
+  let(:drivers) do
+    "number,name,terminal,loaded_mile_rate,empty_mile_rate,hazmat\n2001,Ada Holm,Boise,0.58,0.50,yes\n2002,Ben Ruiz,Boise,0.61,0.50,no\n"
+  end
 
   it "imports a file once: a preview changes nothing, the same file again changes nothing" do
     terminal_id
@@ -17,13 +19,17 @@ RSpec.describe Work::Fleet do
     expect(import(:drivers, drivers)).to include(added: 2, changed: 0, done: true)
     expect(import(:drivers, drivers)).to include(added: 0, changed: 0, unchanged: 2)
     expect(import(:drivers, drivers.sub("0.61", "0.63"))).to include(added: 0, changed: 1, unchanged: 1)
-    expect(Store::Fleet.pay_plan(DB[:drivers].first(number: "2002")[:id], now.to_date)[:loaded_mile_rate]).to eq("0.63".to_d)
+    expect(
+      Store::Fleet.pay_plan(DB[:drivers].first(number: "2002")[:id], now.to_date)[:loaded_mile_rate]
+    ).to eq("0.63".to_d)
   end
 
   it "imports all or nothing, with every error by row and column" do
     terminal_id
     result = import(:drivers, "#{drivers}2003,,Boise,abc,0.50,maybe\n2004,Cy Low,Reno,0.50,0.50,no\n")
-    expect(result[:errors].map { |error| error.values_at(:row, :column) }).to eq([[4, "name"], [4, "loaded_mile_rate"], [4, "hazmat"], [5, "terminal"]])
+    expect(result[:errors].map { |error| error.values_at(:row, :column) }).to eq(
+      [[4, "name"], [4, "loaded_mile_rate"], [4, "hazmat"], [5, "terminal"]]
+    )
     expect([result[:done], DB[:drivers].count]).to eq([false, 0])
   end
 
@@ -55,9 +61,19 @@ RSpec.describe Work::Fleet do
     unit_id
     expect { add(:units, number: "T-101", kind: "tractor") }.to refuse("taken", "/number")
     row = Store::Fleet.find(:drivers, driver_id)
-    described_class::ChangeRecord.call(:drivers, driver_id, { name: "Wade F.", number: row[:number], terminal_id:, version: 0, loaded_mile_rate: "0.70" }, by: maren, now:)
-    expect { described_class::ChangeRecord.call(:drivers, driver_id, { name: "W.", version: 0 }, by: maren, now:) }.to raise_error(Work::Stale)
-    expect([now.to_date - 1, now.to_date].map { |day| Store::Fleet.pay_plan(driver_id, day)[:loaded_mile_rate] }).to eq(["0.58".to_d, "0.70".to_d])
+    described_class::ChangeRecord.call(
+      :drivers,
+      driver_id,
+      { name: "Wade F.", number: row[:number], terminal_id:, version: 0, loaded_mile_rate: "0.70" },
+      by: maren,
+      now:
+    )
+    expect {
+      described_class::ChangeRecord.call(:drivers, driver_id, { name: "W.", version: 0 }, by: maren, now:)
+    }.to raise_error(Work::Stale)
+    expect(
+      [now.to_date - 1, now.to_date].map { |day| Store::Fleet.pay_plan(driver_id, day)[:loaded_mile_rate] }
+    ).to eq(["0.58".to_d, "0.70".to_d])
   end
 
   it "finds by any part of a name, town or number, and towns as they are typed" do

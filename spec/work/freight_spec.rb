@@ -5,7 +5,13 @@ require "app_helper"
 RSpec.describe Work::Freight do
   it "books a load with its price, its miles and everything it can be found by" do
     load = load(book)
-    expect(load.slice(:state, :origin, :destination, :booked_by, :reference)).to eq(state: "open", origin: "Boise, ID", destination: "Pendleton, OR", booked_by: "Maren Holt", reference: "PO-77")
+    expect(load.slice(:state, :origin, :destination, :booked_by, :reference)).to eq(
+      state: "open",
+      origin: "Boise, ID",
+      destination: "Pendleton, OR",
+      booked_by: "Maren Holt",
+      reference: "PO-77"
+    )
     expect([load[:line_haul], load[:fuel_surcharge], load[:total]]).to eq([1850, 370, 2220])
     expect(load[:search_text]).to include("po-77", "treasure basin", "pendleton", "yellow onions", "83702")
   end
@@ -13,9 +19,17 @@ RSpec.describe Work::Freight do
   {
     "an unknown ZIP" => [{ to: "00000" }, "unknown_place", "/stops/1/where"],
     "a town that could be several" => [{ to: "Springfield" }, "ambiguous_place", "/stops/1/where"],
-    "a delivery that closes before the pickup opens" => [{ hours: -3 }, "stops_out_of_order", "/stops/1/from"],
+    "a delivery that closes before the pickup opens" => [
+      { hours: -3 },
+      "stops_out_of_order",
+      "/stops/1/from"
+    ],
     "a customer that is not there" => [{ customer_id: 999_999 }, "unknown_customer", "/customer_id"],
-    "temperatures the wrong way round" => [{ temperature_low_f: 40, temperature_high_f: 30 }, "temperature_reversed", "/temperature_low_f"]
+    "temperatures the wrong way round" => [
+      { temperature_low_f: 40, temperature_high_f: 30 },
+      "temperature_reversed",
+      "/temperature_low_f"
+    ]
   }.each do |what, (change, code, path)|
     it "refuses #{what} and saves nothing" do
       customer_id
@@ -43,10 +57,20 @@ RSpec.describe Work::Freight do
     first = book
     Work::Freight::CrewLoad.call(first, crew, by: maren, now:)
     second = book
-    expect { Work::Freight::CrewLoad.call(second, crew, by: maren, now:) }.to refuse("crew_taken", "/driver_ids")
-    expect { Work::Freight::CrewLoad.call(second, crew, by: maren, now:) }.to raise_error(/Wade Ferris is on #{load(first)[:number]}/)
-    expect { Work::Freight::CrewLoad.call(second, crew("Nora Brandvold"), by: maren, now:) }.to refuse("crew_taken", "/tractor_id")
-    expect { Work::Freight::CrewLoad.call(second, crew("Nora Brandvold", tractor: "T-102"), by: maren, now:) }.to refuse("crew_taken", "/trailer_id")
+    expect { Work::Freight::CrewLoad.call(second, crew, by: maren, now:) }.to refuse(
+      "crew_taken",
+      "/driver_ids"
+    )
+    expect { Work::Freight::CrewLoad.call(second, crew, by: maren, now:) }.to raise_error(
+      /Wade Ferris is on #{load(first)[:number]}/
+    )
+    expect { Work::Freight::CrewLoad.call(second, crew("Nora Brandvold"), by: maren, now:) }.to refuse(
+      "crew_taken",
+      "/tractor_id"
+    )
+    expect {
+      Work::Freight::CrewLoad.call(second, crew("Nora Brandvold", tractor: "T-102"), by: maren, now:)
+    }.to refuse("crew_taken", "/trailer_id")
     Work::Freight::UncrewLoad.call(first, { why: "customer waits" }, by: maren, now:)
     expect { Work::Freight::CrewLoad.call(second, crew, by: maren, now:) }.not_to raise_error
   end
@@ -58,22 +82,41 @@ RSpec.describe Work::Freight do
     Work::Freight::CrewLoad.call(later, crew, by: maren, now:)
     change = booking(at: now + (39 * Given::HOUR)).merge(version: load(first)[:version])
     expect { Work::Freight::ChangeLoad.call(first, change, by: maren, now:) }.to refuse("crew_taken")
-    Work::Freight::ChangeLoad.call(first, booking(at: now + (8 * Given::HOUR)).merge(version: load(first)[:version]), by: maren, now:)
-    expect(DB[:trip_drivers].first(trip_id: Store::Freight.live_trip(first)[:id])[:during].begin).to eq(now + (8 * Given::HOUR))
+    Work::Freight::ChangeLoad.call(
+      first,
+      booking(at: now + (8 * Given::HOUR)).merge(version: load(first)[:version]),
+      by: maren,
+      now:
+    )
+    expect(DB[:trip_drivers].first(trip_id: Store::Freight.live_trip(first)[:id])[:during].begin).to eq(
+      now + (8 * Given::HOUR)
+    )
   end
 
   it "refuses a stale edit with both versions and who made the other" do
     id = book
     tobias = account("dispatcher", "Tobias Reyes")
     Work::Freight::ChangeLoad.call(id, booking(notes: "call ahead").merge(version: 0), by: tobias, now:)
-    expect { Work::Freight::ChangeLoad.call(id, booking(notes: "no call").merge(version: 0), by: maren, now:) }
-      .to raise_error(Work::Stale) { |stale| expect(stale.details).to include(changed_by: "Tobias Reyes", yours: include("notes" => "no call"), theirs: include("notes" => "call ahead")) }
+    expect {
+      Work::Freight::ChangeLoad.call(id, booking(notes: "no call").merge(version: 0), by: maren, now:)
+    }.to raise_error(Work::Stale) { |stale|
+      expect(stale.details).to include(
+        changed_by: "Tobias Reyes",
+        yours: include("notes" => "no call"),
+        theirs: include("notes" => "call ahead")
+      )
+    }
   end
 
   it "wants two drivers where the load needs a team" do
     id = book(team_needed: true)
     expect { Work::Freight::CrewLoad.call(id, crew, by: maren, now:) }.to refuse("team_needed", "/driver_ids")
-    Work::Freight::CrewLoad.call(id, crew.merge(driver_ids: [driver_id, driver_id("Nora Brandvold")]), by: maren, now:)
+    Work::Freight::CrewLoad.call(
+      id,
+      crew.merge(driver_ids: [driver_id, driver_id("Nora Brandvold")]),
+      by: maren,
+      now:
+    )
     expect(DB[:trip_drivers].select_map(:share_percent)).to eq([50, 50])
   end
 
@@ -81,7 +124,11 @@ RSpec.describe Work::Freight do
     load_id, = sent
     Work::Freight::CancelLoad.call(load_id, { why: "order moved" }, by: maren, now:)
     expect(DB[:texts].order(:id).last[:body]).to include("is called off")
-    expect(Store::Company.audit("load", load_id).first).to include(act: "cancel_load", why: "order moved", who: "Maren Holt")
+    expect(Store::Company.audit("load", load_id).first).to include(
+      act: "cancel_load",
+      why: "order moved",
+      who: "Maren Holt"
+    )
     expect(DB[:trip_drivers].select_map(:live)).to eq([false])
   end
 
@@ -89,13 +136,16 @@ RSpec.describe Work::Freight do
   it "gives a crew to one of two dispatchers who take it at the same moment", :committed do
     ids = [book, book]
     crew
-    answers = ids.map do |id|
-      Thread.new do
-        Work::Freight::CrewLoad.call(id, crew, by: maren, now:)
-      rescue Refused => e
-        e.code
-      end
-    end.map(&:value)
+    answers =
+      ids
+        .map do |id|
+          Thread.new do
+            Work::Freight::CrewLoad.call(id, crew, by: maren, now:)
+          rescue Refused => e
+            e.code
+          end
+        end
+        .map(&:value)
     expect(answers).to contain_exactly(an_instance_of(Integer), "crew_taken")
     expect(DB[:trip_drivers].where(live: true).count).to eq(1)
   end

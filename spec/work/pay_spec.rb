@@ -15,7 +15,12 @@ RSpec.describe Work::Pay do
     keep_photo(trip_id)
     statement = Web::Pay::Present.statement(run(open_run)[:rows][0][:id])
     trip = DB[:trips].first(id: trip_id)
-    expected = [["Loaded miles", (trip[:loaded_miles] * "0.58".to_d).round(2)], ["Empty miles", (trip[:empty_miles] * "0.50".to_d).round(2)], ["Detention", 25], ["Tarp", 50]]
+    expected = [
+      ["Loaded miles", (trip[:loaded_miles] * "0.58".to_d).round(2)],
+      ["Empty miles", (trip[:empty_miles] * "0.50".to_d).round(2)],
+      ["Detention", 25],
+      ["Tarp", 50]
+    ]
     expect(statement[:lines].map { |line| [line[:label], BigDecimal(line[:amount])] }).to eq(expected)
     expect(statement[:lines].first).to include(trip: trip[:number], estimated: false, day: "2026-11-23")
   end
@@ -34,9 +39,14 @@ RSpec.describe Work::Pay do
     deliver(trip_id)
     keep_photo(trip_id)
     id = open_run
-    expect { described_class::ApprovePayRun.call(id, { total_net: "1.00" }, by: inez, now:) }.to refuse("figures_moved", "/total_net")
+    expect { described_class::ApprovePayRun.call(id, { total_net: "1.00" }, by: inez, now:) }.to refuse(
+      "figures_moved",
+      "/total_net"
+    )
     described_class::ApprovePayRun.call(id, { total_net: run(id)[:net] }, by: inez, now:)
-    expect { described_class::ApprovePayRun.call(id, { total_net: run(id)[:net] }, by: inez, now:) }.to refuse("locked")
+    expect {
+      described_class::ApprovePayRun.call(id, { total_net: run(id)[:net] }, by: inez, now:)
+    }.to refuse("locked")
     later = described_class::OpenPayRun.call({ from: week[:to] + 1, to: week[:to] + 7 }, by: inez, now:)
     expect(run(later)[:rows]).to eq([])
     expect { open_run }.to refuse("period_taken", "/from")
@@ -44,11 +54,16 @@ RSpec.describe Work::Pay do
 
   it "pays a trip by the rates of its day, and a team half each" do
     driver_id
-    DB[:pay_plans].insert(DB[:pay_plans].first.except(:id).merge(in_force_from: Date.new(2026, 11, 24), loaded_mile_rate: "0.99"))
+    DB[:pay_plans].insert(
+      DB[:pay_plans].first.except(:id).merge(in_force_from: Date.new(2026, 11, 24), loaded_mile_rate: "0.99")
+    )
     _, trip_id = sent(crew.merge(driver_ids: [driver_id, driver_id("Nora Brandvold")]))
     deliver(trip_id)
     keep_photo(trip_id)
-    rates = run(open_run)[:rows].to_h { |row| [row[:driver][:name], Web::Pay::Present.statement(row[:id])[:lines][0]] }
+    rates =
+      run(open_run)[:rows].to_h do |row|
+        [row[:driver][:name], Web::Pay::Present.statement(row[:id])[:lines][0]]
+      end
     expect(rates["Wade Ferris"]).to include(rate: "0.58", label: "Loaded miles (50% share)")
     expect(rates.values.map { |line| line[:amount] }.uniq.length).to eq(1)
   end
@@ -64,7 +79,13 @@ RSpec.describe Work::Pay do
     deliver(trip_id)
     keep_photo(trip_id)
     statement = Web::Pay::Present.statement(run(open_run)[:rows][0][:id])
-    text = PDF::Reader.new(StringIO.new(Web::Pay::StatementPdf.new(statement).render)).pages.map(&:text).join("\n")
-    expect(text).to include("Wade Ferris", "Year to date", *statement[:lines].map { |line| line[:amount] }, statement[:net])
+    text =
+      PDF::Reader.new(StringIO.new(Web::Pay::StatementPdf.new(statement).render)).pages.map(&:text).join("\n")
+    expect(text).to include(
+      "Wade Ferris",
+      "Year to date",
+      *statement[:lines].map { |line| line[:amount] },
+      statement[:net]
+    )
   end
 end

@@ -17,23 +17,38 @@ RSpec.describe Work::Freight::JoinTrip do
 
   after { Clock.hold(nil) }
 
-  def partial(pounds, **more) = book(size: "partial", freight: [{ what: "Pallets", pieces: 4, unit: "pallets", weight_lb: pounds }], **more)
-  def stops(load_id) = Store::Freight.trip_stops(Store::Freight.live_trip(load_id)[:id]).map { |stop| [stop[:load_id], stop[:kind]] }
-  def join(load_id, trip_id, **more) = client.call(:post, "/api/loads/#{load_id}/join", { key: "join #{load_id} #{trip_id}", trip_id:, **more })
+  def partial(pounds, **more) =
+    book(
+      size: "partial",
+      freight: [{ what: "Pallets", pieces: 4, unit: "pallets", weight_lb: pounds }],
+      **more
+    )
+  def stops(load_id) =
+    Store::Freight
+      .trip_stops(Store::Freight.live_trip(load_id)[:id])
+      .map { |stop| [stop[:load_id], stop[:kind]] }
+  def join(load_id, trip_id, **more) =
+    client.call(:post, "/api/loads/#{load_id}/join", { key: "join #{load_id} #{trip_id}", trip_id:, **more })
 
   it "puts a partial on a trip in the best order, with what is aboard, and tells the driver" do
     trip_id
-    expect(client.call(:get, "/api/loads/#{second}/joinable")).to match([include(trip_id:, crew: "Wade Ferris", loads: [load(first)[:number]])])
+    expect(client.call(:get, "/api/loads/#{second}/joinable")).to match(
+      [include(trip_id:, crew: "Wade Ferris", loads: [load(first)[:number]])]
+    )
     shown = client.call(:get, "/api/trips/#{trip_id}/order?load_id=#{second}")
     expect(shown[:legs].map { |leg| leg[:weight_lb] }).to eq([20_000, 35_000, 20_000])
     2.times { join(second, trip_id) }
-    expect(stops(first)).to eq([[first, "pickup"], [second, "pickup"], [second, "delivery"], [first, "delivery"]])
+    expect(stops(first)).to eq(
+      [[first, "pickup"], [second, "pickup"], [second, "delivery"], [first, "delivery"]]
+    )
     expect(load(second)).to include(state: "sent", crew: "Wade Ferris")
     expect(DB[:texts].reverse(:id).get(:body)).to include("a load is added")
     expect(DB[:trips].where(id: trip_id).get(:loaded_miles)).to be_between(220, 260)
     plan = client.call(:get, "/api/loads/#{second}/plan?driver_id=#{driver_id}")
     expect(plan[:stops].length).to eq(2) # tried alone, for another driver
-    expect(client.call(:get, "/api/loads/#{second}/plan")[:stops].map { |stop| stop[:load] }).to eq([first, second, second, first].map { |id| load(id)[:number] })
+    expect(client.call(:get, "/api/loads/#{second}/plan")[:stops].map { |stop| stop[:load] }).to eq(
+      [first, second, second, first].map { |id| load(id)[:number] }
+    )
   end
 
   it "ranks trips that a partial could join beside crews, by what it adds, and names the leg that is too full" do
@@ -41,25 +56,59 @@ RSpec.describe Work::Freight::JoinTrip do
     Work::Match::Crews.forget
     trip_id
     row = ->(load_id) { client.call(:get, "/api/match/loads/#{load_id}")[:rows].find { |one| one[:joins] } }
-    expect(row.call(second)).to include(joins: { trip_id:, trip: "T#{Store::Freight.live_trip(first)[:number][1..]}" }, deadhead_miles: "0.0", loaded_miles: a_string_matching(/\A\d\d?\.\d\z/), trailer: include(number: "V-201"))
+    expect(row.call(second)).to include(
+      joins: {
+        trip_id:,
+        trip: "T#{Store::Freight.live_trip(first)[:number][1..]}"
+      },
+      deadhead_miles: "0.0",
+      loaded_miles: a_string_matching(/\A\d\d?\.\d\z/),
+      trailer: include(number: "V-201")
+    )
     expect(row.call(second)[:money]).to include(revenue: "2220.00", profit: a_string_matching(/\A2\d\d\d\./)) # a few miles more, paid for whole
     too_much = partial(26_000, from: "83605", to: "97850", at: now + (21 * Given::HOUR), hours: 6)
-    expect(row.call(too_much)).to include(verdict: "blocked", reasons: include(include(code: "trailer_weight", text: a_string_including("46,000 lb, and V-201 takes 45,000 lb, with what is aboard from Caldwell, ID to La Grande, OR"))))
-    shown = client.call(:get, "/api/match/compare?load_id=#{second}&drivers=#{driver_id}@#{trip_id},#{driver_id}")
+    expect(row.call(too_much)).to include(
+      verdict: "blocked",
+      reasons:
+        include(
+          include(
+            code: "trailer_weight",
+            text:
+              a_string_including(
+                "46,000 lb, and V-201 takes 45,000 lb, with what is aboard from Caldwell, ID to La Grande, OR"
+              )
+          )
+        )
+    )
+    shown =
+      client.call(:get, "/api/match/compare?load_id=#{second}&drivers=#{driver_id}@#{trip_id},#{driver_id}")
     expect(shown.map { |one| one[:joins]&.fetch(:trip_id) }).to eq([trip_id, nil])
-    expect(client.call(:get, "/api/match/crews/#{driver_id}")[:rows].map { |one| [one[:load][:id], one[:joins].nil?] }).to include([second, false], [second, true])
+    expect(
+      client.call(:get, "/api/match/crews/#{driver_id}")[:rows].map do |one|
+        [one[:load][:id], one[:joins].nil?]
+      end
+    ).to include([second, false], [second, true])
   end
 
   it "keeps another order when it is asked for, and refuses one that cannot be" do
     join(second, trip_id)
     ids = Store::Freight.trip_stops(trip_id).select_map(:stop_id)
-    client.call(:post, "/api/trips/#{trip_id}/order", { key: "other order", order: ids.values_at(1, 0, 2, 3) })
+    client.call(
+      :post,
+      "/api/trips/#{trip_id}/order",
+      { key: "other order", order: ids.values_at(1, 0, 2, 3) }
+    )
     expect(stops(first).first).to eq([second, "pickup"])
-    expect(client.call(:post, "/api/trips/#{trip_id}/order", { key: "wrong order", order: ids.reverse })[:error]).to include(code: "order_of_stops", path: "/order")
+    expect(
+      client.call(:post, "/api/trips/#{trip_id}/order", { key: "wrong order", order: ids.reverse })[:error]
+    ).to include(code: "order_of_stops", path: "/order")
   end
 
   it "refuses what is too much aboard, what is booked full, and a trip under way" do
-    expect(join(partial(26_000, at: now + (20 * Given::HOUR), hours: 10), trip_id)[:error]).to include(code: "too_much_aboard", message: a_string_including("46000 lb", "V-201 takes 45000 lb"))
+    expect(join(partial(26_000, at: now + (20 * Given::HOUR), hours: 10), trip_id)[:error]).to include(
+      code: "too_much_aboard",
+      message: a_string_including("46000 lb", "V-201 takes 45000 lb")
+    )
     expect(join(book(at: now + (20 * Given::HOUR)), trip_id)[:error]).to include(code: "not_partial")
     DB[:trips].where(id: trip_id).update(state: "rolling")
     expect(join(second, trip_id)[:error]).to include(code: "under_way")
@@ -83,7 +132,12 @@ RSpec.describe Work::Freight::JoinTrip do
       %w[arrived work left].each_with_index do |step, j|
         next if i == 3 && step == "left"
 
-        check_in(trip_id, step == "work" ? { "pickup" => "loaded", "delivery" => "delivered" }[kind] : step, at: at + (((i * 3) + j) * 600), **(step == "work" && kind == "delivery" ? { signer: "R. Dock" } : {}))
+        check_in(
+          trip_id,
+          step == "work" ? { "pickup" => "loaded", "delivery" => "delivered" }[kind] : step,
+          at: at + (((i * 3) + j) * 600),
+          **(step == "work" && kind == "delivery" ? { signer: "R. Dock" } : {})
+        )
       end
     end
     expect([first, second].map { |id| load(id)[:state] }).to eq(%w[delivered delivered])

@@ -2,7 +2,8 @@
 
 require "app_helper"
 
-# What the text gateway calls back with: signed, repeated, in any order; and what drivers without a smartphone say.
+# What the text gateway calls back with: signed, repeated, in any order; and what drivers without a smartphone
+# say.
 RSpec.describe Work::Tracking::TakeText do
   let(:gateway) { api }
 
@@ -14,27 +15,45 @@ RSpec.describe Work::Tracking::TakeText do
 
   after { Clock.hold(nil) }
 
-  def signed(body, secret: Settings.text_gateway_secret, at: Time.now.to_i) = "t=#{at},v1=#{OpenSSL::HMAC.hexdigest("SHA256", secret, "#{at}.#{body}")}"
+  def signed(body, secret: Settings.text_gateway_secret, at: Time.now.to_i) =
+    "t=#{at},v1=#{OpenSSL::HMAC.hexdigest("SHA256", secret, "#{at}.#{body}")}"
 
   def call(type, key:, **message)
     body = JSON.generate(key:, type: "message.#{type}", at: Time.now.utc.iso8601, message:)
     gateway.call(:post, "/api/hooks/texts", body, X_Gateway_Signature: signed(body))
   end
 
-  def says(body, key: "in-#{@said = @said.to_i + 1}") = call("received", key:, from: "+1 208 555 0150", to: "20855", body:)
+  def says(body, key: "in-#{@said = @said.to_i + 1}") =
+    call("received", key:, from: "+1 208 555 0150", to: "20855", body:)
   def answers = DB[:texts].order(:id).select_map(:body)
   def at(minutes) = Clock.hold(now + (minutes * 60))
 
   it "drives a whole trip by plain texts, told in the first one" do
     load_id, trip_id = sent
-    expect(answers.last).to include("Boise, ID", "Pendleton, OR", "T-101 + V-201", "You can text us ARRIVED, LOADED").and(satisfy { |text| !text.include?("{link}") })
+    expect(answers.last).to include(
+      "Boise, ID",
+      "Pendleton, OR",
+      "T-101 + V-201",
+      "You can text us ARRIVED, LOADED"
+    ).and(satisfy { |text| !text.include?("{link}") })
     says("ok")
-    expect([load(load_id)[:state], answers.last]).to match(["accepted", a_string_including("accepted. Text ARRIVED when you are at Boise, ID")])
-    { 60 => " Arrived!", 120 => "LAODED", 130 => "left", 300 => "arrived at the receiver", 360 => "delivered", 365 => "Delivered signed by R. Dock" }.each { |minutes, text| at(minutes) && says(text) }
+    expect([load(load_id)[:state], answers.last]).to match(
+      ["accepted", a_string_including("accepted. Text ARRIVED when you are at Boise, ID")]
+    )
+    {
+      60 => " Arrived!",
+      120 => "LAODED",
+      130 => "left",
+      300 => "arrived at the receiver",
+      360 => "delivered",
+      365 => "Delivered signed by R. Dock"
+    }.each { |minutes, text| at(minutes) && says(text) }
     expect(load(load_id)[:state]).to eq("delivered")
     expect(answers).to include(a_string_including("Who signed for it?"))
     stops = Store::Freight.trip_stops(trip_id).all
-    expect(stops.map { |stop| [stop[:arrived_at], stop[:worked_at]].map { |time| ((time - now) / 60).round } }).to eq([[60, 120], [300, 360]])
+    expect(
+      stops.map { |stop| [stop[:arrived_at], stop[:worked_at]].map { |time| ((time - now) / 60).round } }
+    ).to eq([[60, 120], [300, 360]])
     expect(DB[:check_ins].where(trip_id:).select_map(:source).uniq).to eq(["text"])
     expect(DB[:messages].count).to eq(0)
   end
@@ -51,7 +70,9 @@ RSpec.describe Work::Tracking::TakeText do
     says("the gate is locked and nobody is here since 5")
     says("QUESTION where do I park")
     says("loaded") # no trip
-    expect(DB[:messages].order(:id).select_map(%i[body not_understood])).to eq([["the gate is locked and nobody is here since 5", true], ["where do I park", false], ["loaded", false]])
+    expect(DB[:messages].order(:id).select_map(%i[body not_understood])).to eq(
+      [["the gate is locked and nobody is here since 5", true], ["where do I park", false], ["loaded", false]]
+    )
     expect(answers.last).to include("no trip with us")
     says("español")
     expect(answers.last).to include("desde ahora en español")
@@ -65,10 +86,24 @@ RSpec.describe Work::Tracking::TakeText do
   it "takes a call once, and none that is not signed by the gateway lately" do
     2.times { says("hello", key: "in-same") }
     expect(DB[:messages].count).to eq(1)
-    body = JSON.generate(key: "in-forged", type: "message.received", at: Time.now.utc.iso8601, message: { from: "208-555-0150", body: "forged" })
-    codes = [signed(body, secret: "guess"), "t=1,v1=00", signed(body, at: Time.now.to_i - 3600)].map { |signature| gateway.call(:post, "/api/hooks/texts", body, X_Gateway_Signature: signature).dig(:error, :code) }
+    body =
+      JSON.generate(
+        key: "in-forged",
+        type: "message.received",
+        at: Time.now.utc.iso8601,
+        message: {
+          from: "208-555-0150",
+          body: "forged"
+        }
+      )
+    codes =
+      [signed(body, secret: "guess"), "t=1,v1=00", signed(body, at: Time.now.to_i - 3600)].map do |signature|
+        gateway.call(:post, "/api/hooks/texts", body, X_Gateway_Signature: signature).dig(:error, :code)
+      end
     expect(codes).to eq(%w[bad_signature bad_signature stale_call])
-    expect(says("who is this", key: "in-stranger").then { DB[:received_texts].where(driver_id: nil).count }).to eq(0)
+    expect(
+      says("who is this", key: "in-stranger").then { DB[:received_texts].where(driver_id: nil).count }
+    ).to eq(0)
     call("received", key: "in-unknown", from: "+1 503 555 0199", body: "hi")
     expect(DB[:received_texts].where(driver_id: nil).select_map(:body)).to eq(["hi"])
   end
@@ -82,6 +117,10 @@ RSpec.describe Work::Tracking::TakeText do
     expect(DB[:texts].first(id: text[:id])).to include(state: "delivered", cost: BigDecimal("0.0079"))
     DB[:texts].where(id: text[:id]).update(state: "sent")
     2.times { call("failed", key: "evt-3", receipt: "r-1", failure: "the phone is off") }
-    expect(DB[:texts].first(id: text[:id])).to include(state: "written", attempts: 1, failure: "the phone is off")
+    expect(DB[:texts].first(id: text[:id])).to include(
+      state: "written",
+      attempts: 1,
+      failure: "the phone is off"
+    )
   end
 end

@@ -10,7 +10,9 @@ RSpec.describe Work::Tracking do
     states << load(load_id)[:state]
     check_in(trip_id, "on_my_way")
     states << load(load_id)[:state]
-    %w[arrived loaded left arrived].each_with_index { |kind, i| check_in(trip_id, kind, at: now + (i * Given::HOUR)) }
+    %w[arrived loaded left arrived].each_with_index do |kind, i|
+      check_in(trip_id, kind, at: now + (i * Given::HOUR))
+    end
     check_in(trip_id, "delivered", at: now + (4 * Given::HOUR), signer: "R. Dock")
     states << load(load_id)[:state]
     keep_photo(trip_id)
@@ -22,7 +24,10 @@ RSpec.describe Work::Tracking do
     expect { check_in(trip_id, "declined") }.to refuse("reason_missing", "/note")
     check_in(trip_id, "declined", note: "truck in the shop")
     expect(load(load_id).slice(:state, :crew)).to eq(state: "open", crew: nil)
-    expect(DB[:trips].first(id: trip_id).slice(:state, :decline_reason)).to eq(state: "declined", decline_reason: "truck in the shop")
+    expect(DB[:trips].first(id: trip_id).slice(:state, :decline_reason)).to eq(
+      state: "declined",
+      decline_reason: "truck in the shop"
+    )
     expect { Work::Freight::CrewLoad.call(load_id, crew, by: maren, now:) }.not_to raise_error
   end
 
@@ -55,11 +60,17 @@ RSpec.describe Work::Tracking do
   it "keeps papers by what they are, whatever they are called" do
     _, trip_id = sent
     stop_id = Store::Freight.trip_stops(trip_id).first[:stop_id]
-    keep = ->(content) { described_class::KeepPaper.call(trip_id, content, { kind: "bol", stop_id: }, driver:, now:) }
+    keep = ->(content) do
+      described_class::KeepPaper.call(trip_id, content, { kind: "bol", stop_id: }, driver:, now:)
+    end
     expect { keep.call("MZ\x90\x00 not a picture".b) }.to refuse("not_a_picture")
     expect { keep.call("\x89PNG".b + ("x" * (15 * 1024 * 1024))) }.to refuse("too_large")
     keep.call(photo)
-    expect(DB[:papers].first).to include(content_type: "image/png", bytes: photo.bytesize, sha256: Digest::SHA256.hexdigest(photo))
+    expect(DB[:papers].first).to include(
+      content_type: "image/png",
+      bytes: photo.bytesize,
+      sha256: Digest::SHA256.hexdigest(photo)
+    )
   end
 
   it "has a link of the driver's own: long, random, kept as a digest, ending and revocable" do

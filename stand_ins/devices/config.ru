@@ -2,4 +2,6 @@
 
 require_relative "service"
 
-run StandIns::DeviceService.new(ENV.fetch("DEVICES_FILE", File.expand_path("../../var/stand_ins/devices.jsonl", __dir__)))
+run StandIns::DeviceService.new(
+      ENV.fetch("DEVICES_FILE", File.expand_path("../../var/stand_ins/devices.jsonl", __dir__))
+    )

@@ -2,4 +2,6 @@
 
 require_relative "mailbox"
 
-run StandIns::Mailbox.new(ENV.fetch("MAILS_FILE", File.expand_path("../../var/stand_ins/mails.jsonl", __dir__)))
+run StandIns::Mailbox.new(
+      ENV.fetch("MAILS_FILE", File.expand_path("../../var/stand_ins/mails.jsonl", __dir__))
+    )

@@ -7,10 +7,13 @@ require "securerandom"
 require "time"
 
 # Simulated outside services: each a small process of its own.
-module StandIns; end
+module StandIns
+end
 
-# A mail service whose mailboxes anybody may read. POST /v1/mails {"to","subject","body"} with an Idempotency-Key answers
-# {"receipt"}; the same key is delivered once. GET / shows all mails, newest first; GET /v1/mails lists them as JSON.
+# A mail service whose mailboxes anybody may read. POST /v1/mails {"to","subject","body"} with an
+# Idempotency-Key answers
+# {"receipt"}; the same key is delivered once. GET / shows all mails, newest first; GET /v1/mails lists them
+# as JSON.
 class StandIns::Mailbox
   PAGE = ERB.new(<<~HTML)
     <!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Mailbox (stand-in)</title>
@@ -30,10 +33,14 @@ class StandIns::Mailbox
 
   def call(env)
     case [env["REQUEST_METHOD"], env["PATH_INFO"]]
-    when ["POST", "/v1/mails"] then receive(JSON.parse(env["rack.input"].read), env["HTTP_IDEMPOTENCY_KEY"])
-    when ["GET", "/v1/mails"] then json(200, mails)
-    when ["GET", "/"] then [200, { "content-type" => "text/html; charset=utf-8" }, [PAGE.result(binding)]]
-    else json(404, error: "no such address")
+    when %w[POST /v1/mails]
+      receive(JSON.parse(env["rack.input"].read), env["HTTP_IDEMPOTENCY_KEY"])
+    when %w[GET /v1/mails]
+      json(200, mails)
+    when %w[GET /]
+      [200, { "content-type" => "text/html; charset=utf-8" }, [PAGE.result(binding)]]
+    else
+      json(404, error: "no such address")
     end
   rescue JSON::ParserError
     json(400, error: "the body is no JSON")
@@ -44,13 +51,20 @@ class StandIns::Mailbox
   def mails = @lock.synchronize { @mails.dup }
 
   def receive(mail, key)
-    return json(422, error: "to, subject and body are needed, and an Idempotency-Key") if [*mail.values_at("to", "subject", "body"), key].any? { |text| text.to_s.empty? }
+    if [*mail.values_at("to", "subject", "body"), key].any? { |text| text.to_s.empty? }
+      return json(422, error: "to, subject and body are needed, and an Idempotency-Key")
+    end
 
     @lock.synchronize do
       earlier = @mails.find { |one| one["key"] == key }
       return json(201, receipt: earlier["receipt"]) if earlier
 
-      @mails << { "key" => key, **mail.slice("to", "subject", "body"), "at" => Time.now.utc.iso8601, "receipt" => SecureRandom.hex(8) }
+      @mails << {
+        "key" => key,
+        **mail.slice("to", "subject", "body"),
+        "at" => Time.now.utc.iso8601,
+        "receipt" => SecureRandom.hex(8)
+      }
       File.write(@path, "#{JSON.generate(@mails.last)}\n", mode: "a")
       json(201, receipt: @mails.last["receipt"])
     end

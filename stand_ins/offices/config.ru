@@ -2,4 +2,8 @@
 
 require_relative "offices"
 
-run StandIns::PermitOffices.new(ENV.fetch("OFFICES_FILE", File.expand_path("../../var/stand_ins/offices.jsonl", __dir__)), outages: ENV["OFFICES_OUTAGES"] != "never", hours: ENV["OFFICES_HOURS"] != "always")
+run StandIns::PermitOffices.new(
+      ENV.fetch("OFFICES_FILE", File.expand_path("../../var/stand_ins/offices.jsonl", __dir__)),
+      outages: ENV["OFFICES_OUTAGES"] != "never",
+      hours: ENV["OFFICES_HOURS"] != "always"
+    )

@@ -4,9 +4,11 @@ require "erb"
 require "bigdecimal"
 require "prawn"
 
-# What is paid at the offices: from what a company has there in advance, or by card on a page of the office's own.
+# What is paid at the offices: from what a company has there in advance, or by card on a page of the office's
+# own.
 #
-# A payment is a Hash with "payment", its number, "key", "office", "applications", "amount", "method", "return_to" and "state", which is
+# A payment is a Hash with "payment", its number, "key", "office", "applications", "amount", "method",
+# "return_to" and "state", which is
 # paid, open or failed.
 class StandIns::PermitOffices::Till
   # In dollars, of every company with every office at first.
@@ -19,18 +21,34 @@ class StandIns::PermitOffices::Till
     <form method="post"><button name="card" value="0000">Leave without paying</button></form><% else %><p>This payment is <%= state %>.</p><p><a href="<%= back %>">Back</a></p><% end %></html>
   HTML
 
-  # keep - called with each payment as it changes; fee - says what an application costs, nil where there is none or it is not issued
+  # keep - called with each payment as it changes; fee - says what an application costs, nil where there is
+  #        none or it is not issued
   def initialize(kept, keep:, fee:)
     @payments = kept.to_h { |row| [row["payment"], row] }
     @keep = keep
     @fee = fee
   end
 
-  def balance(office) = IN_ADVANCE - @payments.values.select { |row| row["office"] == office && row["state"] == "paid" && row["method"] == "balance" }.sum { |row| BigDecimal(row["amount"]) }
+  def balance(office) =
+    IN_ADVANCE -
+      @payments
+        .values
+        .select { |row| row["office"] == office && row["state"] == "paid" && row["method"] == "balance" }
+        .sum { |row| BigDecimal(row["amount"]) }
 
   # Returns the payment, the same again for the same key.
   def pay(office, form, key)
-    @payments.values.find { |row| row["key"] == key } || keep(judged({ "payment" => "#{office}-R#{1000 + @payments.length}", "key" => key, "office" => office, **form.slice("applications", "amount", "method", "return_to") }))
+    @payments.values.find { |row| row["key"] == key } ||
+      keep(
+        judged(
+          {
+            "payment" => "#{office}-R#{1000 + @payments.length}",
+            "key" => key,
+            "office" => office,
+            **form.slice("applications", "amount", "method", "return_to")
+          }
+        )
+      )
   end
 
   def [](number) = @payments[number]
@@ -39,30 +57,51 @@ class StandIns::PermitOffices::Till
   def card(row, number)
     return row unless row["state"] == "open"
 
-    keep(row.merge(number.to_s.delete(" ") == "0000" ? { "state" => "failed", "message" => "The card was declined, or nobody paid." } : { "state" => "paid" }))
+    keep(
+      row.merge(
+        (
+          if number.to_s.delete(" ") == "0000"
+            { "state" => "failed", "message" => "The card was declined, or nobody paid." }
+          else
+            { "state" => "paid" }
+          end
+        )
+      )
+    )
   end
 
   def answer(row, base)
     told = { payment: row["payment"], state: row["state"] }
     case row["state"]
-    when "paid" then told.merge(receipt: row["payment"].sub("R", "RCPT"))
-    when "open" then told.merge(checkout: "#{base}/pay/#{row["payment"]}")
-    else told.merge(message: row["message"])
+    when "paid"
+      told.merge(receipt: row["payment"].sub("R", "RCPT"))
+    when "open"
+      told.merge(checkout: "#{base}/pay/#{row["payment"]}")
+    else
+      told.merge(message: row["message"])
     end
   end
 
   def page(row)
     escape = ->(text) { ERB::Util.html_escape(text) }
-    PAGE.result_with_hash(number: escape.call(row["payment"]), amount: escape.call(row["amount"]), office: escape.call(row["office"]), applications: escape.call(row["applications"].join(", ")), state: row["state"],
-                          back: escape.call(row["return_to"]))
+    PAGE.result_with_hash(
+      number: escape.call(row["payment"]),
+      amount: escape.call(row["amount"]),
+      office: escape.call(row["office"]),
+      applications: escape.call(row["applications"].join(", ")),
+      state: row["state"],
+      back: escape.call(row["return_to"])
+    )
   end
 
   def receipt(row)
-    Prawn::Document.new(page_size: "LETTER", margin: 54) do |pdf|
-      Prawn::Fonts::AFM.hide_m17n_warning = true
-      pdf.text "Receipt #{row["payment"].sub("R", "RCPT")} (stand-in)", size: 20, style: :bold
-      pdf.text "$#{row["amount"]} by #{row["method"]}, for #{row["applications"].join(", ")}", size: 12
-    end.render
+    Prawn::Document
+      .new(page_size: "LETTER", margin: 54) do |pdf|
+        Prawn::Fonts::AFM.hide_m17n_warning = true
+        pdf.text "Receipt #{row["payment"].sub("R", "RCPT")} (stand-in)", size: 20, style: :bold
+        pdf.text "$#{row["amount"]} by #{row["method"]}, for #{row["applications"].join(", ")}", size: 12
+      end
+      .render
   end
 
   private
@@ -70,13 +109,25 @@ class StandIns::PermitOffices::Till
   # Checked by what the office itself knows.
   def judged(row)
     fees = Array(row["applications"]).map { |number| @fee.call(number) }
-    paid = @payments.values.find { |other| other["state"] != "failed" && other["applications"].intersect?(Array(row["applications"])) }
-    trouble = if fees.empty? || fees.any?(&:nil?) then "There is no such permit to pay."
-              elsif paid then "That is paid already, or its payment is open: #{paid["payment"]}."
-              elsif fees.sum != BigDecimal(row["amount"].to_s) then "What is due is $#{format("%.2f", fees.sum)}."
-              elsif row["method"] == "balance" && balance(row["office"]) < fees.sum then "The balance is $#{format("%.2f", balance(row["office"]))}, and $#{format("%.2f", fees.sum)} is due."
-              end
-    return row.merge("applications" => Array(row["applications"]), "state" => "failed", "message" => trouble) if trouble
+    paid =
+      @payments.values.find do |other|
+        other["state"] != "failed" && other["applications"].intersect?(Array(row["applications"]))
+      end
+    trouble =
+      if fees.empty? || fees.any?(&:nil?)
+        "There is no such permit to pay."
+      elsif paid
+        "That is paid already, or its payment is open: #{paid["payment"]}."
+      elsif fees.sum != BigDecimal(row["amount"].to_s)
+        "What is due is $#{format("%.2f", fees.sum)}."
+      elsif row["method"] == "balance" && balance(row["office"]) < fees.sum
+        "The balance is $#{format("%.2f", balance(row["office"]))}, and $#{format("%.2f", fees.sum)} is due."
+      end
+    if trouble
+      return(
+        row.merge("applications" => Array(row["applications"]), "state" => "failed", "message" => trouble)
+      )
+    end
 
     row.merge("amount" => format("%.2f", fees.sum), "state" => row["method"] == "balance" ? "paid" : "open")
   end

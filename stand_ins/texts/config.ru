@@ -3,4 +3,8 @@
 require_relative "gateway"
 require_relative "../../config/settings"
 
-run StandIns::TextGateway.new(ENV.fetch("TEXTS_FILE", File.expand_path("../../var/stand_ins/texts.jsonl", __dir__)), callback: ENV.fetch("TEXT_CALLBACK_URL", nil), secret: Settings.text_gateway_secret)
+run StandIns::TextGateway.new(
+      ENV.fetch("TEXTS_FILE", File.expand_path("../../var/stand_ins/texts.jsonl", __dir__)),
+      callback: ENV.fetch("TEXT_CALLBACK_URL", nil),
+      secret: Settings.text_gateway_secret
+    )

@@ -10,14 +10,16 @@ require "time"
 require "uri"
 
 # Simulated outside services: each a small process of its own.
-module StandIns; end
+module StandIns
+end
 
 # A text-message gateway in the common style: messages are posted, what becomes of them is called back.
 #
 # POST /v1/messages {"to","body"} with an Idempotency-Key answers {"receipt"}; the same key is delivered once.
 # GET /v1/messages?to= lists them. GET / shows the phones with what they received, and lets each write back.
 # Calls go to the address it was started with: {"key","type","at","message"}, signed in X-Gateway-Signature as
-# t=seconds,v1=hex of HMAC-SHA256("seconds.body"). They are repeated until they are answered with 200, now and then twice, and not
+# t=seconds,v1=hex of HMAC-SHA256("seconds.body"). They are repeated until they are answered with 200, now and
+# then twice, and not
 # always in order, as such gateways do. Numbers that end in 0199 never answer: their texts fail.
 class StandIns::TextGateway
   PAGE = ERB.new(File.read(File.expand_path("phones.html.erb", __dir__)))
@@ -27,7 +29,8 @@ class StandIns::TextGateway
   RETRY_SECONDS = [1, 3, 10, 30, 60, 120, 300].freeze
   TWICE_EVERY = 7
 
-  # path - a file of JSON lines that keeps the messages over a restart; callback - address, or nil to call nobody
+  # path - a file of JSON lines that keeps the messages over a restart; callback - address, or nil to call
+  #        nobody
   def initialize(path, callback: nil, secret: "")
     @path = path
     @callback = callback && URI(callback)
@@ -41,11 +44,16 @@ class StandIns::TextGateway
 
   def call(env)
     case [env["REQUEST_METHOD"], env["PATH_INFO"]]
-    when ["POST", "/v1/messages"] then receive(JSON.parse(env["rack.input"].read), env["HTTP_IDEMPOTENCY_KEY"])
-    when ["GET", "/v1/messages"] then json(200, kept(env["QUERY_STRING"][/to=([^&]*)/, 1]))
-    when ["POST", "/reply"] then reply(URI.decode_www_form(env["rack.input"].read).to_h)
-    when ["GET", "/"] then [200, { "content-type" => "text/html; charset=utf-8" }, [page]]
-    else json(404, error: "no such address")
+    when %w[POST /v1/messages]
+      receive(JSON.parse(env["rack.input"].read), env["HTTP_IDEMPOTENCY_KEY"])
+    when %w[GET /v1/messages]
+      json(200, kept(env["QUERY_STRING"][/to=([^&]*)/, 1]))
+    when %w[POST /reply]
+      reply(URI.decode_www_form(env["rack.input"].read).to_h)
+    when %w[GET /]
+      [200, { "content-type" => "text/html; charset=utf-8" }, [page]]
+    else
+      json(404, error: "no such address")
     end
   rescue JSON::ParserError
     json(400, error: "the body is no JSON")
@@ -55,18 +63,21 @@ class StandIns::TextGateway
 
   def receive(message, key)
     to, body = message.values_at("to", "body")
-    return json(422, error: "to and body are needed, and an Idempotency-Key") if [to, body, key].any? { |text| text.to_s.empty? }
+    if [to, body, key].any? { |text| text.to_s.empty? }
+      return json(422, error: "to and body are needed, and an Idempotency-Key")
+    end
 
     json(201, receipt: deliver(to, body, key))
   end
 
   def deliver(to, body, key)
-    message = @lock.synchronize do
-      earlier = @messages.find { |one| one["key"] == key }
-      return earlier["receipt"] if earlier
+    message =
+      @lock.synchronize do
+        earlier = @messages.find { |one| one["key"] == key }
+        return earlier["receipt"] if earlier
 
-      keep("key" => key, "to" => to, "body" => body, "receipt" => SecureRandom.hex(8))
-    end
+        keep("key" => key, "to" => to, "body" => body, "receipt" => SecureRandom.hex(8))
+      end
     tell_fate(message)
     message["receipt"]
   end
@@ -76,7 +87,9 @@ class StandIns::TextGateway
     from, body = form.values_at("from", "body")
     return json(422, error: "from and body are needed") if [from, body].any? { |text| text.to_s.strip.empty? }
 
-    @lock.synchronize { keep("key" => "in-#{SecureRandom.hex(8)}", "from" => from, "to" => from, "body" => body, "out" => true) }
+    @lock.synchronize do
+      keep("key" => "in-#{SecureRandom.hex(8)}", "from" => from, "to" => from, "body" => body, "out" => true)
+    end
     announce("received", from:, to: "20855", body:)
     [303, { "location" => "/" }, []]
   end
@@ -89,8 +102,19 @@ class StandIns::TextGateway
 
   # Delivered is now and then told before sent.
   def tell_fate(message)
-    told = { receipt: message["receipt"], to: message["to"], cost: format("%.4f", (message["body"].length / PART_LETTERS.to_f).ceil * PART_COST) }
-    fate = message["to"].end_with?("0199") ? ["failed", { **told, failure: "the number does not answer" }] : ["delivered", told]
+    told = {
+      receipt: message["receipt"],
+      to: message["to"],
+      cost: format("%.4f", (message["body"].length / PART_LETTERS.to_f).ceil * PART_COST)
+    }
+    fate =
+      (
+        if message["to"].end_with?("0199")
+          ["failed", { **told, failure: "the number does not answer" }]
+        else
+          ["delivered", told]
+        end
+      )
     calls = [["sent", told], fate]
     (rand(5).zero? ? calls.reverse : calls).each { |type, what| announce(type, **what) }
   end
@@ -98,14 +122,28 @@ class StandIns::TextGateway
   def announce(type, **message)
     return if @callback.nil?
 
-    body = JSON.generate(key: "evt-#{SecureRandom.hex(8)}", type: "message.#{type}", at: Time.now.utc.iso8601, message:)
+    body =
+      JSON.generate(
+        key: "evt-#{SecureRandom.hex(8)}",
+        type: "message.#{type}",
+        at: Time.now.utc.iso8601,
+        message:
+      )
     (rand(TWICE_EVERY).zero? ? 2 : 1).times { @calls << [body, 0] }
   end
 
   def call_back(body, tries)
     seconds = Time.now.to_i
     signature = "t=#{seconds},v1=#{OpenSSL::HMAC.hexdigest("SHA256", @secret, "#{seconds}.#{body}")}"
-    answer = Net::HTTP.start(@callback.host, @callback.port, open_timeout: 3, read_timeout: 10) { |http| http.post(@callback.path, body, "Content-Type" => "application/json", "X-Gateway-Signature" => signature) }
+    answer =
+      Net::HTTP.start(@callback.host, @callback.port, open_timeout: 3, read_timeout: 10) do |http|
+        http.post(
+          @callback.path,
+          body,
+          "Content-Type" => "application/json",
+          "X-Gateway-Signature" => signature
+        )
+      end
     again(body, tries) unless answer.is_a?(Net::HTTPSuccess) || answer.code == "422"
   rescue SystemCallError, Timeout::Error, IOError
     again(body, tries)
@@ -131,7 +169,11 @@ class StandIns::TextGateway
 
   # A message as HTML, with its links live.
   def html(text)
-    ERB::Util.html_escape(text).gsub(%r{https?://\S+}) { |link| %(<a href="#{link}" target="_blank" rel="noopener">#{link[0, 40]}…</a>) }
+    ERB::Util
+      .html_escape(text)
+      .gsub(%r{https?://\S+}) do |link|
+        %(<a href="#{link}" target="_blank" rel="noopener">#{link[0, 40]}…</a>)
+      end
   end
 
   def json(status, body) = [status, { "content-type" => "application/json" }, [JSON.generate(body)]]

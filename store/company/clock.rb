@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The one clock. In a demo it runs from the demo's own instant, and goes on after a restart where the last act left it.
+# The one clock. In a demo it runs from the demo's own instant, and goes on after a restart where the last act
+# left it.
 module Store::Company::Clock
   # Tests set the clock by hand.
   def self.hold(instant) = @held = instant
@@ -12,7 +13,8 @@ module Store::Company::Clock
     demo_at ? demo_at + (Time.now.utc - real_at) : Time.now.utc
   end
 
-  # The anchor changes only when the demo is loaded or started; a process that is told of neither looks again each minute.
+  # The anchor changes only when the demo is loaded or started; a process that is told of neither looks again
+  # each minute.
   def self.anchor
     return @anchor if @anchor && Process.clock_gettime(Process::CLOCK_MONOTONIC) - @looked_at < 60
 

@@ -20,9 +20,35 @@ class Web::Freight::Calendar
   private
 
   def stops
-    DB[:trip_drivers].join(:trips, id: :trip_id).join(:trip_stops, trip_id: Sequel[:trips][:id]).join(:stops, id: Sequel[:trip_stops][:stop_id]).join(:loads, id: Sequel[:stops][:load_id])
-                     .where(driver_id: @driver[:id], live: true, Sequel[:trips][:state] => %w[sent accepted rolling], left_at: nil, worked_at: nil).exclude(from_at: nil)
-                     .order(:from_at).select(Sequel[:stops][:id], :kind, :name, :address, :town, Sequel[:stops][:state], :zip, :from_at, :to_at, Sequel[:stops][:notes], Sequel[:loads][:number], Sequel[:trips][:number].as(:trip)).all
+    DB[:trip_drivers]
+      .join(:trips, id: :trip_id)
+      .join(:trip_stops, trip_id: Sequel[:trips][:id])
+      .join(:stops, id: Sequel[:trip_stops][:stop_id])
+      .join(:loads, id: Sequel[:stops][:load_id])
+      .where(
+        :driver_id => @driver[:id],
+        :live => true,
+        Sequel[:trips][:state] => %w[sent accepted rolling],
+        :left_at => nil,
+        :worked_at => nil
+      )
+      .exclude(from_at: nil)
+      .order(:from_at)
+      .select(
+        Sequel[:stops][:id],
+        :kind,
+        :name,
+        :address,
+        :town,
+        Sequel[:stops][:state],
+        :zip,
+        :from_at,
+        :to_at,
+        Sequel[:stops][:notes],
+        Sequel[:loads][:number],
+        Sequel[:trips][:number].as(:trip)
+      )
+      .all
   end
 
   def event(stop)
@@ -30,9 +56,12 @@ class Web::Freight::Calendar
       event.uid = "stop-#{stop[:id]}@crew-ledger"
       event.dtstamp = Icalendar::Values::DateTime.new(@now.utc, "tzid" => "UTC")
       event.dtstart = Icalendar::Values::DateTime.new(stop[:from_at].utc, "tzid" => "UTC")
-      event.dtend = Icalendar::Values::DateTime.new((stop[:to_at] || (stop[:from_at] + 3600)).utc, "tzid" => "UTC")
+      event.dtend =
+        Icalendar::Values::DateTime.new((stop[:to_at] || (stop[:from_at] + 3600)).utc, "tzid" => "UTC")
       event.summary = "#{stop[:kind].capitalize} #{stop[:number]}: #{stop[:name]}"
-      event.location = [stop[:address], "#{stop[:town]}, #{stop[:state]} #{stop[:zip]}"].reject(&:empty?).join(", ")
+      event.location = [stop[:address], "#{stop[:town]}, #{stop[:state]} #{stop[:zip]}"].reject(
+        &:empty?
+      ).join(", ")
       event.description = ["Trip #{stop[:trip]}", stop[:notes]].reject { |part| part.to_s.empty? }.join("\n")
     end
   end

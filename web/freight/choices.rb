@@ -8,7 +8,13 @@ class Web::Freight::Choices
   end
 
   def to_h
-    { begins_at: @from.iso8601, ends_at: @to.iso8601, drivers:, tractors: units("tractor"), trailers: units("trailer") }
+    {
+      begins_at: @from.iso8601,
+      ends_at: @to.iso8601,
+      drivers:,
+      tractors: units("tractor"),
+      trailers: units("trailer")
+    }
   end
 
   private
@@ -16,19 +22,40 @@ class Web::Freight::Choices
   def drivers
     held = held(:trip_drivers)
     last = Store::Match.last_units
-    DB[:drivers].where(retired: false).order(:name).map do |row|
-      { id: row[:id], name: row[:name], detail: row[:number], taken_by: held[row[:id]], last_tractor_id: last.dig(row[:id], "tractor"), last_trailer_id: last.dig(row[:id], "trailer") }
-    end
+    DB[:drivers]
+      .where(retired: false)
+      .order(:name)
+      .map do |row|
+        {
+          id: row[:id],
+          name: row[:name],
+          detail: row[:number],
+          taken_by: held[row[:id]],
+          last_tractor_id: last.dig(row[:id], "tractor"),
+          last_trailer_id: last.dig(row[:id], "trailer")
+        }
+      end
   end
 
   def units(kind)
     held = held(:trip_units)
-    DB[:units].where(kind:, retired: false).order(:number).map do |row|
-      { id: row[:id], name: row[:number], detail: [row[:trailer_kind]&.tr("_", " "), row[:make]].compact.join(" "), taken_by: held[row[:id]] }
-    end
+    DB[:units]
+      .where(kind:, retired: false)
+      .order(:number)
+      .map do |row|
+        {
+          id: row[:id],
+          name: row[:number],
+          detail: [row[:trailer_kind]&.tr("_", " "), row[:make]].compact.join(" "),
+          taken_by: held[row[:id]]
+        }
+      end
   end
 
   def held(table)
-    Store::Freight.holding(table, @from, @to).all.to_h { |row| [row[:holder_id], Work::Freight::Taken.said(row)] }
+    Store::Freight
+      .holding(table, @from, @to)
+      .all
+      .to_h { |row| [row[:holder_id], Work::Freight::Taken.said(row)] }
   end
 end

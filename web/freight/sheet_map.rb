@@ -33,10 +33,17 @@ class Web::Freight::SheetMap
   def width = @pdf.page.dimensions[2] - (2 * @left)
 
   # Points to a degree of latitude.
-  def scale = @scale ||= [width / ((@east - @west + (2 * MARGIN)) * @narrow), HEIGHT / (@north - @south + (2 * MARGIN))].min
+  def scale =
+    @scale ||= [
+      width / ((@east - @west + (2 * MARGIN)) * @narrow),
+      HEIGHT / (@north - @south + (2 * MARGIN))
+    ].min
 
   def at((longitude, latitude))
-    [@left + (width / 2) + ((longitude - ((@west + @east) / 2)) * @narrow * scale), @bottom + (HEIGHT / 2) + ((latitude - ((@south + @north) / 2)) * scale)]
+    [
+      @left + (width / 2) + ((longitude - ((@west + @east) / 2)) * @narrow * scale),
+      @bottom + (HEIGHT / 2) + ((latitude - ((@south + @north) / 2)) * scale)
+    ]
   end
 
   def clipped

@@ -4,7 +4,8 @@
 module Web::Freight::Trips
   def self.registered(app)
     app.helpers do
-      def trip(trip_id, status: 200) = json(Web::Freight::Present.trips([DB[:trips].first(id: trip_id)]).first, status:)
+      def trip(trip_id, status: 200) =
+        json(Web::Freight::Present.trips([DB[:trips].first(id: trip_id)]).first, status:)
     end
     app.get("/api/loads/:id/swap-places") { json Web::Freight::Trips.places(id, now) }
     app.post("/api/loads/:id/relay") { load Work::Freight::Relay.call(id, input, by:, now:) }
@@ -13,7 +14,9 @@ module Web::Freight::Trips
     app.post("/api/trips/empty") { trip Work::Freight::Reposition.call(input, by:, now:), status: 201 }
     app.post("/api/trips/:id/call-off") { trip Work::Freight::Reposition.call_off(id, input, by:, now:) }
     app.post("/api/trips/:id/stops") { trip Work::Freight::OwnStop.add(id, input, by:, now:) }
-    app.delete("/api/trips/:id/stops/:stop_id") { trip Work::Freight::OwnStop.remove(id, parameters[:stop_id], input, by:, now:) }
+    app.delete("/api/trips/:id/stops/:stop_id") do
+      trip Work::Freight::OwnStop.remove(id, parameters[:stop_id], input, by:, now:)
+    end
   end
 
   def self.places(load_id, now)
@@ -22,8 +25,23 @@ module Web::Freight::Trips
     tractors = DB[:units].where(id: proposals.map { |one| one.crew.tractor_id }).select_hash(:id, :number)
     proposals.map do |one|
       town = one.spot.town
-      { where: "#{town[:town]}, #{town[:state]}", zip: town[:zip], zone: town[:zone], after: found.after(one.spot), at: iso(one.at), arrives_at: iso(one.first_at), crew: one.crew.name,
-        driver_ids: one.crew.drivers.map { |row| row[:id] }, tractor: { id: one.crew.tractor_id, name: tractors[one.crew.tractor_id] }, deadhead_minutes: one.deadhead_minutes, late_minutes: one.late_minutes, finish_at: iso(one.finish_at) }
+      {
+        where: "#{town[:town]}, #{town[:state]}",
+        zip: town[:zip],
+        zone: town[:zone],
+        after: found.after(one.spot),
+        at: iso(one.at),
+        arrives_at: iso(one.first_at),
+        crew: one.crew.name,
+        driver_ids: one.crew.drivers.map { |row| row[:id] },
+        tractor: {
+          id: one.crew.tractor_id,
+          name: tractors[one.crew.tractor_id]
+        },
+        deadhead_minutes: one.deadhead_minutes,
+        late_minutes: one.late_minutes,
+        finish_at: iso(one.finish_at)
+      }
     end
   end
 

@@ -4,7 +4,12 @@ require "prawn"
 
 # The record of a day as a graph grid: four lines of status over the day's hours, as 49 CFR 395.8(g) shows it.
 class Web::Hours::DayPdf
-  LINES = { "off_duty" => "Off duty", "sleeper" => "Sleeper berth", "driving" => "Driving", "on_duty" => "On duty (not driving)" }.freeze
+  LINES = {
+    "off_duty" => "Off duty",
+    "sleeper" => "Sleeper berth",
+    "driving" => "Driving",
+    "on_duty" => "On duty (not driving)"
+  }.freeze
   AS = { "personal_use" => "off_duty", "yard_move" => "on_duty" }.freeze
   LEFT = 110
   ROW = 26
@@ -14,17 +19,31 @@ class Web::Hours::DayPdf
     @hours = hours
     @day = hours[:days].find { |one| one[:date] == day } or raise Work::NotFound.new("record of", day)
     @from, @to = @day.values_at(:from, :to).map { |time| Time.iso8601(time) }
-    @pdf = Prawn::Document.new(page_size: "LETTER", page_layout: :landscape, margin: 40, info: { Title: "Record of duty status", Creator: "Crew Ledger" })
+    @pdf =
+      Prawn::Document.new(
+        page_size: "LETTER",
+        page_layout: :landscape,
+        margin: 40,
+        info: {
+          Title: "Record of duty status",
+          Creator: "Crew Ledger"
+        }
+      )
     Prawn::Fonts::AFM.hide_m17n_warning = true
   end
 
   # The limit over days by which this driver's hours are judged.
-  def cycle = HoursRules.named(@hours[:rules]).limit("days").then { |limit| "#{limit.minutes / 60} hours in #{limit.days} days" }
+  def cycle =
+    HoursRules
+      .named(@hours[:rules])
+      .limit("days")
+      .then { |limit| "#{limit.minutes / 60} hours in #{limit.days} days" }
 
   def render
     row = @hours[:row]
     @pdf.text "Record of duty status", size: 18, style: :bold
-    @pdf.text "#{row[:name]}, #{@day[:date]}, home terminal #{row[:terminal]} (#{row[:zone]}), #{cycle}", size: 11
+    @pdf.text "#{row[:name]}, #{@day[:date]}, home terminal #{row[:terminal]} (#{row[:zone]}), #{cycle}",
+              size: 11
     @pdf.move_down 24
     grid(@pdf.cursor)
     remarks
@@ -53,7 +72,10 @@ class Web::Hours::DayPdf
     @pdf.stroke_color "999999"
     @pdf.stroke_line [LEFT, y - ROW], [LEFT + width, y - ROW]
     @pdf.draw_text label, at: [0, y - 16], size: 9
-    minutes = @day[:stretches].select { |one| (AS[one[:status]] || one[:status]) == status }.sum { |one| ((Time.iso8601(one[:to]) - Time.iso8601(one[:from])) / 60).to_i }
+    minutes =
+      @day[:stretches]
+        .select { |one| (AS[one[:status]] || one[:status]) == status }
+        .sum { |one| ((Time.iso8601(one[:to]) - Time.iso8601(one[:from])) / 60).to_i }
     @pdf.draw_text format("%d:%02d", *minutes.divmod(60)), at: [LEFT + width + 12, y - 16], size: 10
   end
 
@@ -75,8 +97,18 @@ class Web::Hours::DayPdf
     @pdf.text "Remarks", size: 11, style: :bold
     entries = @hours[:entries].select { |entry| Time.iso8601(entry[:from]).between?(@from, @to) }
     entries.each do |entry|
-      undone = entry[:undone_by] ? ", undone by #{entry[:undone_by]}#{": #{entry[:undone_why]}" if entry[:undone_why]}" : ""
-      @pdf.text plain("#{Time.iso8601(entry[:from]).localtime(@from.utc_offset).strftime("%H:%M")}  #{entry[:status].tr("_", " ")} (#{entry[:source]}, #{entry[:who]}#{": #{entry[:why]}" if entry[:why]})#{undone}"), size: 9
+      undone =
+        (
+          if entry[:undone_by]
+            ", undone by #{entry[:undone_by]}#{": #{entry[:undone_why]}" if entry[:undone_why]}"
+          else
+            ""
+          end
+        )
+      @pdf.text plain(
+                  "#{Time.iso8601(entry[:from]).localtime(@from.utc_offset).strftime("%H:%M")}  #{entry[:status].tr("_", " ")} (#{entry[:source]}, #{entry[:who]}#{": #{entry[:why]}" if entry[:why]})#{undone}"
+                ),
+                size: 9
     end
   end
 

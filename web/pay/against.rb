@@ -1,21 +1,43 @@
 # frozen_string_literal: true
 
-# What a statement differs in from the driver's one before: trips together, every other line by its name. What a driver asks first.
+# What a statement differs in from the driver's one before: trips together, every other line by its name. What
+# a driver asks first.
 module Web::Pay::Against
   TRIPS = "Trips"
 
   # row - of Store::Pay.statement
-  # Returns { from:, to:, net:, rows: [{ label:, before:, now: }] }, the greatest difference first; nil where there is none before.
+  # Returns { from:, to:, net:, rows: [{ label:, before:, now: }] }, the greatest difference first; nil where
+  # there is none before.
   def self.of(row)
-    before = DB[:statements].join(:pay_runs, id: :pay_run_id).where(driver_id: row[:driver_id]).where(Sequel[:to_on] < row[:from_on]).reverse(:to_on).select(Sequel[:statements][:id], :from_on, :to_on, :net).first or return
+    before =
+      DB[:statements]
+        .join(:pay_runs, id: :pay_run_id)
+        .where(driver_id: row[:driver_id])
+        .where(Sequel[:to_on] < row[:from_on])
+        .reverse(:to_on)
+        .select(Sequel[:statements][:id], :from_on, :to_on, :net)
+        .first or return
     was, now = [before[:id], row[:id]].map { |id| sums(id) }
-    rows = (was.keys | now.keys).map { |label| { label:, before: was[label] || 0, now: now[label] || 0 } }.reject { |one| one[:before] == one[:now] }
+    rows =
+      (was.keys | now.keys)
+        .map { |label| { label:, before: was[label] || 0, now: now[label] || 0 } }
+        .reject { |one| one[:before] == one[:now] }
     rows = rows.sort_by { |one| [-(one[:now] - one[:before]).abs, one[:label]] }
-    { from: before[:from_on].iso8601, to: before[:to_on].iso8601, net: money(before[:net]), rows: rows.map { |one| one.merge(before: money(one[:before]), now: money(one[:now])) } }
+    {
+      from: before[:from_on].iso8601,
+      to: before[:to_on].iso8601,
+      net: money(before[:net]),
+      rows: rows.map { |one| one.merge(before: money(one[:before]), now: money(one[:now])) }
+    }
   end
 
   def self.sums(statement_id)
-    DB[:statement_lines].where(statement_id:).select(:label, :amount, :trip_id).all.group_by { |line| line[:trip_id] ? TRIPS : line[:label] }.transform_values { |lines| lines.sum { |line| line[:amount] } }
+    DB[:statement_lines]
+      .where(statement_id:)
+      .select(:label, :amount, :trip_id)
+      .all
+      .group_by { |line| line[:trip_id] ? TRIPS : line[:label] }
+      .transform_values { |lines| lines.sum { |line| line[:amount] } }
   end
 
   def self.money(amount) = Money.text(Money.cents(amount))

@@ -2,12 +2,15 @@
 
 require "ach"
 
-# Direct deposit: a locked run's nets as a file of the ACH network. An account that is not proven yet gets an entry of nothing (a
+# Direct deposit: a locked run's nets as a file of the ACH network. An account that is not proven yet gets an
+# entry of nothing (a
 # prenote) and no money; a net of nothing gets no entry.
 #
-# Source: Nacha Operating Rules, appendix three, ACH record format specifications (from memory): PPD credits, 22 and 32, prenotes 23 and 33.
+# Source: Nacha Operating Rules, appendix three, ACH record format specifications (from memory): PPD credits,
+# 22 and 32, prenotes 23 and 33.
 class Web::Pay::DepositFile
-  # A prenote has to be this many banking days old before money follows: Nacha Operating Rules, section 2.6, from memory.
+  # A prenote has to be this many banking days old before money follows: Nacha Operating Rules, section 2.6,
+  # from memory.
   PROVEN_DAYS = 3
   CODES = { "checking" => "22", "savings" => "32" }.freeze
   PRENOTES = { "checking" => "23", "savings" => "33" }.freeze
@@ -18,7 +21,13 @@ class Web::Pay::DepositFile
     raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if @run[:state] == "draft"
 
     @settings = Store::Pay.settings
-    raise Refused.new("no_bank", "Say under Pay, Rules from which bank and under which number the company pays.", path: "") if @settings.values_at(:bank_routing, :bank_company_id).any?(&:empty?)
+    if @settings.values_at(:bank_routing, :bank_company_id).any?(&:empty?)
+      raise Refused.new(
+              "no_bank",
+              "Say under Pay, Rules from which bank and under which number the company pays.",
+              path: ""
+            )
+    end
 
     @now = now
     @on = on
@@ -26,7 +35,13 @@ class Web::Pay::DepositFile
 
   # { file: text, paid:, prenotes:, without: names of those with a net and no account, total_cents: }
   def to_h
-    { file: ach.to_s.gsub("\r\n", "\n"), paid: paid.length, prenotes: prenotes.length, without: rows.select { |row| row[:routing].nil? }.map { |row| row[:driver] }, total_cents: paid.sum { |row| Money.cents(row[:net]) } }
+    {
+      file: ach.to_s.gsub("\r\n", "\n"),
+      paid: paid.length,
+      prenotes: prenotes.length,
+      without: rows.select { |row| row[:routing].nil? }.map { |row| row[:driver] },
+      total_cents: paid.sum { |row| Money.cents(row[:net]) }
+    }
   end
 
   # Whose account is proven first.
@@ -35,23 +50,43 @@ class Web::Pay::DepositFile
   private
 
   def rows
-    @rows ||= DB[:statements].join(:drivers, id: :driver_id).left_join(:bank_accounts, driver_id: Sequel[:drivers][:id])
-                             .left_join(:operating_companies, id: Sequel[:statements][:operating_company_id]).where(pay_run_id: @run[:id]).where(Sequel.lit("net > 0")).order(Sequel[:drivers][:number])
-                             .select(Sequel[:statements][:driver_id], :net, Sequel[:drivers][:name].as(:driver), Sequel[:drivers][:number], :routing, :account, Sequel[:bank_accounts][:kind], :prenote_on,
-                                     Sequel[:operating_companies][:name].as(:company), Sequel[:operating_companies][:bank_company_id].as(:company_bank_id)).all
+    @rows ||=
+      DB[:statements]
+        .join(:drivers, id: :driver_id)
+        .left_join(:bank_accounts, driver_id: Sequel[:drivers][:id])
+        .left_join(:operating_companies, id: Sequel[:statements][:operating_company_id])
+        .where(pay_run_id: @run[:id])
+        .where(Sequel.lit("net > 0"))
+        .order(Sequel[:drivers][:number])
+        .select(
+          Sequel[:statements][:driver_id],
+          :net,
+          Sequel[:drivers][:name].as(:driver),
+          Sequel[:drivers][:number],
+          :routing,
+          :account,
+          Sequel[:bank_accounts][:kind],
+          :prenote_on,
+          Sequel[:operating_companies][:name].as(:company),
+          Sequel[:operating_companies][:bank_company_id].as(:company_bank_id)
+        )
+        .all
   end
 
   def proven?(row) = row[:prenote_on] && banking_days(row[:prenote_on], @on) >= PROVEN_DAYS
   def paid = @paid ||= rows.select { |row| row[:routing] && proven?(row) }
   # Asked again on the same day, the file is the same: the first may not have arrived.
-  def prenotes = @prenotes ||= rows.select { |row| row[:routing] && [nil, @now.to_date].include?(row[:prenote_on]) }
+  def prenotes =
+    @prenotes ||= rows.select { |row| row[:routing] && [nil, @now.to_date].include?(row[:prenote_on]) }
   def banking_days(from, to) = ((from + 1)..to).count { |date| (1..5).cover?(date.wday) }
 
   def ach
     file = ACH::ACHFile.new
     header(file.header)
     { "PAYROLL" => [paid, CODES], "PRENOTE" => [prenotes, PRENOTES] }.each do |what, (list, codes)|
-      list.group_by { |row| payer(row) }.each { |payer, rows| file.batches << batch(what, payer, rows, codes) }
+      list
+        .group_by { |row| payer(row) }
+        .each { |payer, rows| file.batches << batch(what, payer, rows, codes) }
     end
     file.batches.flat_map(&:entries).each.with_index(1) { |entry, i| entry.trace_number = i }
     file.batches.each.with_index(1) { |batch, i| batch.header.batch_number = i }
@@ -66,8 +101,14 @@ class Web::Pay::DepositFile
     header.transmission_datetime = @now
   end
 
-  # [name, number] of who pays a driver: his operating company where it has a number at the bank, else the house.
-  def payer(row) = row[:company_bank_id].to_s.empty? ? [Store::Company.row[:name], @settings[:bank_company_id]] : row.values_at(:company, :company_bank_id)
+  # [name, number] of who pays a driver: his operating company where it has a number at the bank, else the
+  # house.
+  def payer(row) =
+    if row[:company_bank_id].to_s.empty?
+      [Store::Company.row[:name], @settings[:bank_company_id]]
+    else
+      row.values_at(:company, :company_bank_id)
+    end
 
   def batch(what, (name, number), list, codes)
     batch = ACH::Batch.new
@@ -96,5 +137,9 @@ class Web::Pay::DepositFile
   end
 
   # The network knows the letters of ASCII.
-  def plain(text) = text.unicode_normalize(:nfd).encode("US-ASCII", undef: :replace, invalid: :replace, replace: "").gsub(/[^ -~]/, "")
+  def plain(text) =
+    text
+      .unicode_normalize(:nfd)
+      .encode("US-ASCII", undef: :replace, invalid: :replace, replace: "")
+      .gsub(/[^ -~]/, "")
 end

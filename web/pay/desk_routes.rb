@@ -18,14 +18,22 @@ module Web::Pay::DeskRoutes
 
   def self.drivers(app)
     app.post("/api/drivers/:id/pay-plans") { driver_pay Work::Pay::KeepPlan.call(id, input, by:, now:) }
-    app.put("/api/drivers/:id/operating-company") { driver_pay Work::Pay::KeepOperatingCompany.employ(id, input, by:, now:) }
-    app.post("/api/drivers/:id/escrow-return") { driver_pay Work::Pay::Escrow.give_back(id, input, by:, now:) }
-    app.put("/api/loads/:id/agreed-miles") { json Web::Freight::Present.load(Work::Pay::AgreeMiles.call(id, input, by:, now:)) }
+    app.put("/api/drivers/:id/operating-company") do
+      driver_pay Work::Pay::KeepOperatingCompany.employ(id, input, by:, now:)
+    end
+    app.post("/api/drivers/:id/escrow-return") do
+      driver_pay Work::Pay::Escrow.give_back(id, input, by:, now:)
+    end
+    app.put("/api/loads/:id/agreed-miles") do
+      json Web::Freight::Present.load(Work::Pay::AgreeMiles.call(id, input, by:, now:))
+    end
   end
 
   def self.earnings(app)
     app.get("/api/earnings/:id") { json Web::Pay::Desk.earning(id) }
-    app.post("/api/earnings/:id/correction") { json Web::Pay::Desk.earning(Work::Pay::CorrectEarning.call(id, input, by:, now:)) }
+    app.post("/api/earnings/:id/correction") do
+      json Web::Pay::Desk.earning(Work::Pay::CorrectEarning.call(id, input, by:, now:))
+    end
   end
 
   def self.escrow(app)
@@ -39,7 +47,8 @@ module Web::Pay::DeskRoutes
   def self.receipts(app)
     app.get("/api/receipts") { json Web::Pay::Desk.receipts }
     app.get("/api/receipts/:id/file") do
-      row = DB[:receipts].join(:receipt_contents, receipt_id: :id).where(id:).first or raise Work::NotFound.new("receipt", id)
+      row = DB[:receipts].join(:receipt_contents, receipt_id: :id).where(id:).first or
+        raise Work::NotFound.new("receipt", id)
       content_type row[:content_type]
       headers "content-disposition" => "inline"
       row[:content].to_s
@@ -49,29 +58,52 @@ module Web::Pay::DeskRoutes
       json Web::Pay::Desk.receipts
     end
     app.post("/api/cab/receipts") do
-      Work::Pay::HandInReceipt.call(request.body.read(Work::Tracking::KeepPaper::MAX_BYTES + 1) || "", parameters, driver: by, now:)
+      Work::Pay::HandInReceipt.call(
+        request.body.read(Work::Tracking::KeepPaper::MAX_BYTES + 1) || "",
+        parameters,
+        driver: by,
+        now:
+      )
       json Web::Tracking::Present.cab(by, now), status: 201
     end
   end
 
   def self.cards(app)
     app.get("/api/card-desk") { card_desk nil }
-    app.post("/api/card-files") { card_desk Work::Pay::TakeCardFile.call(request.body.read(Work::Pay::TakeCardFile::MOST_BYTES + 1) || "", parameters, by:, now:), status: 201 }
+    app.post("/api/card-files") do
+      card_desk Work::Pay::TakeCardFile.call(
+                  request.body.read(Work::Pay::TakeCardFile::MOST_BYTES + 1) || "",
+                  parameters,
+                  by:,
+                  now:
+                ),
+                status: 201
+    end
     app.post("/api/cards") { card_desk Work::Pay::SettleCard.keep_card(input, by:, now:), status: 201 }
     app.post("/api/card-transactions/settle") { card_desk Work::Pay::SettleCard.settle(input, by:, now:) }
-    app.post("/api/card-transactions/:id/match") { card_desk Work::Pay::SettleCard.match(id, input, by:, now:) }
+    app.post("/api/card-transactions/:id/match") do
+      card_desk Work::Pay::SettleCard.match(id, input, by:, now:)
+    end
   end
 
   def self.companies(app)
     app.get("/api/operating-companies") { own_companies nil }
-    app.post("/api/operating-companies") { own_companies Work::Pay::KeepOperatingCompany.call(nil, input, by:, now:), status: 201 }
-    app.put("/api/operating-companies/:id") { own_companies Work::Pay::KeepOperatingCompany.call(id, input, by:, now:) }
+    app.post("/api/operating-companies") do
+      own_companies Work::Pay::KeepOperatingCompany.call(nil, input, by:, now:), status: 201
+    end
+    app.put("/api/operating-companies/:id") do
+      own_companies Work::Pay::KeepOperatingCompany.call(id, input, by:, now:)
+    end
   end
 
   def self.files(app)
-    app.post("/api/pay-runs/:id/statements-file") { json Web::Pay::StatementsFile.present(Web::Pay::StatementsFile.ask(id, now:)), status: 202 }
+    app.post("/api/pay-runs/:id/statements-file") do
+      json Web::Pay::StatementsFile.present(Web::Pay::StatementsFile.ask(id, now:)), status: 202
+    end
     app.get("/api/pay-files/:id") { json Web::Pay::StatementsFile.present(id) }
-    app.get("/api/pay-files/:id/file") { download("statements-#{id}.pdf", "application/pdf") { Web::Pay::StatementsFile.content(id).to_s } }
+    app.get("/api/pay-files/:id/file") do
+      download("statements-#{id}.pdf", "application/pdf") { Web::Pay::StatementsFile.content(id).to_s }
+    end
   end
   private_class_method :drivers, :earnings, :escrow, :receipts, :cards, :companies, :files
 end

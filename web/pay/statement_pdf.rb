@@ -4,8 +4,15 @@ require "prawn"
 
 # A statement on paper: the same figures as on screen.
 class Web::Pay::StatementPdf
-  SECTIONS = { "earnings" => "Earnings", "reimbursements" => "Reimbursements", "taxes" => "Taxes", "garnishments" => "Garnishments", "advances" => "Advances",
-               "one_time" => "One-time deductions", "recurring" => "Deductions" }.freeze
+  SECTIONS = {
+    "earnings" => "Earnings",
+    "reimbursements" => "Reimbursements",
+    "taxes" => "Taxes",
+    "garnishments" => "Garnishments",
+    "advances" => "Advances",
+    "one_time" => "One-time deductions",
+    "recurring" => "Deductions"
+  }.freeze
 
   SIZE = 9
   LEADING = 11
@@ -13,9 +20,18 @@ class Web::Pay::StatementPdf
   FIGURES = [140, 80, 0].freeze
   LABEL_WIDTH = 290
 
-  # Several in one file, each from a page of its own on. statements - as Present.statement gives them; yields how many are drawn
+  # Several in one file, each from a page of its own on. statements - as Present.statement gives them; yields
+  # how many are drawn
   def self.all(statements)
-    pdf = Prawn::Document.new(page_size: "LETTER", margin: 54, info: { Title: "Settlement statements", Creator: "Crew Ledger" })
+    pdf =
+      Prawn::Document.new(
+        page_size: "LETTER",
+        margin: 54,
+        info: {
+          Title: "Settlement statements",
+          Creator: "Crew Ledger"
+        }
+      )
     Prawn::Fonts::AFM.hide_m17n_warning = true
     widths = {}
     statements.each_with_index do |statement, i|
@@ -30,7 +46,16 @@ class Web::Pay::StatementPdf
   def initialize(statement, pdf = nil, widths = {})
     @statement = statement
     @widths = widths
-    @pdf = pdf || Prawn::Document.new(page_size: "LETTER", margin: 54, info: { Title: "Settlement statement", Creator: "Crew Ledger" })
+    @pdf =
+      pdf ||
+        Prawn::Document.new(
+          page_size: "LETTER",
+          margin: 54,
+          info: {
+            Title: "Settlement statement",
+            Creator: "Crew Ledger"
+          }
+        )
     Prawn::Fonts::AFM.hide_m17n_warning = true
   end
 
@@ -42,7 +67,9 @@ class Web::Pay::StatementPdf
 
   def draw
     head
-    @statement[:lines].group_by { |line| line[:section] }.each { |section, lines| section(SECTIONS.fetch(section), lines) }
+    @statement[:lines]
+      .group_by { |line| line[:section] }
+      .each { |section, lines| section(SECTIONS.fetch(section), lines) }
     totals
     short
     kept
@@ -53,13 +80,20 @@ class Web::Pay::StatementPdf
   private
 
   def head
-    @pdf.text plain([@statement[:company], @statement[:company_address]].reject { |text| text.to_s.empty? }.join(", ")), size: 11, color: "555555"
+    @pdf.text plain(
+                [@statement[:company], @statement[:company_address]].reject { |text| text.to_s.empty? }
+                  .join(", ")
+              ),
+              size: 11,
+              color: "555555"
     @pdf.text "Settlement statement#{" - draft" if @statement[:state] == "draft"}", size: 18, style: :bold
-    @pdf.text plain("#{@statement[:driver][:name]}, #{day(@statement[:from])} to #{day(@statement[:to])}"), size: 12
+    @pdf.text plain("#{@statement[:driver][:name]}, #{day(@statement[:from])} to #{day(@statement[:to])}"),
+              size: 12
     @pdf.move_down 16
   end
 
-  # Drawn line by line: thousands of statements are made at once, and a table that measures every cell takes four times as long.
+  # Drawn line by line: thousands of statements are made at once, and a table that measures every cell takes
+  # four times as long.
   def section(title, lines)
     room(3)
     write(title, 0, size: 11, bold: true)
@@ -87,14 +121,19 @@ class Web::Pay::StatementPdf
 
   def write(text, x, size: SIZE, bold: false, color: "000000")
     @pdf.fill_color color
-    @pdf.font("Helvetica", style: bold ? :bold : :normal) { @pdf.draw_text(text, at: [x, @pdf.cursor - LEADING + 3], size:) }
+    @pdf.font("Helvetica", style: bold ? :bold : :normal) do
+      @pdf.draw_text(text, at: [x, @pdf.cursor - LEADING + 3], size:)
+    end
   end
 
   def figures(cells, bold: false, color: "000000", edges: FIGURES)
-    cells.zip(edges) { |cell, edge| write(cell, @pdf.bounds.width - edge - width(cell, bold:), bold:, color:) }
+    cells.zip(edges) do |cell, edge|
+      write(cell, @pdf.bounds.width - edge - width(cell, bold:), bold:, color:)
+    end
   end
 
-  def width(text, bold: false) = @widths[[text, bold]] ||= @pdf.width_of(text, size: SIZE, style: bold ? :bold : :normal)
+  def width(text, bold: false) =
+    @widths[[text, bold]] ||= @pdf.width_of(text, size: SIZE, style: bold ? :bold : :normal)
 
   # By words, each measured once.
   def wrapped(text)
@@ -116,7 +155,14 @@ class Web::Pay::StatementPdf
   def what(line)
     trip = line[:trip] && "#{line[:trip]} #{line[:route]}"
     states = line[:by_state].map { |row| "#{row["state"]} #{row["miles"]}" }.join(", ")
-    [line[:label] + (line[:estimated] ? " (estimated)" : ""), trip, line[:day] && day(line[:day]), line[:story], line[:corrected], (states unless states.empty?)].compact.join(", ")
+    [
+      line[:label] + (line[:estimated] ? " (estimated)" : ""),
+      trip,
+      line[:day] && day(line[:day]),
+      line[:story],
+      line[:corrected],
+      (states unless states.empty?)
+    ].compact.join(", ")
   end
 
   def totals
@@ -135,14 +181,24 @@ class Web::Pay::StatementPdf
     return if @statement[:short].empty?
 
     @pdf.move_down 10
-    @statement[:short].each { |row| @pdf.text plain("#{row[:label]}: #{row[:amount]} was short#{row[:carried] ? ", and is taken from the next statement" : ", and is dropped"}."), size: 9 }
+    @statement[:short].each do |row|
+      @pdf.text plain(
+                  "#{row[:label]}: #{row[:amount]} was short#{row[:carried] ? ", and is taken from the next statement" : ", and is dropped"}."
+                ),
+                size: 9
+    end
   end
 
   def kept
     return if @statement[:escrow].empty?
 
     @pdf.move_down 10
-    @statement[:escrow].each { |fund| @pdf.text plain("Kept for you, #{fund[:label]}: #{fund[:balance]}#{" of #{fund[:goal]}" if fund[:goal]}"), size: 9 }
+    @statement[:escrow].each do |fund|
+      @pdf.text plain(
+                  "Kept for you, #{fund[:label]}: #{fund[:balance]}#{" of #{fund[:goal]}" if fund[:goal]}"
+                ),
+                size: 9
+    end
   end
 
   # 49 CFR 376.12(g): with the settlement of who is paid a percentage.
@@ -155,7 +211,18 @@ class Web::Pay::StatementPdf
     next_line(4)
     @statement[:freight_bills].each do |bill|
       room(bill[:lines].length + 2)
-      row(plain(["Load #{bill[:number]}", bill[:invoice] && "invoice #{bill[:invoice]}", bill[:route], day(bill[:day])].compact.join(", ")), ["", "", bill[:total]], bold: true)
+      row(
+        plain(
+          [
+            "Load #{bill[:number]}",
+            bill[:invoice] && "invoice #{bill[:invoice]}",
+            bill[:route],
+            day(bill[:day])
+          ].compact.join(", ")
+        ),
+        ["", "", bill[:total]],
+        bold: true
+      )
       bill[:lines].each { |line| row(plain(line[:label]), ["", "", line[:amount]]) }
     end
   end

@@ -28,17 +28,22 @@ class Web::Pay::StatementsFile < Que::Job
   # Nothing is held while it draws.
   def self.call(file_id)
     file = DB[:pay_files].where(id: file_id, content: nil).first or return
-    drawn = Web::Pay::StatementPdf.all(ids(file[:pay_run_id]).lazy.map { |id| Web::Pay::Present.statement(id) }) { |made| told(file, made) if (made % STATEMENTS).zero? }
+    drawn =
+      Web::Pay::StatementPdf.all(
+        ids(file[:pay_run_id]).lazy.map { |id| Web::Pay::Present.statement(id) }
+      ) { |made| told(file, made) if (made % STATEMENTS).zero? }
     DB[:pay_files].where(id: file_id).update(content: Sequel.blob(drawn), made: file[:total])
     told(file, file[:total])
   end
 
   # { id:, made:, total:, ready: }
   def self.present(id)
-    DB[:pay_files].where(id:).select(:id, :made, :total, Sequel.lit("content IS NOT NULL AS ready")).first || raise(Work::NotFound.new("file", id))
+    DB[:pay_files].where(id:).select(:id, :made, :total, Sequel.lit("content IS NOT NULL AS ready")).first ||
+      raise(Work::NotFound.new("file", id))
   end
 
-  def self.content(id) = DB[:pay_files].where(id:).exclude(content: nil).get(:content) || raise(Work::NotFound.new("file", id))
+  def self.content(id) =
+    DB[:pay_files].where(id:).exclude(content: nil).get(:content) || raise(Work::NotFound.new("file", id))
 
   def self.told(file, made)
     DB[:pay_files].where(id: file[:id]).update(made:)

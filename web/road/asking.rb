@@ -7,8 +7,23 @@ module Web::Road::Asking
     row = DB[:ask_schedules].first(load_id:)
     trip = Store::Freight.live_trip(load_id)
     heard_at, heard_where = trip ? Web::Road::Heard.of([trip[:id]])[trip[:id]] : nil
-    { state: state(row, load), every_hours: row ? row[:every_hours] : Store::Tracking.settings[:ask_every_hours], from: row&.dig(:from_at)&.iso8601, to: row&.dig(:to_at)&.iso8601, by: row&.fetch(:by),
-      next_at: (trip && state(row, load) == "on" ? Work::Tracking::ScheduleAsking.next_at(row.merge(load.slice(:pickup_at)), trip) : nil)&.iso8601, heard_at: heard_at&.iso8601, heard_where: }
+    {
+      state: state(row, load),
+      every_hours: row ? row[:every_hours] : Store::Tracking.settings[:ask_every_hours],
+      from: row&.dig(:from_at)&.iso8601,
+      to: row&.dig(:to_at)&.iso8601,
+      by: row&.fetch(:by),
+      next_at:
+        (
+          if trip && state(row, load) == "on"
+            Work::Tracking::ScheduleAsking.next_at(row.merge(load.slice(:pickup_at)), trip)
+          else
+            nil
+          end
+        )&.iso8601,
+      heard_at: heard_at&.iso8601,
+      heard_where:
+    }
   end
 
   # on, over (delivered, or past its end), off, or never set

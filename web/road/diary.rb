@@ -4,12 +4,29 @@
 class Web::Road::Diary
   WORDS = {
     "accepted" => "Accepted the trip",
-    "declined" => "Declined the trip", "pre_trip" => "Pre-trip inspection done", "on_my_way" => "On the way", "arrived" => "Arrived at %s", "begun" => "Began at %s", "loaded" => "Loaded at %s", "delivered" => "Delivered at %s",
-    "swapped" => "Handed the load over at %s", "dropped" => "Dropped the trailer at %s", "hooked" => "Hooked the trailer at %s", "parked" => "Parked at %s", "left" => "Left %s", "post_trip" => "Post-trip inspection done",
-    "note" => "Note for dispatch", "customer_note" => "Note for the customer", "paper" => "Paper at %s", "seen" => "Has seen the change", "corrected" => "Put a time right", "withdrawn" => "Took a step back"
+    "declined" => "Declined the trip",
+    "pre_trip" => "Pre-trip inspection done",
+    "on_my_way" => "On the way",
+    "arrived" => "Arrived at %s",
+    "begun" => "Began at %s",
+    "loaded" => "Loaded at %s",
+    "delivered" => "Delivered at %s",
+    "swapped" => "Handed the load over at %s",
+    "dropped" => "Dropped the trailer at %s",
+    "hooked" => "Hooked the trailer at %s",
+    "parked" => "Parked at %s",
+    "left" => "Left %s",
+    "post_trip" => "Post-trip inspection done",
+    "note" => "Note for dispatch",
+    "customer_note" => "Note for the customer",
+    "paper" => "Paper at %s",
+    "seen" => "Has seen the change",
+    "corrected" => "Put a time right",
+    "withdrawn" => "Took a step back"
   }.freeze
   # Acts that the check-ins, messages and texts of the diary tell already.
-  TOLD = /\A(check_in_|keep_paper|keep_activity|send_text|text_|ask_check_in|answer_ask|send_message|late_alert|take_text|write_message)/
+  TOLD =
+    /\A(check_in_|keep_paper|keep_activity|send_text|text_|ask_check_in|answer_ask|send_message|late_alert|take_text|write_message)/
 
   def initialize(trip_id)
     @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
@@ -20,18 +37,30 @@ class Web::Road::Diary
 
   def to_h
     forecasts = DB[:forecasts].where(trip_id: @trip[:id]).to_hash(:stop_id)
-    { trip:, stops: @stops.map { |stop| Web::Road::Stops.present(stop, forecasts[stop[:stop_id]]) }, steps: Core::Tracking.steps(@outcome).map { |step| { **step.to_h, done_at: step.done_at&.iso8601 } },
-      entries: entries.sort_by { |entry| [entry[:at], entry[:heard_at].to_s] }, findings: @trip[:findings].to_a, activities:, detention: }
+    {
+      trip:,
+      stops: @stops.map { |stop| Web::Road::Stops.present(stop, forecasts[stop[:stop_id]]) },
+      steps: Core::Tracking.steps(@outcome).map { |step| { **step.to_h, done_at: step.done_at&.iso8601 } },
+      entries: entries.sort_by { |entry| [entry[:at], entry[:heard_at].to_s] },
+      findings: @trip[:findings].to_a,
+      activities:,
+      detention:
+    }
   end
 
   private
 
   def trip
     drivers = Store::Freight.trip_drivers(@trip[:id]).all
-    { **@trip.slice(:id, :number, :state), way: "#{@stops.first[:town]} → #{@stops.last[:town]}", drivers: drivers.map do |row|
-      row[:name]
-    end.join(" and "), driver_id: drivers.first[:driver_id], load_id: @loads.first&.fetch(:id), load: @loads.first&.fetch(:number),
-                                           zone: @stops.first[:zone] }
+    {
+      **@trip.slice(:id, :number, :state),
+      way: "#{@stops.first[:town]} → #{@stops.last[:town]}",
+      drivers: drivers.map { |row| row[:name] }.join(" and "),
+      driver_id: drivers.first[:driver_id],
+      load_id: @loads.first&.fetch(:id),
+      load: @loads.first&.fetch(:number),
+      zone: @stops.first[:zone]
+    }
   end
 
   def entries = [*check_ins, *messages, *texts, *asks, *alerts, *changes]
@@ -40,34 +69,76 @@ class Web::Road::Diary
   # What stands of several tellings is what the story's times say.
   def standing?(row)
     stop = @outcome.progress.find { |one| one.stop_id == row[:stop_id] } or return true
-    column = { "arrived" => :arrived_at, "begun" => :begun_at, "left" => :left_at }[row[:kind]] || (row[:kind] == stop.work_kind ? :worked_at : nil)
+    column =
+      { "arrived" => :arrived_at, "begun" => :begun_at, "left" => :left_at }[row[:kind]] ||
+        (row[:kind] == stop.work_kind ? :worked_at : nil)
     column.nil? || corrected.key?(row[:key]) || stop.public_send(column) == row[:done_at]
   end
 
-  def corrected = @corrected ||= check_in_rows.select { |row| row[:corrects] }.to_h { |row| [row[:corrects], row] }
+  def corrected =
+    @corrected ||= check_in_rows.select { |row| row[:corrects] }.to_h { |row| [row[:corrects], row] }
   def check_in_rows = @check_in_rows ||= Store::Freight.check_ins([@trip[:id]]).all
 
   def check_ins
     papers = DB[:papers].where(trip_id: @trip[:id]).order(:id).all
     check_in_rows.map do |row|
-      paper = row[:kind] == "paper" ? papers.find { |one| one[:at] == row[:done_at] && one[:kind] == row[:note] } : nil
-      { kind: row[:kind], at: row[:done_at].iso8601, heard_at: row[:arrived_at].iso8601, source: row[:source], who: row[:by] || row[:driver], text: said(row, paper), why: row[:corrects] ? row[:note] : nil,
-        key: Work::Tracking::Story::TELLING.include?(row[:kind]) && row[:corrects].nil? ? row[:key] || "check-in #{row[:id]}" : nil, stop_id: row[:stop_id], paper_id: paper&.fetch(:id), standing: standing?(row) }
+      paper =
+        (
+          if row[:kind] == "paper"
+            papers.find { |one| one[:at] == row[:done_at] && one[:kind] == row[:note] }
+          else
+            nil
+          end
+        )
+      {
+        kind: row[:kind],
+        at: row[:done_at].iso8601,
+        heard_at: row[:arrived_at].iso8601,
+        source: row[:source],
+        who: row[:by] || row[:driver],
+        text: said(row, paper),
+        why: row[:corrects] ? row[:note] : nil,
+        key:
+          (
+            if Work::Tracking::Story::TELLING.include?(row[:kind]) && row[:corrects].nil?
+              row[:key] || "check-in #{row[:id]}"
+            else
+              nil
+            end
+          ),
+        stop_id: row[:stop_id],
+        paper_id: paper&.fetch(:id),
+        standing: standing?(row)
+      }
     end
   end
 
   def said(row, paper)
     text = format(WORDS.fetch(row[:kind], row[:kind]), place(row[:stop_id]))
-    return "#{paper ? paper[:kind].tr("_", " ").capitalize : "Paper"} at #{place(row[:stop_id])}#{", signed by #{paper[:signer]}" if paper && paper[:signer]}" if row[:kind] == "paper"
+    if row[:kind] == "paper"
+      return(
+        "#{paper ? paper[:kind].tr("_", " ").capitalize : "Paper"} at #{place(row[:stop_id])}#{", signed by #{paper[:signer]}" if paper && paper[:signer]}"
+      )
+    end
     return "#{text}: #{corrected_words(row)}" if row[:corrects]
 
-    [text, row[:signer] && "signed by #{row[:signer]}", *details(row[:details].to_h), %w[note customer_note declined].include?(row[:kind]) ? "“#{row[:note]}”" : nil, row[:phone_at] && off(row)].compact.join(", ")
+    [
+      text,
+      row[:signer] && "signed by #{row[:signer]}",
+      *details(row[:details].to_h),
+      %w[note customer_note declined].include?(row[:kind]) ? "“#{row[:note]}”" : nil,
+      row[:phone_at] && off(row)
+    ].compact.join(", ")
   end
 
   def corrected_words(row)
-    wrong = check_in_rows.find { |one| (one[:key] || "check-in #{one[:id]}") == row[:corrects] } or return "of a step that has not come in yet"
+    wrong = check_in_rows.find { |one| (one[:key] || "check-in #{one[:id]}") == row[:corrects] } or
+      return "of a step that has not come in yet"
     stop = @stops.find { |one| one[:stop_id] == wrong[:stop_id] } || @stops.first
-    was, now = [wrong, row].map { |one| TZInfo::Timezone.get(stop[:zone]).to_local(one[:done_at]).strftime("%a %H:%M") }
+    was, now =
+      [wrong, row].map do |one|
+        TZInfo::Timezone.get(stop[:zone]).to_local(one[:done_at]).strftime("%a %H:%M")
+      end
     words = format(WORDS.fetch(wrong[:kind], wrong[:kind]), place(wrong[:stop_id]))
     row[:kind] == "corrected" ? "#{words}, #{was} is now #{now}" : "#{words}, #{was}"
   end
@@ -75,63 +146,155 @@ class Web::Road::Diary
   # The phone's clock is said where it was off.
   def off(row)
     minutes = ((row[:arrived_at] - row[:phone_at]) / 60).round
-    "the phone’s clock was #{minutes.abs} min #{minutes.positive? ? "behind" : "ahead"}" if minutes.abs > 2 && !DB[:company].get(:demo)
+    if minutes.abs > 2 && !DB[:company].get(:demo)
+      "the phone’s clock was #{minutes.abs} min #{minutes.positive? ? "behind" : "ahead"}"
+    end
   end
 
-  def details(told) = told.except("odometer_confirmed").map { |name, value| "#{name.tr("_", " ").delete_suffix(" f")} #{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}" }
+  def details(told) =
+    told
+      .except("odometer_confirmed")
+      .map do |name, value|
+        "#{name.tr("_", " ").delete_suffix(" f")} #{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}"
+      end
 
   def messages
-    DB[:messages].where(trip_id: @trip[:id]).map { |row| { kind: "message", at: row[:at].iso8601, heard_at: row[:heard_at].iso8601, source: row[:from_driver] ? "message" : "dispatcher", who: row[:by], text: "“#{row[:body]}”" } }
+    DB[:messages]
+      .where(trip_id: @trip[:id])
+      .map do |row|
+        {
+          kind: "message",
+          at: row[:at].iso8601,
+          heard_at: row[:heard_at].iso8601,
+          source: row[:from_driver] ? "message" : "dispatcher",
+          who: row[:by],
+          text: "“#{row[:body]}”"
+        }
+      end
   end
 
   def texts
-    DB[:texts].where(trip_id: @trip[:id], message_id: nil).map do |row|
-      { kind: "text", at: row[:written_at].iso8601, heard_at: row[:state_at]&.iso8601, source: "text", who: "Crew Ledger",
-        text: "Text to #{row[:to]}, #{row[:state]}#{", $#{row[:cost].to_s("F")}" if row[:cost]}#{": #{row[:failure]}" if row[:failure]}. #{row[:body].sub(": {link}", "")}" }
-    end
+    DB[:texts]
+      .where(trip_id: @trip[:id], message_id: nil)
+      .map do |row|
+        {
+          kind: "text",
+          at: row[:written_at].iso8601,
+          heard_at: row[:state_at]&.iso8601,
+          source: "text",
+          who: "Crew Ledger",
+          text:
+            "Text to #{row[:to]}, #{row[:state]}#{", $#{row[:cost].to_s("F")}" if row[:cost]}#{": #{row[:failure]}" if row[:failure]}. #{row[:body].sub(": {link}", "")}"
+        }
+      end
   end
 
   def asks
-    DB[:asks].where(trip_id: @trip[:id]).map do |row|
-      { kind: "ask", at: row[:asked_at].iso8601, heard_at: row[:answered_at]&.iso8601, source: "link", who: row[:by],
-        text: "Asked for a check-in: #{answer(row)}" }
-    end
+    DB[:asks]
+      .where(trip_id: @trip[:id])
+      .map do |row|
+        {
+          kind: "ask",
+          at: row[:asked_at].iso8601,
+          heard_at: row[:answered_at]&.iso8601,
+          source: "link",
+          who: row[:by],
+          text: "Asked for a check-in: #{answer(row)}"
+        }
+      end
   end
 
   def answer(ask)
-    return "#{Work::Tracking::AnswerAsk::ANSWERS[ask[:answer]].downcase}#{" by #{ask[:late_minutes]} min" if ask[:late_minutes]}" if ask[:answer]
+    if ask[:answer]
+      return(
+        "#{Work::Tracking::AnswerAsk::ANSWERS[ask[:answer]].downcase}#{" by #{ask[:late_minutes]} min" if ask[:late_minutes]}"
+      )
+    end
 
     ask[:opened_at] ? "opened, not answered" : "not opened yet"
   end
 
   def alerts
-    DB[:late_alerts].where(trip_id: @trip[:id]).map do |row|
-      { kind: "alert", at: row[:at].iso8601, source: "forecast", who: "Crew Ledger", text: "Foreseen #{row[:late_minutes]} min late at #{place(row[:stop_id])}. Told: #{row[:told].to_a.empty? ? "nobody" : row[:told].to_a.join(", ")}" }
-    end
+    DB[:late_alerts]
+      .where(trip_id: @trip[:id])
+      .map do |row|
+        {
+          kind: "alert",
+          at: row[:at].iso8601,
+          source: "forecast",
+          who: "Crew Ledger",
+          text:
+            "Foreseen #{row[:late_minutes]} min late at #{place(row[:stop_id])}. Told: #{row[:told].to_a.empty? ? "nobody" : row[:told].to_a.join(", ")}"
+        }
+      end
   end
 
   def changes
-    rows = DB[:audit_entries].where(Sequel.|({ record_kind: "load", record_id: @loads.map { |load| load[:id] } }, { record_kind: "trip", record_id: @trip[:id] })).order(:id).all
-    rows.reject { |row| row[:act].match?(TOLD) }.map do |row|
-      keys = row[:changes].to_h.keys.first(5).map { |key| key.tr("_", " ") }
-      { kind: "change", at: row[:at].iso8601, source: "office", who: row[:who], text: "#{row[:act].tr("_", " ").capitalize}#{" (#{keys.join(", ")})" if keys.any?}", why: row[:why] }
-    end
+    rows =
+      DB[:audit_entries]
+        .where(
+          Sequel.|(
+            { record_kind: "load", record_id: @loads.map { |load| load[:id] } },
+            { record_kind: "trip", record_id: @trip[:id] }
+          )
+        )
+        .order(:id)
+        .all
+    rows
+      .reject { |row| row[:act].match?(TOLD) }
+      .map do |row|
+        keys = row[:changes].to_h.keys.first(5).map { |key| key.tr("_", " ") }
+        {
+          kind: "change",
+          at: row[:at].iso8601,
+          source: "office",
+          who: row[:who],
+          text: "#{row[:act].tr("_", " ").capitalize}#{" (#{keys.join(", ")})" if keys.any?}",
+          why: row[:why]
+        }
+      end
   end
 
   def activities
-    DB[:activities].where(trip_id: @trip[:id], dropped_at: nil).order(:from_at).map { |row| { **row.slice(:id, :kind, :note), from: row[:from_at].iso8601, to: row[:to_at].iso8601 } }
+    DB[:activities]
+      .where(trip_id: @trip[:id], dropped_at: nil)
+      .order(:from_at)
+      .map { |row| { **row.slice(:id, :kind, :note), from: row[:from_at].iso8601, to: row[:to_at].iso8601 } }
   end
 
   # What the customer is to be charged, and what the driver earns by his own plan.
   def detention
-    rows = DB[:detention_claims].join(:stops, id: :stop_id).join(:loads, id: :load_id).join(:customers, id: :customer_id).where(trip_id: @trip[:id]).order(Sequel[:detention_claims][:id])
-                                .select_all(:detention_claims).select_append(Sequel[:stops][:name].as(:stop), Sequel[:customers][:name].as(:customer), :detention_free_minutes).all
-    rows.map { |row| { **row.slice(:id, :stop, :customer, :minutes, :state, :by), free_minutes: row[:detention_free_minutes], charge: Money.text(Money.cents(row[:charge])), pay: pay(row) } }
+    rows =
+      DB[:detention_claims]
+        .join(:stops, id: :stop_id)
+        .join(:loads, id: :load_id)
+        .join(:customers, id: :customer_id)
+        .where(trip_id: @trip[:id])
+        .order(Sequel[:detention_claims][:id])
+        .select_all(:detention_claims)
+        .select_append(
+          Sequel[:stops][:name].as(:stop),
+          Sequel[:customers][:name].as(:customer),
+          :detention_free_minutes
+        )
+        .all
+    rows.map do |row|
+      {
+        **row.slice(:id, :stop, :customer, :minutes, :state, :by),
+        free_minutes: row[:detention_free_minutes],
+        charge: Money.text(Money.cents(row[:charge])),
+        pay: pay(row)
+      }
+    end
   end
 
   def pay(row)
     stop = @stops.find { |one| one[:stop_id] == row[:stop_id] } or return
-    plan = Store::Fleet.pay_plan(Store::Freight.trip_drivers(@trip[:id]).get(:driver_id), (stop[:left_at] || stop[:worked_at] || stop[:arrived_at]).to_date) or return
+    plan =
+      Store::Fleet.pay_plan(
+        Store::Freight.trip_drivers(@trip[:id]).get(:driver_id),
+        (stop[:left_at] || stop[:worked_at] || stop[:arrived_at]).to_date
+      ) or return
     ends = stop[:left_at] || stop[:worked_at]
     step = plan[:detention_step_minutes]
     steps = ends ? [((ends - stop[:arrived_at]) / 60).floor - plan[:detention_free_minutes], 0].max / step : 0

@@ -26,7 +26,12 @@ class Web::Road::Present
   private
 
   def trips
-    @trips ||= DB[:trips].where(state: "rolling").or(Sequel.&({ state: "accepted" }, Sequel.function(:lower, :during) < @now + AHEAD_SECONDS)).order(:id).all
+    @trips ||=
+      DB[:trips]
+        .where(state: "rolling")
+        .or(Sequel.&({ state: "accepted" }, Sequel.function(:lower, :during) < @now + AHEAD_SECONDS))
+        .order(:id)
+        .all
   end
 
   def ids = @ids ||= trips.map { |trip| trip[:id] }
@@ -35,19 +40,52 @@ class Web::Road::Present
   def forecasts = @forecasts ||= DB[:forecasts].where(trip_id: ids).to_hash(%i[trip_id stop_id])
   def heard = @heard ||= Web::Road::Heard.of(ids)
   def spots = @spots ||= Web::Road::Heard.spots(ids)
-  def unread = @unread ||= DB[:messages].where(from_driver: true, read_at: nil).group_and_count(:driver_id).as_hash(:driver_id, :count)
-  def docks = @docks ||= Work::Tracking::Detain.running(@now).to_h { |stop, claim| [stop[:trip_id], [stop, claim]] }
-  def alerts = @alerts ||= DB[:late_alerts].join(:stops, id: :stop_id).where(trip_id: ids).reverse(:at).select(:trip_id, :name, :late_minutes, :at, :told).to_hash_groups(:trip_id)
-  def schedules = @schedules ||= DB[:ask_schedules].where(load_id: loads.values.flatten.map { |load| load[:id] }).to_hash(:load_id)
+  def unread =
+    @unread ||=
+      DB[:messages]
+        .where(from_driver: true, read_at: nil)
+        .group_and_count(:driver_id)
+        .as_hash(:driver_id, :count)
+  def docks =
+    @docks ||= Work::Tracking::Detain.running(@now).to_h { |stop, claim| [stop[:trip_id], [stop, claim]] }
+  def alerts =
+    @alerts ||=
+      DB[:late_alerts]
+        .join(:stops, id: :stop_id)
+        .where(trip_id: ids)
+        .reverse(:at)
+        .select(:trip_id, :name, :late_minutes, :at, :told)
+        .to_hash_groups(:trip_id)
+  def schedules =
+    @schedules ||=
+      DB[:ask_schedules].where(load_id: loads.values.flatten.map { |load| load[:id] }).to_hash(:load_id)
 
   def loads
-    @loads ||= DB[:trip_loads].join(:loads, id: :load_id).join(:customers, id: :customer_id).where(trip_id: ids).order(:load_id)
-                              .select(:trip_id, Sequel[:loads][:id], Sequel[:loads][:number], Sequel[:loads][:state], Sequel[:customers][:name].as(:customer)).to_hash_groups(:trip_id)
+    @loads ||=
+      DB[:trip_loads]
+        .join(:loads, id: :load_id)
+        .join(:customers, id: :customer_id)
+        .where(trip_id: ids)
+        .order(:load_id)
+        .select(
+          :trip_id,
+          Sequel[:loads][:id],
+          Sequel[:loads][:number],
+          Sequel[:loads][:state],
+          Sequel[:customers][:name].as(:customer)
+        )
+        .to_hash_groups(:trip_id)
   end
 
   def drivers
-    @drivers ||= DB[:trip_drivers].join(:drivers, id: :driver_id).left_join(:accounts, id: :dispatcher_id).where(trip_id: ids).order(Sequel[:trip_drivers][:id])
-                                  .select(:trip_id, :driver_id, Sequel[:drivers][:name], Sequel[:accounts][:name].as(:dispatcher)).to_hash_groups(:trip_id)
+    @drivers ||=
+      DB[:trip_drivers]
+        .join(:drivers, id: :driver_id)
+        .left_join(:accounts, id: :dispatcher_id)
+        .where(trip_id: ids)
+        .order(Sequel[:trip_drivers][:id])
+        .select(:trip_id, :driver_id, Sequel[:drivers][:name], Sequel[:accounts][:name].as(:dispatcher))
+        .to_hash_groups(:trip_id)
   end
 
   def row(trip)
@@ -56,16 +94,42 @@ class Web::Road::Present
     rows = stops[id].map { |stop| Web::Road::Stops.present(stop, forecasts[[id, stop[:stop_id]]]) }
     findings = trip[:findings].to_a.map { |found| found["text"] }
     silent = silent?(trip)
-    { silent:, findings:, stops: rows, risk: risk(rows, silent, findings), standing: standing(id), zone: (next_stop(id) || stops[id].last)[:zone], begins_at: trip[:during].begin.iso8601, ends_at: trip[:during].end.iso8601,
-      alerts: (alerts[id] || []).map { |alert| alert(alert) }, **trip.slice(:id, :number, :state), **carries(id, load), **crew(id), **verdict(rows, trip), **last_heard(id) }
+    {
+      silent:,
+      findings:,
+      stops: rows,
+      risk: risk(rows, silent, findings),
+      standing: standing(id),
+      zone: (next_stop(id) || stops[id].last)[:zone],
+      begins_at: trip[:during].begin.iso8601,
+      ends_at: trip[:during].end.iso8601,
+      alerts: (alerts[id] || []).map { |alert| alert(alert) },
+      **trip.slice(:id, :number, :state),
+      **carries(id, load),
+      **crew(id),
+      **verdict(rows, trip),
+      **last_heard(id)
+    }
   end
 
   def carries(id, load)
-    { load_id: load&.fetch(:id), load: load&.fetch(:number), customer: load&.fetch(:customer), units: (units[id] || []).map { |unit| unit[:number] }.join(" + "), way: "#{stops[id].first[:town]} → #{stops[id].last[:town]}",
-      asking: load ? Web::Road::Asking.state(schedules[load[:id]], load) : "never" }
+    {
+      load_id: load&.fetch(:id),
+      load: load&.fetch(:number),
+      customer: load&.fetch(:customer),
+      units: (units[id] || []).map { |unit| unit[:number] }.join(" + "),
+      way: "#{stops[id].first[:town]} → #{stops[id].last[:town]}",
+      asking: load ? Web::Road::Asking.state(schedules[load[:id]], load) : "never"
+    }
   end
 
-  def last_heard(id) = { heard_at: heard[id]&.first&.iso8601, heard_where: heard[id]&.last, spot: spot(id), unread: drivers[id].sum { |driver| unread[driver[:driver_id]] || 0 } }
+  def last_heard(id) =
+    {
+      heard_at: heard[id]&.first&.iso8601,
+      heard_where: heard[id]&.last,
+      spot: spot(id),
+      unread: drivers[id].sum { |driver| unread[driver[:driver_id]] || 0 }
+    }
 
   # The last position, or the stop where he stands since then.
   def spot(id)
@@ -73,13 +137,28 @@ class Web::Road::Present
     stood_at = stop && (stop[:left_at] || stop[:arrived_at])
     return Web::Road::Stops.spot(spots[id]) if spots[id] && (stood_at.nil? || spots[id][:at] > stood_at)
 
-    stop && { latitude: stop[:latitude], longitude: stop[:longitude], at: stood_at.iso8601, source: "stop", accuracy_m: nil }
+    stop &&
+      {
+        latitude: stop[:latitude],
+        longitude: stop[:longitude],
+        at: stood_at.iso8601,
+        source: "stop",
+        accuracy_m: nil
+      }
   end
 
-  def crew(id) = { drivers: drivers[id].map { |driver| driver[:name] }.join(" and "), driver_id: drivers[id].first[:driver_id], dispatcher: drivers[id].filter_map { |driver| driver[:dispatcher] }.first }
-  def alert(row) = { stop: row[:name], minutes: row[:late_minutes], at: row[:at].iso8601, told: row[:told].to_a }
+  def crew(id) =
+    {
+      drivers: drivers[id].map { |driver| driver[:name] }.join(" and "),
+      driver_id: drivers[id].first[:driver_id],
+      dispatcher: drivers[id].filter_map { |driver| driver[:dispatcher] }.first
+    }
+  def alert(row) =
+    { stop: row[:name], minutes: row[:late_minutes], at: row[:at].iso8601, told: row[:told].to_a }
   def next_stop(id) = stops[id].find { |stop| stop[:worked_at].nil? && stop[:left_at].nil? }
-  def silent?(trip) = trip[:state] == "rolling" && (heard[trip[:id]].nil? || heard[trip[:id]].first < @now - (@settings[:silent_minutes] * 60))
+  def silent?(trip) =
+    trip[:state] == "rolling" &&
+      (heard[trip[:id]].nil? || heard[trip[:id]].first < @now - (@settings[:silent_minutes] * 60))
 
   def verdict(rows, trip)
     ahead = rows.select { |stop| stop[:forecast_at] && stop[:arrived_at].nil? }
@@ -87,20 +166,32 @@ class Web::Road::Present
     late = ahead.any? { |stop| stop[:late_minutes].to_i.positive? }
     tight = ahead.any? { |stop| stop[:chance_percent].to_i >= TIGHT_PERCENT }
     left = rows.any? { |stop| stop[:arrived_at].nil? && stop[:worked_at].nil? }
-    verdict = if late then "late"
-              elsif ahead.empty? && left then "unknown"
-              else tight ? "tight" : "on_time"
-              end
+    verdict =
+      if late
+        "late"
+      elsif ahead.empty? && left
+        "unknown"
+      else
+        tight ? "tight" : "on_time"
+      end
     { verdict:, because: late ? because : "" }
   end
 
   def risk(rows, silent, findings)
     ahead = rows.select { |stop| stop[:arrived_at].nil? }
-    ahead.filter_map { |stop| stop[:late_minutes] }.max.to_i + ahead.filter_map { |stop| stop[:chance_percent] }.max.to_i + (silent ? SILENT_RISK : 0) + (findings.length * FINDING_RISK)
+    ahead.filter_map { |stop| stop[:late_minutes] }.max.to_i +
+      ahead.filter_map { |stop| stop[:chance_percent] }.max.to_i + (silent ? SILENT_RISK : 0) +
+      (findings.length * FINDING_RISK)
   end
 
   def standing(id)
     stop, claim = docks[id]
-    claim && { stop: stop[:name], minutes: claim.minutes, free_until: claim.starts_at.iso8601, charge: Money.text(claim.cents) }
+    claim &&
+      {
+        stop: stop[:name],
+        minutes: claim.minutes,
+        free_until: claim.starts_at.iso8601,
+        charge: Money.text(claim.cents)
+      }
   end
 end

@@ -7,16 +7,42 @@ class Web::Road::Track
 
   def initialize(trip_id)
     @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
-    @stops = DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id:).order(Sequel[:trip_stops][:position]).select_all(:stops).select_append(:via, :arrived_at).all
+    @stops =
+      DB[:trip_stops]
+        .join(:stops, id: :stop_id)
+        .where(trip_id:)
+        .order(Sequel[:trip_stops][:position])
+        .select_all(:stops)
+        .select_append(:via, :arrived_at)
+        .all
   end
 
-  def to_h = { way:, spots:, stops: @stops.map { |row| { **row.slice(:name, :kind, :latitude, :longitude, :zone), at: row[:arrived_at]&.iso8601 } }, marks: }
+  def to_h =
+    {
+      way:,
+      spots:,
+      stops:
+        @stops.map do |row|
+          { **row.slice(:name, :kind, :latitude, :longitude, :zone), at: row[:arrived_at]&.iso8601 }
+        end,
+      marks:
+    }
 
   private
 
   def way
-    from = @trip[:empty_latitude] && { town: nil, latitude: @trip[:empty_latitude], longitude: @trip[:empty_longitude] }
-    [from, *@stops].compact.each_cons(2).filter_map { |one, other| Work::Roads::Leg.new(one, other, via: (other[:via] || []).to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) }).route&.line&.map { |point| [point[0], point[1]] } }
+    from =
+      @trip[:empty_latitude] &&
+        { town: nil, latitude: @trip[:empty_latitude], longitude: @trip[:empty_longitude] }
+    [from, *@stops].compact
+      .each_cons(2)
+      .filter_map do |one, other|
+        Work::Roads::Leg
+          .new(one, other, via: (other[:via] || []).to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) })
+          .route
+          &.line
+          &.map { |point| [point[0], point[1]] }
+      end
   end
 
   def spots
@@ -28,9 +54,19 @@ class Web::Road::Track
   # Check-ins, where the phone said where it was, or else at their stop.
   def marks
     stops = @stops.to_h { |stop| [stop[:id], stop] }
-    Store::Freight.check_ins([@trip[:id]]).exclude(kind: %w[seen note customer_note corrected withdrawn]).all.filter_map do |row|
-      spot = row[:latitude] ? row : stops[row[:stop_id]]
-      spot && { text: row[:kind].tr("_", " "), at: row[:done_at].iso8601, latitude: spot[:latitude], longitude: spot[:longitude] }
-    end
+    Store::Freight
+      .check_ins([@trip[:id]])
+      .exclude(kind: %w[seen note customer_note corrected withdrawn])
+      .all
+      .filter_map do |row|
+        spot = row[:latitude] ? row : stops[row[:stop_id]]
+        spot &&
+          {
+            text: row[:kind].tr("_", " "),
+            at: row[:done_at].iso8601,
+            latitude: spot[:latitude],
+            longitude: spot[:longitude]
+          }
+      end
   end
 end

@@ -20,17 +20,38 @@ class Web::Tracking::GatewayCall
     # The gateway's clock is the real one; ours may be the demo's.
     at = now - (Time.now - @input[:at]).clamp(0, 7 * 86_400)
     message = @input[:message]
-    return Work::Tracking::TakeText.call({ id: @input[:key], from: message[:from].to_s, body: message[:body].to_s, at: }, now:) if @input[:type] == "message.received"
+    if @input[:type] == "message.received"
+      return(
+        Work::Tracking::TakeText.call(
+          { id: @input[:key], from: message[:from].to_s, body: message[:body].to_s, at: },
+          now:
+        )
+      )
+    end
 
-    Work::Tracking::NoteReceipt.called_back({ id: @input[:key], state: @input[:type].delete_prefix("message."), receipt: message[:receipt].to_s, cost: message[:cost], failure: message[:failure] }, now:)
+    Work::Tracking::NoteReceipt.called_back(
+      {
+        id: @input[:key],
+        state: @input[:type].delete_prefix("message."),
+        receipt: message[:receipt].to_s,
+        cost: message[:cost],
+        failure: message[:failure]
+      },
+      now:
+    )
   end
 
   private
 
   def check
     seconds, given = @signature.match(/\At=(\d{1,12}),v1=(\h{64})\z/)&.captures
-    expected = seconds && OpenSSL::HMAC.hexdigest("SHA256", Settings.text_gateway_secret, "#{seconds}.#{@raw}")
-    raise Refused.new("bad_signature", "The signature does not fit the body.", path: "") unless expected && OpenSSL.fixed_length_secure_compare(expected, given.downcase)
-    raise Refused.new("stale_call", "The signature is of another time: sign it anew.", path: "") if (Time.now.to_i - seconds.to_i).abs > TOLERANCE_SECONDS
+    expected =
+      seconds && OpenSSL::HMAC.hexdigest("SHA256", Settings.text_gateway_secret, "#{seconds}.#{@raw}")
+    unless expected && OpenSSL.fixed_length_secure_compare(expected, given.downcase)
+      raise Refused.new("bad_signature", "The signature does not fit the body.", path: "")
+    end
+    if (Time.now.to_i - seconds.to_i).abs > TOLERANCE_SECONDS
+      raise Refused.new("stale_call", "The signature is of another time: sign it anew.", path: "")
+    end
   end
 end

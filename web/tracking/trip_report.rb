@@ -7,15 +7,33 @@ require "prawn/table"
 # A trip's report: what was done when, what was told, and every paper, in one PDF.
 class Web::Tracking::TripReport
   PICTURES = %w[image/jpeg image/png].freeze
-  WORDS = { "pre_trip" => "Pre-trip inspection", "on_my_way" => "On the way", "begun" => "Loading or unloading begun", "post_trip" => "Post-trip inspection" }.freeze
+  WORDS = {
+    "pre_trip" => "Pre-trip inspection",
+    "on_my_way" => "On the way",
+    "begun" => "Loading or unloading begun",
+    "post_trip" => "Post-trip inspection"
+  }.freeze
   GREY = "555555"
 
   def initialize(trip_id)
     @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
     @stops = Store::Freight.trip_stops(trip_id).all
-    @check_ins = Store::Freight.check_ins([trip_id]).exclude(kind: %w[seen paper]).order(:done_at, Sequel[:check_ins][:id]).all
+    @check_ins =
+      Store::Freight
+        .check_ins([trip_id])
+        .exclude(kind: %w[seen paper])
+        .order(:done_at, Sequel[:check_ins][:id])
+        .all
     @papers = DB[:papers].where(trip_id:).order(:id).all
-    @pdf = Prawn::Document.new(page_size: "LETTER", margin: 48, info: { Title: "Report of trip #{@trip[:number]}", Creator: "Crew Ledger" })
+    @pdf =
+      Prawn::Document.new(
+        page_size: "LETTER",
+        margin: 48,
+        info: {
+          Title: "Report of trip #{@trip[:number]}",
+          Creator: "Crew Ledger"
+        }
+      )
     Prawn::Fonts::AFM.hide_m17n_warning = true
   end
 
@@ -26,14 +44,24 @@ class Web::Tracking::TripReport
     told
     activities
     pictures
-    @pdf.number_pages "#{@trip[:number]}, page <page> of <total>", at: [0, -8], size: 8, align: :right, color: GREY
+    @pdf.number_pages "#{@trip[:number]}, page <page> of <total>",
+                      at: [0, -8],
+                      size: 8,
+                      align: :right,
+                      color: GREY
     joined(@pdf.render)
   end
 
   private
 
   # The built-in fonts know the letters of Western Europe only.
-  def plain(text) = text.to_s.gsub("→", "to").tr("–’", "-'").encode("Windows-1252", invalid: :replace, undef: :replace).encode("UTF-8")
+  def plain(text) =
+    text
+      .to_s
+      .gsub("→", "to")
+      .tr("–’", "-'")
+      .encode("Windows-1252", invalid: :replace, undef: :replace)
+      .encode("UTF-8")
   def title(text) = @pdf.move_down(12) && @pdf.text(text, size: 12, style: :bold)
   def stop_of(id) = @stops.find { |stop| stop[:stop_id] == id }
   def at(instant, zone) = TZInfo::Timezone.get(zone).to_local(instant).strftime("%a %-d %b %H:%M %Z")
@@ -41,23 +69,42 @@ class Web::Tracking::TripReport
 
   def head
     drivers = Store::Freight.trip_drivers(@trip[:id]).select_map(:name)
-    units = Store::Freight.trip_units(@trip[:id]).map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }
+    units =
+      Store::Freight
+        .trip_units(@trip[:id])
+        .map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }
     @pdf.text plain(Store::Company.row[:name]), size: 10, color: GREY
     @pdf.text "Report of trip #{@trip[:number]}", size: 18, style: :bold
     @pdf.text plain("#{drivers.join(" and ")} • #{units.join(", ")}"), size: 11
-    loads = DB[:trip_loads].join(:loads, id: :load_id).where(trip_id: @trip[:id]).select_map(%i[number origin destination])
-    loads.each { |number, origin, destination| @pdf.text plain("#{number}: #{origin} to #{destination}"), size: 10 }
+    loads =
+      DB[:trip_loads]
+        .join(:loads, id: :load_id)
+        .where(trip_id: @trip[:id])
+        .select_map(%i[number origin destination])
+    loads.each do |number, origin, destination|
+      @pdf.text plain("#{number}: #{origin} to #{destination}"), size: 10
+    end
   end
 
   def steps
     title "Stops"
-    rows = @stops.map do |stop|
-      [plain("#{stop[:kind].capitalize}\n#{stop[:name]}\n#{stop[:town]}, #{stop[:state]}"), *%i[arrived_at begun_at worked_at left_at].map do |column|
-        stop[column] ? at(stop[column], stop[:zone]) : ""
-      end, plain(stop[:signer])]
-    end
+    rows =
+      @stops.map do |stop|
+        [
+          plain("#{stop[:kind].capitalize}\n#{stop[:name]}\n#{stop[:town]}, #{stop[:state]}"),
+          *%i[arrived_at begun_at worked_at left_at].map do |column|
+            stop[column] ? at(stop[column], stop[:zone]) : ""
+          end,
+          plain(stop[:signer])
+        ]
+      end
     style = { size: 9, borders: [:bottom], border_color: "BBBBBB", padding: [4, 4] }
-    @pdf.table([["Stop", "Arrived", "Begun", "Done", "Left", "Signed by"], *rows], header: true, width: @pdf.bounds.width, cell_style: style) { row(0).font_style = :bold }
+    @pdf.table(
+      [["Stop", "Arrived", "Begun", "Done", "Left", "Signed by"], *rows],
+      header: true,
+      width: @pdf.bounds.width,
+      cell_style: style
+    ) { row(0).font_style = :bold }
   end
 
   # For dispatch and for the customer apart.
@@ -76,11 +123,21 @@ class Web::Tracking::TripReport
     return if rows.empty?
 
     title "Told with it"
-    rows.each { |row| @pdf.text plain("#{WORDS.fetch(row[:kind], row[:kind].capitalize)}#{stop_of(row[:stop_id])&.then { |stop| " at #{stop[:name]}" }}: #{details(row[:details].to_h)}"), size: 10 }
+    rows.each do |row|
+      @pdf.text plain(
+                  "#{WORDS.fetch(row[:kind], row[:kind].capitalize)}#{stop_of(row[:stop_id])&.then { |stop| " at #{stop[:name]}" }}: #{details(row[:details].to_h)}"
+                ),
+                size: 10
+    end
   end
 
   def details(told)
-    told.except("odometer_confirmed").map { |name, value| "#{name.tr("_", " ").sub(" f", "")} #{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}" }.join(", ")
+    told
+      .except("odometer_confirmed")
+      .map do |name, value|
+        "#{name.tr("_", " ").sub(" f", "")} #{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}"
+      end
+      .join(", ")
   end
 
   def activities
@@ -89,25 +146,35 @@ class Web::Tracking::TripReport
 
     title "Activities"
     zone = @stops.first[:zone]
-    rows.each { |row| @pdf.text plain("#{at(row[:from_at], zone)} to #{at(row[:to_at], zone)}: #{row[:kind].tr("_", " ")}#{", #{row[:note]}" unless row[:note].empty?}"), size: 10 }
+    rows.each do |row|
+      @pdf.text plain(
+                  "#{at(row[:from_at], zone)} to #{at(row[:to_at], zone)}: #{row[:kind].tr("_", " ")}#{", #{row[:note]}" unless row[:note].empty?}"
+                ),
+                size: 10
+    end
   end
 
   # One picture a page; what is a PDF already is joined behind, whole.
   def pictures
-    @papers.select { |paper| PICTURES.include?(paper[:content_type]) }.each do |paper|
-      @pdf.start_new_page
-      @pdf.text plain(caption(paper)), size: 10
-      @pdf.move_down 6
-      @pdf.image StringIO.new(content(paper)), fit: [@pdf.bounds.width, @pdf.cursor - 20], position: :center
-    rescue Prawn::Errors::UnsupportedImageType, RuntimeError
-      @pdf.text "This picture is damaged and cannot be shown.", size: 10
-    end
+    @papers
+      .select { |paper| PICTURES.include?(paper[:content_type]) }
+      .each do |paper|
+        @pdf.start_new_page
+        @pdf.text plain(caption(paper)), size: 10
+        @pdf.move_down 6
+        @pdf.image StringIO.new(content(paper)), fit: [@pdf.bounds.width, @pdf.cursor - 20], position: :center
+      rescue Prawn::Errors::UnsupportedImageType, RuntimeError
+        @pdf.text "This picture is damaged and cannot be shown.", size: 10
+      end
   end
 
   def caption(paper)
     stop = stop_of(paper[:stop_id])
-    ["#{paper[:kind].tr("_", " ").capitalize} at #{stop&.fetch(:name)}, #{at(paper[:at], zone_of(paper))}, by #{paper[:by]}", paper[:signer] && "signed by #{paper[:signer]}",
-     paper[:latitude] && format("at %.4f, %.4f", paper[:latitude], paper[:longitude])].compact.join(", ")
+    [
+      "#{paper[:kind].tr("_", " ").capitalize} at #{stop&.fetch(:name)}, #{at(paper[:at], zone_of(paper))}, by #{paper[:by]}",
+      paper[:signer] && "signed by #{paper[:signer]}",
+      paper[:latitude] && format("at %.4f, %.4f", paper[:latitude], paper[:longitude])
+    ].compact.join(", ")
   end
 
   def content(paper) = DB[:paper_contents].where(paper_id: paper[:id]).get(:content).to_s

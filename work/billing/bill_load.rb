@@ -8,17 +8,28 @@ module Work::Billing::BillLoad
     Work::Act.once(input[:key], "bill_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
       state = Core::Freight.step(load[:state], "billed")
-      invoice = { invoice_number: input[:invoice_number].strip, invoiced_on: Work::Billing::Day.read(input[:invoiced_on], "/invoiced_on", now:) }
+      invoice = {
+        invoice_number: input[:invoice_number].strip,
+        invoiced_on: Work::Billing::Day.read(input[:invoiced_on], "/invoiced_on", now:)
+      }
       refuse_taken(invoice[:invoice_number])
       DB[:loads].where(id: load_id).update(state:, **invoice, version: load[:version] + 1)
-      act.changed("load", load_id, { state: [load[:state], state], **invoice.transform_values { |value| [nil, value] } })
+      act.changed(
+        "load",
+        load_id,
+        { state: [load[:state], state], **invoice.transform_values { |value| [nil, value] } }
+      )
       load_id
     end
   end
 
   def self.refuse_taken(invoice_number)
     other = DB[:loads].first(invoice_number:) or return
-    raise Refused.new("invoice_taken", "Invoice #{invoice_number} is for #{other[:number]} already.", path: "/invoice_number")
+    raise Refused.new(
+            "invoice_taken",
+            "Invoice #{invoice_number} is for #{other[:number]} already.",
+            path: "/invoice_number"
+          )
   end
   private_class_method :refuse_taken
 end

@@ -9,7 +9,13 @@ module Work::Billing::CloseLoad
       load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
       state = Core::Freight.step(load[:state], "closed")
       paid_on = Work::Billing::Day.read(input[:paid_on], "/paid_on", now:)
-      raise Refused.new("before_invoice", "The invoice is of #{load[:invoiced_on]}: it cannot be paid before.", path: "/paid_on") if paid_on < load[:invoiced_on]
+      if paid_on < load[:invoiced_on]
+        raise Refused.new(
+                "before_invoice",
+                "The invoice is of #{load[:invoiced_on]}: it cannot be paid before.",
+                path: "/paid_on"
+              )
+      end
 
       DB[:loads].where(id: load_id).update(state:, paid_on:, version: load[:version] + 1)
       act.changed("load", load_id, { state: [load[:state], state], paid_on: [nil, paid_on] })

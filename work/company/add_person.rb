@@ -7,11 +7,17 @@ module Work::Company::AddPerson
   def self.call(input, by:, now:)
     # The password is no part of what is kept of a request, not even as a digest.
     Work::Act.once(input[:key], "add_person", by:, now:, input: input.except(:password)) do |act|
-      raise Refused.new("email_taken", "Somebody signs in with that address already.", path: "/email") if DB[:accounts].first(email: input[:email])
+      if DB[:accounts].first(email: input[:email])
+        raise Refused.new("email_taken", "Somebody signs in with that address already.", path: "/email")
+      end
 
       id = DB[:accounts].insert(**input.slice(:email, :name), roles: Sequel.pg_array(input[:roles], :text))
       DB[:account_password_hashes].insert(id:, password_hash: Work::Company::Passwords.hash(input[:password]))
-      act.changed("person", id, { name: [nil, input[:name]], email: [nil, input[:email]], roles: [nil, input[:roles]] })
+      act.changed(
+        "person",
+        id,
+        { name: [nil, input[:name]], email: [nil, input[:email]], roles: [nil, input[:roles]] }
+      )
       id
     end
   end

@@ -2,14 +2,20 @@
 
 require "digest"
 
-# Makes the company, its first terminal and its first administrator, with the code that the first start printed.
+# Makes the company, its first terminal and its first administrator, with the code that the first start
+# printed.
 module Work::Company::SetUp
   CODE_ALPHABET = [*"A".."H", "J", "K", *"M".."N", *"P".."Z", *"2".."9"].freeze
 
   # Returns a new code for a company that is not set up yet; what was printed before no longer holds.
   def self.issue_code
     code = Array.new(12) { CODE_ALPHABET.sample(random: SecureRandom) }.each_slice(4).map(&:join).join("-")
-    DB[:company].insert_conflict(target: :id, update: { setup_code_digest: Digest::SHA256.hexdigest(code) }).insert(id: 1, name: "", setup_code_digest: Digest::SHA256.hexdigest(code))
+    DB[:company].insert_conflict(
+      target: :id,
+      update: {
+        setup_code_digest: Digest::SHA256.hexdigest(code)
+      }
+    ).insert(id: 1, name: "", setup_code_digest: Digest::SHA256.hexdigest(code))
     code
   end
 
@@ -17,13 +23,21 @@ module Work::Company::SetUp
   def self.call(input, now:)
     DB.transaction do
       company = DB[:company].for_update.first
-      raise Refused.new("already_set_up", "This company is set up already: sign in.") if company.nil? || company[:setup_code_digest].nil?
-      raise Refused.new("wrong_code", "That is not the code that the first start printed.", path: "/code") unless company[:setup_code_digest] == Digest::SHA256.hexdigest(input[:code].strip.upcase)
+      if company.nil? || company[:setup_code_digest].nil?
+        raise Refused.new("already_set_up", "This company is set up already: sign in.")
+      end
+      unless company[:setup_code_digest] == Digest::SHA256.hexdigest(input[:code].strip.upcase)
+        raise Refused.new("wrong_code", "That is not the code that the first start printed.", path: "/code")
+      end
 
       DB[:company].update(name: input[:company].strip, setup_code_digest: nil)
       by = Work::Actor.system
       Work::Company::AddTerminal.call(input[:terminal], by:, now:, path: "/terminal")
-      Work::Company::AddPerson.call({ **input.slice(:name, :email, :password), roles: %w[administrator dispatcher settlement_clerk] }, by:, now:)
+      Work::Company::AddPerson.call(
+        { **input.slice(:name, :email, :password), roles: %w[administrator dispatcher settlement_clerk] },
+        by:,
+        now:
+      )
     end
   end
 end

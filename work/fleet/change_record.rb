@@ -7,7 +7,9 @@ module Work::Fleet::ChangeRecord
     kind = Store::Fleet::KIND[table]
     Work::Act.once(nil, "change_#{kind}", by:, now:) do |act|
       before = DB[table].where(id:).for_update.first or raise Work::NotFound.new(kind, id)
-      Work::Stale.check(before, input[:version], record_kind: kind, yours: input.except(:version)) { Store::Fleet.find(table, id).slice(*input.keys) }
+      Work::Stale.check(before, input[:version], record_kind: kind, yours: input.except(:version)) do
+        Store::Fleet.find(table, id).slice(*input.keys)
+      end
       rates_before = table == :drivers ? Store::Fleet.find(table, id).slice(*Store::Fleet::RATES) : {}
       row = Work::Fleet::Record.row(table, before.merge(input)).merge(input.slice(:retired))
       Work::Fleet::Record.saying { DB[table].where(id:).update(**row, version: Sequel[:version] + 1) }

@@ -6,10 +6,23 @@ module Work::Fleet::DaysOff
   def self.take(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "take_days_off", by:, now:, input: input.merge(driver_id:)) do |act|
       DB[:drivers].where(id: driver_id).for_update.first or raise Work::NotFound.new("driver", driver_id)
-      raise Refused.new("dates_reversed", "The last day is before the first.", path: "/to_on") if input[:to_on] < input[:from_on]
+      if input[:to_on] < input[:from_on]
+        raise Refused.new("dates_reversed", "The last day is before the first.", path: "/to_on")
+      end
 
-      id = DB[:days_off].insert(driver_id:, from_on: input[:from_on], to_on: input[:to_on], why: input[:why].to_s.strip)
-      act.changed("driver", driver_id, { days_off: [nil, "#{input[:from_on]} to #{input[:to_on]}"] }, why: input[:why])
+      id =
+        DB[:days_off].insert(
+          driver_id:,
+          from_on: input[:from_on],
+          to_on: input[:to_on],
+          why: input[:why].to_s.strip
+        )
+      act.changed(
+        "driver",
+        driver_id,
+        { days_off: [nil, "#{input[:from_on]} to #{input[:to_on]}"] },
+        why: input[:why]
+      )
       id
     end
   end

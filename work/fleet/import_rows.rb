@@ -2,23 +2,74 @@
 
 require "csv"
 
-# CSV in and out of the directory: a described template, a preview, errors by row and column, all or nothing, and the same
+# CSV in and out of the directory: a described template, a preview, errors by row and column, all or nothing,
+# and the same
 # file twice changes nothing.
 class Work::Fleet::ImportRows
   # column => [required, what it holds]; a row is known again by its first columns, `KEY`.
   COLUMNS = {
-    customers: { name: [true, "the customer's name, once"], payer: [false, "yes or no: pays bills itself; yes if empty"], terms_days: [false, "days until an invoice is due; 30 if empty"],
-                 address: [false, "street"], town: [false, ""], state: [false, "two letters"], zip: [false, "five digits"], phone: [false, ""], email: [false, ""], notes: [false, ""] },
-    places: { name: [true, "the place's name"], zip: [true, "five digits; gives town, position and zone"], address: [false, "street"], town: [false, "if not the ZIP's own"], state: [false, "two letters"],
-              contact: [false, "whom to ask for"], phone: [false, ""], dock_hours: [false, "7a-3p Mon-Fri, say"], driver_notes: [false, "what drivers must know"] },
-    drivers: { number: [true, "the driver's number, once"], name: [true, ""], terminal: [true, "name of the home terminal"], loaded_mile_rate: [true, "dollars a loaded mile"],
-               empty_mile_rate: [true, "dollars an empty mile"], phone: [false, ""], email: [false, ""], employment: [false, "company_driver or owner_operator"], licence_class: [false, "A, B or C"],
-               licence_expires_on: [false, "YYYY-MM-DD"], medical_expires_on: [false, "YYYY-MM-DD"], hazmat: [false, "yes or no"] },
-    units: { number: [true, "the unit's number, once"], kind: [true, "tractor or trailer"], trailer_kind: [false, "dry_van, reefer, flatbed, step_deck or lowboy"], terminal: [false, "name of its terminal"],
-             plate: [false, ""], plate_state: [false, "two letters"], vin: [false, "17 letters and digits"], make: [false, ""], model: [false, ""], model_year: [false, "four digits"], length_ft: [false, "feet"] }
+    customers: {
+      name: [true, "the customer's name, once"],
+      payer: [false, "yes or no: pays bills itself; yes if empty"],
+      terms_days: [false, "days until an invoice is due; 30 if empty"],
+      address: [false, "street"],
+      town: [false, ""],
+      state: [false, "two letters"],
+      zip: [false, "five digits"],
+      phone: [false, ""],
+      email: [false, ""],
+      notes: [false, ""]
+    },
+    places: {
+      name: [true, "the place's name"],
+      zip: [true, "five digits; gives town, position and zone"],
+      address: [false, "street"],
+      town: [false, "if not the ZIP's own"],
+      state: [false, "two letters"],
+      contact: [false, "whom to ask for"],
+      phone: [false, ""],
+      dock_hours: [false, "7a-3p Mon-Fri, say"],
+      driver_notes: [false, "what drivers must know"]
+    },
+    drivers: {
+      number: [true, "the driver's number, once"],
+      name: [true, ""],
+      terminal: [true, "name of the home terminal"],
+      loaded_mile_rate: [true, "dollars a loaded mile"],
+      empty_mile_rate: [true, "dollars an empty mile"],
+      phone: [false, ""],
+      email: [false, ""],
+      employment: [false, "company_driver or owner_operator"],
+      licence_class: [false, "A, B or C"],
+      licence_expires_on: [false, "YYYY-MM-DD"],
+      medical_expires_on: [false, "YYYY-MM-DD"],
+      hazmat: [false, "yes or no"]
+    },
+    units: {
+      number: [true, "the unit's number, once"],
+      kind: [true, "tractor or trailer"],
+      trailer_kind: [false, "dry_van, reefer, flatbed, step_deck or lowboy"],
+      terminal: [false, "name of its terminal"],
+      plate: [false, ""],
+      plate_state: [false, "two letters"],
+      vin: [false, "17 letters and digits"],
+      make: [false, ""],
+      model: [false, ""],
+      model_year: [false, "four digits"],
+      length_ft: [false, "feet"]
+    }
   }.freeze
   KEY = { customers: [:name], places: %i[name zip], drivers: [:number], units: [:number] }.freeze
-  YES = { "yes" => true, "y" => true, "true" => true, "1" => true, "no" => false, "n" => false, "false" => false, "0" => false }.freeze
+  YES = {
+    "yes" => true,
+    "y" => true,
+    "true" => true,
+    "1" => true,
+    "no" => false,
+    "n" => false,
+    "false" => false,
+    "0" => false
+  }.freeze
   INTEGERS = %i[terms_days model_year length_ft].freeze
 
   # Undoes a preview.
@@ -26,32 +77,46 @@ class Work::Fleet::ImportRows
   end
 
   def self.template(table)
-    { kind: table.to_s, csv: CSV.generate_line(COLUMNS[table].keys), columns: COLUMNS[table].map { |name, (required, about)| { name: name.to_s, required:, about: } } }
+    {
+      kind: table.to_s,
+      csv: CSV.generate_line(COLUMNS[table].keys),
+      columns: COLUMNS[table].map { |name, (required, about)| { name: name.to_s, required:, about: } }
+    }
   end
 
   def self.export(table)
     terminals = DB[:terminals].select_hash(:id, :name)
     rows = Store::Fleet.page(table, "", page: 1, per_page: 1_000_000).first.reject { |row| row[:retired] }
     CSV.generate(headers: COLUMNS[table].keys, write_headers: true) do |csv|
-      rows.each { |row| csv << COLUMNS[table].keys.map { |column| cell(column == :terminal ? terminals[row[:terminal_id]] : row[column]) } }
+      rows.each do |row|
+        csv << COLUMNS[table].keys.map do |column|
+          cell(column == :terminal ? terminals[row[:terminal_id]] : row[column])
+        end
+      end
     end
   end
 
   def self.cell(value)
     case value
-    when true then "yes"
-    when false then "no"
-    when BigDecimal then Money.rate_text(value)
-    # A spreadsheet would run a cell that begins like a formula.
-    when /\A[=+@-]/ then "'#{value}"
-    else value
+    when true
+      "yes"
+    when false
+      "no"
+    when BigDecimal
+      Money.rate_text(value)
+      # A spreadsheet would run a cell that begins like a formula.
+    when /\A[=+@-]/
+      "'#{value}"
+    else
+      value
     end
   end
 
   # complaint - called with a column and its text; answers what is wrong with it, or nil
   # Returns { added:, changed:, unchanged:, errors: [{ row:, column:, message: }], done: }.
   # Raises Refused `not_csv`, `unknown_column`, `missing_column`.
-  def self.call(table, csv, complaint:, preview:, by:, now:) = new(table, csv, complaint, preview, by, now).call
+  def self.call(table, csv, complaint:, preview:, by:, now:) =
+    new(table, csv, complaint, preview, by, now).call
 
   def initialize(table, csv, complaint, preview, by, now)
     @table = table
@@ -80,18 +145,32 @@ class Work::Fleet::ImportRows
     table = CSV.parse(csv.delete_prefix("\uFEFF"), headers: true, skip_blanks: true, strip: true)
     headers = table.headers.compact.map(&:to_sym)
     unknown = headers - COLUMNS[@table].keys
-    raise Refused.new("unknown_column", "Column #{unknown.first} is not known: the template lists the columns.", path: "/csv") if unknown.any?
+    if unknown.any?
+      raise Refused.new(
+              "unknown_column",
+              "Column #{unknown.first} is not known: the template lists the columns.",
+              path: "/csv"
+            )
+    end
 
     missing = COLUMNS[@table].select { |_, (required)| required }.keys - headers
     raise Refused.new("missing_column", "Column #{missing.first} is missing.", path: "/csv") if missing.any?
 
-    table.each_with_index.map { |row, index| [index + 2, row.to_h.compact.transform_keys(&:to_sym).transform_values { |text| text.sub(/\A'(?=[=+@-])/, "") }] }
+    table.each_with_index.map do |row, index|
+      [
+        index + 2,
+        row.to_h.compact.transform_keys(&:to_sym).transform_values { |text| text.sub(/\A'(?=[=+@-])/, "") }
+      ]
+    end
   rescue CSV::MalformedCSVError => e
     raise Refused.new("not_csv", "This is not CSV: #{e.message}", path: "/csv")
   end
 
   def one(number, cells)
-    problems = COLUMNS[@table].filter_map { |column, (required)| problem(number, column, "This is needed.") if required && cells[column].to_s.empty? }
+    problems =
+      COLUMNS[@table].filter_map do |column, (required)|
+        problem(number, column, "This is needed.") if required && cells[column].to_s.empty?
+      end
     input = cells.to_h { |column, text| [column, read(number, column, text, problems)] }.compact
     return @errors.concat(problems) if problems.any?
 
@@ -102,15 +181,30 @@ class Work::Fleet::ImportRows
 
   def read(number, column, text, problems)
     case column
-    when :payer, :hazmat then YES.fetch(text.downcase) { problems << problem(number, column, "Must be yes or no.") }
-    when :terminal then DB[:terminals].where(name: text).get(:id) || (problems << problem(number, column, "There is no terminal called #{text}."))
-    when *INTEGERS then Integer(text, 10)
-    when /_on\z/ then Date.strptime(text, "%Y-%m-%d")
-    when /_rate\z/ then text.match?(/\A\d{1,7}(\.\d{1,4})?\z/) ? text : (problems << problem(number, column, "Must be dollars, like 0.58."))
-    else checked(number, column, text, problems)
+    when :payer, :hazmat
+      YES.fetch(text.downcase) { problems << problem(number, column, "Must be yes or no.") }
+    when :terminal
+      DB[:terminals].where(name: text).get(:id) ||
+        (problems << problem(number, column, "There is no terminal called #{text}."))
+    when *INTEGERS
+      Integer(text, 10)
+    when /_on\z/
+      Date.strptime(text, "%Y-%m-%d")
+    when /_rate\z/
+      if text.match?(/\A\d{1,7}(\.\d{1,4})?\z/)
+        text
+      else
+        (problems << problem(number, column, "Must be dollars, like 0.58."))
+      end
+    else
+      checked(number, column, text, problems)
     end
   rescue ArgumentError
-    problems << problem(number, column, column.end_with?("_on") ? "Must be a date like 2027-03-31." : "Must be a whole number.")
+    problems << problem(
+      number,
+      column,
+      column.end_with?("_on") ? "Must be a date like 2027-03-31." : "Must be a whole number."
+    )
     nil
   end
 
@@ -131,7 +225,13 @@ class Work::Fleet::ImportRows
     before = Store::Fleet.find(@table, existing[:id])
     return @counts[:unchanged] += 1 if input.all? { |column, value| same?(before[column], value) }
 
-    Work::Fleet::ChangeRecord.call(@table, existing[:id], input.merge(version: existing[:version]), by: @by, now: @now)
+    Work::Fleet::ChangeRecord.call(
+      @table,
+      existing[:id],
+      input.merge(version: existing[:version]),
+      by: @by,
+      now: @now
+    )
     @counts[:changed] += 1
   end
 

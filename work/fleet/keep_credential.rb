@@ -2,7 +2,8 @@
 
 require "marcel"
 
-# Keeps a paper of a driver or a unit: a new one of a kind takes the place of the one before, which stays to be read.
+# Keeps a paper of a driver or a unit: a new one of a kind takes the place of the one before, which stays to
+# be read.
 module Work::Fleet::KeepCredential
   HOLDERS = { drivers: :driver_id, units: :unit_id }.freeze
 
@@ -12,14 +13,29 @@ module Work::Fleet::KeepCredential
     holder = HOLDERS.fetch(table)
     Work::Act.once(input[:key], "keep_credential", by:, now:, input: input.merge(holder => id)) do |act|
       DB[table].where(id:).for_update.first or raise Work::NotFound.new(Store::Fleet::KIND[table], id)
-      raise Refused.new("dates_reversed", "It expires before it was issued: put a date right.", path: "/expires_on") if input[:issued_on] && input[:expires_on] && input[:expires_on] < input[:issued_on]
+      if input[:issued_on] && input[:expires_on] && input[:expires_on] < input[:issued_on]
+        raise Refused.new(
+                "dates_reversed",
+                "It expires before it was issued: put a date right.",
+                path: "/expires_on"
+              )
+      end
 
-      before = DB[:credentials].where(holder => id, kind: input[:kind], replaced_by: nil)
+      before = DB[:credentials].where(holder => id, :kind => input[:kind], :replaced_by => nil)
       was = before.first
-      row = { kind: input[:kind], number: input[:number].to_s.strip, issued_on: input[:issued_on], expires_on: input[:expires_on] }
+      row = {
+        kind: input[:kind],
+        number: input[:number].to_s.strip,
+        issued_on: input[:issued_on],
+        expires_on: input[:expires_on]
+      }
       made = DB[:credentials].insert(holder => id, **row)
       before.exclude(id: made).update(replaced_by: made) unless input[:kind] == "other"
-      act.changed(Store::Fleet::KIND[table], id, { input[:kind] => [was && was[:expires_on], input[:expires_on]] })
+      act.changed(
+        Store::Fleet::KIND[table],
+        id,
+        { input[:kind] => [was && was[:expires_on], input[:expires_on]] }
+      )
       made
     end
   end
@@ -27,9 +43,14 @@ module Work::Fleet::KeepCredential
   # Somebody has looked at the paper.
   def self.verify(credential_id, input, by:, now:)
     Work::Act.once(input[:key], "verify_credential", by:, now:, input: input.merge(credential_id:)) do |act|
-      row = DB[:credentials].where(id: credential_id).for_update.first or raise Work::NotFound.new("paper", credential_id)
+      row = DB[:credentials].where(id: credential_id).for_update.first or
+        raise Work::NotFound.new("paper", credential_id)
       DB[:credentials].where(id: credential_id).update(verified_by: by.name, verified_at: now)
-      act.changed(row[:driver_id] ? "driver" : "unit", row[:driver_id] || row[:unit_id], { "#{row[:kind]} looked at" => [row[:verified_by], by.name] })
+      act.changed(
+        row[:driver_id] ? "driver" : "unit",
+        row[:driver_id] || row[:unit_id],
+        { "#{row[:kind]} looked at" => [row[:verified_by], by.name] }
+      )
       credential_id
     end
   end
@@ -37,10 +58,29 @@ module Work::Fleet::KeepCredential
   # The photo or PDF of it. Raises Refused `not_a_paper`, `too_large`.
   def self.attach(credential_id, content, key:, by:, now:)
     type = Work::Fleet::KeepCredential.type(content)
-    Work::Act.once(key, "attach_credential", by:, now:, input: { credential_id:, bytes: content.bytesize }) do |act|
-      row = DB[:credentials].where(id: credential_id).for_update.first or raise Work::NotFound.new("paper", credential_id)
-      DB[:credentials].where(id: credential_id).update(content_type: type, content: Sequel.blob(content), verified_by: nil, verified_at: nil)
-      act.changed(row[:driver_id] ? "driver" : "unit", row[:driver_id] || row[:unit_id], { "#{row[:kind]} photo" => [row[:content_type], type] })
+    Work::Act.once(
+      key,
+      "attach_credential",
+      by:,
+      now:,
+      input: {
+        credential_id:,
+        bytes: content.bytesize
+      }
+    ) do |act|
+      row = DB[:credentials].where(id: credential_id).for_update.first or
+        raise Work::NotFound.new("paper", credential_id)
+      DB[:credentials].where(id: credential_id).update(
+        content_type: type,
+        content: Sequel.blob(content),
+        verified_by: nil,
+        verified_at: nil
+      )
+      act.changed(
+        row[:driver_id] ? "driver" : "unit",
+        row[:driver_id] || row[:unit_id],
+        { "#{row[:kind]} photo" => [row[:content_type], type] }
+      )
       credential_id
     end
   end
@@ -49,9 +89,15 @@ module Work::Fleet::KeepCredential
   TYPES = %w[image/jpeg image/png application/pdf].freeze
 
   def self.type(content)
-    raise Refused.new("too_large", "A paper may have 15 MB at most: take the photo smaller.", path: "") if content.bytesize > MOST_BYTES
+    if content.bytesize > MOST_BYTES
+      raise Refused.new("too_large", "A paper may have 15 MB at most: take the photo smaller.", path: "")
+    end
 
     type = Marcel::MimeType.for(StringIO.new(content))
-    TYPES.include?(type) ? type : raise(Refused.new("not_a_paper", "Send a JPEG or PNG photo, or a PDF.", path: ""))
+    if TYPES.include?(type)
+      type
+    else
+      raise(Refused.new("not_a_paper", "Send a JPEG or PNG photo, or a PDF.", path: ""))
+    end
   end
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What adding, changing and importing a directory record have in common: reading the fields, the rates, and what is refused.
+# What adding, changing and importing a directory record have in common: reading the fields, the rates, and
+# what is refused.
 module Work::Fleet::Record
   TAKEN = {
     "customers_name_once" => ["/name", "There is a customer of that name already."],
@@ -13,24 +14,38 @@ module Work::Fleet::Record
 
   # The row to write: known columns only, texts trimmed, a place put where its ZIP is.
   def self.row(table, input)
-    row = input.slice(*Store::Fleet::COLUMNS[table]).transform_values { |value| value.is_a?(String) ? value.strip : value }
+    row =
+      input
+        .slice(*Store::Fleet::COLUMNS[table])
+        .transform_values { |value| value.is_a?(String) ? value.strip : value }
     row = place(row) if table == :places
     row = unit(row) if table == :units
-    row = row.merge(detention_hourly: BigDecimal(row[:detention_hourly])) if row[:detention_hourly].is_a?(String)
+    row = row.merge(detention_hourly: BigDecimal(row[:detention_hourly])) if row[:detention_hourly].is_a?(
+      String
+    )
     driver(row) if table == :drivers
     arrays(row)
   end
 
   def self.place(row)
-    zip = DB[:zips].first(zip: row[:zip]) or raise Refused.new("unknown_zip", "No ZIP #{row[:zip]} is known: check the digits.", path: "/zip")
+    zip = DB[:zips].first(zip: row[:zip]) or
+      raise Refused.new("unknown_zip", "No ZIP #{row[:zip]} is known: check the digits.", path: "/zip")
     defaults = zip.slice(:town, :state, :latitude, :longitude)
-    { **defaults, **row.reject { |column, value| defaults.key?(column) && ["", nil].include?(value) }, zone: zip[:zone] }
+    {
+      **defaults,
+      **row.reject { |column, value| defaults.key?(column) && ["", nil].include?(value) },
+      zone: zip[:zone]
+    }
   end
 
   def self.unit(row)
     trailer_kind = row[:trailer_kind].to_s.empty? ? nil : row[:trailer_kind]
     if (row[:kind] == "trailer") == trailer_kind.nil?
-      raise Refused.new("trailer_kind", row[:kind] == "trailer" ? "What kind of trailer is it?" : "A tractor has no kind of trailer.", path: "/trailer_kind")
+      raise Refused.new(
+              "trailer_kind",
+              row[:kind] == "trailer" ? "What kind of trailer is it?" : "A tractor has no kind of trailer.",
+              path: "/trailer_kind"
+            )
     end
 
     check_vin(row[:vin].to_s)
@@ -46,7 +61,9 @@ module Work::Fleet::Record
 
   # Lists as the database's arrays.
   def self.arrays(row)
-    row.to_h { |column, value| [column, ARRAYS.key?(column) && value.is_a?(Array) ? Sequel.pg_array(value, ARRAYS[column]) : value] }
+    row.to_h do |column, value|
+      [column, ARRAYS.key?(column) && value.is_a?(Array) ? Sequel.pg_array(value, ARRAYS[column]) : value]
+    end
   end
 
   def self.driver(row)
@@ -62,16 +79,25 @@ module Work::Fleet::Record
   def self.write_rates(driver_id, input, now)
     rates = input.slice(*Store::Fleet::RATES)
     current = Store::Fleet.pay_plan(driver_id, now.to_date)
-    wanted = { stops_included: 2, **(current || {}).slice(*Store::Fleet::RATES), **rates }
-             .to_h { |name, value| [name, AS_THEY_ARE.include?(name) ? value : BigDecimal(value)] }
+    wanted =
+      { stops_included: 2, **(current || {}).slice(*Store::Fleet::RATES), **rates }.to_h do |name, value|
+        [name, AS_THEY_ARE.include?(name) ? value : BigDecimal(value)]
+      end
     # What only a plan's own page can change goes on.
     wanted = (current || {}).slice(*Store::Fleet::TERMS).merge(wanted)
     rate = Core::Pay::Earnings::RATES.fetch((wanted[:basis] || "per_mile").to_sym).first
-    raise Refused.new("rate_missing", "Say at which rate this driver is paid.", path: "/#{rate}") if wanted[:basis] && wanted[:basis] != "per_mile" && (wanted[rate] || 0).zero?
+    if wanted[:basis] && wanted[:basis] != "per_mile" && (wanted[rate] || 0).zero?
+      raise Refused.new("rate_missing", "Say at which rate this driver is paid.", path: "/#{rate}")
+    end
     return if current && wanted.all? { |name, value| current[name] == value }
 
-    DB[:pay_plans].insert_conflict(target: %i[driver_id in_force_from], update: { **wanted, version: Sequel[:pay_plans][:version] + 1 })
-                  .insert(driver_id:, in_force_from: current ? now.to_date : Date.new(2000, 1, 1), **wanted)
+    DB[:pay_plans].insert_conflict(
+      target: %i[driver_id in_force_from],
+      update: {
+        **wanted,
+        version: Sequel[:pay_plans][:version] + 1
+      }
+    ).insert(driver_id:, in_force_from: current ? now.to_date : Date.new(2000, 1, 1), **wanted)
     Work::Pay::KeepPlan.follow(driver_id)
   end
 

@@ -11,7 +11,17 @@ module Work::Freight::BookLoad
       writer.write_parts(id)
       Work::Freight::SearchText.write(id)
       row = Store::Freight.load(id)
-      act.changed("load", id, { state: [nil, "open"], customer: [nil, DB[:customers].where(id: row[:customer_id]).get(:name)], origin: [nil, row[:origin]], destination: [nil, row[:destination]], total: [nil, row[:total]] })
+      act.changed(
+        "load",
+        id,
+        {
+          state: [nil, "open"],
+          customer: [nil, DB[:customers].where(id: row[:customer_id]).get(:name)],
+          origin: [nil, row[:origin]],
+          destination: [nil, row[:destination]],
+          total: [nil, row[:total]]
+        }
+      )
       id
     end
   end

@@ -2,18 +2,46 @@
 
 # Changes a load that was read at a version; its trip follows, with the driver's new times.
 module Work::Freight::ChangeLoad
-  SHOWN = %i[customer_id size tarps team_needed trailer_kind notes price_kind price_rate fuel_kind fuel_rate total origin destination pickup_at delivery_at stop_count reference].freeze
+  SHOWN = %i[
+    customer_id
+    size
+    tarps
+    team_needed
+    trailer_kind
+    notes
+    price_kind
+    price_rate
+    fuel_kind
+    fuel_rate
+    total
+    origin
+    destination
+    pickup_at
+    delivery_at
+    stop_count
+    reference
+  ].freeze
 
   # Raises Work::Stale with both versions, Refused `under_way`, `crew_taken`, and what booking refuses.
   def self.call(id, input, by:, now:)
     Work::Act.once(nil, "change_load", by:, now:) do |act|
       load = Store::Freight.load_for_change(id) or raise Work::NotFound.new("load", id)
-      Work::Stale.check(load, input[:version], record_kind: "load", yours: yours(input)) { load.slice(*SHOWN) }
-      raise Refused.new("under_way", "This load is #{load[:state].tr("_", " ")}: it can no longer be changed here.", path: "") unless Core::Freight::States::CHANGEABLE.include?(load[:state])
+      Work::Stale.check(load, input[:version], record_kind: "load", yours: yours(input)) do
+        load.slice(*SHOWN)
+      end
+      unless Core::Freight::States::CHANGEABLE.include?(load[:state])
+        raise Refused.new(
+                "under_way",
+                "This load is #{load[:state].tr("_", " ")}: it can no longer be changed here.",
+                path: ""
+              )
+      end
 
       writer = Work::Freight::LoadWriter.new(input, by:, now:)
       writer.check
-      Work::Freight::Relay.refuse(load, "Its number of stops cannot change.") if writer.stops.length != load[:stop_count]
+      if writer.stops.length != load[:stop_count]
+        Work::Freight::Relay.refuse(load, "Its number of stops cannot change.")
+      end
       DB[:loads].where(id:).update(**writer.columns, version: load[:version] + 1)
       writer.write_parts(id)
       Work::Freight::TripPlan.follow_load(id)
@@ -26,19 +54,41 @@ module Work::Freight::ChangeLoad
   end
 
   # What a driver must hear of, by the field that changed.
-  TOLD = { pickup_at: "pickup time", delivery_at: "delivery time", origin: "where to load", destination: "where to deliver", stop_count: "stops", tarps: "tarps", notes: "notes", reference: "references" }.freeze
+  TOLD = {
+    pickup_at: "pickup time",
+    delivery_at: "delivery time",
+    origin: "where to load",
+    destination: "where to deliver",
+    stop_count: "stops",
+    tarps: "tarps",
+    notes: "notes",
+    reference: "references"
+  }.freeze
 
   def self.tell(id, changes, now)
     what = TOLD.filter_map { |field, words| words if changes.key?(field) }
     return if what.empty?
 
-    Store::Freight.live_trips(id).each { |trip| Work::Tracking::WriteText.changed(trip, Store::Freight.load(id), what.join(", "), now) if %w[sent accepted rolling].include?(trip[:state]) }
+    Store::Freight
+      .live_trips(id)
+      .each do |trip|
+        if %w[sent accepted rolling].include?(trip[:state])
+          Work::Tracking::WriteText.changed(trip, Store::Freight.load(id), what.join(", "), now)
+        end
+      end
   end
 
   # The fields of a stale edit, by the names that the stored load has for them.
   def self.yours(input)
     price = input[:price].to_h.slice(:kind, :rate, :fuel_kind, :fuel_rate)
-    input.slice(*SHOWN).merge({ price_kind: price[:kind], price_rate: price[:rate], fuel_kind: price[:fuel_kind], fuel_rate: price[:fuel_rate] }.compact)
+    input.slice(*SHOWN).merge(
+      {
+        price_kind: price[:kind],
+        price_rate: price[:rate],
+        fuel_kind: price[:fuel_kind],
+        fuel_rate: price[:fuel_rate]
+      }.compact
+    )
   end
   private_class_method :tell, :yours
 end

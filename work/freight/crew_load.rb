@@ -12,9 +12,22 @@ module Work::Freight::CrewLoad
       check_crew(load, crew)
       trip_id = Work::Freight::TripPlan.new(load_id).make(crew)
       name = DB[:drivers].where(id: crew[:driver_ids]).order(:id).select_map(:name).join(" and ")
-      DB[:loads].where(id: load_id).update(state: Core::Freight.step(load[:state], "planned"), crew: name, version: load[:version] + 1)
+      DB[:loads].where(id: load_id).update(
+        state: Core::Freight.step(load[:state], "planned"),
+        crew: name,
+        version: load[:version] + 1
+      )
       Work::Freight::SearchText.write(load_id)
-      act.changed("load", load_id, { state: [load[:state], "planned"], crew: [nil, name], trip: [nil, DB[:trips].where(id: trip_id).get(:number)] }, why:)
+      act.changed(
+        "load",
+        load_id,
+        {
+          state: [load[:state], "planned"],
+          crew: [nil, name],
+          trip: [nil, DB[:trips].where(id: trip_id).get(:number)]
+        },
+        why:
+      )
       load_id
     end
   end
@@ -23,19 +36,35 @@ module Work::Freight::CrewLoad
     return if load[:state] == "open"
 
     who = Store::Company.audit("load", load[:id]).where(act: "crew_load").get(:who)
-    raise Refused.new("already_crewed", load[:crew] ? "#{who} gave this load to #{load[:crew]} already." : "This load is #{load[:state]}.", path: "")
+    raise Refused.new(
+            "already_crewed",
+            (
+              if load[:crew]
+                "#{who} gave this load to #{load[:crew]} already."
+              else
+                "This load is #{load[:state]}."
+              end
+            ),
+            path: ""
+          )
   end
 
   def self.check_crew(load, crew)
     known = DB[:drivers].where(id: crew[:driver_ids], retired: false).count
-    raise Refused.new("unknown_driver", "There is no such driver.", path: "/driver_ids") unless known == crew[:driver_ids].length
-    raise Refused.new("team_needed", "This load needs a team: pick two drivers.", path: "/driver_ids") if load[:team_needed] && crew[:driver_ids].one?
+    unless known == crew[:driver_ids].length
+      raise Refused.new("unknown_driver", "There is no such driver.", path: "/driver_ids")
+    end
+    if load[:team_needed] && crew[:driver_ids].one?
+      raise Refused.new("team_needed", "This load needs a team: pick two drivers.", path: "/driver_ids")
+    end
 
     { tractor_id: "tractor", trailer_id: "trailer" }.each do |field, kind|
       next if crew[field].nil?
 
       unit = DB[:units].first(id: crew[field], retired: false)
-      raise Refused.new("wrong_kind", "That is no #{kind} of ours.", path: "/#{field}") unless unit && unit[:kind] == kind
+      unless unit && unit[:kind] == kind
+        raise Refused.new("wrong_kind", "That is no #{kind} of ours.", path: "/#{field}")
+      end
     end
   end
   private_class_method :refuse_crewed

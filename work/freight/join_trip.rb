@@ -3,7 +3,11 @@
 # Puts a partial load on a trip that carries others, and the stops of a trip in another order.
 class Work::Freight::JoinTrip
   JOINABLE = %w[planned sent accepted].freeze
-  LIMITS = { weight_lb: [:capacity_lb, "lb"], length_in: [:inner_length_in, "in of deck"], volume_cuft: [:capacity_cuft, "cubic feet"] }.freeze
+  LIMITS = {
+    weight_lb: [:capacity_lb, "lb"],
+    length_in: [:inner_length_in, "in of deck"],
+    volume_cuft: [:capacity_cuft, "cubic feet"]
+  }.freeze
   # A leg of the trip with what is aboard. over - what is too much, or nil
   Leg = Value.of(:from, :to, :miles, :aboard, :over)
 
@@ -39,7 +43,13 @@ class Work::Freight::JoinTrip
 
   def join(act, now)
     over = legs.find(&:over)
-    raise Refused.new("too_much_aboard", "Too much from #{over.from} to #{over.to}: #{over.over}.", path: "/trip_id") if over
+    if over
+      raise Refused.new(
+              "too_much_aboard",
+              "Too much from #{over.from} to #{over.to}: #{over.over}.",
+              path: "/trip_id"
+            )
+    end
 
     DB[:trip_loads].insert_conflict.insert(trip_id: @trip[:id], load_id: @joining) if @joining
     @plan.rewrite(@trip)
@@ -51,49 +61,122 @@ class Work::Freight::JoinTrip
   # What is aboard on each leg, beside what the trailer takes.
   def legs
     aboard = Core::Freight.aboard(stops.map { |stop| stop[:load_id] }, goods)
-    stops.each_cons(2).with_index.map { |(from, to), i| Leg.new(from: town(from), to: town(to), miles: Work::Roads::Leg.new(from, to).miles, aboard: aboard[i], over: over(aboard[i])) }
+    stops
+      .each_cons(2)
+      .with_index
+      .map do |(from, to), i|
+        Leg.new(
+          from: town(from),
+          to: town(to),
+          miles: Work::Roads::Leg.new(from, to).miles,
+          aboard: aboard[i],
+          over: over(aboard[i])
+        )
+      end
   end
 
-  def trailer = @trailer ||= DB[:units].where(id: DB[:trip_units].where(trip_id: @trip[:id], role: "trailer", live: true).select(:unit_id)).first
+  def trailer =
+    @trailer ||=
+      DB[:units].where(
+        id: DB[:trip_units].where(trip_id: @trip[:id], role: "trailer", live: true).select(:unit_id)
+      ).first
 
   private
 
   def check
-    raise Refused.new("under_way", "Trip #{@trip[:number]} is #{@trip[:state]}: its stops can no longer be changed here.", path: "/trip_id") unless JOINABLE.include?(@trip[:state])
+    unless JOINABLE.include?(@trip[:state])
+      raise Refused.new(
+              "under_way",
+              "Trip #{@trip[:number]} is #{@trip[:state]}: its stops can no longer be changed here.",
+              path: "/trip_id"
+            )
+    end
 
-    raise Refused.new("has_own_stops", "Trip #{@trip[:number]} has stops of its own: take them off first.", path: "/trip_id") if Work::Freight::TripPlan.rows(@trip[:id]).any? { |row| row[:load_id].nil? }
+    if Work::Freight::TripPlan.rows(@trip[:id]).any? { |row| row[:load_id].nil? }
+      raise Refused.new(
+              "has_own_stops",
+              "Trip #{@trip[:number]} has stops of its own: take them off first.",
+              path: "/trip_id"
+            )
+    end
 
     load = @loads.find { |row| row[:id] == @joining } or return
-    raise Refused.new("already_crewed", "#{load[:number]} is #{load[:state]}.", path: "") unless load[:state] == "open" || @trip[:id] == Store::Freight.live_trip(load[:id])&.fetch(:id)
+    unless load[:state] == "open" || @trip[:id] == Store::Freight.live_trip(load[:id])&.fetch(:id)
+      raise Refused.new("already_crewed", "#{load[:number]} is #{load[:state]}.", path: "")
+    end
 
     full = @loads.find { |row| row[:size] != "partial" }
-    raise Refused.new("not_partial", "#{full[:number]} is booked as a full load: nothing goes beside it.", path: "/trip_id") if full
+    if full
+      raise Refused.new(
+              "not_partial",
+              "#{full[:number]} is booked as a full load: nothing goes beside it.",
+              path: "/trip_id"
+            )
+    end
   end
 
   def told(act, now)
     crew = @loads.filter_map { |load| load[:crew] }.first
     @loads.each do |load|
       joins = load[:id] == @joining && load[:state] == "open"
-      DB[:loads].where(id: load[:id]).update(version: load[:version] + 1, **(joins ? { state: @trip[:state], crew: } : {}))
+      DB[:loads].where(id: load[:id]).update(
+        version: load[:version] + 1,
+        **(joins ? { state: @trip[:state], crew: } : {})
+      )
       Work::Freight::SearchText.write(load[:id])
-      act.changed("load", load[:id], joins ? { state: %w[open].push(@trip[:state]), trip: [nil, @trip[:number]] } : { stops_of_trip: [nil, @trip[:number]] })
+      act.changed(
+        "load",
+        load[:id],
+        (
+          if joins
+            { state: %w[open].push(@trip[:state]), trip: [nil, @trip[:number]] }
+          else
+            { stops_of_trip: [nil, @trip[:number]] }
+          end
+        )
+      )
     end
-    Work::Tracking::WriteText.changed(@trip, @loads.first, @joining ? "a load is added" : "the order of stops", now) if @trip[:state] != "planned"
+    if @trip[:state] != "planned"
+      Work::Tracking::WriteText.changed(
+        @trip,
+        @loads.first,
+        @joining ? "a load is added" : "the order of stops",
+        now
+      )
+    end
   end
 
   def goods
-    DB[:freight_lines].where(load_id: @load_ids).all.group_by { |line| line[:load_id] }.then do |lines|
-      @load_ids.to_h do |id|
-        sum = ->(column) { (lines[id] || []).filter_map { |line| line[column] }.then { |found| found.empty? ? nil : found.sum } }
-        [id, Core::Freight::Aboard::Goods.new(weight_lb: sum.call(:weight_lb), length_in: sum.call(:length_in), volume_cuft: sum.call(:volume_cuft))]
+    DB[:freight_lines]
+      .where(load_id: @load_ids)
+      .all
+      .group_by { |line| line[:load_id] }
+      .then do |lines|
+        @load_ids.to_h do |id|
+          sum = ->(column) do
+            (lines[id] || [])
+              .filter_map { |line| line[column] }
+              .then { |found| found.empty? ? nil : found.sum }
+          end
+          [
+            id,
+            Core::Freight::Aboard::Goods.new(
+              weight_lb: sum.call(:weight_lb),
+              length_in: sum.call(:length_in),
+              volume_cuft: sum.call(:volume_cuft)
+            )
+          ]
+        end
       end
-    end
   end
 
   def over(leg)
     return if trailer.nil?
 
-    what, (column, unit) = LIMITS.find { |field, (room, _)| leg.public_send(field) && trailer[room] && leg.public_send(field) > trailer[room] }
+    what, (column, unit) =
+      LIMITS.find do |field, (room, _)|
+        leg.public_send(field) && trailer[room] && leg.public_send(field) > trailer[room]
+      end
     what && "#{leg.public_send(what)} #{unit}, and #{trailer[:number]} takes #{trailer[column]} #{unit}"
   end
 

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Writes a load's own columns and its parts from what a person typed: used when it is booked and when it is changed.
+# Writes a load's own columns and its parts from what a person typed: used when it is booked and when it is
+# changed.
 class Work::Freight::LoadWriter
   def initialize(input, by:, now:)
     @input = input
@@ -11,8 +12,20 @@ class Work::Freight::LoadWriter
   # Refuses what cannot be a load before anything is written.
   def check
     customer = DB[:customers].first(id: @input[:customer_id], retired: false)
-    raise Refused.new("unknown_customer", "There is no such customer: pick one from the list.", path: "/customer_id") unless customer
-    raise Refused.new("not_a_payer", "#{customer[:name]} pays no bills: pick who does.", path: "/customer_id") unless customer[:payer]
+    unless customer
+      raise Refused.new(
+              "unknown_customer",
+              "There is no such customer: pick one from the list.",
+              path: "/customer_id"
+            )
+    end
+    unless customer[:payer]
+      raise Refused.new(
+              "not_a_payer",
+              "#{customer[:name]} pays no bills: pick who does.",
+              path: "/customer_id"
+            )
+    end
 
     check_temperature
     Core::Freight.check_stops(windows)
@@ -22,21 +35,50 @@ class Work::Freight::LoadWriter
   # The columns of the load itself.
   def columns
     {
-      customer_id: @input[:customer_id], size: @input[:size] || "full", tarps: @input[:tarps] || false, team_needed: @input[:team_needed] || false, trailer_kind: @input[:trailer_kind],
-      temperature_low_f: @input[:temperature_low_f], temperature_high_f: @input[:temperature_high_f], notes: @input[:notes].to_s.strip,
-      **quote.columns, **summary
+      customer_id: @input[:customer_id],
+      size: @input[:size] || "full",
+      tarps: @input[:tarps] || false,
+      team_needed: @input[:team_needed] || false,
+      trailer_kind: @input[:trailer_kind],
+      temperature_low_f: @input[:temperature_low_f],
+      temperature_high_f: @input[:temperature_high_f],
+      notes: @input[:notes].to_s.strip,
+      **quote.columns,
+      **summary
     }
   end
 
-  def stops = @stops ||= @input[:stops].each_with_index.map { |stop, index| Work::Freight::Places.stop(stop, index, by: @by, now: @now) }
+  def stops =
+    @stops ||=
+      @input[:stops].each_with_index.map do |stop, index|
+        Work::Freight::Places.stop(stop, index, by: @by, now: @now)
+      end
 
-  def references = (@input[:references] || []).map { |reference| { kind: reference[:kind], value: reference[:value].strip } }
+  def references =
+    (@input[:references] || []).map { |reference| { kind: reference[:kind], value: reference[:value].strip } }
 
   # Replaces the parts. Stops keep their rows by position, since what happens on the road refers to them.
   def write_parts(load_id)
     write_stops(load_id)
     replace(:load_references, load_id, references)
-    replace(:freight_lines, load_id, (@input[:freight] || []).map { |line| line.slice(:what, :unit, :pieces, :weight_lb, :volume_cuft, :length_in, :width_in, :height_in, :hazmat_class, :serial_number) })
+    replace(
+      :freight_lines,
+      load_id,
+      (@input[:freight] || []).map do |line|
+        line.slice(
+          :what,
+          :unit,
+          :pieces,
+          :weight_lb,
+          :volume_cuft,
+          :length_in,
+          :width_in,
+          :height_in,
+          :hazmat_class,
+          :serial_number
+        )
+      end
+    )
     replace(:accessorials, load_id, @input[:price][:accessorials] || [])
   end
 
@@ -46,18 +88,31 @@ class Work::Freight::LoadWriter
     low, high = @input.values_at(:temperature_low_f, :temperature_high_f)
     return unless low && high && low > high
 
-    raise Refused.new("temperature_reversed", "The lowest temperature is above the highest.", path: "/temperature_low_f")
+    raise Refused.new(
+            "temperature_reversed",
+            "The lowest temperature is above the highest.",
+            path: "/temperature_low_f"
+          )
   end
 
-  def windows = @input[:stops].map { |stop| Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from], to: stop[:to]) }
+  def windows =
+    @input[:stops].map do |stop|
+      Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from], to: stop[:to])
+    end
 
   def quote = @quote ||= Work::Freight::Quote.new(@input[:price], stops, @input[:freight] || [])
 
   def summary
     first, last = stops.first, stops.last
     {
-      origin: town(first), destination: town(last), stop_count: stops.length, reference: references.first&.fetch(:value),
-      pickup_at: first[:from_at] || first[:to_at], pickup_zone: first[:zone], delivery_at: last[:to_at] || last[:from_at], delivery_zone: last[:zone]
+      origin: town(first),
+      destination: town(last),
+      stop_count: stops.length,
+      reference: references.first&.fetch(:value),
+      pickup_at: first[:from_at] || first[:to_at],
+      pickup_zone: first[:zone],
+      delivery_at: last[:to_at] || last[:from_at],
+      delivery_zone: last[:zone]
     }
   end
 
@@ -67,7 +122,14 @@ class Work::Freight::LoadWriter
     kept = DB[:stops].where(load_id:).order(:position).select_map(:id)
     ways = [{}, *quote.ways.map(&:stop_columns)]
     stops.each_with_index do |place, position|
-      stop = { leg_miles: nil, leg_minutes: nil, leg_by_state: nil, leg_estimated: false, **place, **ways[position] }
+      stop = {
+        leg_miles: nil,
+        leg_minutes: nil,
+        leg_by_state: nil,
+        leg_estimated: false,
+        **place,
+        **ways[position]
+      }
       id = kept[position]
       id ? DB[:stops].where(id:).update(position:, **stop) : DB[:stops].insert(load_id:, position:, **stop)
     end

@@ -3,9 +3,14 @@
 # Stops of a trip that are no customer's: a trailer dropped or another hooked on the way, a yard to go by.
 class Work::Freight::OwnStop
   CHANGEABLE = %w[planned sent accepted rolling].freeze
-  SAID = { "drop" => "drop trailer %s at %s", "hook" => "hook trailer %s at %s", "yard" => "go by %2$s" }.freeze
+  SAID = {
+    "drop" => "drop trailer %s at %s",
+    "hook" => "hook trailer %s at %s",
+    "yard" => "go by %2$s"
+  }.freeze
 
-  # input - { key:, kind: drop, hook or yard, where: ZIP or town, at: Time or nil, unit_id: of the trailer, after: id of a stop or nil, notes: }
+  # input - { key:, kind: drop, hook or yard, where: ZIP or town, at: Time or nil, unit_id: of the trailer,
+  #         after: id of a stop or nil, notes: }
   # Raises Refused `which_trailer`, `wrong_kind`, `passed`, `crew_taken`.
   def self.add(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "add_stop", by:, now:, input: Work::Act.plain(input.merge(trip_id:))) do |act|
@@ -32,7 +37,9 @@ class Work::Freight::OwnStop
 
     unit = input[:unit_id] && DB[:units].first(id: input[:unit_id], retired: false)
     raise Refused.new("which_trailer", "Which trailer?", path: "/unit_id") if unit.nil?
-    raise Refused.new("wrong_kind", "#{unit[:number]} is no trailer.", path: "/unit_id") unless unit[:kind] == "trailer"
+    unless unit[:kind] == "trailer"
+      raise Refused.new("wrong_kind", "#{unit[:number]} is no trailer.", path: "/unit_id")
+    end
 
     unit
   end
@@ -43,7 +50,9 @@ class Work::Freight::OwnStop
     @load_ids = DB[:trip_loads].where(trip_id:).order(:load_id).select_map(:load_id)
     @loads = DB[:loads].where(id: @load_ids).order(:id).for_update.all
     @trip = DB[:trips].where(id: trip_id).for_update.first or raise Work::NotFound.new("trip", trip_id)
-    raise Refused.new("passed", "Trip #{@trip[:number]} is #{@trip[:state]}.", path: "") unless CHANGEABLE.include?(@trip[:state])
+    unless CHANGEABLE.include?(@trip[:state])
+      raise Refused.new("passed", "Trip #{@trip[:number]} is #{@trip[:state]}.", path: "")
+    end
 
     @rows = Work::Freight::TripPlan.rows(trip_id)
     @done = DB[:trip_stops].where(trip_id:).exclude(arrived_at: nil).select_map(:stop_id)
@@ -52,9 +61,19 @@ class Work::Freight::OwnStop
   def add(input)
     at = input[:after] ? @rows.index { |row| row[:id] == input[:after] } : -1
     raise Refused.new("passed", "Choose a stop of this trip.", path: "/after") if at.nil?
-    raise Refused.new("passed", "The load goes over to another crew there: nothing comes after.", path: "/after") if @rows[at + 1].nil? && at >= 0 && @rows[at][:kind] == "swap"
-    raise Refused.new("passed", "The load is taken over first.", path: "/after") if at.negative? && @rows.first[:kind] == "swap"
-    raise Refused.new("passed", "The truck has been at a later stop already.", path: "/after") if @rows.drop(at + 1).any? { |row| @done.include?(row[:id]) }
+    if @rows[at + 1].nil? && at >= 0 && @rows[at][:kind] == "swap"
+      raise Refused.new(
+              "passed",
+              "The load goes over to another crew there: nothing comes after.",
+              path: "/after"
+            )
+    end
+    if at.negative? && @rows.first[:kind] == "swap"
+      raise Refused.new("passed", "The load is taken over first.", path: "/after")
+    end
+    if @rows.drop(at + 1).any? { |row| @done.include?(row[:id]) }
+      raise Refused.new("passed", "The truck has been at a later stop already.", path: "/after")
+    end
 
     row = self.class.row(input, by: @act.by, now: @act.now)
     rows = @rows.dup.insert(at + 1, row.merge(id: DB[:stops].insert(row)))
@@ -63,9 +82,12 @@ class Work::Freight::OwnStop
   end
 
   def remove(stop_id, why)
-    row = @rows.find { |one| one[:id] == stop_id && one[:load_id].nil? && one[:kind] != "swap" } or raise Refused.new("not_ours", "Only a stop of our own can be taken off here.", path: "")
+    row = @rows.find { |one| one[:id] == stop_id && one[:load_id].nil? && one[:kind] != "swap" } or
+      raise Refused.new("not_ours", "Only a stop of our own can be taken off here.", path: "")
     raise Refused.new("passed", "The truck has been there already.", path: "") if @done.include?(stop_id)
-    raise Refused.new("not_ours", "It is all this trip does: call the trip off instead.", path: "") if @rows.one?
+    if @rows.one?
+      raise Refused.new("not_ours", "It is all this trip does: call the trip off instead.", path: "")
+    end
 
     write(@rows - [row])
     tell("not any more: #{said(row)}", { own_stop: [said(row), nil] }, why:)
@@ -75,10 +97,20 @@ class Work::Freight::OwnStop
 
   def write(rows)
     only = rows.select { |row| row[:load_id] }.map { |row| row[:id] }
-    Work::Freight::TripPlan.new(@load_ids, order: only, only:, own: Work::Freight::TripPlan.own_of(rows)).rewrite(@trip)
+    Work::Freight::TripPlan.new(
+      @load_ids,
+      order: only,
+      only:,
+      own: Work::Freight::TripPlan.own_of(rows)
+    ).rewrite(@trip)
   end
 
-  def said(row) = format(SAID.fetch(row[:kind]), row[:unit_id] && DB[:units].where(id: row[:unit_id]).get(:number), "#{row[:town]}, #{row[:state]}")
+  def said(row) =
+    format(
+      SAID.fetch(row[:kind]),
+      row[:unit_id] && DB[:units].where(id: row[:unit_id]).get(:number),
+      "#{row[:town]}, #{row[:state]}"
+    )
 
   def tell(what, changes, why: nil)
     @loads.each do |load|

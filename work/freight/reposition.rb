@@ -2,7 +2,8 @@
 
 # Sends a crew empty to a yard, with a trip of its own, told by text; and calls that off.
 module Work::Freight::Reposition
-  # input - { key:, driver_ids:, tractor_id:, trailer_id: or nil, where: ZIP or town, at: Time by which to be there, notes: }
+  # input - { key:, driver_ids:, tractor_id:, trailer_id: or nil, where: ZIP or town, at: Time by which to be
+  #         there, notes: }
   # Raises Refused `crew_taken`, `no_phone`, and what a crew and a place refuse.
   def self.call(input, by:, now:)
     Work::Act.once(input[:key], "reposition", by:, now:, input: Work::Act.plain(input)) do |act|
@@ -10,13 +11,29 @@ module Work::Freight::Reposition
 
       Work::Freight::CrewLoad.check_crew({ team_needed: false }, input)
       silent = DB[:drivers].where(id: input[:driver_ids], phone: "").get(:name)
-      raise Refused.new("no_phone", "#{silent} has no telephone number in the directory.", path: "/driver_ids") if silent
+      if silent
+        raise Refused.new(
+                "no_phone",
+                "#{silent} has no telephone number in the directory.",
+                path: "/driver_ids"
+              )
+      end
 
       row = Work::Freight::OwnStop.row(input.merge(kind: "yard"), by:, now:)
-      trip_id = Work::Freight::TripPlan.new([], own: [[row.merge(id: DB[:stops].insert(row)), nil]]).make(input)
+      trip_id =
+        Work::Freight::TripPlan.new([], own: [[row.merge(id: DB[:stops].insert(row)), nil]]).make(input)
       DB[:trips].where(id: trip_id).update(state: "sent")
       trip = DB[:trips].first(id: trip_id)
-      Store::Freight.trip_drivers(trip_id).each { |driver| Work::Tracking::WriteText.trip(driver, trip, { origin: "empty", destination: "#{row[:town]}, #{row[:state]}" }, now) }
+      Store::Freight
+        .trip_drivers(trip_id)
+        .each do |driver|
+          Work::Tracking::WriteText.trip(
+            driver,
+            trip,
+            { origin: "empty", destination: "#{row[:town]}, #{row[:state]}" },
+            now
+          )
+        end
       tell(act, trip_id, { reposition: [nil, "#{row[:town]}, #{row[:state]}"] })
       trip_id
     end
@@ -26,8 +43,16 @@ module Work::Freight::Reposition
   def self.call_off(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "call_off", by:, now:, input: input.merge(trip_id:)) do |act|
       trip = DB[:trips].where(id: trip_id).for_update.first or raise Work::NotFound.new("trip", trip_id)
-      raise Refused.new("not_empty", "Trip #{trip[:number]} carries a load: take the crew off the load.", path: "") unless DB[:trip_loads].where(trip_id:).empty?
-      raise Refused.new("passed", "Trip #{trip[:number]} is #{trip[:state]}.", path: "") unless %w[sent accepted rolling].include?(trip[:state])
+      unless DB[:trip_loads].where(trip_id:).empty?
+        raise Refused.new(
+                "not_empty",
+                "Trip #{trip[:number]} carries a load: take the crew off the load.",
+                path: ""
+              )
+      end
+      unless %w[sent accepted rolling].include?(trip[:state])
+        raise Refused.new("passed", "Trip #{trip[:number]} is #{trip[:state]}.", path: "")
+      end
 
       Work::Freight::ReleaseCrew.cancel(trip)
       Work::Tracking::WriteText.off(trip, nil, now)
@@ -38,7 +63,10 @@ module Work::Freight::Reposition
 
   def self.tell(act, trip_id, changes, why: nil)
     act.changed("trip", trip_id, changes, why:)
-    Store::Freight.trip_drivers(trip_id).select_map(:driver_id).each { |driver_id| act.changed("driver", driver_id, changes, why:) }
+    Store::Freight
+      .trip_drivers(trip_id)
+      .select_map(:driver_id)
+      .each { |driver_id| act.changed("driver", driver_id, changes, why:) }
   end
   private_class_method :tell
 end

@@ -9,7 +9,14 @@ class Work::Freight::StopRows
 
   # order - ids of the stops as somebody wants them, nil for the best order. Raises Refused `order_of_stops`.
   def ordered(order)
-    indexes = order ? order.map { |id| @rows.index { |row| row[:id] == id } || -1 } : Core::Freight.stop_order(stops, minutes)
+    indexes =
+      (
+        if order
+          order.map { |id| @rows.index { |row| row[:id] == id } || -1 }
+        else
+          Core::Freight.stop_order(stops, minutes)
+        end
+      )
     Core::Freight.check_stop_order(stops, indexes)
     indexes.map { |index| @rows[index] }
   end
@@ -17,18 +24,37 @@ class Work::Freight::StopRows
   private
 
   def stops
-    @stops ||= @rows.map do |row|
-      opens, closes = [row[:from_at], row[:to_at] || row[:from_at]].map { |time| time && (time.to_i / 60) }
-      Core::Freight::StopOrder::Stop.new(load: row[:load_id], kind: row[:kind], opens:, closes:, service: Work::Hours::TripQuestion::SERVICE_MINUTES)
-    end
+    @stops ||=
+      @rows.map do |row|
+        opens, closes = [row[:from_at], row[:to_at] || row[:from_at]].map { |time| time && (time.to_i / 60) }
+        Core::Freight::StopOrder::Stop.new(
+          load: row[:load_id],
+          kind: row[:kind],
+          opens:,
+          closes:,
+          service: Work::Hours::TripQuestion::SERVICE_MINUTES
+        )
+      end
   end
 
   # Minutes by road from each to each, where there is no road by the straight line.
   def minutes
-    places = @rows.map { |row| Core::Roads.place("#{row[:town]}, #{row[:state]}", Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])) }
+    places =
+      @rows.map do |row|
+        Core::Roads.place(
+          "#{row[:town]}, #{row[:state]}",
+          Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
+        )
+      end
     places.map do |from|
       fan = Core::Roads.fan(Work::Roads::Leg.network, from)
-      places.map { |to| fan.to(to)&.minutes || (Core::Roads.great_circle_miles(from.point, to.point) * Work::Roads::Leg::CIRCUITY / Work::Roads::Leg::ESTIMATED_MPH * 60).round }
+      places.map do |to|
+        fan.to(to)&.minutes ||
+          (
+            Core::Roads.great_circle_miles(from.point, to.point) * Work::Roads::Leg::CIRCUITY /
+              Work::Roads::Leg::ESTIMATED_MPH * 60
+          ).round
+      end
     end
   end
 end

@@ -4,7 +4,11 @@
 module Work::Freight::Taken
   # Raises Refused `crew_taken` with the trip it clashes with.
   def self.check(crew, from, to, except_trip_id: nil)
-    held = Store::Freight.holding(:trip_drivers, from, to, except_trip_id:).where(driver_id: crew[:driver_ids]).first
+    held =
+      Store::Freight
+        .holding(:trip_drivers, from, to, except_trip_id:)
+        .where(driver_id: crew[:driver_ids])
+        .first
     refuse(:drivers, held, "/driver_ids") if held
     units = crew.values_at(:tractor_id, :trailer_id).compact
     held = Store::Freight.holding(:trip_units, from, to, except_trip_id:).where(unit_id: units).first
@@ -13,10 +17,19 @@ module Work::Freight::Taken
 
   def self.refuse(table, held, path)
     name = DB[table].where(id: held[:holder_id]).get(Store::Fleet::NAME[table])
-    raise Refused.new("crew_taken", "#{name} is on #{said(held)} at those times.", path:, details: { trip: held[:trip], load: held[:load] })
+    raise Refused.new(
+            "crew_taken",
+            "#{name} is on #{said(held)} at those times.",
+            path:,
+            details: {
+              trip: held[:trip],
+              load: held[:load]
+            }
+          )
   end
 
   # held - a row of Store::Freight.holding
-  def self.said(held) = held[:load] ? "#{held[:load]} (#{held[:origin]} → #{held[:destination]})" : "trip #{held[:trip]}, empty"
+  def self.said(held) =
+    held[:load] ? "#{held[:load]} (#{held[:origin]} → #{held[:destination]})" : "trip #{held[:trip]}, empty"
   private_class_method :refuse
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The trip of one load, of several partials, of a part of a load, or of none: its stops in order, its miles, its span of time, and
+# The trip of one load, of several partials, of a part of a load, or of none: its stops in order, its miles,
+# its span of time, and
 # who and what it holds.
 class Work::Freight::TripPlan
   # load_ids - none, one or several; order - ids of their stops as they are to be made, nil for the best order
@@ -19,8 +20,16 @@ class Work::Freight::TripPlan
   # Where a load goes over to another crew, this one's time ends and the other's begins.
   def span
     timed = @stops.select { |stop| stop[:load_id] || stop[:from_at] }
-    begins, ends = Core::Freight.span(timed.map { |stop| Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at]) })
-    [@stops.first[:kind] == "swap" ? @stops.first[:from_at] : begins, @stops.last[:kind] == "swap" ? @stops.last[:from_at] : ends]
+    begins, ends =
+      Core::Freight.span(
+        timed.map do |stop|
+          Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at])
+        end
+      )
+    [
+      @stops.first[:kind] == "swap" ? @stops.first[:from_at] : begins,
+      @stops.last[:kind] == "swap" ? @stops.last[:from_at] : ends
+    ]
   end
 
   def range = Store::Freight.range(*span)
@@ -36,22 +45,41 @@ class Work::Freight::TripPlan
     trip_id
   end
 
-  # After a load has changed: its trips with the same crews, at the new times and places, in the same order as far as it can be.
+  # After a load has changed: its trips with the same crews, at the new times and places, in the same order as
+  # far as it can be.
   def self.follow_load(load_id)
-    Store::Freight.live_trips(load_id).each { |trip| rewrite(trip, DB[:trip_loads].where(trip_id: trip[:id]).order(:load_id).select_map(:load_id)) unless trip[:state] == "delivered" }
+    Store::Freight
+      .live_trips(load_id)
+      .each do |trip|
+        unless trip[:state] == "delivered"
+          rewrite(trip, DB[:trip_loads].where(trip_id: trip[:id]).order(:load_id).select_map(:load_id))
+        end
+      end
   end
 
-  # A trip with these loads aboard, and its own stops where they are; order - ids of stops, nil to keep the order there is, or
+  # A trip with these loads aboard, and its own stops where they are; order - ids of stops, nil to keep the
+  # order there is, or
   # find the best.
   def self.rewrite(trip, load_ids, order: nil)
     rows = rows(trip[:id])
     known = rows.select { |row| row[:load_id] }.map { |row| row[:id] }
     relayed = load_ids.any? { |load_id| Store::Freight.live_trips(load_id).length > 1 }
     wanted = relayed ? known : DB[:stops].where(load_id: load_ids).select_map(:id)
-    new(load_ids, order: order || (known.sort == wanted.sort ? known : nil), only: relayed ? known : nil, own: own_of(rows)).rewrite(trip)
+    new(
+      load_ids,
+      order: order || (known.sort == wanted.sort ? known : nil),
+      only: relayed ? known : nil,
+      own: own_of(rows)
+    ).rewrite(trip)
   end
 
-  def self.rows(trip_id) = DB[:trip_stops].join(:stops, id: :stop_id).where(trip_id:).order(Sequel[:trip_stops][:position]).select_all(:stops).all
+  def self.rows(trip_id) =
+    DB[:trip_stops]
+      .join(:stops, id: :stop_id)
+      .where(trip_id:)
+      .order(Sequel[:trip_stops][:position])
+      .select_all(:stops)
+      .all
 
   # Of rows in order, the trip's own, each [row, id of the load's stop that it comes after or nil].
   def self.own_of(rows)
@@ -62,12 +90,27 @@ class Work::Freight::TripPlan
   def rewrite(trip)
     drivers = Store::Freight.trip_drivers(trip[:id]).all
     units = Store::Freight.trip_units(trip[:id]).to_hash(:role, :unit_id)
-    DB[:trips].where(id: trip[:id]).update(during: range, version: trip[:version] + 1, **miles(drivers.first[:driver_id]))
-    done = DB[:trip_stops].where(trip_id: trip[:id]).to_hash(:stop_id).transform_values { |row| row.slice(:arrived_at, :begun_at, :worked_at, :left_at, :signer) }
+    DB[:trips].where(id: trip[:id]).update(
+      during: range,
+      version: trip[:version] + 1,
+      **miles(drivers.first[:driver_id])
+    )
+    done =
+      DB[:trip_stops]
+        .where(trip_id: trip[:id])
+        .to_hash(:stop_id)
+        .transform_values { |row| row.slice(:arrived_at, :begun_at, :worked_at, :left_at, :signer) }
     DB[:trip_stops].where(trip_id: trip[:id]).delete
     write_stops(trip[:id], done)
     %i[trip_drivers trip_units].each { |table| DB[table].where(trip_id: trip[:id]).delete }
-    hold(trip[:id], { driver_ids: drivers.map { |driver| driver[:driver_id] }, tractor_id: units["tractor"], trailer_id: units["trailer"] })
+    hold(
+      trip[:id],
+      {
+        driver_ids: drivers.map { |driver| driver[:driver_id] },
+        tractor_id: units["tractor"],
+        trailer_id: units["trailer"]
+      }
+    )
   end
 
   private
@@ -76,31 +119,63 @@ class Work::Freight::TripPlan
   def hazmat? = @hazmat ||= DB[:freight_lines].where(load_id: @load_ids).exclude(hazmat_class: "").any?
 
   def miles(driver_id)
-    loaded, empty = legs.zip(Core::Freight.loaded_legs(@stops.map { |stop| stop[:kind] })).partition(&:last).map { |list| list.sum(0.to_d) { |leg, _| leg.miles } }
+    loaded, empty =
+      legs
+        .zip(Core::Freight.loaded_legs(@stops.map { |stop| stop[:kind] }))
+        .partition(&:last)
+        .map { |list| list.sum(0.to_d) { |leg, _| leg.miles } }
     way = deadhead(driver_id)
-    { loaded_miles: loaded, miles_estimated: legs.any?(&:estimated?), **way, empty_miles: way[:empty_miles] + empty }
+    {
+      loaded_miles: loaded,
+      miles_estimated: legs.any?(&:estimated?),
+      **way,
+      empty_miles: way[:empty_miles] + empty
+    }
   end
 
   # Each own stop after the stop it belongs to, or where that is gone, last.
   def with_own(rows, own)
-    own.group_by(&:last).reduce(rows) do |stops, (after, list)|
-      at = after.nil? ? 0 : (stops.index { |stop| stop[:id] == after } || (stops.length - 1)) + 1
-      stops.dup.insert(at, *list.map(&:first))
-    end
+    own
+      .group_by(&:last)
+      .reduce(rows) do |stops, (after, list)|
+        at = after.nil? ? 0 : (stops.index { |stop| stop[:id] == after } || (stops.length - 1)) + 1
+        stops.dup.insert(at, *list.map(&:first))
+      end
   end
 
   # From where the driver will be empty to the first stop.
   def deadhead(driver_id)
     from = Store::Freight.position_before(driver_id, span.first) or return { empty_miles: 0.to_d }
     leg = Work::Roads::Leg.new(from, @stops.first)
-    { empty_miles: leg.miles, empty_minutes: leg.minutes, empty_by_state: Sequel.pg_jsonb(leg.by_state), empty_from: "#{from[:town]}, #{from[:state]}", empty_latitude: from[:latitude], empty_longitude: from[:longitude] }
+    {
+      empty_miles: leg.miles,
+      empty_minutes: leg.minutes,
+      empty_by_state: Sequel.pg_jsonb(leg.by_state),
+      empty_from: "#{from[:town]}, #{from[:state]}",
+      empty_latitude: from[:latitude],
+      empty_longitude: from[:longitude]
+    }
   end
 
   # done - by stop id, what has happened there
   def write_stops(trip_id, done = {})
     @stops.each_with_index do |stop, position|
-      way = position.zero? ? { miles: 0.to_d, minutes: 0, estimated: false } : legs[position - 1].trip_stop_columns
-      DB[:trip_stops].insert(trip_id:, stop_id: stop[:id], position:, direct_miles: way[:miles], **way, **(done[stop[:id]] || {}))
+      way =
+        (
+          if position.zero?
+            { miles: 0.to_d, minutes: 0, estimated: false }
+          else
+            legs[position - 1].trip_stop_columns
+          end
+        )
+      DB[:trip_stops].insert(
+        trip_id:,
+        stop_id: stop[:id],
+        position:,
+        direct_miles: way[:miles],
+        **way,
+        **(done[stop[:id]] || {})
+      )
     end
   end
 
@@ -110,12 +185,18 @@ class Work::Freight::TripPlan
     Work::Freight::Taken.check(crew, *span, except_trip_id: trip_id)
     DB.transaction(savepoint: true) do
       share_percent = 100 / crew[:driver_ids].length
-      crew[:driver_ids].each { |driver_id| DB[:trip_drivers].insert(trip_id:, driver_id:, during: range, share_percent:) }
-      { "tractor" => crew[:tractor_id], "trailer" => crew[:trailer_id] }.compact.each { |role, unit_id| DB[:trip_units].insert(trip_id:, unit_id:, role:, during: range) }
+      crew[:driver_ids].each do |driver_id|
+        DB[:trip_drivers].insert(trip_id:, driver_id:, during: range, share_percent:)
+      end
+      { "tractor" => crew[:tractor_id], "trailer" => crew[:trailer_id] }.compact.each do |role, unit_id|
+        DB[:trip_units].insert(trip_id:, unit_id:, role:, during: range)
+      end
       hold_second(trip_id, crew[:trailer_id])
     end
   rescue Sequel::ConstraintViolation => e
-    raise unless %w[trip_drivers_once_at_a_time trip_units_once_at_a_time].include?(Work::Act.broken_constraint(e))
+    unless %w[trip_drivers_once_at_a_time trip_units_once_at_a_time].include?(Work::Act.broken_constraint(e))
+      raise
+    end
 
     Work::Freight::Taken.check(crew, *span, except_trip_id: trip_id)
     raise
@@ -125,11 +206,26 @@ class Work::Freight::TripPlan
   def hold_second(trip_id, trailer_id)
     stop = @stops.find { |one| one[:unit_id] && one[:unit_id] != trailer_id } or return
     begins, ends = span
-    during = stop[:kind] == "drop" ? [begins, stop[:from_at] || ends] : [[stop[:from_at] || begins, ends - Core::Freight::Schedule::LEAST_HOLD_SECONDS].min, ends]
-    DB[:trip_units].insert(trip_id:, unit_id: stop[:unit_id], role: "second_trailer", during: Store::Freight.range(*during)) if during.first < during.last
+    during =
+      (
+        if stop[:kind] == "drop"
+          [begins, stop[:from_at] || ends]
+        else
+          [[stop[:from_at] || begins, ends - Core::Freight::Schedule::LEAST_HOLD_SECONDS].min, ends]
+        end
+      )
+    if during.first < during.last
+      DB[:trip_units].insert(
+        trip_id:,
+        unit_id: stop[:unit_id],
+        role: "second_trailer",
+        during: Store::Freight.range(*during)
+      )
+    end
   end
 
-  # Two who insert the same crew at one moment each wait for the other in the constraint, and the database ends one with a deadlock.
+  # Two who insert the same crew at one moment each wait for the other in the constraint, and the database
+  # ends one with a deadlock.
   # Locked first, in the order of their ids, they wait in a queue instead.
   def queue_for(crew)
     { drivers: crew[:driver_ids], units: [crew[:tractor_id], crew[:trailer_id]].compact }.each do |table, ids|

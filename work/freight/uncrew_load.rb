@@ -10,7 +10,12 @@ module Work::Freight::UncrewLoad
       DB[:loads].where(id: load_id).update(state:, crew: nil, version: load[:version] + 1)
       Work::Freight::SearchText.write(load_id)
       trips.each { |trip| Work::Tracking::WriteText.off(trip, load, now) unless trip[:state] == "planned" }
-      act.changed("load", load_id, { state: [load[:state], "open"], crew: [load[:crew], nil] }, why: input[:why])
+      act.changed(
+        "load",
+        load_id,
+        { state: [load[:state], "open"], crew: [load[:crew], nil] },
+        why: input[:why]
+      )
       load_id
     end
   end

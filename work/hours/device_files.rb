@@ -5,22 +5,40 @@ module Work::Hours::DeviceFiles
   MOST_BYTES = 4_000_000
   EXPORTED_DAYS = 8
 
-  # What the file says of its time, from its first event to its last, goes before what was said of it until now.
+  # What the file says of its time, from its first event to its last, goes before what was said of it until
+  # now.
   #
-  # Returns the driver's id. Raises Refused `too_large`, `other_driver`, `in_future`, and what the file itself is refused for.
+  # Returns the driver's id. Raises Refused `too_large`, `other_driver`, `in_future`, and what the file itself
+  # is refused for.
   def self.import(driver_id, text, key:, by:, now:)
     driver = DB[:drivers].first(id: driver_id) or raise Work::NotFound.new("driver", driver_id)
-    raise Refused.new("too_large", "A file of more than 4 MB is no record of one driver.", path: "/file") if text.bytesize > MOST_BYTES
+    if text.bytesize > MOST_BYTES
+      raise Refused.new("too_large", "A file of more than 4 MB is no record of one driver.", path: "/file")
+    end
 
     file = Core::Hours::DeviceFile.read(text)
     check(file, driver, now)
-    Work::Act.once(key, "import_duty", by:, now:, input: { driver_id:, text: Digest::SHA256.hexdigest(text) }) do |act|
+    Work::Act.once(
+      key,
+      "import_duty",
+      by:,
+      now:,
+      input: {
+        driver_id:,
+        text: Digest::SHA256.hexdigest(text)
+      }
+    ) do |act|
       DB[:drivers].where(id: driver_id).lock_style("FOR NO KEY UPDATE").get(:id)
-      edit_id = DB[:duty_edits].insert(driver_id:, source: "device", who: by.name, why: "device file", at: now)
+      edit_id =
+        DB[:duty_edits].insert(driver_id:, source: "device", who: by.name, why: "device file", at: now)
       events = write(driver_id, edit_id, file.events)
       last = Time.at(file.events.last.at * 60).utc
       DB[:drivers].where(id: driver_id).update(duty_heard_at: [driver[:duty_heard_at], last].compact.max)
-      act.changed("driver", driver_id, { duty: [nil, "device file, #{events} changes of status to #{last.iso8601}"] })
+      act.changed(
+        "driver",
+        driver_id,
+        { duty: [nil, "device file, #{events} changes of status to #{last.iso8601}"] }
+      )
       driver_id
     end
   end
@@ -31,7 +49,13 @@ module Work::Hours::DeviceFiles
     question, = Work::Hours::Question.of([driver], now)[driver_id]
     from = question.as_of - (EXPORTED_DAYS * 1440)
     stretches = question.stretches.select { |stretch| stretch.to > from }
-    Core::Hours::DeviceFile.write(driver: names(driver[:name]), stretches:, days: question.days, carrier: Store::Company.row[:name], as_of: question.as_of)
+    Core::Hours::DeviceFile.write(
+      driver: names(driver[:name]),
+      stretches:,
+      days: question.days,
+      carrier: Store::Company.row[:name],
+      as_of: question.as_of
+    )
   end
 
   # [last name, first names]
@@ -39,14 +63,42 @@ module Work::Hours::DeviceFiles
 
   def self.check(file, driver, now)
     same = file.driver.map(&:downcase) == names(driver[:name]).map(&:downcase)
-    raise Refused.new("other_driver", "This file is #{file.driver.reverse.join(" ")}'s, not #{driver[:name]}'s.", path: "/line/2") unless same
-    raise Refused.new("in_future", "This file speaks of what is still to come: the device's clock is off.", path: "/file") if file.events.last.at > (now.to_i / 60) + 5
+    unless same
+      raise Refused.new(
+              "other_driver",
+              "This file is #{file.driver.reverse.join(" ")}'s, not #{driver[:name]}'s.",
+              path: "/line/2"
+            )
+    end
+    if file.events.last.at > (now.to_i / 60) + 5
+      raise Refused.new(
+              "in_future",
+              "This file speaks of what is still to come: the device's clock is off.",
+              path: "/file"
+            )
+    end
   end
 
   # Of several statuses in one minute the last counts.
   def self.write(driver_id, edit_id, events)
-    rows = events.group_by(&:at).map { |at, same| { driver_id:, edit_id:, from_at: Time.at(at * 60).utc, status: same.last.status, latitude: same.last.latitude, longitude: same.last.longitude } }
-    DB[:duty_entries].where(driver_id:, undone_by: nil, from_at: rows.first[:from_at]..rows.last[:from_at]).update(undone_by: edit_id)
+    rows =
+      events
+        .group_by(&:at)
+        .map do |at, same|
+          {
+            driver_id:,
+            edit_id:,
+            from_at: Time.at(at * 60).utc,
+            status: same.last.status,
+            latitude: same.last.latitude,
+            longitude: same.last.longitude
+          }
+        end
+    DB[:duty_entries].where(
+      driver_id:,
+      undone_by: nil,
+      from_at: rows.first[:from_at]..rows.last[:from_at]
+    ).update(undone_by: edit_id)
     DB[:duty_entries].multi_insert(rows)
     rows.length
   end

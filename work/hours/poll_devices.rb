@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Asks the device service what is new, and itself again a minute later. An outage loses nothing: the next answer reaches back to
+# Asks the device service what is new, and itself again a minute later. An outage loses nothing: the next
+# answer reaches back to
 # where the last one ended.
 class Work::Hours::PollDevices < Que::Job
   EVERY_SECONDS = 60
@@ -36,8 +37,14 @@ class Work::Hours::PollDevices < Que::Job
     now = Clock.now
     drivers = DB[:drivers].where(retired: false).select_hash(:number, %i[id duty_heard_at])
     since = drivers.values.filter_map(&:last).min || (now - (FIRST_DAYS * 86_400))
-    heard_at, said, positions = Work::Hours::DeviceService.current.said([since, now - (FIRST_DAYS * 86_400)].max, now)
-    said.each { |number, events| drivers[number] && Work::Hours::TakeDeviceEvents.call(drivers[number].first, events, heard_at:, now:) }
-    positions.each { |number, points| drivers[number] && points.any? && Work::Tracking::Position.by_device(drivers[number].first, points, now:) }
+    heard_at, said, positions =
+      Work::Hours::DeviceService.current.said([since, now - (FIRST_DAYS * 86_400)].max, now)
+    said.each do |number, events|
+      drivers[number] && Work::Hours::TakeDeviceEvents.call(drivers[number].first, events, heard_at:, now:)
+    end
+    positions.each do |number, points|
+      drivers[number] && points.any? &&
+        Work::Tracking::Position.by_device(drivers[number].first, points, now:)
+    end
   end
 end

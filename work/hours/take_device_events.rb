@@ -2,9 +2,11 @@
 
 # Takes what a logging device says of its driver: changes of status in order, as far as they are new.
 module Work::Hours::TakeDeviceEvents
-  # events - Array of { at: Time, status:, place:, latitude:, longitude: }, in order; heard_at - until when the device speaks
+  # events - Array of { at: Time, status:, place:, latitude:, longitude: }, in order; heard_at - until when
+  #          the device speaks
   #
-  # A device repeats itself: events that are in the record already are passed over. What a clerk has put right since stays.
+  # A device repeats itself: events that are in the record already are passed over. What a clerk has put right
+  # since stays.
   # Returns how many were new.
   def self.call(driver_id, events, heard_at:, now:)
     DB.transaction do
@@ -16,7 +18,12 @@ module Work::Hours::TakeDeviceEvents
 
       write(driver_id, fresh, now)
       DB[:drivers].where(id: driver_id).update(duty_heard_at: heard_at)
-      DB.notify(Work::Act::CHANNEL, payload: JSON.generate(kind: "hours", id: driver_id, act: "device", who: "device", at: now.iso8601)) if fresh.any?
+      if fresh.any?
+        DB.notify(
+          Work::Act::CHANNEL,
+          payload: JSON.generate(kind: "hours", id: driver_id, act: "device", who: "device", at: now.iso8601)
+        )
+      end
       fresh.length
     end
   end
@@ -25,9 +32,26 @@ module Work::Hours::TakeDeviceEvents
     return if events.empty?
 
     edit_id = DB[:duty_edits].insert(driver_id:, source: "device", who: "logging device", at: now)
-    taken = DB[:duty_entries].where(driver_id:, undone_by: nil, from_at: events.map { |event| event[:at] }).select_map(:from_at)
+    taken =
+      DB[:duty_entries].where(
+        driver_id:,
+        undone_by: nil,
+        from_at: events.map { |event| event[:at] }
+      ).select_map(:from_at)
     rows = events.uniq { |event| event[:at] }.reject { |event| taken.include?(event[:at]) }
-    DB[:duty_entries].multi_insert(rows.map { |event| { driver_id:, edit_id:, from_at: event[:at], status: event[:status], place: event[:place] || "", latitude: event[:latitude], longitude: event[:longitude] } })
+    DB[:duty_entries].multi_insert(
+      rows.map do |event|
+        {
+          driver_id:,
+          edit_id:,
+          from_at: event[:at],
+          status: event[:status],
+          place: event[:place] || "",
+          latitude: event[:latitude],
+          longitude: event[:longitude]
+        }
+      end
+    )
   end
   private_class_method :write
 end

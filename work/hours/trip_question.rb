@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What is left of a load's trip, as the core plans it: from where the driver is, to each stop still to be made.
+# What is left of a load's trip, as the core plans it: from where the driver is, to each stop still to be
+# made.
 class Work::Hours::TripQuestion
   # Minutes at a dock, and at a stop of our own, where nothing else is said: common practice.
   SERVICE_MINUTES = 60
@@ -8,7 +9,8 @@ class Work::Hours::TripQuestion
   # A position that is older says less than the record of duty does.
   SEEN_SECONDS = 3600
 
-  # load_id; driver_id - another driver than the trip's, to try; trip_id - which trip, if not the one the load is on now; as_of - Time
+  # load_id; driver_id - another driver than the trip's, to try; trip_id - which trip, if not the one the load
+  # is on now; as_of - Time
   def initialize(load_id, as_of, driver_id: nil, trip_id: nil)
     @load_id = load_id
     @trip_id = trip_id
@@ -18,23 +20,32 @@ class Work::Hours::TripQuestion
 
   # Rows of the stops still to be made, with what has happened there.
   def ahead
-    @ahead ||= begin
-      rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
-      rows.drop(done.length).map { |row| row.merge(stop_id: row[:id], arrived_at: arrived_at(row)) }
-    end
+    @ahead ||=
+      begin
+        rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
+        rows.drop(done.length).map { |row| row.merge(stop_id: row[:id], arrived_at: arrived_at(row)) }
+      end
   end
 
   # Minutes that stops at the place of a row took.
   def stays(row) = (@stays ||= {})[[row[:name], row[:zip]]] ||= Store::Tracking.stays(row[:name], row[:zip])
 
-  # Array of Core::Hours::TripStop, empty when all is done. A load that needs permits is driven only when they let it move.
+  # Array of Core::Hours::TripStop, empty when all is done. A load that needs permits is driven only when they
+  # let it move.
   def stops
     rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
     ahead.each_with_index.map do |row, i|
       arrived_at = i.zero? ? arrived_at(row) : nil
       drive_minutes = drive(rows, row, i, !arrived_at.nil?)
-      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes:, service_minutes: service(row, arrived_at), opens: row[:from_at] && minute(row[:from_at]),
-                                closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) }, drive_windows: nil, **permitted(rows, row, drive_minutes))
+      Core::Hours::TripStop.new(
+        name: "#{row[:town]}, #{row[:state]}",
+        drive_minutes:,
+        service_minutes: service(row, arrived_at),
+        opens: row[:from_at] && minute(row[:from_at]),
+        closes: arrived_at ? nil : (row[:to_at] || row[:from_at])&.then { |time| minute(time) },
+        drive_windows: nil,
+        **permitted(rows, row, drive_minutes)
+      )
     end
   end
 
@@ -42,7 +53,17 @@ class Work::Hours::TripQuestion
   def promised
     rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
     numbers = DB[:loads].where(id: rows.filter_map { |row| row[:load_id] }.uniq).select_hash(:id, :number)
-    rows.drop(done.length).map { |row| { from: row[:from_at]&.iso8601, to: row[:to_at]&.iso8601, zone: row[:zone], load: numbers[row[:load_id]] || "", kind: row[:kind] } }
+    rows
+      .drop(done.length)
+      .map do |row|
+        {
+          from: row[:from_at]&.iso8601,
+          to: row[:to_at]&.iso8601,
+          zone: row[:zone],
+          load: numbers[row[:load_id]] || "",
+          kind: row[:kind]
+        }
+      end
   end
 
   private
@@ -55,39 +76,60 @@ class Work::Hours::TripQuestion
 
   def trip_stops = @trip_stops ||= trip ? DB[:trip_stops].where(trip_id: trip[:id]).order(:position).all : []
   # The stops of the trip, of all its loads, as they are to be made.
-  def in_order = DB[:stops].where(id: trip_stops.map { |stop| stop[:stop_id] }).to_hash(:id).values_at(*trip_stops.map { |stop| stop[:stop_id] })
+  def in_order =
+    DB[:stops]
+      .where(id: trip_stops.map { |stop| stop[:stop_id] })
+      .to_hash(:id)
+      .values_at(*trip_stops.map { |stop| stop[:stop_id] })
 
   # Up to the last stop that was reached, whether or not every step was told.
   def done
-    @done ||= begin
-      reached = trip_stops.rindex { |stop| stop[:arrived_at] || stop[:worked_at] || stop[:left_at] }
-      if reached.nil?
-        []
-      else
-        trip_stops.first(trip_stops[reached].values_at(:left_at, :worked_at).any? ? reached + 1 : reached)
+    @done ||=
+      begin
+        reached = trip_stops.rindex { |stop| stop[:arrived_at] || stop[:worked_at] || stop[:left_at] }
+        if reached.nil?
+          []
+        else
+          trip_stops.first(trip_stops[reached].values_at(:left_at, :worked_at).any? ? reached + 1 : reached)
+        end
       end
-    end
   end
 
-  # Of the permitted loads that are aboard on the way to a row, when the first may move; nothing where none is.
+  # Of the permitted loads that are aboard on the way to a row, when the first may move; nothing where none
+  # is.
   def permitted(rows, row, minutes)
-    @permitted ||= rows.filter_map { |one| one[:load_id] }.uniq.to_h { |load_id| [load_id, Work::Permits::Windows.of(load_id, @as_of)] }.compact
+    @permitted ||=
+      rows
+        .filter_map { |one| one[:load_id] }
+        .uniq
+        .to_h { |load_id| [load_id, Work::Permits::Windows.of(load_id, @as_of)] }
+        .compact
     return {} if @permitted.empty?
 
     before = rows.take(rows.index { |one| one[:id] == row[:id] })
     load_id, windows = @permitted.find { |id, _| aboard?(before, id) }
     return {} if windows.nil?
 
-    [before.last, row].all? { |one| one[:load_id] == load_id } ? windows.of_leg(rows.select { |one| one[:load_id] == load_id }.index { |one| one[:id] == row[:id] }, minutes) : windows.anywhere
+    if [before.last, row].all? { |one| one[:load_id] == load_id }
+      windows.of_leg(
+        rows.select { |one| one[:load_id] == load_id }.index { |one| one[:id] == row[:id] },
+        minutes
+      )
+    else
+      windows.anywhere
+    end
   end
 
-  def aboard?(before, load_id) = before.any? { |one| one[:load_id] == load_id && one[:kind] == "pickup" } && before.none? { |one| one[:load_id] == load_id && one[:kind] == "delivery" }
+  def aboard?(before, load_id) =
+    before.any? { |one| one[:load_id] == load_id && one[:kind] == "pickup" } &&
+      before.none? { |one| one[:load_id] == load_id && one[:kind] == "delivery" }
 
   # Who has arrived is late or is not: the clock no longer decides.
   def arrived_at(row) = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:arrived_at)
 
   def service(row, arrived_at)
-    minutes = Core::Tracking::Dwell.usual(stays(row)) || (row[:load_id] ? SERVICE_MINUTES : OWN_SERVICE_MINUTES)
+    minutes =
+      Core::Tracking::Dwell.usual(stays(row)) || (row[:load_id] ? SERVICE_MINUTES : OWN_SERVICE_MINUTES)
     arrived_at ? [minutes - ((@as_of - arrived_at) / 60).to_i, 0].max : minutes
   end
 
@@ -96,7 +138,9 @@ class Work::Hours::TripQuestion
     return leg(seen, row) if i.zero? && seen
     return position ? leg(position, row) : 0 if i.zero? && done.empty?
 
-    minutes = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:minutes) || row[:leg_minutes] || leg(rows[rows.index { |one| one[:id] == row[:id] } - 1], row)
+    minutes =
+      trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:minutes) || row[:leg_minutes] ||
+        leg(rows[rows.index { |one| one[:id] == row[:id] } - 1], row)
     i.zero? ? [minutes - driven_since, 0].max : minutes
   end
 
@@ -113,11 +157,20 @@ class Work::Hours::TripQuestion
   def driven_since
     drivers = Store::Hours.drivers(Store::Freight.trip_drivers(trip[:id]).select(:driver_id)).all
     left_at = minute(done.last[:left_at] || done.last[:worked_at] || done.last[:arrived_at] || @as_of)
-    Work::Hours::Question.of(drivers, @as_of).values.flat_map { |question, _| question.stretches }.select(&:driving?).sum { |stretch| [stretch.to - [stretch.from, left_at].max, 0].max }
+    Work::Hours::Question
+      .of(drivers, @as_of)
+      .values
+      .flat_map { |question, _| question.stretches }
+      .select(&:driving?)
+      .sum { |stretch| [stretch.to - [stretch.from, left_at].max, 0].max }
   end
 
   # Where the driver is empty before this load.
-  def position = Store::Freight.position_before(@driver_id || Store::Freight.trip_drivers(trip[:id]).get(:driver_id), trip ? trip[:during].begin : Work::Freight::TripPlan.new(@load_id).span.first)
+  def position =
+    Store::Freight.position_before(
+      @driver_id || Store::Freight.trip_drivers(trip[:id]).get(:driver_id),
+      trip ? trip[:during].begin : Work::Freight::TripPlan.new(@load_id).span.first
+    )
   def leg(from, to) = Work::Roads::Leg.new(from, to).minutes
   def minute(time) = time.to_i / 60
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Writes into a driver's record what someone says of a stretch of time; what was said of it before stays to be seen.
+# Writes into a driver's record what someone says of a stretch of time; what was said of it before stays to be
+# seen.
 module Work::Hours::WriteDuty
   MOST_DAYS_BACK = 30
 
@@ -16,7 +17,12 @@ module Work::Hours::WriteDuty
       edit_id = DB[:duty_edits].insert(driver_id:, source: "clerk", who: by.name, why: input[:why], at: now)
       write(driver_id, edit_id, from, to, input[:status])
       DB[:drivers].where(id: driver_id).update(duty_heard_at: [driver[:duty_heard_at], to || now].compact.max)
-      act.changed("driver", driver_id, { duty: [nil, "#{input[:status]} from #{from.iso8601}#{" to #{to.iso8601}" if to}"] }, why: input[:why])
+      act.changed(
+        "driver",
+        driver_id,
+        { duty: [nil, "#{input[:status]} from #{from.iso8601}#{" to #{to.iso8601}" if to}"] },
+        why: input[:why]
+      )
       driver_id
     end
   end
@@ -32,13 +38,29 @@ module Work::Hours::WriteDuty
     return if to.nil? || standing.where(from_at: to).any?
 
     # Nothing was known before the first entry: then it is off duty.
-    DB[:duty_entries].insert(driver_id:, edit_id:, from_at: to, status: after ? after[:status] : "off_duty", place: after ? after[:place] : "")
+    DB[:duty_entries].insert(
+      driver_id:,
+      edit_id:,
+      from_at: to,
+      status: after ? after[:status] : "off_duty",
+      place: after ? after[:place] : ""
+    )
   end
 
   def self.check(from, to, now)
-    raise Refused.new("ends_before_start", "This ends before it starts: put its times right.", path: "/to") if to && to <= from
-    raise Refused.new("in_future", "A record is of what has been: this is still to come.", path: to && to > now ? "/to" : "/from") if from > now || (to && to > now)
-    raise Refused.new("too_old", "Records older than #{MOST_DAYS_BACK} days are closed.", path: "/from") if from < now - (MOST_DAYS_BACK * 86_400)
+    if to && to <= from
+      raise Refused.new("ends_before_start", "This ends before it starts: put its times right.", path: "/to")
+    end
+    if from > now || (to && to > now)
+      raise Refused.new(
+              "in_future",
+              "A record is of what has been: this is still to come.",
+              path: to && to > now ? "/to" : "/from"
+            )
+    end
+    if from < now - (MOST_DAYS_BACK * 86_400)
+      raise Refused.new("too_old", "Records older than #{MOST_DAYS_BACK} days are closed.", path: "/from")
+    end
   end
   private_class_method :check
 end

@@ -7,7 +7,12 @@ module Work::Match::AcceptLines
   # Returns Array of { load_id:, done:, problem: }.
   def self.call(input, by:, now:)
     input[:lines].map do |line|
-      Work::Match::GiveLoad.call(line[:load_id], { **line.except(:load_id), key: "#{input[:key]} #{line[:load_id]}" }, by:, now:)
+      Work::Match::GiveLoad.call(
+        line[:load_id],
+        { **line.except(:load_id), key: "#{input[:key]} #{line[:load_id]}" },
+        by:,
+        now:
+      )
       { load_id: line[:load_id], done: true, problem: nil }
     rescue Refused, Work::NotFound => e
       { load_id: line[:load_id], done: false, problem: e.message }

@@ -8,15 +8,23 @@ module Work::Match::ChangeRules
       before = Store::Match.effects
       (input[:effects] || []).each_with_index { |row, i| write(row, i) }
       settings = Store::Match.settings
-      wanted = (input[:settings] || {}).transform_values { |value| value.is_a?(String) ? BigDecimal(value) : value }
+      wanted =
+        (input[:settings] || {}).transform_values { |value| value.is_a?(String) ? BigDecimal(value) : value }
       DB[:match_settings].update(wanted) unless wanted.empty?
-      act.changed("company", 1, Work::Act.difference(before, Store::Match.effects).merge(Work::Act.difference(settings, settings.merge(wanted))))
+      act.changed(
+        "company",
+        1,
+        Work::Act.difference(before, Store::Match.effects).merge(
+          Work::Act.difference(settings, settings.merge(wanted))
+        )
+      )
       1
     end
   end
 
   def self.write(row, index)
-    rule = FitRules.all.find { |one| one[:code] == row[:code] } or raise Refused.new("unknown_rule", "There is no rule #{row[:code]}.", path: "/effects/#{index}/code")
+    rule = FitRules.all.find { |one| one[:code] == row[:code] } or
+      raise Refused.new("unknown_rule", "There is no rule #{row[:code]}.", path: "/effects/#{index}/code")
     return DB[:fit_rules].where(code: rule[:code]).delete if rule[:effect] == row[:effect]
 
     DB[:fit_rules].insert_conflict(target: :code, update: { effect: row[:effect] }).insert(row)

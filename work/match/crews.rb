@@ -1,16 +1,24 @@
 # frozen_string_literal: true
 
-# Every crew as it will be: after each trip it has, where and when it is empty and with what hours. Kept while nothing changes.
+# Every crew as it will be: after each trip it has, where and when it is empty and with what hours. Kept while
+# nothing changes.
 class Work::Match::Crews
-  # A crew at an end of work: place - row with town, state, latitude, longitude; at - Time; questions - of its drivers, one or two
+  # A crew at an end of work: place - row with town, state, latitude, longitude; at - Time; questions - of its
+  # drivers, one or two
   Slot = Value.of(:place, :at, :questions, :after)
-  # drivers - rows; slots - in order of time; trips - rows of Store::Match.trips; known - since when each record is known
-  Crew = Value.of(:key, :drivers, :people, :slots, :trips, :known, :silent, :tractor_id, :trailer_id, :plan) do
-    def name = drivers.map { |row| row[:name] }.join(" and ")
-    # The last end of work before an instant.
-    def slot(instant) = slots.reverse.find { |slot| slot.after.nil? || slot.after[:during].end <= instant } || slots.first
-    def taken(from, to) = trips.find { |row| row[:during].begin < to && row[:during].end > from && row[:trip][:state] != "delivered" }
-  end
+  # drivers - rows; slots - in order of time; trips - rows of Store::Match.trips; known - since when each
+  #           record is known
+  Crew =
+    Value.of(:key, :drivers, :people, :slots, :trips, :known, :silent, :tractor_id, :trailer_id, :plan) do
+      def name = drivers.map { |row| row[:name] }.join(" and ")
+      # The last end of work before an instant.
+      def slot(instant) =
+        slots.reverse.find { |slot| slot.after.nil? || slot.after[:during].end <= instant } || slots.first
+      def taken(from, to) =
+        trips.find do |row|
+          row[:during].begin < to && row[:during].end > from && row[:trip][:state] != "delivered"
+        end
+    end
 
   # What was read serves for so long, as long as nothing is written.
   KEPT_SECONDS = 60
@@ -31,8 +39,12 @@ class Work::Match::Crews
 
   # A record with what a plan adds to it, until an instant.
   def self.worked(question, pieces, ends)
-    added = pieces.map { |piece| Core::Hours::Stretch.new(status: piece.status, from: piece.from, to: piece.to) }
-    stretches = (question.stretches + added).chunk_while { |one, other| one.status == other.status && one.to == other.from }.map { |run| run.first.with(to: run.last.to) }
+    added =
+      pieces.map { |piece| Core::Hours::Stretch.new(status: piece.status, from: piece.from, to: piece.to) }
+    stretches =
+      (question.stretches + added)
+        .chunk_while { |one, other| one.status == other.status && one.to == other.from }
+        .map { |run| run.first.with(to: run.last.to) }
     return question.resting_until(ends) if added.empty?
 
     question.with(as_of: ends, status: added.last.status, stretches:)
@@ -40,7 +52,8 @@ class Work::Match::Crews
 
   attr_reader :all, :units
 
-  # parts - Hash kept between two of the same minute: where trips and records are as they were, so are the ends of work
+  # parts - Hash kept between two of the same minute: where trips and records are as they were, so are the
+  #         ends of work
   def initialize(now, parts)
     @now = now
     @parts = parts
@@ -50,7 +63,8 @@ class Work::Match::Crews
     @units = Store::Match.units(now)
   end
 
-  # The crew of these drivers with this equipment, whether or not they have driven together; nil for a driver nobody knows.
+  # The crew of these drivers with this equipment, whether or not they have driven together; nil for a driver
+  # nobody knows.
   def made_of(driver_ids, tractor_id:, trailer_id:)
     parts = driver_ids.map { |id| @all.find { |crew| crew.key.include?(id) } }
     return unless parts.all?
@@ -60,15 +74,26 @@ class Work::Match::Crews
     known.with(tractor_id:, trailer_id:)
   end
 
-  # What can be told at a glance of a slot's hours, and how much driving is left: [until the next long rest, in the cycle]. Kept.
-  def glance(slot) = @glances[slot] ||= slot.questions.first.then { |question| Core::Hours.glance(question, rules: HoursRules.named(question.rules)) }
+  # What can be told at a glance of a slot's hours, and how much driving is left: [until the next long rest,
+  # in the cycle]. Kept.
+  def glance(slot) =
+    @glances[slot] ||= slot.questions.first.then do |question|
+      Core::Hours.glance(question, rules: HoursRules.named(question.rules))
+    end
   def left(slot) = @left[slot] ||= left_of(slot.questions.first)
 
   private
 
   def left_of(question)
     rules = HoursRules.named(question.rules)
-    remaining = Core::Hours::Reading.new(rules, question.stretches, question.as_of, question.exceptions, question.days).remaining
+    remaining =
+      Core::Hours::Reading.new(
+        rules,
+        question.stretches,
+        question.as_of,
+        question.exceptions,
+        question.days
+      ).remaining
     [Core::Hours.until_long_rest(question, rules:, remaining:), remaining[:cycle] || 0]
   end
 
@@ -76,8 +101,22 @@ class Work::Match::Crews
   def alone(parts, driver_ids)
     at = driver_ids.zip(parts).map { |id, crew| [crew, crew.drivers.index { |row| row[:id] == id }] }
     pick = ->(field) { at.map { |crew, i| crew.public_send(field)[i] } }
-    slots = parts.first.slots.map { |slot| slot.with(questions: at.map { |crew, i| (crew.equal?(parts.first) ? slot : crew.slots.first).questions[i] || slot.questions.first }) }
-    parts.first.with(key: driver_ids.sort, drivers: pick.call(:drivers), people: pick.call(:people), known: pick.call(:known), slots:)
+    slots =
+      parts.first.slots.map do |slot|
+        slot.with(
+          questions:
+            at.map do |crew, i|
+              (crew.equal?(parts.first) ? slot : crew.slots.first).questions[i] || slot.questions.first
+            end
+        )
+      end
+    parts.first.with(
+      key: driver_ids.sort,
+      drivers: pick.call(:drivers),
+      people: pick.call(:people),
+      known: pick.call(:known),
+      slots:
+    )
   end
 
   def read
@@ -93,8 +132,14 @@ class Work::Match::Crews
 
   # Drivers alone, and those whose latest trip was together.
   def teams
-    mates = @trips.values.flatten.group_by { |row| row[:trip_id] }.transform_values { |rows| rows.map { |row| row[:driver_id] } }
-    latest = @drivers.to_h { |row| [row[:id], (mates[@trips[row[:id]]&.last&.fetch(:trip_id)] || [row[:id]]).sort] }
+    mates =
+      @trips
+        .values
+        .flatten
+        .group_by { |row| row[:trip_id] }
+        .transform_values { |rows| rows.map { |row| row[:driver_id] } }
+    latest =
+      @drivers.to_h { |row| [row[:id], (mates[@trips[row[:id]]&.last&.fetch(:trip_id)] || [row[:id]]).sort] }
     by_id = @drivers.to_h { |row| [row[:id], row] }
     latest.values.uniq.map { |ids| ids.filter_map { |id| by_id[id] } }
   end
@@ -102,33 +147,72 @@ class Work::Match::Crews
   def crew(drivers)
     first = drivers.first
     trips = @trips[first[:id]] || []
-    part = [drivers.map { |row| row.slice(:id, :version, :duty_heard_at) }, trips.map { |row| row[:trip].slice(:id, :version, :state) }, drivers.map { |row| @records[row[:id]].first.stretches.length }]
+    part = [
+      drivers.map { |row| row.slice(:id, :version, :duty_heard_at) },
+      trips.map { |row| row[:trip].slice(:id, :version, :state) },
+      drivers.map { |row| @records[row[:id]].first.stretches.length }
+    ]
     Crew.new(
-      key: drivers.map { |row| row[:id] }.sort, drivers:, people: drivers.map { |row| person(row) }, slots: @parts[part] ||= slots(drivers, trips), trips:, known: drivers.map { |row| @records[row[:id]].last },
-      silent: drivers.filter_map { |row| Work::Hours::Question.silent_minutes(row, @now) }.max, tractor_id: @last_units.dig(first[:id], "tractor"), trailer_id: @last_units.dig(first[:id], "trailer"), plan: @plans[first[:id]]&.first
+      key: drivers.map { |row| row[:id] }.sort,
+      drivers:,
+      people: drivers.map { |row| person(row) },
+      slots: @parts[part] ||= slots(drivers, trips),
+      trips:,
+      known: drivers.map { |row| @records[row[:id]].last },
+      silent: drivers.filter_map { |row| Work::Hours::Question.silent_minutes(row, @now) }.max,
+      tractor_id: @last_units.dig(first[:id], "tractor"),
+      trailer_id: @last_units.dig(first[:id], "trailer"),
+      plan: @plans[first[:id]]&.first
     )
   end
 
   def person(row)
-    papers = [["licence", row[:licence_expires_on]], ["medical_card", row[:medical_expires_on]], *(@papers[row[:id]] || []).map { |paper| paper.values_at(:kind, :expires_on) }]
-    Core::Fit::Person.new(name: row[:name], licence_class: row[:licence_class], hazmat: row[:hazmat], home_by: row[:home_by], forbidden_states: row[:forbidden_states].to_a,
-                          days_off: (@days_off[row[:id]] || []).map { |off| off.values_at(:from_on, :to_on, :why) }, papers: papers.map { |kind, expires_on| Core::Fit::Paper.new(kind:, expires_on:) })
+    papers = [
+      ["licence", row[:licence_expires_on]],
+      ["medical_card", row[:medical_expires_on]],
+      *(@papers[row[:id]] || []).map { |paper| paper.values_at(:kind, :expires_on) }
+    ]
+    Core::Fit::Person.new(
+      name: row[:name],
+      licence_class: row[:licence_class],
+      hazmat: row[:hazmat],
+      home_by: row[:home_by],
+      forbidden_states: row[:forbidden_states].to_a,
+      days_off: (@days_off[row[:id]] || []).map { |off| off.values_at(:from_on, :to_on, :why) },
+      papers: papers.map { |kind, expires_on| Core::Fit::Paper.new(kind:, expires_on:) }
+    )
   end
 
   # Now, or where the last trip ended; then after each trip to come, its hours planned one after the other.
   def slots(drivers, trips)
     # Who is still rolling past the time planned is not done.
-    done, ahead = trips.partition { |row| row[:trip][:state] == "delivered" || (row[:during].end <= @now && row[:trip][:state] != "rolling") }
+    done, ahead =
+      trips.partition do |row|
+        row[:trip][:state] == "delivered" || (row[:during].end <= @now && row[:trip][:state] != "rolling")
+      end
     place = done.last&.fetch(:last) || drivers.first.slice(:town, :state, :latitude, :longitude)
-    slots = [Slot.new(place:, at: @now, questions: drivers.map { |row| @records[row[:id]].first }, after: nil)]
+    slots = [
+      Slot.new(place:, at: @now, questions: drivers.map { |row| @records[row[:id]].first }, after: nil)
+    ]
     ahead.each { |row| slots << after(slots.last, row) }
     slots
   end
 
   def after(slot, row)
-    plan = Work::Hours::PlanLoad.plan(nil, slot.questions.first, Time.at(slot.questions.first.as_of * 60).utc, partner: slot.questions[1], trip_id: row[:trip_id], advice: false)
+    plan =
+      Work::Hours::PlanLoad.plan(
+        nil,
+        slot.questions.first,
+        Time.at(slot.questions.first.as_of * 60).utc,
+        partner: slot.questions[1],
+        trip_id: row[:trip_id],
+        advice: false
+      )
     ends = plan&.finish_at || (row[:during].end.to_i / 60)
-    questions = [plan&.pieces, plan&.partner_pieces].first(slot.questions.length).zip(slot.questions).map { |pieces, question| self.class.worked(question, pieces || [], ends) }
+    questions =
+      [plan&.pieces, plan&.partner_pieces].first(slot.questions.length)
+        .zip(slot.questions)
+        .map { |pieces, question| self.class.worked(question, pieces || [], ends) }
     Slot.new(place: row[:last] || slot.place, at: Time.at(ends * 60).utc, questions:, after: row)
   end
 end

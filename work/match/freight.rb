@@ -2,7 +2,8 @@
 
 # Loads as a crew is judged for them, read together.
 class Work::Match::Freight
-  # row - of the load with its customer; stops - rows; fit - Core::Fit::Load; from, to - Time of the trip, nil without appointments
+  # row - of the load with its customer; stops - rows; fit - Core::Fit::Load; from, to - Time of the trip, nil
+  #       without appointments
   Load = Value.of(:row, :stops, :fit, :from, :to, :stop_count, :hazmat)
 
   # ids - of loads, nil for all that are open
@@ -16,19 +17,56 @@ class Work::Match::Freight
 
   def self.load(row, stops, lines)
     timed = stops.any? { |stop| stop[:from_at] || stop[:to_at] }
-    from, to = timed ? Core::Freight.span(stops.map { |stop| Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at]) }) : [nil, nil]
+    from, to =
+      (
+        if timed
+          Core::Freight.span(
+            stops.map do |stop|
+              Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at])
+            end
+          )
+        else
+          [nil, nil]
+        end
+      )
     hazmat = lines.any? { |line| !line[:hazmat_class].empty? }
-    Load.new(row:, stops:, fit: fit(row, stops, lines, timed, [from, to], hazmat), from:, to:, stop_count: stops.length, hazmat:)
+    Load.new(
+      row:,
+      stops:,
+      fit: fit(row, stops, lines, timed, [from, to], hazmat),
+      from:,
+      to:,
+      stop_count: stops.length,
+      hazmat:
+    )
   end
 
   def self.fit(row, stops, lines, timed, span, hazmat)
-    sum = ->(column) { lines.filter_map { |line| line[column] }.then { |found| found.empty? ? nil : found.sum } }
+    sum = ->(column) do
+      lines.filter_map { |line| line[column] }.then { |found| found.empty? ? nil : found.sum }
+    end
     most = ->(column) { lines.filter_map { |line| line[column] }.max }
-    days = [[stops.first, span[0]], [stops.last, span[1]]].map { |stop, at| at && TZInfo::Timezone.get(stop[:zone]).to_local(at).to_date }
+    days =
+      [[stops.first, span[0]], [stops.last, span[1]]].map do |stop, at|
+        at && TZInfo::Timezone.get(stop[:zone]).to_local(at).to_date
+      end
     Core::Fit::Load.new(
-      trailer_kind: row[:trailer_kind], weight_lb: sum.call(:weight_lb), volume_cuft: sum.call(:volume_cuft), length_in: most.call(:length_in), width_in: most.call(:width_in), height_in: most.call(:height_in), hazmat:,
-      reefer: !row[:temperature_low_f].nil? || !row[:temperature_high_f].nil?, team_needed: row[:team_needed], timed:, days:, tarps: row[:tarps], legs: [], revenue: Money.cents(row[:total]),
-      states: stops.flat_map { |stop| [stop[:state], *stop[:leg_by_state].to_a.map { |part| part["state"] }] }.uniq
+      trailer_kind: row[:trailer_kind],
+      weight_lb: sum.call(:weight_lb),
+      volume_cuft: sum.call(:volume_cuft),
+      length_in: most.call(:length_in),
+      width_in: most.call(:width_in),
+      height_in: most.call(:height_in),
+      hazmat:,
+      reefer: !row[:temperature_low_f].nil? || !row[:temperature_high_f].nil?,
+      team_needed: row[:team_needed],
+      timed:,
+      days:,
+      tarps: row[:tarps],
+      legs: [],
+      revenue: Money.cents(row[:total]),
+      states:
+        stops.flat_map { |stop| [stop[:state], *stop[:leg_by_state].to_a.map { |part| part["state"] }] }.uniq
     )
   end
   private_class_method :load, :fit

@@ -2,19 +2,41 @@
 
 # Gives a load to a crew after judging it: what the company blocks needs a reason, which is kept.
 module Work::Match::GiveLoad
-  # input - as of CrewLoad, with why: for going past what blocks, and version: of the load as it was seen, both optional
+  # input - as of CrewLoad, with why: for going past what blocks, and version: of the load as it was seen,
+  #         both optional
   #
   # Raises Refused `blocked` with the reasons, `changed_since`, and what CrewLoad refuses.
   def self.call(load_id, input, by:, now:)
     return load_id if repeated?(input)
 
     load = Work::Match::Freight.all([load_id]).first or raise Work::NotFound.new("load", load_id)
-    raise Refused.new("changed_since", "#{load.row[:number]} was changed since you looked: look again.", path: "/version") if input[:version] && load.row[:state] == "open" && load.row[:version] != input[:version]
+    if input[:version] && load.row[:state] == "open" && load.row[:version] != input[:version]
+      raise Refused.new(
+              "changed_since",
+              "#{load.row[:number]} was changed since you looked: look again.",
+              path: "/version"
+            )
+    end
 
     blocked = load.row[:state] == "open" ? blocked(load, input, now) : []
-    raise Refused.new("blocked", "#{blocked.map(&:text).join(" ")} To give it all the same, say why.", path: "/why", details: { reasons: blocked.map(&:to_h) }) if blocked.any? && input[:why].to_s.strip.empty?
+    if blocked.any? && input[:why].to_s.strip.empty?
+      raise Refused.new(
+              "blocked",
+              "#{blocked.map(&:text).join(" ")} To give it all the same, say why.",
+              path: "/why",
+              details: {
+                reasons: blocked.map(&:to_h)
+              }
+            )
+    end
 
-    Work::Freight::CrewLoad.call(load_id, input.slice(:key, :driver_ids, :tractor_id, :trailer_id), by:, now:, why: blocked.any? ? "Past #{blocked.map(&:code).join(", ")}: #{input[:why].strip}" : nil)
+    Work::Freight::CrewLoad.call(
+      load_id,
+      input.slice(:key, :driver_ids, :tractor_id, :trailer_id),
+      by:,
+      now:,
+      why: blocked.any? ? "Past #{blocked.map(&:code).join(", ")}: #{input[:why].strip}" : nil
+    )
   end
 
   def self.repeated?(input) = input[:key] && !DB[:acts].where(key: input[:key]).empty?
@@ -22,8 +44,17 @@ module Work::Match::GiveLoad
   # What is blocked by what is asked for; that somebody is on another trip is for CrewLoad to say, by name.
   def self.blocked(load, input, now)
     crews = Work::Match::Crews.at(now)
-    crew = crews.made_of(input[:driver_ids], tractor_id: input[:tractor_id], trailer_id: input[:trailer_id]) or return []
-    Work::Match::Judge.new(now, crews:).judge(crew, load, trailer_id: input[:trailer_id]).judgement.reasons.select { |reason| reason.effect == "block" && !%w[crew_taken no_trailer team_needed no_tractor].include?(reason.code) }
+    crew =
+      crews.made_of(input[:driver_ids], tractor_id: input[:tractor_id], trailer_id: input[:trailer_id]) or
+      return []
+    Work::Match::Judge
+      .new(now, crews:)
+      .judge(crew, load, trailer_id: input[:trailer_id])
+      .judgement
+      .reasons
+      .select do |reason|
+        reason.effect == "block" && !%w[crew_taken no_trailer team_needed no_tractor].include?(reason.code)
+      end
   end
   private_class_method :repeated?, :blocked
 end

@@ -6,14 +6,34 @@ module Work::Match::HandOver
   def self.call(input, by:, now:)
     Work::Act.once(input[:key], "hand_over", by:, now:, input:) do |act|
       to = Store::Company.account(input[:to_id])
-      raise Refused.new("no_dispatcher", "Whoever takes over must be a dispatcher.", path: "/to_id") unless to && to[:roles].include?("dispatcher")
+      unless to && to[:roles].include?("dispatcher")
+        raise Refused.new("no_dispatcher", "Whoever takes over must be a dispatcher.", path: "/to_id")
+      end
 
-      before = DB[:drivers].where(id: input[:driver_ids]).order(:id).lock_style("FOR NO KEY UPDATE").select_hash(:id, :dispatcher_id)
-      raise Refused.new("unknown_driver", "There is no such driver.", path: "/driver_ids") unless before.length == input[:driver_ids].length
+      before =
+        DB[:drivers]
+          .where(id: input[:driver_ids])
+          .order(:id)
+          .lock_style("FOR NO KEY UPDATE")
+          .select_hash(:id, :dispatcher_id)
+      unless before.length == input[:driver_ids].length
+        raise Refused.new("unknown_driver", "There is no such driver.", path: "/driver_ids")
+      end
 
       DB[:drivers].where(id: before.keys).update(dispatcher_id: to[:id])
-      id = DB[:hand_overs].insert(from_id: by.id, to_id: to[:id], driver_ids: Sequel.pg_array(before.keys, :integer), notes: input[:notes].to_s.strip, at: now)
-      before.each { |driver_id, was| act.changed("driver", driver_id, { dispatcher_id: [was, to[:id]] }, why: input[:notes]) unless was == to[:id] }
+      id =
+        DB[:hand_overs].insert(
+          from_id: by.id,
+          to_id: to[:id],
+          driver_ids: Sequel.pg_array(before.keys, :integer),
+          notes: input[:notes].to_s.strip,
+          at: now
+        )
+      before.each do |driver_id, was|
+        unless was == to[:id]
+          act.changed("driver", driver_id, { dispatcher_id: [was, to[:id]] }, why: input[:notes])
+        end
+      end
       act.changed("desk", to[:id])
       id
     end

@@ -1,13 +1,16 @@
 # frozen_string_literal: true
 
-# Holds a partial load against the trips of partials that crews have already: what it adds is what it earns and costs.
+# Holds a partial load against the trips of partials that crews have already: what it adds is what it earns
+# and costs.
 class Work::Match::Joining
-  # A trip with the load among its stops. row - of Store::Match.trips; slot, done - the crew before and after it as it is now
+  # A trip with the load among its stops. row - of Store::Match.trips; slot, done - the crew before and after
+  # it as it is now
   # legs - Array of Work::Freight::JoinTrip::Leg; next - row of the trip after it, or nil
-  Together = Value.of(:row, :slot, :done, :stops, :legs, :tractor_id, :trailer_id, :next) do
-    def miles = legs.sum(0.to_d, &:miles)
-    def mine(load_id) = legs.select { |leg| leg.aboard.loads.include?(load_id) }
-  end
+  Together =
+    Value.of(:row, :slot, :done, :stops, :legs, :tractor_id, :trailer_id, :next) do
+      def miles = legs.sum(0.to_d, &:miles)
+      def mine(load_id) = legs.select { |leg| leg.aboard.loads.include?(load_id) }
+    end
 
   def initialize(judge)
     @judge = judge
@@ -17,27 +20,48 @@ class Work::Match::Joining
   def of(crews, load)
     return [] unless load.row[:size] == "partial" && load.row[:state] == "open"
 
-    crews.flat_map { |crew| crew.trips.select { |row| joinable?(row) }.filter_map { |row| fit(crew, load, row) } }
+    crews.flat_map do |crew|
+      crew.trips.select { |row| joinable?(row) }.filter_map { |row| fit(crew, load, row) }
+    end
   end
 
   # One of them; nil where the trip can no longer be joined.
-  def one(crew, load, trip_id) = crew.trips.find { |row| row[:trip_id] == trip_id }&.then { |row| fit(crew, load, row) }
+  def one(crew, load, trip_id) =
+    crew.trips.find { |row| row[:trip_id] == trip_id }&.then { |row| fit(crew, load, row) }
 
   private
 
-  def joinable?(row) = Work::Freight::JoinTrip::JOINABLE.include?(row[:trip][:state]) && row[:load] && partials.include?(row[:trip_id])
+  def joinable?(row) =
+    Work::Freight::JoinTrip::JOINABLE.include?(row[:trip][:state]) && row[:load] &&
+      partials.include?(row[:trip_id])
 
   # Trips that carry nothing but partials.
   def partials
-    @partials ||= DB[:trip_loads].join(:loads, id: :load_id).join(:trips, id: Sequel[:trip_loads][:trip_id]).where(Sequel[:trips][:state] => Work::Freight::JoinTrip::JOINABLE)
-                                 .group(:trip_id).having { bool_and(size: "partial") }.select_map(:trip_id)
+    @partials ||=
+      DB[:trip_loads]
+        .join(:loads, id: :load_id)
+        .join(:trips, id: Sequel[:trip_loads][:trip_id])
+        .where(Sequel[:trips][:state] => Work::Freight::JoinTrip::JOINABLE)
+        .group(:trip_id)
+        .having { bool_and(size: "partial") }
+        .select_map(:trip_id)
   end
 
   def fit(crew, load, row)
     at = crew.slots.index { |slot| slot.after&.fetch(:trip_id) == row[:trip_id] } or return
     shared = Work::Freight::JoinTrip.new(load.row[:id], row[:trip_id], nil)
     units = Store::Freight.trip_units([row[:trip_id]]).to_hash(:role, :unit_id)
-    together = Together.new(row:, slot: crew.slots[at - 1], done: crew.slots[at], stops: shared.stops, legs: shared.legs, tractor_id: units["tractor"], trailer_id: units["trailer"], next: crew.trips[crew.trips.index(row) + 1])
+    together =
+      Together.new(
+        row:,
+        slot: crew.slots[at - 1],
+        done: crew.slots[at],
+        stops: shared.stops,
+        legs: shared.legs,
+        tractor_id: units["tractor"],
+        trailer_id: units["trailer"],
+        next: crew.trips[crew.trips.index(row) + 1]
+      )
     @judge.joined(crew, load, together)
   rescue Refused
     # Stops of its own, or under way by now: no trip to join, and no reason to fail the others.

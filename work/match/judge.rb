@@ -2,9 +2,27 @@
 
 # Holds crews against loads: the roads between them, the hours, the equipment, the money.
 class Work::Match::Judge
-  # A judged pair. slot - where the crew comes from; trailer - unit row or nil; pool - the units of which any would do as well, or nil
+  # A judged pair. slot - where the crew comes from; trailer - unit row or nil; pool - the units of which any
+  # would do as well, or nil
   # joins - row of the trip of the crew's that the load would join, nil where it has one to itself
-  Fit = Value.of(:crew, :load, :slot, :tractor, :trailer, :pool, :deadhead_tenths, :deadhead_minutes, :begins, :ends, :late_minutes, :slack_minutes, :trip, :joins, :judgement)
+  Fit =
+    Value.of(
+      :crew,
+      :load,
+      :slot,
+      :tractor,
+      :trailer,
+      :pool,
+      :deadhead_tenths,
+      :deadhead_minutes,
+      :begins,
+      :ends,
+      :late_minutes,
+      :slack_minutes,
+      :trip,
+      :joins,
+      :judgement
+    )
 
   RANK = { "fits" => 0, "tight" => 1, "late" => 2, "blocked" => 3 }.freeze
   # Roads bend (common practice): from the crew to a trailer that stands elsewhere.
@@ -15,7 +33,11 @@ class Work::Match::Judge
     @now = now
     @crews = crews
     settings = Store::Match.settings
-    @company = Core::Fit::Company.new(**settings.slice(:fuel_price, :cost_per_mile, :cost_per_day, :margin_minutes), effects: Store::Match.effects)
+    @company =
+      Core::Fit::Company.new(
+        **settings.slice(:fuel_price, :cost_per_mile, :cost_per_day, :margin_minutes),
+        effects: Store::Match.effects
+      )
     @units = crews.units.to_h { |row| [row[:id], row] }
     _, @unit_papers = Store::Match.papers
     @fit_units = {}
@@ -25,11 +47,14 @@ class Work::Match::Judge
   # Best first: the blocked last, then by profit; a partial on trips of its own and on those it could join.
   def rank(crews, loads)
     joining = Work::Match::Joining.new(self)
-    fits = crews.product(loads).map { |crew, load| judge(crew, load) } + loads.flat_map { |load| joining.of(crews, load) }
+    fits =
+      crews.product(loads).map { |crew, load| judge(crew, load) } +
+        loads.flat_map { |load| joining.of(crews, load) }
     fits.sort_by { |fit| [RANK[fit.judgement.verdict], -fit.judgement.money.profit] }
   end
 
-  # slot - from where, if not from where the crew's trips leave it; trailer_id - if not the one that suits best
+  # slot - from where, if not from where the crew's trips leave it; trailer_id - if not the one that suits
+  #        best
   def judge(crew, load, slot: nil, trailer_id: nil)
     slot ||= load.from ? crew.slot(load.from) : crew.slots.last
     tractor = @units[crew.tractor_id]
@@ -45,8 +70,27 @@ class Work::Match::Judge
     to_first = reach(together.stops.first, together.slot.place)
     hours = hours(crew, together.slot, stops(together.stops, to_first.minutes, known: false))
     extra = Core::Roads::Fan::Reach.new(tenths: 0, minutes: 0)
-    legs = together.mine(load.row[:id]).map { |leg| Core::Fit::Leg.new(from: leg.from, to: leg.to, **leg.aboard.to_h.slice(:weight_lb, :volume_cuft, :length_in)) }
-    made(crew, load.with(fit: load.fit.with(legs:)), together.slot, @units[together.tractor_id], @units[together.trailer_id], extra, hours, run_beside(crew, load, together, hours, to_first), joins: together.row)
+    legs =
+      together
+        .mine(load.row[:id])
+        .map do |leg|
+          Core::Fit::Leg.new(
+            from: leg.from,
+            to: leg.to,
+            **leg.aboard.to_h.slice(:weight_lb, :volume_cuft, :length_in)
+          )
+        end
+    made(
+      crew,
+      load.with(fit: load.fit.with(legs:)),
+      together.slot,
+      @units[together.tractor_id],
+      @units[together.trailer_id],
+      extra,
+      hours,
+      run_beside(crew, load, together, hours, to_first),
+      joins: together.row
+    )
   end
 
   # Is there a trailer with which the crew could take the load?
@@ -55,39 +99,61 @@ class Work::Match::Judge
   # Where a crew is, and with what hours, after a load that it was judged for.
   def slot_after(fit)
     question, partner = fit.slot.questions
-    plan = Core::Hours.plan(question, fit.trip, rules: HoursRules.named(question.rules), partner:, advice: false)
+    plan =
+      Core::Hours.plan(question, fit.trip, rules: HoursRules.named(question.rules), partner:, advice: false)
     ends = plan.finish_at || (fit.ends.to_i / 60)
-    questions = fit.slot.questions.zip([plan.pieces, plan.partner_pieces]).map { |one, pieces| Work::Match::Crews.worked(one, pieces || [], ends) }
-    Work::Match::Crews::Slot.new(place: fit.load.stops.last, at: Time.at(ends * 60).utc, questions:, after: nil)
+    questions =
+      fit
+        .slot
+        .questions
+        .zip([plan.pieces, plan.partner_pieces])
+        .map { |one, pieces| Work::Match::Crews.worked(one, pieces || [], ends) }
+    Work::Match::Crews::Slot.new(
+      place: fit.load.stops.last,
+      at: Time.at(ends * 60).utc,
+      questions:,
+      after: nil
+    )
   end
 
   private
 
-  # The trailer the crew has if it does; else the free one that is least out of the way, of the kind wanted if there is one.
+  # The trailer the crew has if it does; else the free one that is least out of the way, of the kind wanted if
+  # there is one.
   def trailer_for(crew, slot, load)
     wanted = load.fit.reefer ? "reefer" : load.fit.trailer_kind
     own = @units[crew.trailer_id]
     kinds = wanted ? Core::Fit::Judge::DOES_FOR[wanted] : Core::Fit::Judge::DOES_FOR.keys
-    return [own, nil] if own && kinds.include?(own[:trailer_kind]) && free?(own, load)
+    return own, nil if own && kinds.include?(own[:trailer_kind]) && free?(own, load)
 
-    pool, = free(load, kinds).min_by { |units, from_pickup| [kinds.index(units.first[:trailer_kind]), straight(slot.place, units.first[:stands]) + from_pickup] }
+    pool, =
+      free(load, kinds).min_by do |units, from_pickup|
+        [kinds.index(units.first[:trailer_kind]), straight(slot.place, units.first[:stands]) + from_pickup]
+      end
     [pool&.first, pool]
   end
 
-  # Free trailers of these kinds that no crew has hooked, together by kind and place, with how far from the pickup they stand.
+  # Free trailers of these kinds that no crew has hooked, together by kind and place, with how far from the
+  # pickup they stand.
   def free(load, kinds)
-    (@free ||= {})[load.row[:id]] ||= standing.select { |unit| kinds.include?(unit[:trailer_kind]) && free?(unit, load) }
-                                              .group_by { |unit| [unit[:trailer_kind], *unit[:stands].values_at(:latitude, :longitude)] }.values.map { |units| [units, straight(units.first[:stands], load.stops.first)] }
+    (@free ||= {})[load.row[:id]] ||= standing
+      .select { |unit| kinds.include?(unit[:trailer_kind]) && free?(unit, load) }
+      .group_by { |unit| [unit[:trailer_kind], *unit[:stands].values_at(:latitude, :longitude)] }
+      .values
+      .map { |units| [units, straight(units.first[:stands], load.stops.first)] }
   end
 
   def standing
-    @standing ||= begin
-      hooked = @crews.all.to_h { |crew| [crew.trailer_id, true] }
-      @units.values.select { |unit| unit[:kind] == "trailer" && unit[:stands] && !hooked[unit[:id]] }
-    end
+    @standing ||=
+      begin
+        hooked = @crews.all.to_h { |crew| [crew.trailer_id, true] }
+        @units.values.select { |unit| unit[:kind] == "trailer" && unit[:stands] && !hooked[unit[:id]] }
+      end
   end
 
-  def free?(unit, load) = load.from.nil? || unit[:held].none? { |held| held[:during].begin < load.to && held[:during].end > load.from }
+  def free?(unit, load) =
+    load.from.nil? ||
+      unit[:held].none? { |held| held[:during].begin < load.to && held[:during].end > load.from }
 
   # Empty miles: to the pickup, by way of a trailer that stands elsewhere.
   def deadhead(crew, slot, trailer, load)
@@ -97,18 +163,36 @@ class Work::Match::Judge
     return reach if stands.nil?
 
     miles = straight(slot.place, stands) * CIRCUITY
-    Core::Roads::Fan::Reach.new(tenths: reach.tenths + (miles * 10).round, minutes: reach.minutes + (miles / ESTIMATED_MPH * 60).round)
+    Core::Roads::Fan::Reach.new(
+      tenths: reach.tenths + (miles * 10).round,
+      minutes: reach.minutes + (miles / ESTIMATED_MPH * 60).round
+    )
   end
 
-  def slot_trailer(slot) = slot.after && @units.values.find { |unit| unit[:kind] == "trailer" && unit[:held].any? { |held| held[:trip_id] == slot.after[:trip_id] } }&.fetch(:id)
+  def slot_trailer(slot) =
+    slot.after &&
+      @units
+        .values
+        .find do |unit|
+          unit[:kind] == "trailer" && unit[:held].any? { |held| held[:trip_id] == slot.after[:trip_id] }
+        end
+        &.fetch(:id)
 
   def reach(stop, place)
-    fan = @fans[[stop[:latitude], stop[:longitude]]] ||= Core::Roads.fan(Work::Roads::Leg.network, place(stop), vehicle: Core::Roads::Vehicle::USUAL)
+    fan =
+      @fans[[stop[:latitude], stop[:longitude]]] ||= Core::Roads.fan(
+        Work::Roads::Leg.network,
+        place(stop),
+        vehicle: Core::Roads::Vehicle::USUAL
+      )
     @reached ||= {}
-    @reached[[stop[:latitude], stop[:longitude], place[:latitude], place[:longitude]]] ||= fan.to(place(place)) || begin
-      miles = straight(stop, place) * CIRCUITY
-      Core::Roads::Fan::Reach.new(tenths: (miles * 10).round, minutes: (miles / ESTIMATED_MPH * 60).round)
-    end
+    @reached[[stop[:latitude], stop[:longitude], place[:latitude], place[:longitude]]] ||= fan.to(
+      place(place)
+    ) ||
+      begin
+        miles = straight(stop, place) * CIRCUITY
+        Core::Roads::Fan::Reach.new(tenths: (miles * 10).round, minutes: (miles / ESTIMATED_MPH * 60).round)
+      end
   end
 
   def place(row) = Core::Roads.place(row[:town] ? "#{row[:town]}, #{row[:state]}" : "here", point(row))
@@ -120,40 +204,78 @@ class Work::Match::Judge
     question, partner = slot.questions
     trip = Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty")
     look = partner ? team_look(question.as_of, trip) : @crews.glance(slot).at(trip)
-    plan = Core::Hours.plan(question, trip, rules: HoursRules.named(question.rules), partner:, advice: false) if look&.verdict.nil?
-    ends = plan&.finish_at || look&.finish_at || (question.as_of + trip.stops.sum { |stop| stop.drive_minutes + stop.service_minutes })
+    plan =
+      Core::Hours.plan(
+        question,
+        trip,
+        rules: HoursRules.named(question.rules),
+        partner:,
+        advice: false
+      ) if look&.verdict.nil?
+    ends =
+      plan&.finish_at || look&.finish_at ||
+        (question.as_of + trip.stops.sum { |stop| stop.drive_minutes + stop.service_minutes })
     unknown = unknown(crew)
-    found = Core::Fit::Hours.new(verdict: unknown ? nil : (plan&.verdict || look&.verdict), slack: plan ? slack(plan, trip) : look&.slack_minutes, late: plan&.late_minutes || look&.late_minutes || 0,
-                                 at_least: plan.nil? || !unknown.nil?, stale: crew.silent, sentence: unknown)
+    found =
+      Core::Fit::Hours.new(
+        verdict: unknown ? nil : (plan&.verdict || look&.verdict),
+        slack: plan ? slack(plan, trip) : look&.slack_minutes,
+        late: plan&.late_minutes || look&.late_minutes || 0,
+        at_least: plan.nil? || !unknown.nil?,
+        stale: crew.silent,
+        sentence: unknown
+      )
     [found, ends, trip]
   end
 
   # A team that rolled on without a stop would still be late: no plan has to be made to know it.
   def team_look(at, trip)
-    late = trip.stops.map do |stop|
-      at = [at + stop.drive_minutes, stop.opens || 0].max
-      missed = at - (stop.closes || at)
-      at += stop.service_minutes
-      missed
-    end.max
-    Core::Hours::Glance::Look.new(verdict: "late", late_minutes: late, finish_at: nil, slack_minutes: nil) if late.positive?
+    late =
+      trip
+        .stops
+        .map do |stop|
+          at = [at + stop.drive_minutes, stop.opens || 0].max
+          missed = at - (stop.closes || at)
+          at += stop.service_minutes
+          missed
+        end
+        .max
+    if late.positive?
+      Core::Hours::Glance::Look.new(verdict: "late", late_minutes: late, finish_at: nil, slack_minutes: nil)
+    end
   end
 
   def unknown(crew)
     return "Nothing is known of #{crew.name}'s hours." if crew.known.any?(&:nil?)
 
     short = crew.known.max
-    "The record of hours goes back to #{short.strftime("%-d %b")} only." if short > @now - (Work::Hours::PlanLoad::KNOWN_DAYS * 86_400)
+    if short > @now - (Work::Hours::PlanLoad::KNOWN_DAYS * 86_400)
+      "The record of hours goes back to #{short.strftime("%-d %b")} only."
+    end
   end
 
-  def slack(plan, trip) = trip.stops.each_index.filter_map { |i| plan.visits[i] && trip.stops[i].closes && (trip.stops[i].closes - plan.visits[i].arrive_at) }.min
+  def slack(plan, trip) =
+    trip
+      .stops
+      .each_index
+      .filter_map do |i|
+        plan.visits[i] && trip.stops[i].closes && (trip.stops[i].closes - plan.visits[i].arrive_at)
+      end
+      .min
 
   # known - are the minutes that the rows hold those from the stop before?
   def stops(rows, first_minutes, known: true)
     rows.each_with_index.map do |row, i|
       opens, closes = row[:from_at], row[:to_at] || row[:from_at]
-      Core::Hours::TripStop.new(name: "#{row[:town]}, #{row[:state]}", drive_minutes: i.zero? ? first_minutes : (row[:leg_minutes] if known) || reach(rows[i - 1], row).minutes, service_minutes: Work::Hours::TripQuestion::SERVICE_MINUTES,
-                                opens: opens && (opens.to_i / 60), closes: closes && (closes.to_i / 60), drive_windows: nil)
+      Core::Hours::TripStop.new(
+        name: "#{row[:town]}, #{row[:state]}",
+        drive_minutes:
+          i.zero? ? first_minutes : (row[:leg_minutes] if known) || reach(rows[i - 1], row).minutes,
+        service_minutes: Work::Hours::TripQuestion::SERVICE_MINUTES,
+        opens: opens && (opens.to_i / 60),
+        closes: closes && (closes.to_i / 60),
+        drive_windows: nil
+      )
     end
   end
 
@@ -163,9 +285,12 @@ class Work::Match::Judge
     return stops unless @files[load.row[:id]]
 
     @windows ||= {}
-    windows = @windows.fetch(load.row[:id]) { |load_id| @windows[load_id] = Work::Permits::Windows.of(load_id, @now) }
+    windows =
+      @windows.fetch(load.row[:id]) { |load_id| @windows[load_id] = Work::Permits::Windows.of(load_id, @now) }
     if windows
-      stops.each_with_index.map { |stop, i| i.zero? ? stop : stop.with(**windows.of_leg(i, stop.drive_minutes)) }
+      stops.each_with_index.map do |stop, i|
+        i.zero? ? stop : stop.with(**windows.of_leg(i, stop.drive_minutes))
+      end
     else
       stops
     end
@@ -175,59 +300,147 @@ class Work::Match::Judge
     loaded = ((load.row[:miles] || 0) * 10).to_i
     taken = load.from && crew.taken(load.from, load.to)
     begins = [slot.at.to_i / 60, load.from ? (load.from.to_i / 60) - deadhead.minutes : 0].max
-    Core::Fit::Run.new(taken: taken && said(taken), hours:, home_on: home_on(crew, load, ends), deadhead_tenths: deadhead.tenths, loaded_tenths: loaded, minutes: [ends - begins, 0].max,
-                       tolls: tolls(load), pay: pay(crew, load, deadhead.tenths, loaded))
+    Core::Fit::Run.new(
+      taken: taken && said(taken),
+      hours:,
+      home_on: home_on(crew, load, ends),
+      deadhead_tenths: deadhead.tenths,
+      loaded_tenths: loaded,
+      minutes: [ends - begins, 0].max,
+      tolls: tolls(load),
+      pay: pay(crew, load, deadhead.tenths, loaded)
+    )
   end
 
   # What the load adds to a trip: its miles, stops and time; and whether the crew is on the next trip by then.
   def run_beside(crew, load, together, (hours, ends, _), to_first)
     before = together.row[:trip]
-    miles = [together.miles + (BigDecimal(to_first.tenths) / 10) - before[:loaded_miles] - before[:empty_miles], 0.to_d].max
+    miles = [
+      together.miles + (BigDecimal(to_first.tenths) / 10) - before[:loaded_miles] - before[:empty_miles],
+      0.to_d
+    ].max
     tenths = (miles * 10).to_i
     taken = together.next && ends * 60 > together.next[:during].begin.to_i ? said(together.next) : nil
-    Core::Fit::Run.new(taken:, hours:, home_on: home_on(crew, load, ends), deadhead_tenths: 0, loaded_tenths: tenths, minutes: [ends - (together.done.at.to_i / 60), 0].max, tolls: 0,
-                       pay: pay(crew, load, 0, tenths, stop_count: together.stops.length) - pay(crew, load, 0, 0, stop_count: together.stops.length - load.stop_count, tarped: false))
+    Core::Fit::Run.new(
+      taken:,
+      hours:,
+      home_on: home_on(crew, load, ends),
+      deadhead_tenths: 0,
+      loaded_tenths: tenths,
+      minutes: [ends - (together.done.at.to_i / 60), 0].max,
+      tolls: 0,
+      pay:
+        pay(crew, load, 0, tenths, stop_count: together.stops.length) -
+          pay(crew, load, 0, 0, stop_count: together.stops.length - load.stop_count, tarped: false)
+    )
   end
 
   def made(crew, load, slot, tractor, trailer, deadhead, (found, ends, trip), run, pool: nil, joins: nil)
-    judgement = Core::Fit.judge(Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)), dated(load), run, @company, rules: FitRules.all)
-    Fit.new(crew:, load:, slot:, tractor:, trailer:, pool:, deadhead_tenths: deadhead.tenths, deadhead_minutes: deadhead.minutes, begins: slot.at, ends: Time.at(ends * 60).utc, late_minutes: found.late,
-            slack_minutes: found.slack, trip:, joins:, judgement:)
+    judgement =
+      Core::Fit.judge(
+        Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)),
+        dated(load),
+        run,
+        @company,
+        rules: FitRules.all
+      )
+    Fit.new(
+      crew:,
+      load:,
+      slot:,
+      tractor:,
+      trailer:,
+      pool:,
+      deadhead_tenths: deadhead.tenths,
+      deadhead_minutes: deadhead.minutes,
+      begins: slot.at,
+      ends: Time.at(ends * 60).utc,
+      late_minutes: found.late,
+      slack_minutes: found.slack,
+      trip:,
+      joins:,
+      judgement:
+    )
   end
 
-  def said(row) = row[:load] ? "#{row[:load][:number]} (#{row[:load][:origin]} → #{row[:load][:destination]})" : "another trip"
+  def said(row) =
+    if row[:load]
+      "#{row[:load][:number]} (#{row[:load][:origin]} → #{row[:load][:destination]})"
+    else
+      "another trip"
+    end
 
   # Home again by road, ten hours of rest after each eleven of driving.
   def home_on(crew, load, ends)
     return unless crew.drivers.any? { |row| row[:home_by] }
 
     minutes = reach(load.stops.last, crew.drivers.first).minutes
-    TZInfo::Timezone.get(crew.drivers.first[:zone]).to_local(Time.at((ends + minutes + ((minutes - 1).clamp(0..) / 660 * 600)) * 60).utc).to_date
+    TZInfo::Timezone
+      .get(crew.drivers.first[:zone])
+      .to_local(Time.at((ends + minutes + ((minutes - 1).clamp(0..) / 660 * 600)) * 60).utc)
+      .to_date
   end
 
   # Of the loaded legs, in cents.
-  def tolls(load) = (@tolls ||= {})[load.row[:id]] ||= load.stops.each_cons(2).sum { |from, to| Money.cents(Work::Roads::Leg.new(from, to, hazmat: load.hazmat).tolls) }
+  def tolls(load) =
+    (@tolls ||= {})[load.row[:id]] ||= load
+      .stops
+      .each_cons(2)
+      .sum { |from, to| Money.cents(Work::Roads::Leg.new(from, to, hazmat: load.hazmat).tolls) }
 
   # By the driver's own plan; a team's shares add up to one.
   def pay(crew, load, deadhead_tenths, loaded_tenths, stop_count: load.stop_count, tarped: load.row[:tarps])
     return 0 if crew.plan.nil?
 
     terms = Work::Pay::Plan.to_core(crew.plan, BigDecimal(100))
-    trip = Core::Pay::Terms::Trip.new(
-      id: "", plan: nil, completed_on: nil, papers_in: true, loaded_miles: BigDecimal(loaded_tenths) / 10, empty_miles: BigDecimal(deadhead_tenths) / 10, line_haul_cents: Money.cents(load.row[:line_haul] || 0),
-      fuel_surcharge_cents: Money.cents(load.row[:fuel_surcharge] || 0), tons: BigDecimal(load.fit.weight_lb || 0) / 2000, hours: BigDecimal(0), dwell_minutes: Array.new(stop_count, 0), layover_days: 0, tarped:,
-      accessorials: [], worked: [], days: 0
-    )
+    trip =
+      Core::Pay::Terms::Trip.new(
+        id: "",
+        plan: nil,
+        completed_on: nil,
+        papers_in: true,
+        loaded_miles: BigDecimal(loaded_tenths) / 10,
+        empty_miles: BigDecimal(deadhead_tenths) / 10,
+        line_haul_cents: Money.cents(load.row[:line_haul] || 0),
+        fuel_surcharge_cents: Money.cents(load.row[:fuel_surcharge] || 0),
+        tons: BigDecimal(load.fit.weight_lb || 0) / 2000,
+        hours: BigDecimal(0),
+        dwell_minutes: Array.new(stop_count, 0),
+        layover_days: 0,
+        tarped:,
+        accessorials: [],
+        worked: [],
+        days: 0
+      )
     Core::Pay.earnings(trip, terms).sum(&:amount_cents)
   end
 
   def unit(row)
-    row && (@fit_units[row[:id]] ||= Core::Fit::Unit.new(
-      **row.slice(:number, :kind, :trailer_kind, :capacity_lb, :capacity_cuft, :tare_lb, :tarps, :miles_per_gallon, :service_due_on),
-      service_left_miles: row[:service_every_miles] && (row[:service_every_miles] - row[:miles_since_service]),
-      inner_length_in: row[:inner_length_in] || (row[:length_ft] && (row[:length_ft] * 12)), active: row.values_at(:active_from, :active_to), stands: !row[:stands].nil?,
-      papers: (@unit_papers[row[:id]] || []).map { |paper| Core::Fit::Paper.new(**paper.slice(:kind, :expires_on)) }
-    ))
+    row &&
+      (
+        @fit_units[row[:id]] ||= Core::Fit::Unit.new(
+          **row.slice(
+            :number,
+            :kind,
+            :trailer_kind,
+            :capacity_lb,
+            :capacity_cuft,
+            :tare_lb,
+            :tarps,
+            :miles_per_gallon,
+            :service_due_on
+          ),
+          service_left_miles:
+            row[:service_every_miles] && (row[:service_every_miles] - row[:miles_since_service]),
+          inner_length_in: row[:inner_length_in] || (row[:length_ft] && (row[:length_ft] * 12)),
+          active: row.values_at(:active_from, :active_to),
+          stands: !row[:stands].nil?,
+          papers:
+            (@unit_papers[row[:id]] || []).map do |paper|
+              Core::Fit::Paper.new(**paper.slice(:kind, :expires_on))
+            end
+        )
+      )
   end
 
   # Without times, the days that can be judged are today's.

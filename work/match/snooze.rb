@@ -6,7 +6,13 @@ module Work::Match::Snooze
 
   # input - { what:, until:, why: }. Raises Refused `snooze_length`.
   def self.call(input, by:, now:)
-    raise Refused.new("snooze_length", "It can be put off by up to #{LONGEST_DAYS} days from now.", path: "/until") unless input[:until] > now && input[:until] <= now + (LONGEST_DAYS * 86_400)
+    unless input[:until] > now && input[:until] <= now + (LONGEST_DAYS * 86_400)
+      raise Refused.new(
+              "snooze_length",
+              "It can be put off by up to #{LONGEST_DAYS} days from now.",
+              path: "/until"
+            )
+    end
 
     Work::Act.once(nil, "snooze", by:, now:) do |act|
       row = { until: input[:until], why: input[:why].strip, by: by.name }

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Keeps the loaded miles that a customer and we have agreed for a load: drivers who are paid as agreed are paid by them, where no locked statement has it.
+# Keeps the loaded miles that a customer and we have agreed for a load: drivers who are paid as agreed are
+# paid by them, where no locked statement has it.
 module Work::Pay::AgreeMiles
   # input - { key:, miles: decimal text, or nil for the route's }. Returns the load's id.
   def self.call(load_id, input, by:, now:)

@@ -4,22 +4,36 @@
 module Work::Pay::AnswerChange
   DAYS = %i[from_on to_on due_on].freeze
 
-  # input - { key:, state: made or dropped }. Returns its id. Raises Refused `same_person`, `answered_already`.
+  # input - { key:, state: made or dropped }. Returns its id. Raises Refused `same_person`,
+  #         `answered_already`.
   def self.call(change_id, input, by:, now:)
     Work::Act.once(input[:key], "answer_deduction_change", by:, now:, input: input.merge(change_id:)) do |act|
-      row = DB[:deduction_changes].where(id: change_id).for_update.first or raise Work::NotFound.new("change", change_id)
-      raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "") unless row[:state] == "asked"
-      raise Refused.new("same_person", "A second person has to look at it.", path: "") if row[:asked_by_ref] == by.ref && input[:state] == "made"
+      row = DB[:deduction_changes].where(id: change_id).for_update.first or
+        raise Work::NotFound.new("change", change_id)
+      unless row[:state] == "asked"
+        raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "")
+      end
+      if row[:asked_by_ref] == by.ref && input[:state] == "made"
+        raise Refused.new("same_person", "A second person has to look at it.", path: "")
+      end
 
       make(row, by, now) if input[:state] == "made"
-      DB[:deduction_changes].where(id: change_id).update(state: input[:state], answered_by: by.name, answered_at: now)
+      DB[:deduction_changes].where(id: change_id).update(
+        state: input[:state],
+        answered_by: by.name,
+        answered_at: now
+      )
       act.changed("company", 1, { row[:input]["label"] => ["waits for a second person", input[:state]] })
       change_id
     end
   end
 
   def self.make(row, by, now)
-    row[:kind] == "one_time" ? Work::Pay::OneTime.make(asked(row), by:, now:) : Work::Pay::KeepDeduction.new(row[:deduction_id], asked(row), now).make(by)
+    if row[:kind] == "one_time"
+      Work::Pay::OneTime.make(asked(row), by:, now:)
+    else
+      Work::Pay::KeepDeduction.new(row[:deduction_id], asked(row), now).make(by)
+    end
   end
 
   # A change as it was asked: days are dates again.

@@ -1,14 +1,24 @@
 # frozen_string_literal: true
 
-# Approves and locks a pay run, exactly the figures that the clerk saw, and posts it; opens it again while it is not paid; pays it.
+# Approves and locks a pay run, exactly the figures that the clerk saw, and posts it; opens it again while it
+# is not paid; pays it.
 module Work::Pay::ApprovePayRun
-  # Raises Refused `figures_moved` when the run's total is no longer what the clerk saw, `locked`, `still_building`, `nothing_to_pay`, `books_wrong`.
+  # Raises Refused `figures_moved` when the run's total is no longer what the clerk saw, `locked`,
+  # `still_building`, `nothing_to_pay`, `books_wrong`.
   def self.call(run_id, input, by:, now:)
     Work::Act.once(input[:key], "approve_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
       run = row(run_id)
-      raise Refused.new("locked", "#{run[:approved_by]} approved this run already.", path: "") unless run[:state] == "draft"
+      unless run[:state] == "draft"
+        raise Refused.new("locked", "#{run[:approved_by]} approved this run already.", path: "")
+      end
 
-      raise Refused.new("still_building", "It is still being built: #{run[:built]} of #{run[:to_build]} statements are there.", path: "") if run[:to_build]
+      if run[:to_build]
+        raise Refused.new(
+                "still_building",
+                "It is still being built: #{run[:built]} of #{run[:to_build]} statements are there.",
+                path: ""
+              )
+      end
 
       Work::Pay::BuildRun.call(run_id)
       check(run_id, input)
@@ -22,20 +32,39 @@ module Work::Pay::ApprovePayRun
     end
   end
 
-  # Opens a locked run again, with a reason: its postings are reversed, and it follows what is earned as a draft does.
+  # Opens a locked run again, with a reason: its postings are reversed, and it follows what is earned as a
+  # draft does.
   # Raises Refused `not_locked`, `paid`, `later_locked`, `reason_missing`.
   def self.reopen(run_id, input, by:, now:)
     Work::Act.once(input[:key], "reopen_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
       run = row(run_id)
-      raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why") if input[:why].to_s.strip.empty?
-      raise Refused.new("paid", "This run is paid: put it right in the next one.", path: "") if run[:state] == "paid"
+      if input[:why].to_s.strip.empty?
+        raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why")
+      end
+      if run[:state] == "paid"
+        raise Refused.new("paid", "This run is paid: put it right in the next one.", path: "")
+      end
       raise Refused.new("not_locked", "This run is open.", path: "") if run[:state] == "draft"
 
-      later = DB[:pay_runs].where(Sequel[:from_on] > run[:to_on]).exclude(state: "draft").order(:from_on).first
-      raise Refused.new("later_locked", "The run from #{later[:from_on]} on is locked and rests on this one: open that first.", path: "") if later
+      later =
+        DB[:pay_runs].where(Sequel[:from_on] > run[:to_on]).exclude(state: "draft").order(:from_on).first
+      if later
+        raise Refused.new(
+                "later_locked",
+                "The run from #{later[:from_on]} on is locked and rests on this one: open that first.",
+                path: ""
+              )
+      end
 
       Work::Pay::Post.reverse_run(run_id, input[:why].strip, by:, now:)
-      DB[:pay_runs].where(id: run_id).update(state: "draft", approved_at: nil, approved_by: nil, reopened_at: now, reopened_by: by.name, reopened_why: input[:why].strip)
+      DB[:pay_runs].where(id: run_id).update(
+        state: "draft",
+        approved_at: nil,
+        approved_by: nil,
+        reopened_at: now,
+        reopened_by: by.name,
+        reopened_why: input[:why].strip
+      )
       Work::Pay::BuildRun.drafts(run[:to_on])
       act.changed("pay_run", run_id, { state: %w[approved draft] }, why: input[:why])
       run_id
@@ -46,7 +75,9 @@ module Work::Pay::ApprovePayRun
   def self.pay(run_id, input, by:, now:)
     Work::Act.once(input[:key], "pay_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
       run = row(run_id)
-      raise Refused.new("paid", "#{run[:paid_by]} has paid this run already.", path: "") if run[:state] == "paid"
+      if run[:state] == "paid"
+        raise Refused.new("paid", "#{run[:paid_by]} has paid this run already.", path: "")
+      end
       raise Refused.new("not_locked", "Approve and lock it first.", path: "") if run[:state] == "draft"
 
       Work::Pay::Post.payment(run_id, by:, now:)
@@ -57,22 +88,35 @@ module Work::Pay::ApprovePayRun
     end
   end
 
-  def self.row(run_id) = DB[:pay_runs].where(id: run_id).for_update.first || raise(Work::NotFound.new("pay run", run_id))
+  def self.row(run_id) =
+    DB[:pay_runs].where(id: run_id).for_update.first || raise(Work::NotFound.new("pay run", run_id))
 
   # The books are proven after every run; what does not add up stops it.
   def self.proven
     wrong = Work::Pay::ProveBooks.call
-    raise Refused.new("books_wrong", "The books do not add up, and nothing was done: #{wrong.first}", path: "") if wrong.any?
+    if wrong.any?
+      raise Refused.new(
+              "books_wrong",
+              "The books do not add up, and nothing was done: #{wrong.first}",
+              path: ""
+            )
+    end
   end
 
   def self.check(run_id, input)
     statements = DB[:statements].where(pay_run_id: run_id)
-    raise Refused.new("nothing_to_pay", "This run has no statement: there is nothing to approve.", path: "") if statements.empty?
+    if statements.empty?
+      raise Refused.new("nothing_to_pay", "This run has no statement: there is nothing to approve.", path: "")
+    end
 
     net_cents = Money.cents(statements.sum(:net))
     return if net_cents == Money.parse_cents(input[:total_net])
 
-    raise Refused.new("figures_moved", "The run now comes to #{Money.text(net_cents)}, not #{input[:total_net]}: look again before you approve.", path: "/total_net")
+    raise Refused.new(
+            "figures_moved",
+            "The run now comes to #{Money.text(net_cents)}, not #{input[:total_net]}: look again before you approve.",
+            path: "/total_net"
+          )
   end
   private_class_method :check, :row, :proven
 end

@@ -5,10 +5,22 @@ module Work::Pay::AskAboutLine
   # input - { key:, line: as it reads, body: }. Returns the statement's id.
   def self.call(statement_id, input, driver:, now:)
     Work::Act.once(input[:key], "ask_about_pay", by: driver, now:, input: input.merge(statement_id:)) do |act|
-      raise Work::NotFound.new("statement", statement_id) unless DB[:statements].where(id: statement_id, driver_id: driver.id).any?
+      unless DB[:statements].where(id: statement_id, driver_id: driver.id).any?
+        raise Work::NotFound.new("statement", statement_id)
+      end
 
-      DB[:pay_questions].insert(statement_id:, driver_id: driver.id, line: input[:line], body: input[:body].strip, at: now)
-      act.changed("pay_run", DB[:statements].where(id: statement_id).get(:pay_run_id), { question: [nil, input[:line]] })
+      DB[:pay_questions].insert(
+        statement_id:,
+        driver_id: driver.id,
+        line: input[:line],
+        body: input[:body].strip,
+        at: now
+      )
+      act.changed(
+        "pay_run",
+        DB[:statements].where(id: statement_id).get(:pay_run_id),
+        { question: [nil, input[:line]] }
+      )
       statement_id
     end
   end
@@ -17,10 +29,19 @@ module Work::Pay::AskAboutLine
   def self.answer(id, input, by:, now:)
     Work::Act.once(input[:key], "answer_about_pay", by:, now:, input: input.merge(id:)) do |act|
       row = DB[:pay_questions].where(id:).for_update.first or raise Work::NotFound.new("question", id)
-      raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "") if row[:answered_at]
+      if row[:answered_at]
+        raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "")
+      end
 
-      DB[:pay_questions].where(id:).update(answer: input[:answer].strip, answered_by: by.name, answered_at: now)
-      DB[:statements].where(id: row[:statement_id]).get(:pay_run_id).tap { |run_id| act.changed("pay_run", run_id, { answer: [nil, row[:line]] }) }
+      DB[:pay_questions].where(id:).update(
+        answer: input[:answer].strip,
+        answered_by: by.name,
+        answered_at: now
+      )
+      DB[:statements]
+        .where(id: row[:statement_id])
+        .get(:pay_run_id)
+        .tap { |run_id| act.changed("pay_run", run_id, { answer: [nil, row[:line]] }) }
     end
   end
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Builds a large run's statements in the worker, some drivers at a time, each in a transaction of its own, and tells after each how far it is.
+# Builds a large run's statements in the worker, some drivers at a time, each in a transaction of its own, and
+# tells after each how far it is.
 # Killed on any line it begins anew, and what is built already stays as it is.
 class Work::Pay::BuildLargeRun < Que::Job
   DRIVERS = 50
@@ -23,7 +24,9 @@ class Work::Pay::BuildLargeRun < Que::Job
       next false if run.nil? || run[:to_build].nil?
 
       Work::Pay::BuildRun.drafts(run[:from_on], only: driver_ids) if driver_ids.any? # a later draft gives up what belongs here
-      DB[:pay_runs].where(id: run_id).update(done ? { to_build: nil, built: nil } : { built: DB[:statements].where(pay_run_id: run_id).count })
+      DB[:pay_runs].where(id: run_id).update(
+        done ? { to_build: nil, built: nil } : { built: DB[:statements].where(pay_run_id: run_id).count }
+      )
       Work::Act.tell("pay_run", run_id, act: "build_run", who: "", at: Clock.now)
       true
     end

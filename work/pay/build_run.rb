@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Builds a draft run's statements from what is earned and not settled, and from all that is taken. Repeating it changes nothing but what
+# Builds a draft run's statements from what is earned and not settled, and from all that is taken. Repeating
+# it changes nothing but what
 # has changed.
 class Work::Pay::BuildRun
   BATCH = 200
@@ -12,8 +13,16 @@ class Work::Pay::BuildRun
     days.any? && drafts(days.min, only: drivers)
   end
 
-  # Builds the drafts that reach a day anew, the earliest first: what it takes is not for a later one. only - these drivers' statements, where nothing else can have changed.
-  def self.drafts(day, only: nil) = DB[:pay_runs].where(state: "draft").where { to_on >= day }.order(:from_on).for_update.select_map(:id).each { |id| call(id, only:) }
+  # Builds the drafts that reach a day anew, the earliest first: what it takes is not for a later one. only -
+  # these drivers' statements, where nothing else can have changed.
+  def self.drafts(day, only: nil) =
+    DB[:pay_runs]
+      .where(state: "draft")
+      .where { to_on >= day }
+      .order(:from_on)
+      .for_update
+      .select_map(:id)
+      .each { |id| call(id, only:) }
 
   def self.call(run_id, only: nil) = new(run_id, only).call
 
@@ -44,18 +53,32 @@ class Work::Pay::BuildRun
   def self.held(run) = Work::Pay::Items.open(run).reject { |row| row[:payable] }
 
   # One driver's statement as it would be: Core::Pay::Terms::Statement.
-  def self.settle(facts, driver_id, rows) = Core::Pay.settle(Work::Pay::Request.new(facts, driver_id, rows.map { |row| row.merge(papers_in: row[:payable]) }).to_core)
+  def self.settle(facts, driver_id, rows) =
+    Core::Pay.settle(
+      Work::Pay::Request.new(facts, driver_id, rows.map { |row| row.merge(papers_in: row[:payable]) }).to_core
+    )
 
   private
 
-  def mine = DB[:statements].where(pay_run_id: @run[:id]).then { |all| @only ? all.where(driver_id: @only) : all }
+  def mine =
+    DB[:statements].where(pay_run_id: @run[:id]).then { |all| @only ? all.where(driver_id: @only) : all }
 
   def write(list)
     made = list.map { |driver_id, rows| [driver_id, rows, self.class.settle(@facts, driver_id, rows)] }
     companies = DB[:drivers].where(id: made.map(&:first)).select_hash(:id, :operating_company_id)
-    DB[:statements].insert_conflict(target: %i[pay_run_id driver_id], update: %i[gross reimbursements deductions net operating_company_id].to_h { |name| [name, Sequel[:excluded][name]] })
-                   .multi_insert(made.map { |driver_id, _, statement| { pay_run_id: @run[:id], driver_id:, operating_company_id: companies[driver_id], **totals(statement) } })
-    ids = DB[:statements].where(pay_run_id: @run[:id], driver_id: made.map(&:first)).select_hash(:driver_id, :id)
+    DB[:statements].insert_conflict(
+      target: %i[pay_run_id driver_id],
+      update:
+        %i[gross reimbursements deductions net operating_company_id].to_h do |name|
+          [name, Sequel[:excluded][name]]
+        end
+    ).multi_insert(
+      made.map do |driver_id, _, statement|
+        { pay_run_id: @run[:id], driver_id:, operating_company_id: companies[driver_id], **totals(statement) }
+      end
+    )
+    ids =
+      DB[:statements].where(pay_run_id: @run[:id], driver_id: made.map(&:first)).select_hash(:driver_id, :id)
     keep(made.map { |driver_id, rows, statement| [ids[driver_id], driver_id, rows, statement] })
   end
 
@@ -63,14 +86,25 @@ class Work::Pay::BuildRun
   def let_go(rows)
     kept = rows.select { |row| row[:payable] }.map { |row| row[:id] }
     DB[:trip_earnings].where(statement_id: mine.select(:id)).exclude(id: kept).update(statement_id: nil)
-    due = DB[:one_time_parts].join(:one_time_items, id: :item_id).where(withdrawn_at: nil).where(Sequel[:due_on] <= @run[:to_on]).select(Sequel[:one_time_parts][:id])
+    due =
+      DB[:one_time_parts]
+        .join(:one_time_items, id: :item_id)
+        .where(withdrawn_at: nil)
+        .where(Sequel[:due_on] <= @run[:to_on])
+        .select(Sequel[:one_time_parts][:id])
     DB[:one_time_parts].where(statement_id: mine.select(:id)).exclude(id: due).update(statement_id: nil)
   end
 
   # Writes what has changed: a statement that reads as it did stays as it is.
   def keep(made)
     ids = made.map(&:first)
-    there = DB[:statement_lines].where(statement_id: ids).order(:statement_id, :position).all.group_by { |row| row[:statement_id] }.transform_values { |list| list.map { |row| row.except(:id) } }
+    there =
+      DB[:statement_lines]
+        .where(statement_id: ids)
+        .order(:statement_id, :position)
+        .all
+        .group_by { |row| row[:statement_id] }
+        .transform_values { |list| list.map { |row| row.except(:id) } }
     lines = made.to_h { |id, _, rows, statement| [id, lines(id, rows, statement)] }
     changed = ids.reject { |id| (there[id] || []) == lines[id] }
     DB[:statement_lines].where(statement_id: changed).delete
@@ -82,35 +116,75 @@ class Work::Pay::BuildRun
 
   # Trips, one-time parts and advances to the statements that hold them.
   def tie(made)
-    put(:trip_earnings, made.flat_map { |id, _, rows, _| rows.select { |row| row[:payable] }.map { |row| [row[:id], id] } })
-    put(:one_time_parts, made.flat_map { |id, driver_id, _, _| @facts.parts(driver_id).map { |row| [row[:id], id] } })
+    put(
+      :trip_earnings,
+      made.flat_map { |id, _, rows, _| rows.select { |row| row[:payable] }.map { |row| [row[:id], id] } }
+    )
+    put(
+      :one_time_parts,
+      made.flat_map { |id, driver_id, _, _| @facts.parts(driver_id).map { |row| [row[:id], id] } }
+    )
     DB[:advance_takings].where(statement_id: made.map(&:first), pushed: false).delete
-    DB[:advance_takings].insert_conflict.multi_insert(made.flat_map { |id, driver_id, _, _| @facts.advances(driver_id).reject { |row| row[:pushed] }.map { |row| { advance_id: row[:id], statement_id: id } } })
+    DB[:advance_takings].insert_conflict.multi_insert(
+      made.flat_map do |id, driver_id, _, _|
+        @facts
+          .advances(driver_id)
+          .reject { |row| row[:pushed] }
+          .map { |row| { advance_id: row[:id], statement_id: id } }
+      end
+    )
   end
 
   # pairs - of row and statement; only those that are elsewhere.
   def put(table, pairs)
     return if pairs.empty?
 
-    DB[table].from(table, Sequel.as(DB.values(pairs), :held, %i[row_id held_id])).where(Sequel[table][:id] => Sequel[:held][:row_id])
-             .where(Sequel.lit("statement_id IS DISTINCT FROM held_id")).update(statement_id: Sequel[:held][:held_id])
+    DB[table]
+      .from(table, Sequel.as(DB.values(pairs), :held, %i[row_id held_id]))
+      .where(Sequel[table][:id] => Sequel[:held][:row_id])
+      .where(Sequel.lit("statement_id IS DISTINCT FROM held_id"))
+      .update(statement_id: Sequel[:held][:held_id])
   end
 
-  def shorts(id, statement) = statement.short.each_with_index.map { |short, position| { statement_id: id, position:, label: short.label, amount: Money.to_d(short.amount_cents), carried: short.carried } }
+  def shorts(id, statement) =
+    statement.short.each_with_index.map do |short, position|
+      {
+        statement_id: id,
+        position:,
+        label: short.label,
+        amount: Money.to_d(short.amount_cents),
+        carried: short.carried
+      }
+    end
 
   def lines(id, rows, statement)
     trip_ids = rows.to_h { |row| [row[:trip], row[:trip_id]] }
-    statement.lines.each_with_index.map { |line, position| { statement_id: id, position:, **line.to_h.slice(:section, :label, :quantity, :rate), amount: Money.to_d(line.amount_cents), trip_id: trip_ids[line.trip] } }
+    statement.lines.each_with_index.map do |line, position|
+      {
+        statement_id: id,
+        position:,
+        **line.to_h.slice(:section, :label, :quantity, :rate),
+        amount: Money.to_d(line.amount_cents),
+        trip_id: trip_ids[line.trip]
+      }
+    end
   end
 
   def totals(statement)
-    { gross: statement.gross_cents, reimbursements: statement.reimbursements_cents, deductions: statement.deductions_cents, net: statement.net_cents }.transform_values { |cents| Money.to_d(cents) }
+    {
+      gross: statement.gross_cents,
+      reimbursements: statement.reimbursements_cents,
+      deductions: statement.deductions_cents,
+      net: statement.net_cents
+    }.transform_values { |cents| Money.to_d(cents) }
   end
 
   def drop(ids)
     return if ids.empty?
 
-    %i[statement_lines statement_shorts advance_takings pay_questions].each { |table| DB[table].where(statement_id: ids).delete }
+    %i[statement_lines statement_shorts advance_takings pay_questions].each do |table|
+      DB[table].where(statement_id: ids).delete
+    end
     DB[:statements].where(id: ids).delete
   end
 end

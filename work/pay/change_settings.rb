@@ -2,16 +2,43 @@
 
 # The company's rules of pay.
 module Work::Pay::ChangeSettings
-  FIELDS = %i[frequency approve_by_rule second_person_drivers second_person_dollars advance_limit bank_name bank_routing bank_company_id].freeze
+  FIELDS = %i[
+    frequency
+    approve_by_rule
+    second_person_drivers
+    second_person_dollars
+    advance_limit
+    bank_name
+    bank_routing
+    bank_company_id
+  ].freeze
 
   # input - FIELDS, and the version that was read. Raises Refused `wrong_check_digit`, Work::Stale.
   def self.call(input, by:, now:)
     Work::Act.once(nil, "change_pay_settings", by:, now:) do |act|
       before = Store::Pay.settings && DB[:pay_settings].for_update.first
-      Work::Stale.check(before.merge(id: 1), input[:version], record_kind: "company", yours: input.slice(*FIELDS)) { before.slice(*FIELDS) } if input[:version]
-      raise Refused.new("wrong_check_digit", "The check digit of this routing number is wrong: look again.", path: "/bank_routing") if input[:bank_routing].to_s != "" && !Core::Pay::BankNumber.good?(input[:bank_routing])
+      if input[:version]
+        Work::Stale.check(
+          before.merge(id: 1),
+          input[:version],
+          record_kind: "company",
+          yours: input.slice(*FIELDS)
+        ) { before.slice(*FIELDS) }
+      end
+      if input[:bank_routing].to_s != "" && !Core::Pay::BankNumber.good?(input[:bank_routing])
+        raise Refused.new(
+                "wrong_check_digit",
+                "The check digit of this routing number is wrong: look again.",
+                path: "/bank_routing"
+              )
+      end
 
-      change = input.slice(*FIELDS).to_h { |name, value| [name, %i[second_person_dollars advance_limit].include?(name) ? BigDecimal(value) : value] }
+      change =
+        input
+          .slice(*FIELDS)
+          .to_h do |name, value|
+            [name, %i[second_person_dollars advance_limit].include?(name) ? BigDecimal(value) : value]
+          end
       DB[:pay_settings].update(**change, version: before[:version] + 1) unless change.empty?
       Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1))
       act.changed("company", 1, Work::Act.difference(before.slice(*FIELDS), change))

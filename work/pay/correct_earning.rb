@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Puts right what a trip is paid for: miles, hours, days of layover, tarping, time at each stop. What was measured stays beside it, and is paid again
+# Puts right what a trip is paid for: miles, hours, days of layover, tarping, time at each stop. What was
+# measured stays beside it, and is paid again
 # when the correction is taken back.
 module Work::Pay::CorrectEarning
   FIELDS = %i[loaded_miles empty_miles hours layover_days tarped dwell_minutes].freeze
@@ -12,11 +13,28 @@ module Work::Pay::CorrectEarning
       row = DB[:trip_earnings].where(id:).for_update.first or raise Work::NotFound.new("pay item", id)
       corrections = input.slice(*FIELDS).compact
       check(row, corrections, input)
-      Work::Stale.check(row.merge(id: row[:trip_id]), input[:version], record_kind: "trip", yours: corrections) { row[:corrections].to_h }
+      Work::Stale.check(
+        row.merge(id: row[:trip_id]),
+        input[:version],
+        record_kind: "trip",
+        yours: corrections
+      ) { row[:corrections].to_h }
 
-      DB[:trip_earnings].where(id:).update(corrections: Sequel.pg_jsonb(Work::Act.plain(corrections)), corrected_by: by.name, corrected_why: input[:why].to_s.strip, version: row[:version] + 1, approved_by: by.name, approved_at: now)
+      DB[:trip_earnings].where(id:).update(
+        corrections: Sequel.pg_jsonb(Work::Act.plain(corrections)),
+        corrected_by: by.name,
+        corrected_why: input[:why].to_s.strip,
+        version: row[:version] + 1,
+        approved_by: by.name,
+        approved_at: now
+      )
       Work::Pay::BuildRun.drafts_holding(row[:trip_id])
-      act.changed("trip", row[:trip_id], { paid_for: [row[:corrections].to_h, corrections] }, why: input[:why])
+      act.changed(
+        "trip",
+        row[:trip_id],
+        { paid_for: [row[:corrections].to_h, corrections] },
+        why: input[:why]
+      )
       id
     end
   end
@@ -26,21 +44,48 @@ module Work::Pay::CorrectEarning
     told = row[:corrections].to_h
     return row if told.empty?
 
-    row.merge(told.slice("layover_days", "tarped", "dwell_minutes").transform_keys(&:to_sym), told.slice("loaded_miles", "empty_miles", "hours").to_h { |name, value| [name.to_sym, BigDecimal(value)] }, measured(told))
+    row.merge(
+      told.slice("layover_days", "tarped", "dwell_minutes").transform_keys(&:to_sym),
+      told
+        .slice("loaded_miles", "empty_miles", "hours")
+        .to_h { |name, value| [name.to_sym, BigDecimal(value)] },
+      measured(told)
+    )
   end
 
-  # Miles that a clerk has put right hold whatever they were measured by; hours are paid at the plan's own rate.
+  # Miles that a clerk has put right hold whatever they were measured by; hours are paid at the plan's own
+  # rate.
   def self.measured(told)
-    { **(told.key?("loaded_miles") ? { odometer_miles: nil, agreed_miles: nil } : {}), **(told.key?("hours") ? { worked: [] } : {}) }
+    {
+      **(told.key?("loaded_miles") ? { odometer_miles: nil, agreed_miles: nil } : {}),
+      **(told.key?("hours") ? { worked: [] } : {})
+    }
   end
 
   def self.check(row, corrections, input)
-    state = row[:statement_id] && DB[:pay_runs].where(id: DB[:statements].where(id: row[:statement_id]).select(:pay_run_id)).get(:state)
-    raise Refused.new("locked", "It is on a statement that is locked: give or take the difference once, on the next one.", path: "") if state && state != "draft"
-    raise Refused.new("reason_missing", "Say in a word or two why: the driver reads it.", path: "/why") if corrections.any? && input[:why].to_s.strip.empty?
-    return if corrections[:dwell_minutes].nil? || corrections[:dwell_minutes].length == row[:dwell_minutes].to_a.length
+    state =
+      row[:statement_id] &&
+        DB[:pay_runs].where(id: DB[:statements].where(id: row[:statement_id]).select(:pay_run_id)).get(:state)
+    if state && state != "draft"
+      raise Refused.new(
+              "locked",
+              "It is on a statement that is locked: give or take the difference once, on the next one.",
+              path: ""
+            )
+    end
+    if corrections.any? && input[:why].to_s.strip.empty?
+      raise Refused.new("reason_missing", "Say in a word or two why: the driver reads it.", path: "/why")
+    end
+    if corrections[:dwell_minutes].nil? ||
+         corrections[:dwell_minutes].length == row[:dwell_minutes].to_a.length
+      return
+    end
 
-    raise Refused.new("stops_differ", "This trip has #{row[:dwell_minutes].to_a.length} stops: tell the minutes at each.", path: "/dwell_minutes")
+    raise Refused.new(
+            "stops_differ",
+            "This trip has #{row[:dwell_minutes].to_a.length} stops: tell the minutes at each.",
+            path: "/dwell_minutes"
+          )
   end
   private_class_method :measured, :check
 end

@@ -1,34 +1,52 @@
 # frozen_string_literal: true
 
-# Writes down what a delivered trip has earned each of its drivers: the facts, by the plan of that day. Once a trip and driver.
+# Writes down what a delivered trip has earned each of its drivers: the facts, by the plan of that day. Once a
+# trip and driver.
 module Work::Pay::EarnTrip
   def self.call(trip_id, delivered_at)
-    each_driver(trip_id, delivered_at) { |row| DB[:trip_earnings].insert_conflict(target: %i[trip_id driver_id]).insert(row) }
+    each_driver(trip_id, delivered_at) do |row|
+      DB[:trip_earnings].insert_conflict(target: %i[trip_id driver_id]).insert(row)
+    end
     Work::Pay::BuildRun.drafts_holding(trip_id)
   end
 
-  # After a time at a dock, a charge or the rates were put right: what is on no locked statement follows. What is paid stays as it was.
+  # After a time at a dock, a charge or the rates were put right: what is on no locked statement follows. What
+  # is paid stays as it was.
   def self.correct(trip_id, delivered_at)
-    each_driver(trip_id, delivered_at) { |row| DB[:trip_earnings].where(trip_id:, driver_id: row[:driver_id]).where(Store::Pay.unlocked).update(row.except(:trip_id, :driver_id, :share_percent)) }
+    each_driver(trip_id, delivered_at) do |row|
+      DB[:trip_earnings]
+        .where(trip_id:, driver_id: row[:driver_id])
+        .where(Store::Pay.unlocked)
+        .update(row.except(:trip_id, :driver_id, :share_percent))
+    end
     Work::Pay::BuildRun.drafts_holding(trip_id)
   end
 
-  # After something was told of a trip that may be over already: the last odometer and a driver's hours come when he has parked.
+  # After something was told of a trip that may be over already: the last odometer and a driver's hours come
+  # when he has parked.
   def self.follow(trip_id)
     delivered_at = DB[:trips].where(id: trip_id, state: "delivered").get(:delivered_at)
     correct(trip_id, delivered_at) if delivered_at
   end
 
   # After what a load brings was changed, by the trips that it is on.
-  def self.correct_load(load_id) = DB[:trip_loads].where(load_id:).select_map(:trip_id).each { |trip_id| follow(trip_id) }
+  def self.correct_load(load_id) =
+    DB[:trip_loads].where(load_id:).select_map(:trip_id).each { |trip_id| follow(trip_id) }
 
   # Yields a row of trip_earnings for each driver of the trip.
   def self.each_driver(trip_id, delivered_at)
     trip = DB[:trips].first(id: trip_id)
     dwell_minutes = Store::Freight.trip_stops(trip_id).map { |stop| dwell(stop) }
     tarped = DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id), tarps: true).any?
-    shared = { trip_id:, **trip.slice(:loaded_miles, :empty_miles, :miles_estimated), by_state: Sequel.pg_jsonb(by_state(trip)),
-               dwell_minutes: Sequel.pg_array(dwell_minutes, :integer), tarped:, odometer_miles: odometer_miles(trip_id), **freight(trip) }
+    shared = {
+      trip_id:,
+      **trip.slice(:loaded_miles, :empty_miles, :miles_estimated),
+      by_state: Sequel.pg_jsonb(by_state(trip)),
+      dwell_minutes: Sequel.pg_array(dwell_minutes, :integer),
+      tarped:,
+      odometer_miles: odometer_miles(trip_id),
+      **freight(trip)
+    }
     Store::Freight.trip_drivers(trip_id).each { |driver| yield shared.merge(own(trip, driver, delivered_at)) }
   end
 
@@ -36,37 +54,81 @@ module Work::Pay::EarnTrip
   def self.own(trip, driver, delivered_at)
     zone = zone(driver[:driver_id])
     completed_on = zone.to_local(delivered_at).to_date
-    began_at = DB[:check_ins].where(trip_id: trip[:id], driver_id: driver[:driver_id]).min(:done_at) || trip[:during].begin
+    began_at =
+      DB[:check_ins].where(trip_id: trip[:id], driver_id: driver[:driver_id]).min(:done_at) ||
+        trip[:during].begin
     worked = worked(trip[:id], driver[:driver_id], zone)
     days = (completed_on - zone.to_local(began_at).to_date).to_i + 1
     pay_plan_id = Store::Fleet.pay_plan(driver[:driver_id], completed_on)[:id]
     hours = worked.sum(BigDecimal(0)) { |row| BigDecimal(row[:hours]) }
-    { **driver.slice(:driver_id, :share_percent), pay_plan_id:, completed_on:, days: [days, 1].max, worked: Sequel.pg_jsonb(worked), hours: }
+    {
+      **driver.slice(:driver_id, :share_percent),
+      pay_plan_id:,
+      completed_on:,
+      days: [days, 1].max,
+      worked: Sequel.pg_jsonb(worked),
+      hours:
+    }
   end
 
-  # What its loads bring, each by the part of its loaded miles that this trip drives; the tons it carries; the miles that are agreed for all of them.
+  # What its loads bring, each by the part of its loaded miles that this trip drives; the tons it carries; the
+  # miles that are agreed for all of them.
   def self.freight(trip)
     loads = DB[:loads].join(:trip_loads, load_id: :id).where(trip_id: trip[:id]).select_all(:loads).all
     shares = loads.to_h { |load| [load[:id], share(load[:id], trip)] }
     part = ->(load, amount) { (amount * shares[load[:id]]).round(2) }
     tons = DB[:freight_lines].where(load_id: loads.map { |load| load[:id] }).sum(:weight_lb) || 0
-    charges = DB[:accessorials].where(load_id: shares.keys).order(:load_id, :position).all.map { |row| { label: row[:label], amount: Money.text(Money.cents(part.call({ id: row[:load_id] }, row[:amount]))) } }
-    agreed = loads.any? && loads.all? { |load| load[:agreed_miles] } ? loads.sum { |load| (load[:agreed_miles] * shares[load[:id]]).round(1) } : nil
-    { **%i[line_haul fuel_surcharge].to_h { |name| [name, loads.sum(BigDecimal(0)) { |load| part.call(load, load[name]) }] }, tons: BigDecimal(tons) / 2000, accessorials: Sequel.pg_jsonb(charges), agreed_miles: agreed }
+    charges =
+      DB[:accessorials]
+        .where(load_id: shares.keys)
+        .order(:load_id, :position)
+        .all
+        .map do |row|
+          {
+            label: row[:label],
+            amount: Money.text(Money.cents(part.call({ id: row[:load_id] }, row[:amount])))
+          }
+        end
+    agreed =
+      (
+        if loads.any? && loads.all? { |load| load[:agreed_miles] }
+          loads.sum { |load| (load[:agreed_miles] * shares[load[:id]]).round(1) }
+        else
+          nil
+        end
+      )
+    {
+      **%i[line_haul fuel_surcharge].to_h do |name|
+        [name, loads.sum(BigDecimal(0)) { |load| part.call(load, load[name]) }]
+      end,
+      tons: BigDecimal(tons) / 2000,
+      accessorials: Sequel.pg_jsonb(charges),
+      agreed_miles: agreed
+    }
   end
 
   def self.share(load_id, trip)
-    miles = DB[:trips].where(id: DB[:trip_loads].where(load_id:).select(:trip_id)).exclude(state: %w[declined cancelled]).sum(:loaded_miles) || 0
+    miles =
+      DB[:trips]
+        .where(id: DB[:trip_loads].where(load_id:).select(:trip_id))
+        .exclude(state: %w[declined cancelled])
+        .sum(:loaded_miles) || 0
     miles.zero? ? 1 : [trip[:loaded_miles] / miles, BigDecimal(1)].min
   end
 
-  # By what the driver told of his work, but his time off: hours by the day of his zone and what he did, as [{ day:, activity:, hours: }].
+  # By what the driver told of his work, but his time off: hours by the day of his zone and what he did, as [{
+  # day:, activity:, hours: }].
   def self.worked(trip_id, driver_id, zone)
     minutes = Hash.new(0)
-    DB[:activities].where(trip_id:, driver_id:, dropped_at: nil).exclude(kind: "off_duty").order(:from_at).select_map(%i[kind from_at to_at]).each do |kind, from, to|
-      by_day(zone, from, to) { |day, some| minutes[[day, kind]] += some }
+    DB[:activities]
+      .where(trip_id:, driver_id:, dropped_at: nil)
+      .exclude(kind: "off_duty")
+      .order(:from_at)
+      .select_map(%i[kind from_at to_at])
+      .each { |kind, from, to| by_day(zone, from, to) { |day, some| minutes[[day, kind]] += some } }
+    minutes.map do |(day, activity), some|
+      { day: day.iso8601, activity:, hours: (BigDecimal(some) / 60).round(2).to_s("F") }
     end
-    minutes.map { |(day, activity), some| { day: day.iso8601, activity:, hours: (BigDecimal(some) / 60).round(2).to_s("F") } }
   end
 
   # A stretch cut at the midnights of a zone, in whole minutes.
@@ -82,22 +144,41 @@ module Work::Pay::EarnTrip
 
   # Between the first reading and the last of a trip; nil where it was told less than twice.
   def self.odometer_miles(trip_id)
-    readings = DB[:check_ins].where(trip_id:).where(Sequel.lit("details ? 'odometer'")).select_map(Sequel.lit("(details->>'odometer')::integer"))
+    readings =
+      DB[:check_ins]
+        .where(trip_id:)
+        .where(Sequel.lit("details ? 'odometer'"))
+        .select_map(Sequel.lit("(details->>'odometer')::integer"))
     (readings.max - readings.min).to_d if readings.length > 1
   end
 
   # Miles by kind and state, in the order the states were entered.
   def self.by_state(trip)
     stops = Store::Freight.trip_stops(trip[:id]).all
-    loaded, empty = stops.drop(1).zip(Core::Freight.loaded_legs(stops.map { |stop| stop[:kind] })).partition(&:last).map { |list| list.flat_map { |stop, _| stop[:by_state].to_a } }
+    loaded, empty =
+      stops
+        .drop(1)
+        .zip(Core::Freight.loaded_legs(stops.map { |stop| stop[:kind] }))
+        .partition(&:last)
+        .map { |list| list.flat_map { |stop, _| stop[:by_state].to_a } }
     { "loaded" => loaded, "empty" => [*trip[:empty_by_state].to_a, *empty] }.flat_map do |kind, rows|
-      rows.group_by { |row| row["state"] }.map { |state, list| { kind:, state:, miles: Money.rate_text(list.sum { |row| BigDecimal(row["miles"]) }, places: 1) } }
+      rows
+        .group_by { |row| row["state"] }
+        .map do |state, list|
+          { kind:, state:, miles: Money.rate_text(list.sum { |row| BigDecimal(row["miles"]) }, places: 1) }
+        end
     end
   end
 
   # The driver's day is a day of the home terminal's zone.
   def self.zone(driver_id)
-    TZInfo::Timezone.get(Store::Company.terminals.join(:drivers, terminal_id: Sequel[:terminals][:id]).where(Sequel[:drivers][:id] => driver_id).get(:zone))
+    TZInfo::Timezone.get(
+      Store::Company
+        .terminals
+        .join(:drivers, terminal_id: Sequel[:terminals][:id])
+        .where(Sequel[:drivers][:id] => driver_id)
+        .get(:zone)
+    )
   end
 
   # From arrival to departure; at the last stop to the signature, where nobody waits for a departure.
@@ -105,5 +186,14 @@ module Work::Pay::EarnTrip
     ends_at = stop[:left_at] || stop[:worked_at]
     stop[:arrived_at] && ends_at ? ((ends_at - stop[:arrived_at]) / 60).to_i : 0
   end
-  private_class_method :each_driver, :own, :freight, :share, :worked, :by_day, :odometer_miles, :by_state, :zone, :dwell
+  private_class_method :each_driver,
+                       :own,
+                       :freight,
+                       :share,
+                       :worked,
+                       :by_day,
+                       :odometer_miles,
+                       :by_state,
+                       :zone,
+                       :dwell
 end

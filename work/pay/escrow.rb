@@ -5,44 +5,107 @@ module Work::Pay::Escrow
   # The days within which a fund is to be back after the lease has ended: 49 CFR 376.12(k)(6).
   RETURN_DAYS = 45
 
-  # Every fund that has ever held something, or a driver's: rows of driver_id, driver, label, balance, as sums over the ledger.
+  # Every fund that has ever held something, or a driver's: rows of driver_id, driver, label, balance, as sums
+  # over the ledger.
   def self.funds(driver_id = nil)
-    DB[:ledger_entries].join(:drivers, id: :driver_id).where(account: "escrow", **{ driver_id: }.compact).group(:driver_id, :label, Sequel[:drivers][:name]).order(Sequel[:drivers][:name], :label)
-                       .select(:driver_id, Sequel[:drivers][:name].as(:driver), :label, Sequel.function(:sum, :amount).as(:balance)).all
+    DB[:ledger_entries]
+      .join(:drivers, id: :driver_id)
+      .where(account: "escrow", **{ driver_id: }.compact)
+      .group(:driver_id, :label, Sequel[:drivers][:name])
+      .order(Sequel[:drivers][:name], :label)
+      .select(
+        :driver_id,
+        Sequel[:drivers][:name].as(:driver),
+        :label,
+        Sequel.function(:sum, :amount).as(:balance)
+      )
+      .all
   end
 
   # input - { key:, quarter_from:, percent: }. Posts each fund's interest of a quarter that is over, once.
   # Returns how many funds had some. Raises Refused `no_quarter`, `quarter_open`, `paid_already`.
   def self.pay_interest(input, by:, now:)
     from = input[:quarter_from]
-    raise Refused.new("no_quarter", "A quarter begins on the first of January, April, July or October.", path: "/quarter_from") unless from.day == 1 && (from.month % 3) == 1
-    raise Refused.new("quarter_open", "That quarter is not over yet.", path: "/quarter_from") if (from >> 3) > now.to_date
+    unless from.day == 1 && (from.month % 3) == 1
+      raise Refused.new(
+              "no_quarter",
+              "A quarter begins on the first of January, April, July or October.",
+              path: "/quarter_from"
+            )
+    end
+    if (from >> 3) > now.to_date
+      raise Refused.new("quarter_open", "That quarter is not over yet.", path: "/quarter_from")
+    end
 
     Work::Act.once(input[:key], "pay_escrow_interest", by:, now:, input: Work::Act.plain(input)) do |act|
-      raise Refused.new("paid_already", "The interest of that quarter is posted.", path: "/quarter_from") if DB[:escrow_interest].where(quarter_from: from).any?
+      if DB[:escrow_interest].where(quarter_from: from).any?
+        raise Refused.new("paid_already", "The interest of that quarter is posted.", path: "/quarter_from")
+      end
 
-      paid = changes(from >> 3).count { |(driver_id, label), list| post(driver_id, label, list, input, by, now) }
-      act.changed("company", 1, { "escrow interest from #{from}" => [nil, "#{paid} funds at #{input[:percent]}%"] })
+      paid =
+        changes(from >> 3).count { |(driver_id, label), list| post(driver_id, label, list, input, by, now) }
+      act.changed(
+        "company",
+        1,
+        { "escrow interest from #{from}" => [nil, "#{paid} funds at #{input[:percent]}%"] }
+      )
       paid
     end
   end
 
-  # The whole fund, with the statement that is being made; nothing more goes into it. input - { key:, label:, ended_on: }
+  # The whole fund, with the statement that is being made; nothing more goes into it. input - { key:, label:,
+  # ended_on: }
   # Returns the driver's id. Raises Refused `nothing_kept`, `returned_already`.
   def self.give_back(driver_id, input, by:, now:)
-    Work::Act.once(input[:key], "return_escrow", by:, now:, input: Work::Act.plain(input.merge(driver_id:))) do |act|
+    Work::Act.once(
+      input[:key],
+      "return_escrow",
+      by:,
+      now:,
+      input: Work::Act.plain(input.merge(driver_id:))
+    ) do |act|
       DB[:drivers].where(id: driver_id).for_update.first or raise Work::NotFound.new("driver", driver_id)
-      label, balance = input[:label], DB[:ledger_entries].where(driver_id:, account: "escrow", label: input[:label]).sum(:amount) || 0
-      on_its_way = DB[:one_time_items].join(:one_time_parts, item_id: :id).where(driver_id:, label:, kind: "reimbursement", withdrawn_at: nil).where(Store::Pay.unlocked)
+      label, balance =
+        input[:label],
+        DB[:ledger_entries].where(driver_id:, account: "escrow", label: input[:label]).sum(:amount) || 0
+      on_its_way =
+        DB[:one_time_items]
+          .join(:one_time_parts, item_id: :id)
+          .where(driver_id:, label:, kind: "reimbursement", withdrawn_at: nil)
+          .where(Store::Pay.unlocked)
       raise Refused.new("returned_already", "It is on its way back.", path: "/label") if on_its_way.any?
-      raise Refused.new("nothing_kept", "Nothing is kept of this driver under that name.", path: "/label") unless balance.positive?
+      unless balance.positive?
+        raise Refused.new("nothing_kept", "Nothing is kept of this driver under that name.", path: "/label")
+      end
 
       run = Store::Pay.running(now)
-      item_id = DB[:one_time_items].insert(driver_id:, kind: "reimbursement", label:, note: "The fund, given back by #{input[:ended_on] + RETURN_DAYS}", made_by: by.name, made_at: now)
+      item_id =
+        DB[:one_time_items].insert(
+          driver_id:,
+          kind: "reimbursement",
+          label:,
+          note: "The fund, given back by #{input[:ended_on] + RETURN_DAYS}",
+          made_by: by.name,
+          made_at: now
+        )
       DB[:one_time_parts].insert(item_id:, amount: balance, due_on: run[:from_on])
-      DB[:deductions].where(label:, escrow: true).select_map(:id).each { |id| DB[:deduction_drivers].insert_conflict(target: %i[deduction_id driver_id], update: { left_out: true }).insert(deduction_id: id, driver_id:, left_out: true) }
+      DB[:deductions]
+        .where(label:, escrow: true)
+        .select_map(:id)
+        .each do |id|
+          DB[:deduction_drivers].insert_conflict(
+            target: %i[deduction_id driver_id],
+            update: {
+              left_out: true
+            }
+          ).insert(deduction_id: id, driver_id:, left_out: true)
+        end
       Work::Pay::BuildRun.drafts(run[:from_on], only: [driver_id])
-      act.changed("driver", driver_id, { "escrow, #{label}" => [Money.text(Money.cents(balance)), "given back"] })
+      act.changed(
+        "driver",
+        driver_id,
+        { "escrow, #{label}" => [Money.text(Money.cents(balance)), "given back"] }
+      )
       driver_id
     end
   end
@@ -50,18 +113,47 @@ module Work::Pay::Escrow
   # Of each fund, what went in and out until a day, by the day of the company's first terminal.
   def self.changes(until_on)
     zone = TZInfo::Timezone.get(Store::Company.terminals.get(:zone))
-    rows = DB[:ledger_entries].join(:ledger_transactions, id: :transaction_id).where(account: "escrow").select(:driver_id, :label, :amount, :at).all
-    rows.map { |row| row.merge(day: zone.to_local(row[:at]).to_date) }.select { |row| row[:day] < until_on }.group_by { |row| row.values_at(:driver_id, :label) }
-        .transform_values { |list| list.map { |row| [row[:day], Money.cents(row[:amount])] } }
+    rows =
+      DB[:ledger_entries]
+        .join(:ledger_transactions, id: :transaction_id)
+        .where(account: "escrow")
+        .select(:driver_id, :label, :amount, :at)
+        .all
+    rows
+      .map { |row| row.merge(day: zone.to_local(row[:at]).to_date) }
+      .select { |row| row[:day] < until_on }
+      .group_by { |row| row.values_at(:driver_id, :label) }
+      .transform_values { |list| list.map { |row| [row[:day], Money.cents(row[:amount])] } }
   end
 
   # True where there was some.
   def self.post(driver_id, label, list, input, by, now)
-    found = Core::Pay::EscrowInterest.of(list, quarter_from: input[:quarter_from], percent: BigDecimal(input[:percent]))
+    found =
+      Core::Pay::EscrowInterest.of(
+        list,
+        quarter_from: input[:quarter_from],
+        percent: BigDecimal(input[:percent])
+      )
     return false if found.average_cents.zero?
 
-    transaction_id = Work::Pay::Post.write("interest", driver_id, Core::Pay::Books.of_interest(label, found.cents), what: "Interest from #{input[:quarter_from]}, #{input[:percent]}%", by:, now:)
-    DB[:escrow_interest].insert(driver_id:, quarter_from: input[:quarter_from], label:, percent: BigDecimal(input[:percent]), average_balance: Money.to_d(found.average_cents), amount: Money.to_d(found.cents), transaction_id:)
+    transaction_id =
+      Work::Pay::Post.write(
+        "interest",
+        driver_id,
+        Core::Pay::Books.of_interest(label, found.cents),
+        what: "Interest from #{input[:quarter_from]}, #{input[:percent]}%",
+        by:,
+        now:
+      )
+    DB[:escrow_interest].insert(
+      driver_id:,
+      quarter_from: input[:quarter_from],
+      label:,
+      percent: BigDecimal(input[:percent]),
+      average_balance: Money.to_d(found.average_cents),
+      amount: Money.to_d(found.cents),
+      transaction_id:
+    )
     found.cents.positive?
   end
   private_class_method :changes, :post

@@ -9,7 +9,8 @@ class Work::Pay::Facts
 
   attr_reader :run, :settings
 
-  # deductions, own - rows of deductions and of their drivers as they would be, to look at a change before it is made; nil for those that are kept
+  # deductions, own - rows of deductions and of their drivers as they would be, to look at a change before it
+  # is made; nil for those that are kept
   # given - one-time parts that would be there besides, by driver
   def initialize(run, deductions: nil, own: nil, given: {})
     @run = run
@@ -19,51 +20,103 @@ class Work::Pay::Facts
     @own = own || DB[:deduction_drivers].all
   end
 
-  def period = @period ||= T::Period.new(from: @run[:from_on], to: @run[:to_on], frequency: @settings[:frequency])
+  def period =
+    @period ||= T::Period.new(from: @run[:from_on], to: @run[:to_on], frequency: @settings[:frequency])
 
   # The plans of a driver, latest first.
-  def plans(driver_id) = (@plans ||= DB[:pay_plans].order(:driver_id, Sequel.desc(:in_force_from)).all.group_by { |row| row[:driver_id] })[driver_id] || []
-  def plan_at(driver_id, day) = plans(driver_id).find { |row| row[:in_force_from] <= day } || plans(driver_id).last
+  def plans(driver_id) =
+    (
+      @plans ||=
+        DB[:pay_plans].order(:driver_id, Sequel.desc(:in_force_from)).all.group_by { |row| row[:driver_id] }
+    )[
+      driver_id
+    ] || []
+  def plan_at(driver_id, day) =
+    plans(driver_id).find { |row| row[:in_force_from] <= day } || plans(driver_id).last
   def row_of_plan(id) = (@by_id ||= DB[:pay_plans].to_hash(:id))[id]
   def miles_by(plan_id) = row_of_plan(plan_id)[:miles_by]
 
   # Core::Pay::Terms::Plan for a share, made once: a plan pays many trips.
-  def plan(id, share_percent) = ((@core ||= {})[id] ||= {})[share_percent] ||= Work::Pay::Plan.to_core(row_of_plan(id), share_percent)
+  def plan(id, share_percent) =
+    ((@core ||= {})[id] ||= {})[share_percent] ||= Work::Pay::Plan.to_core(row_of_plan(id), share_percent)
 
   # Hours of the weeks around this period that locked statements have paid: they count toward overtime.
   def worked_before(driver_id)
-    @worked ||= if DB[:pay_plans].exclude(overtime_after_hours: nil).empty?
-                  {}
-                else
-                  DB[:trip_earnings].join(:statements, id: :statement_id).join(:pay_runs, id: :pay_run_id).exclude(state: "draft").where(Sequel[:to_on] >= @run[:from_on] - OVERTIME_DAYS).where(Sequel.lit("worked <> '[]'"))
-                                    .select(Sequel[:trip_earnings][:driver_id], :worked).all.group_by { |row| row[:driver_id] }
-                end
+    @worked ||=
+      if DB[:pay_plans].exclude(overtime_after_hours: nil).empty?
+        {}
+      else
+        DB[:trip_earnings]
+          .join(:statements, id: :statement_id)
+          .join(:pay_runs, id: :pay_run_id)
+          .exclude(state: "draft")
+          .where(Sequel[:to_on] >= @run[:from_on] - OVERTIME_DAYS)
+          .where(Sequel.lit("worked <> '[]'"))
+          .select(Sequel[:trip_earnings][:driver_id], :worked)
+          .all
+          .group_by { |row| row[:driver_id] }
+      end
     (@worked[driver_id] || []).flat_map { |row| Work::Pay::Request.worked(row) }
   end
 
   # One-time parts that are due and on no other statement: rows with kind and label.
   def parts(driver_id)
-    @parts ||= DB[:one_time_parts].join(:one_time_items, id: :item_id).where(withdrawn_at: nil).where(by_end(:due_on)).where(open_statement(:one_time_parts))
-                                  .order(Sequel[:one_time_parts][:due_on], Sequel[:one_time_parts][:id]).select_all(:one_time_parts).select_append(:driver_id, :kind, :label).all.group_by { |row| row[:driver_id] }
+    @parts ||=
+      DB[:one_time_parts]
+        .join(:one_time_items, id: :item_id)
+        .where(withdrawn_at: nil)
+        .where(by_end(:due_on))
+        .where(open_statement(:one_time_parts))
+        .order(Sequel[:one_time_parts][:due_on], Sequel[:one_time_parts][:id])
+        .select_all(:one_time_parts)
+        .select_append(:driver_id, :kind, :label)
+        .all
+        .group_by { |row| row[:driver_id] }
     (@parts[driver_id] || []) + (@given[driver_id] || [])
   end
 
-  # Advances that began by the end of the period, with how many parts earlier statements took; pushed - past this one
+  # Advances that began by the end of the period, with how many parts earlier statements took; pushed - past
+  # this one
   def advances(driver_id)
     @advances ||= DB[:advances].where(by_end(:from_on)).order(:id).all.group_by { |row| row[:driver_id] }
-    @taken ||= DB[:advance_takings].join(:statements, id: :statement_id).join(:pay_runs, id: :pay_run_id).exclude(state: "draft").where(pushed: false).group_and_count(:advance_id).to_hash(:advance_id, :count)
-    @pushed ||= DB[:advance_takings].join(:statements, id: :statement_id).where(pay_run_id: @run[:id], pushed: true).select_hash(:advance_id, :statement_id)
-    (@advances[driver_id] || []).map { |row| row.merge(taken: @taken[row[:id]] || 0, pushed: @pushed.key?(row[:id])) }.select { |row| row[:taken] < row[:installments] }
+    @taken ||=
+      DB[:advance_takings]
+        .join(:statements, id: :statement_id)
+        .join(:pay_runs, id: :pay_run_id)
+        .exclude(state: "draft")
+        .where(pushed: false)
+        .group_and_count(:advance_id)
+        .to_hash(:advance_id, :count)
+    @pushed ||=
+      DB[:advance_takings]
+        .join(:statements, id: :statement_id)
+        .where(pay_run_id: @run[:id], pushed: true)
+        .select_hash(:advance_id, :statement_id)
+    (@advances[driver_id] || [])
+      .map { |row| row.merge(taken: @taken[row[:id]] || 0, pushed: @pushed.key?(row[:id])) }
+      .select { |row| row[:taken] < row[:installments] }
   end
 
   def garnishments(driver_id)
-    @garnishments ||= DB[:garnishments].where(by_end(:from_on)).where(Sequel.|({ to_on: nil }, Sequel[:to_on] >= @run[:from_on])).order(:id).all.group_by { |row| row[:driver_id] }
+    @garnishments ||=
+      DB[:garnishments]
+        .where(by_end(:from_on))
+        .where(Sequel.|({ to_on: nil }, Sequel[:to_on] >= @run[:from_on]))
+        .order(:id)
+        .all
+        .group_by { |row| row[:driver_id] }
     @garnishments[driver_id] || []
   end
 
   # Deductions that hold for a driver in this period, each with his own amount.
   def deductions(driver_id)
-    @live ||= @deductions.select { |row| !row[:paused] && row[:from_on] <= @run[:to_on] && (row[:to_on].nil? || row[:to_on] >= @run[:from_on]) }.sort_by { |row| [row[:priority], row[:id] || 0] }
+    @live ||=
+      @deductions
+        .select do |row|
+          !row[:paused] && row[:from_on] <= @run[:to_on] &&
+            (row[:to_on].nil? || row[:to_on] >= @run[:from_on])
+        end
+        .sort_by { |row| [row[:priority], row[:id] || 0] }
     @by_driver ||= @own.to_h { |row| [row.values_at(:deduction_id, :driver_id), row] }
     @live.filter_map do |row|
       own = @by_driver[[row[:id], driver_id]]
@@ -73,19 +126,28 @@ class Work::Pay::Facts
 
   # What earlier statements have taken toward a goal, by label.
   def balance_cents(driver_id, label)
-    @balances ||= DB[:ledger_entries].where(account: %w[deductions escrow]).group(:driver_id, :label).select_hash(%i[driver_id label], Sequel.function(:sum, :amount).as(:amount))
+    @balances ||=
+      DB[:ledger_entries]
+        .where(account: %w[deductions escrow])
+        .group(:driver_id, :label)
+        .select_hash(%i[driver_id label], Sequel.function(:sum, :amount).as(:amount))
     Money.cents(@balances[[driver_id, label]] || 0)
   end
 
   # What a net below zero has left, turned round.
   def carried_in_cents(driver_id)
-    @carried ||= DB[:ledger_entries].where(account: "carried_forward").group(:driver_id).select_hash(:driver_id, Sequel.function(:sum, :amount).as(:amount))
+    @carried ||=
+      DB[:ledger_entries]
+        .where(account: "carried_forward")
+        .group(:driver_id)
+        .select_hash(:driver_id, Sequel.function(:sum, :amount).as(:amount))
     [-Money.cents(@carried[driver_id] || 0), 0].max
   end
 
   # The units that a driver operates, and what each is, as deductions name them.
   def units(driver_id)
-    @units ||= DB[:units].exclude(operator: "").where(retired: false).order(:id).all.group_by { |row| row[:operator] }
+    @units ||=
+      DB[:units].exclude(operator: "").where(retired: false).order(:id).all.group_by { |row| row[:operator] }
     @names ||= DB[:drivers].select_hash(:id, :name)
     @units[@names[driver_id]] || []
   end
@@ -94,16 +156,31 @@ class Work::Pay::Facts
   def minimum_driver_ids
     @names ||= DB[:drivers].select_hash(:id, :name)
     retired = DB[:drivers].where(retired: true).select_map(:id)
-    (DB[:pay_plans].exclude(period_minimum: 0).distinct.select_map(:driver_id) - retired).select { |driver_id| plan_at(driver_id, run[:to_on])[:period_minimum].positive? }
+    (
+      DB[:pay_plans].exclude(period_minimum: 0).distinct.select_map(:driver_id) - retired
+    ).select { |driver_id| plan_at(driver_id, run[:to_on])[:period_minimum].positive? }
   end
 
   # Who has something once that is due.
-  def driver_ids_due = [*@given.keys, *DB[:one_time_parts].join(:one_time_items, id: :item_id).where(withdrawn_at: nil).where(by_end(:due_on)).where(open_statement(:one_time_parts)).select_map(:driver_id)].uniq
+  def driver_ids_due =
+    [
+      *@given.keys,
+      *DB[:one_time_parts]
+        .join(:one_time_items, id: :item_id)
+        .where(withdrawn_at: nil)
+        .where(by_end(:due_on))
+        .where(open_statement(:one_time_parts))
+        .select_map(:driver_id)
+    ].uniq
 
   private
 
   def by_end(column) = Sequel[column] <= @run[:to_on]
 
   # On no statement, or on one of this run's.
-  def open_statement(table) = Sequel.|({ Sequel[table][:statement_id] => nil }, { Sequel[table][:statement_id] => DB[:statements].where(pay_run_id: @run[:id]).select(:id) })
+  def open_statement(table) =
+    Sequel.|(
+      { Sequel[table][:statement_id] => nil },
+      { Sequel[table][:statement_id] => DB[:statements].where(pay_run_id: @run[:id]).select(:id) }
+    )
 end

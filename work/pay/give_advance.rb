@@ -1,21 +1,36 @@
 # frozen_string_literal: true
 
-# Gives a driver an advance, and takes it back in equal parts, one a statement; a part may be pushed past the statement that is made.
+# Gives a driver an advance, and takes it back in equal parts, one a statement; a part may be pushed past the
+# statement that is made.
 module Work::Pay::GiveAdvance
   # input - { key:, driver_id:, label:, principal:, fee_fixed:, fee_percent:, installments:, from_on: }
   # Returns its id. Raises Refused `over_limit`.
   def self.call(input, by:, now:)
     Work::Act.once(input[:key], "give_advance", by:, now:, input: Work::Act.plain(input)) do |act|
-      row = { fee_fixed: "0", fee_percent: "0", **input.slice(:driver_id, :label, :principal, :fee_fixed, :fee_percent, :installments, :from_on) }
+      row = {
+        fee_fixed: "0",
+        fee_percent: "0",
+        **input.slice(:driver_id, :label, :principal, :fee_fixed, :fee_percent, :installments, :from_on)
+      }
       %i[principal fee_fixed fee_percent].each { |name| row[name] = BigDecimal(row[name]) }
       owed = outstanding(row[:driver_id])
       limit = Store::Pay.settings[:advance_limit]
-      raise Refused.new("over_limit", "With #{owed.to_s("F")} that is open it would be over the company's limit of #{limit.to_s("F")}.", path: "/principal") if owed + row[:principal] > limit
+      if owed + row[:principal] > limit
+        raise Refused.new(
+                "over_limit",
+                "With #{owed.to_s("F")} that is open it would be over the company's limit of #{limit.to_s("F")}.",
+                path: "/principal"
+              )
+      end
 
       id = DB[:advances].insert(**row, made_by: by.name, made_at: now)
       Work::Pay::Post.advance(row, by:, now:)
       Work::Pay::BuildRun.drafts(row[:from_on], only: [row[:driver_id]])
-      act.changed("driver", row[:driver_id], { advance: [nil, "#{row[:label]}, #{row[:principal].to_s("F")}"] })
+      act.changed(
+        "driver",
+        row[:driver_id],
+        { advance: [nil, "#{row[:label]}, #{row[:principal].to_s("F")}"] }
+      )
       id
     end
   end
@@ -25,16 +40,28 @@ module Work::Pay::GiveAdvance
     Work::Act.once(input[:key], "push_advance", by:, now:, input: input.merge(id:)) do |act|
       advance = DB[:advances].first(id:) or raise Work::NotFound.new("advance", id)
       statement = Store::Pay.statement(input[:statement_id])
-      raise Work::NotFound.new("statement", input[:statement_id]) unless statement && statement[:driver_id] == advance[:driver_id]
+      unless statement && statement[:driver_id] == advance[:driver_id]
+        raise Work::NotFound.new("statement", input[:statement_id])
+      end
       raise Refused.new("locked", "That statement is locked.", path: "") unless statement[:state] == "draft"
 
-      DB[:advance_takings].insert_conflict(target: %i[advance_id statement_id], update: { pushed: input[:pushed] }).insert(advance_id: id, statement_id: statement[:id], pushed: input[:pushed])
+      DB[:advance_takings].insert_conflict(
+        target: %i[advance_id statement_id],
+        update: {
+          pushed: input[:pushed]
+        }
+      ).insert(advance_id: id, statement_id: statement[:id], pushed: input[:pushed])
       Work::Pay::BuildRun.drafts(statement[:from_on], only: [advance[:driver_id]])
-      act.changed("driver", advance[:driver_id], { advance: [advance[:label], input[:pushed] ? "pushed" : "taken"] })
+      act.changed(
+        "driver",
+        advance[:driver_id],
+        { advance: [advance[:label], input[:pushed] ? "pushed" : "taken"] }
+      )
       id
     end
   end
 
   # In dollars, what a driver still owes of advances and their fees.
-  def self.outstanding(driver_id) = -(DB[:ledger_entries].where(driver_id:, account: "advances").sum(:amount) || 0)
+  def self.outstanding(driver_id) =
+    -(DB[:ledger_entries].where(driver_id:, account: "advances").sum(:amount) || 0)
 end

@@ -1,10 +1,14 @@
 # frozen_string_literal: true
 
-# Pay items: what each trip earns each of its drivers, where it comes from, and what it waits for. They appear by themselves as work is
-# done; a clerk approves them, one or many, or the company's rule does where the papers are in and nothing is unusual.
+# Pay items: what each trip earns each of its drivers, where it comes from, and what it waits for. They appear
+# by themselves as work is
+# done; a clerk approves them, one or many, or the company's rule does where the papers are in and nothing is
+# unusual.
 module Work::Pay::Items
-  # Earned by the end of a run's period and on no locked statement: rows of trip_earnings with :trip, :driver, :papers_in, :cents, :unusual (sentences),
-  # :payable, and :reason where it is not: papers_missing, rates_missing, claimed_twice, held, miles_doubtful, detention_open or to_approve.
+  # Earned by the end of a run's period and on no locked statement: rows of trip_earnings with :trip, :driver,
+  # :papers_in, :cents, :unusual (sentences),
+  # :payable, and :reason where it is not: papers_missing, rates_missing, claimed_twice, held, miles_doubtful,
+  # detention_open or to_approve.
   def self.open(run, only: nil)
     query = Store::Pay.unsettled(run)
     rows = (only ? query.where(Sequel[:trip_earnings][:driver_id] => only) : query).all
@@ -15,7 +19,8 @@ module Work::Pay::Items
     rows.map do |row|
       plan = facts.row_of_plan(row[:pay_plan_id])
       core = facts.plan(plan[:id], row[:share_percent])
-      cents = Core::Pay.earnings(Work::Pay::Request.trip(row, core, plan[:miles_by]), core).sum(&:amount_cents)
+      cents =
+        Core::Pay.earnings(Work::Pay::Request.trip(row, core, plan[:miles_by]), core).sum(&:amount_cents)
       unusual = Core::Pay::Unusual.of(facts(row, cents, usual[row[:driver_id]], plan, facts.period, told))
       reason, because = reason(row, plan, unusual, by_rule, told)
       row.merge(cents:, unusual:, reason:, because:, payable: reason.nil?)
@@ -27,57 +32,98 @@ module Work::Pay::Items
   def self.act(run_id, input, by:, now:)
     Work::Act.once(input[:key], "#{input[:act]}_pay_items", by:, now:, input: input.merge(run_id:)) do |act|
       run = DB[:pay_runs].where(id: run_id).for_update.first or raise Work::NotFound.new("pay run", run_id)
-      raise Refused.new("locked", "This run is locked: open it again first.", path: "") unless run[:state] == "draft"
-      raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why") if input[:act] == "hold" && input[:why].to_s.strip.empty?
+      unless run[:state] == "draft"
+        raise Refused.new("locked", "This run is locked: open it again first.", path: "")
+      end
+      if input[:act] == "hold" && input[:why].to_s.strip.empty?
+        raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why")
+      end
 
       rows = Store::Pay.unsettled(run).where(Sequel[:trip_earnings][:id] => input[:ids]).all
       DB[:trip_earnings].where(id: rows.map { |row| row[:id] }).update(change(input, by, now))
       Work::Pay::BuildRun.call(run_id)
-      act.changed("pay_run", run_id, { items: [nil, "#{input[:act]} #{rows.map { |row| row[:trip] }.uniq.join(", ")}"] }, why: input[:why])
+      act.changed(
+        "pay_run",
+        run_id,
+        { items: [nil, "#{input[:act]} #{rows.map { |row| row[:trip] }.uniq.join(", ")}"] },
+        why: input[:why]
+      )
       run_id
     end
   end
 
   def self.change(input, by, now)
     case input[:act]
-    when "approve" then { approved_by: by.name, approved_at: now, held_why: nil, held_by: nil }
-    when "hold" then { held_why: input[:why].strip, held_by: by.name, approved_by: nil, approved_at: nil }
-    else { held_why: nil, held_by: nil, approved_by: nil, approved_at: nil }
+    when "approve"
+      { approved_by: by.name, approved_at: now, held_why: nil, held_by: nil }
+    when "hold"
+      { held_why: input[:why].strip, held_by: by.name, approved_by: nil, approved_at: nil }
+    else
+      { held_why: nil, held_by: nil, approved_by: nil, approved_at: nil }
     end
   end
 
   # Why a row waits: a code, and for most a sentence. The first three no clerk can wave through.
   def self.reason(row, plan, unusual, by_rule, told)
-    return ["papers_missing", nil] unless row[:papers_in]
-    return ["rates_missing", "No rates of #{row[:driver]} hold on #{row[:completed_on]}: the first are of #{plan[:in_force_from]}."] if plan[:in_force_from] > row[:completed_on]
-    return ["claimed_twice", told.claims(row[:trip_id])] if told.claims(row[:trip_id])
-    return ["held", nil] if row[:held_why]
+    return "papers_missing", nil unless row[:papers_in]
+    if plan[:in_force_from] > row[:completed_on]
+      return [
+        "rates_missing",
+        "No rates of #{row[:driver]} hold on #{row[:completed_on]}: the first are of #{plan[:in_force_from]}."
+      ]
+    end
+    return "claimed_twice", told.claims(row[:trip_id]) if told.claims(row[:trip_id])
+    return "held", nil if row[:held_why]
     return if row[:approved_at]
 
     doubt(row, plan, told) || (["to_approve", nil] unless by_rule && unusual.empty?)
   end
 
   def self.doubt(row, plan, told)
-    return ["miles_doubtful", "No way was found: its miles are estimated."] if row[:miles_estimated]
-    return ["miles_doubtful", "It is paid by the odometer, and nobody told it."] if plan[:basis] == "per_mile" && plan[:miles_by] == "odometer" && row[:odometer_miles].nil?
+    return "miles_doubtful", "No way was found: its miles are estimated." if row[:miles_estimated]
+    if plan[:basis] == "per_mile" && plan[:miles_by] == "odometer" && row[:odometer_miles].nil?
+      return "miles_doubtful", "It is paid by the odometer, and nobody told it."
+    end
 
-    ["detention_open", told.detention(row[:trip_id])] if plan[:detention_hourly].positive? && told.detention(row[:trip_id])
+    if plan[:detention_hourly].positive? && told.detention(row[:trip_id])
+      ["detention_open", told.detention(row[:trip_id])]
+    end
   end
 
   # The median of what each driver's trips earned on locked statements, in cents; nil for fewer than five.
   def self.usual(driver_ids)
-    sums = DB[:statement_lines].join(:statements, id: :statement_id).join(:pay_runs, id: :pay_run_id).where(driver_id: driver_ids, section: "earnings").exclude(state: "draft").exclude(trip_id: nil)
-                               .group(:driver_id, :trip_id).select(:driver_id, Sequel.function(:sum, :amount).as(:amount)).all.group_by { |row| row[:driver_id] }
-    sums.transform_values { |rows| rows.length < 5 ? nil : Money.cents(rows.map { |row| row[:amount] }.sort[rows.length / 2]) }
+    sums =
+      DB[:statement_lines]
+        .join(:statements, id: :statement_id)
+        .join(:pay_runs, id: :pay_run_id)
+        .where(driver_id: driver_ids, section: "earnings")
+        .exclude(state: "draft")
+        .exclude(trip_id: nil)
+        .group(:driver_id, :trip_id)
+        .select(:driver_id, Sequel.function(:sum, :amount).as(:amount))
+        .all
+        .group_by { |row| row[:driver_id] }
+    sums.transform_values do |rows|
+      rows.length < 5 ? nil : Money.cents(rows.map { |row| row[:amount] }.sort[rows.length / 2])
+    end
   end
 
   def self.facts(row, cents, usual_cents, plan, period, told)
-    Core::Pay::Unusual::Facts.new(pay_cents: cents, usual_cents:, miles: row[:loaded_miles] + row[:empty_miles], odometer_miles: row[:odometer_miles], rate_from: plan[:in_force_from],
-                                  period:, loads_before: told.loads_before(row), dwell_minutes: row[:dwell_minutes].to_a)
+    Core::Pay::Unusual::Facts.new(
+      pay_cents: cents,
+      usual_cents:,
+      miles: row[:loaded_miles] + row[:empty_miles],
+      odometer_miles: row[:odometer_miles],
+      rate_from: plan[:in_force_from],
+      period:,
+      loads_before: told.loads_before(row),
+      dwell_minutes: row[:dwell_minutes].to_a
+    )
   end
   private_class_method :change, :reason, :doubt, :usual, :facts
 
-  # What trips say of themselves, read together: who claims them, detention that is not settled, and loads that a driver was paid for already.
+  # What trips say of themselves, read together: who claims them, detention that is not settled, and loads
+  # that a driver was paid for already.
   class Told
     def initialize(rows)
       @trip_ids = rows.map { |row| row[:trip_id] }.uniq
@@ -86,23 +132,52 @@ module Work::Pay::Items
 
     # A sentence where the drivers of a trip claim more than the whole of it.
     def claims(trip_id)
-      @claims ||= DB[:trip_earnings].join(:drivers, id: :driver_id).where(trip_id: @trip_ids).group(:trip_id).having { sum(share_percent) > 100 }
-                                    .select_hash(:trip_id, Sequel.function(:string_agg, :name, " and ").as(:names))
+      @claims ||=
+        DB[:trip_earnings]
+          .join(:drivers, id: :driver_id)
+          .where(trip_id: @trip_ids)
+          .group(:trip_id)
+          .having { sum(share_percent) > 100 }
+          .select_hash(:trip_id, Sequel.function(:string_agg, :name, " and ").as(:names))
       @claims[trip_id] && "#{@claims[trip_id]} claim more than the whole of it."
     end
 
     # What of detention is neither charged to the customer nor dropped.
     def detention(trip_id)
-      @detention ||= DB[:detention_claims].join(:stops, id: :stop_id).where(trip_id: @trip_ids, Sequel[:detention_claims][:state] => "proposed").order(Sequel[:detention_claims][:id]).select_map(%i[trip_id minutes town])
-                                          .group_by(&:first).transform_values { |claims| claims.map { |_, minutes, town| "#{minutes} min at #{town}" }.join(", ") }
+      @detention ||=
+        DB[:detention_claims]
+          .join(:stops, id: :stop_id)
+          .where(:trip_id => @trip_ids, Sequel[:detention_claims][:state] => "proposed")
+          .order(Sequel[:detention_claims][:id])
+          .select_map(%i[trip_id minutes town])
+          .group_by(&:first)
+          .transform_values do |claims|
+            claims.map { |_, minutes, town| "#{minutes} min at #{town}" }.join(", ")
+          end
       @detention[trip_id]
     end
 
     # A relay pays two drivers for one load; one driver twice is a doubt.
     def loads_before(row)
-      @paid ||= DB[:trip_earnings].join(:trip_loads, trip_id: :trip_id).where(driver_id: @driver_ids).exclude(statement_id: nil).select(:driver_id, :load_id, Sequel[:trip_earnings][:trip_id]).all.group_by { |one| one[:driver_id] }
-      @loads ||= DB[:trip_loads].join(:loads, id: :load_id).where(trip_id: @trip_ids).select(:trip_id, :load_id, :number).all.group_by { |one| one[:trip_id] }
-      others = (@paid[row[:driver_id]] || []).reject { |one| one[:trip_id] == row[:trip_id] }.to_h { |one| [one[:load_id], true] }
+      @paid ||=
+        DB[:trip_earnings]
+          .join(:trip_loads, trip_id: :trip_id)
+          .where(driver_id: @driver_ids)
+          .exclude(statement_id: nil)
+          .select(:driver_id, :load_id, Sequel[:trip_earnings][:trip_id])
+          .all
+          .group_by { |one| one[:driver_id] }
+      @loads ||=
+        DB[:trip_loads]
+          .join(:loads, id: :load_id)
+          .where(trip_id: @trip_ids)
+          .select(:trip_id, :load_id, :number)
+          .all
+          .group_by { |one| one[:trip_id] }
+      others =
+        (@paid[row[:driver_id]] || [])
+          .reject { |one| one[:trip_id] == row[:trip_id] }
+          .to_h { |one| [one[:load_id], true] }
       (@loads[row[:trip_id]] || []).select { |one| others[one[:load_id]] }.map { |one| one[:number] }
     end
   end

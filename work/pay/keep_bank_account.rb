@@ -6,7 +6,13 @@ module Work::Pay::KeepBankAccount
   def self.call(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "keep_bank_account", by:, now:, input: input.merge(driver_id:)) do |act|
       raise Work::NotFound.new("driver", driver_id) if DB[:drivers].where(id: driver_id).empty?
-      raise Refused.new("wrong_check_digit", "The check digit of this routing number is wrong: look again.", path: "/routing") unless Core::Pay::BankNumber.good?(input[:routing])
+      unless Core::Pay::BankNumber.good?(input[:routing])
+        raise Refused.new(
+                "wrong_check_digit",
+                "The check digit of this routing number is wrong: look again.",
+                path: "/routing"
+              )
+      end
 
       row = { **input.slice(:routing, :account, :kind), prenote_on: nil, made_by: by.name, made_at: now }
       DB[:bank_accounts].insert_conflict(target: :driver_id, update: row).insert(driver_id:, **row)

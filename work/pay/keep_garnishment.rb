@@ -7,10 +7,25 @@ module Work::Pay::KeepGarnishment
   def self.call(input, by:, now:)
     Work::Act.once(input[:key], "keep_garnishment", by:, now:, input: Work::Act.plain(input)) do |act|
       limit = input[:limit_percent] && BigDecimal(input[:limit_percent])
-      raise Refused.new("limit_of_ordinary", "Only support has a limit of its own.", path: "/limit_percent") if limit && input[:kind] != "support"
-      raise Refused.new("limit_too_high", "The law takes 65 % at most (15 U.S.C. 1673(b)(2)).", path: "/limit_percent") if limit && limit > 65
+      if limit && input[:kind] != "support"
+        raise Refused.new("limit_of_ordinary", "Only support has a limit of its own.", path: "/limit_percent")
+      end
+      if limit && limit > 65
+        raise Refused.new(
+                "limit_too_high",
+                "The law takes 65 % at most (15 U.S.C. 1673(b)(2)).",
+                path: "/limit_percent"
+              )
+      end
 
-      id = DB[:garnishments].insert(**input.slice(:driver_id, :kind, :label, :from_on), amount: BigDecimal(input[:amount]), limit_percent: limit, made_by: by.name, made_at: now)
+      id =
+        DB[:garnishments].insert(
+          **input.slice(:driver_id, :kind, :label, :from_on),
+          amount: BigDecimal(input[:amount]),
+          limit_percent: limit,
+          made_by: by.name,
+          made_at: now
+        )
       Work::Pay::BuildRun.drafts(input[:from_on], only: [input[:driver_id]])
       act.changed("driver", input[:driver_id], { garnishment: [nil, input[:label]] })
       id
@@ -19,7 +34,13 @@ module Work::Pay::KeepGarnishment
 
   # Its last day. Returns the id.
   def self.end(id, input, by:, now:)
-    Work::Act.once(input[:key], "end_garnishment", by:, now:, input: Work::Act.plain(input.merge(id:))) do |act|
+    Work::Act.once(
+      input[:key],
+      "end_garnishment",
+      by:,
+      now:,
+      input: Work::Act.plain(input.merge(id:))
+    ) do |act|
       row = DB[:garnishments].where(id:).for_update.first or raise Work::NotFound.new("garnishment", id)
       DB[:garnishments].where(id:).update(to_on: input[:to_on])
       Work::Pay::BuildRun.drafts(input[:to_on], only: [row[:driver_id]])

@@ -1,16 +1,21 @@
 # frozen_string_literal: true
 
-# The operating companies under one roof: each pays its own drivers, with statements and a bank number of its own. A driver of none is the house's.
+# The operating companies under one roof: each pays its own drivers, with statements and a bank number of its
+# own. A driver of none is the house's.
 module Work::Pay::KeepOperatingCompany
   FIELDS = %i[name address town state zip bank_company_id retired].freeze
 
-  # id - nil for a new one; else input has the version that was read. Returns its id. Raises Refused `name_taken`, Work::Stale.
+  # id - nil for a new one; else input has the version that was read. Returns its id. Raises Refused
+  #      `name_taken`, Work::Stale.
   def self.call(id, input, by:, now:)
     Work::Act.once(input[:key], "keep_operating_company", by:, now:, input: input.merge(id:)) do |act|
       row = input.slice(*FIELDS).transform_values { |value| value.is_a?(String) ? value.strip : value }
       if id
-        before = DB[:operating_companies].where(id:).for_update.first or raise Work::NotFound.new("company", id)
-        Work::Stale.check(before.merge(id: 1), input[:version], record_kind: "company", yours: row) { before.slice(*FIELDS) }
+        before = DB[:operating_companies].where(id:).for_update.first or
+          raise Work::NotFound.new("company", id)
+        Work::Stale.check(before.merge(id: 1), input[:version], record_kind: "company", yours: row) do
+          before.slice(*FIELDS)
+        end
         row = row.merge(version: before[:version] + 1)
       end
       id = write(id, row)
@@ -19,16 +24,29 @@ module Work::Pay::KeepOperatingCompany
     end
   end
 
-  # input - { key:, operating_company_id: or nil }. What is not locked yet comes from the new one. Returns the driver's id.
+  # input - { key:, operating_company_id: or nil }. What is not locked yet comes from the new one. Returns the
+  #         driver's id.
   def self.employ(driver_id, input, by:, now:)
-    Work::Act.once(input[:key], "change_operating_company", by:, now:, input: input.merge(driver_id:)) do |act|
+    Work::Act.once(
+      input[:key],
+      "change_operating_company",
+      by:,
+      now:,
+      input: input.merge(driver_id:)
+    ) do |act|
       driver = DB[:drivers].first(id: driver_id) or raise Work::NotFound.new("driver", driver_id)
       names = DB[:operating_companies].select_hash(:id, :name)
-      raise Work::NotFound.new("company", input[:operating_company_id]) if input[:operating_company_id] && !names.key?(input[:operating_company_id])
+      if input[:operating_company_id] && !names.key?(input[:operating_company_id])
+        raise Work::NotFound.new("company", input[:operating_company_id])
+      end
 
       DB[:drivers].where(id: driver_id).update(operating_company_id: input[:operating_company_id])
       Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1), only: [driver_id])
-      act.changed("driver", driver_id, { operating_company: [names[driver[:operating_company_id]], names[input[:operating_company_id]]] })
+      act.changed(
+        "driver",
+        driver_id,
+        { operating_company: [names[driver[:operating_company_id]], names[input[:operating_company_id]]] }
+      )
       driver_id
     end
   end

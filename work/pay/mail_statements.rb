@@ -8,16 +8,34 @@ module Work::Pay::MailStatements
       run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
       raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if run[:state] == "draft"
 
-      rows = DB[:statements].join(:drivers, id: :driver_id).left_join(:operating_companies, id: Sequel[:statements][:operating_company_id]).where(pay_run_id: run_id).exclude(email: "")
-                            .select_all(:statements).select_append(:email, Sequel[:drivers][:name], Sequel[:operating_companies][:name].as(:company)).all
-      rows.each { |row| Work::Tracking::SendMail.write(row[:email], "Your statement #{run[:from_on]} to #{run[:to_on]}", body(row, run), now) }
+      rows =
+        DB[:statements]
+          .join(:drivers, id: :driver_id)
+          .left_join(:operating_companies, id: Sequel[:statements][:operating_company_id])
+          .where(pay_run_id: run_id)
+          .exclude(email: "")
+          .select_all(:statements)
+          .select_append(:email, Sequel[:drivers][:name], Sequel[:operating_companies][:name].as(:company))
+          .all
+      rows.each do |row|
+        Work::Tracking::SendMail.write(
+          row[:email],
+          "Your statement #{run[:from_on]} to #{run[:to_on]}",
+          body(row, run),
+          now
+        )
+      end
       act.changed("pay_run", run_id, { mailed: [nil, rows.length] })
       run_id
     end
   end
 
   def self.body(row, run)
-    lines = DB[:statement_lines].where(statement_id: row[:id]).order(:position).map { |line| "#{line[:label]}, #{line[:quantity]} x #{line[:rate]}: #{line[:amount].to_s("F")}" }
+    lines =
+      DB[:statement_lines]
+        .where(statement_id: row[:id])
+        .order(:position)
+        .map { |line| "#{line[:label]}, #{line[:quantity]} x #{line[:rate]}: #{line[:amount].to_s("F")}" }
     "#{row[:name]},\n\n#{run[:from_on]} to #{run[:to_on]}\n#{lines.join("\n")}\n\nNet #{format("%.2f", row[:net])}\n\n#{row[:company] || Store::Company.row[:name]}"
   end
   private_class_method :body

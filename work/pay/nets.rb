@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What a change would do to every driver's net of the running period, before anything is kept; and whether one person may make it alone.
+# What a change would do to every driver's net of the running period, before anything is kept; and whether one
+# person may make it alone.
 module Work::Pay::Nets
   # yields the running run; the block gives Work::Pay::Facts as they would be
   # Returns Array of { driver_id:, driver:, old_cents:, new_cents: }, of those whose net changes, by name.
@@ -9,10 +10,24 @@ module Work::Pay::Nets
     before, after = Work::Pay::Facts.new(run), yield(run)
     earned = Work::Pay::Items.open(run).group_by { |row| row[:driver_id] }
     due = [before, after].flat_map { |facts| Work::Pay::BuildRun.due(earned, facts, nil) }.uniq
-    nets = due.to_h { |driver_id| [driver_id, [before, after].map { |facts| Work::Pay::BuildRun.settle(facts, driver_id, earned[driver_id] || []).net_cents }] }
-    DB[:drivers].where(id: nets.keys).order(:name).select_hash(:id, :name).filter_map do |driver_id, driver|
-      nets[driver_id].then { |old_cents, new_cents| { driver_id:, driver:, old_cents:, new_cents: } if old_cents != new_cents }
-    end
+    nets =
+      due.to_h do |driver_id|
+        [
+          driver_id,
+          [before, after].map do |facts|
+            Work::Pay::BuildRun.settle(facts, driver_id, earned[driver_id] || []).net_cents
+          end
+        ]
+      end
+    DB[:drivers]
+      .where(id: nets.keys)
+      .order(:name)
+      .select_hash(:id, :name)
+      .filter_map do |driver_id, driver|
+        nets[driver_id].then do |old_cents, new_cents|
+          { driver_id:, driver:, old_cents:, new_cents: } if old_cents != new_cents
+        end
+      end
   end
 
   def self.moved_cents(rows) = rows.sum { |row| (row[:new_cents] - row[:old_cents]).abs }
@@ -25,6 +40,15 @@ module Work::Pay::Nets
 
   # A change that waits for a second person. Returns its id.
   def self.ask(kind, input, drivers:, cents:, by:, now:, deduction_id: nil)
-    DB[:deduction_changes].insert(kind:, deduction_id:, input: Sequel.pg_jsonb(Work::Act.plain(input.except(:key))), drivers:, dollars: Money.to_d(cents), asked_by: by.name, asked_by_ref: by.ref, asked_at: now)
+    DB[:deduction_changes].insert(
+      kind:,
+      deduction_id:,
+      input: Sequel.pg_jsonb(Work::Act.plain(input.except(:key))),
+      drivers:,
+      dollars: Money.to_d(cents),
+      asked_by: by.name,
+      asked_by_ref: by.ref,
+      asked_at: now
+    )
   end
 end

@@ -1,33 +1,62 @@
 # frozen_string_literal: true
 
-# What is given or taken once: a bonus, a charge, money back; at once or over several statements; pushed to the next one or split while a
+# What is given or taken once: a bonus, a charge, money back; at once or over several statements; pushed to
+# the next one or split while a
 # statement is being made, and that undone again.
 module Work::Pay::OneTime
-  # input - { key:, driver_ids: Array, empty for everybody, operating_company_id: to be everybody of that company, kind:, label:, note:, amount:, fee_fixed:, fee_percent:, parts:, due_on: }
-  # Returns { given:, change_id: }: how many were made, or the change that waits for a second person where it is for more drivers or dollars
+  # input - { key:, driver_ids: Array, empty for everybody, operating_company_id: to be everybody of that
+  #         company, kind:, label:, note:, amount:, fee_fixed:, fee_percent:, parts:, due_on: }
+  # Returns { given:, change_id: }: how many were made, or the change that waits for a second person where it
+  # is for more drivers or dollars
   # than one may give alone. Raises Refused `nothing`, `too_many_parts`.
   def self.give(input, by:, now:)
     check(input)
     change_id = nil
-    given = Work::Act.once(input[:key], "give_one_time", by:, now:, input: Work::Act.plain(input)) do |act|
-      ids, cents = driver_ids(input), total_cents(input)
-      change_id = Work::Pay::Nets.ask("one_time", input, drivers: ids.length, cents: (cents * ids.length).abs, by:, now:) if many?(input)
-      act.changed("company", 1, { input[:label] => [nil, "#{Money.text(cents)} for #{ids.length}#{", waits for a second person" if change_id}"] }, why: input[:note])
-      change_id ? 0 : make(input, by:, now:)
-    end
+    given =
+      Work::Act.once(input[:key], "give_one_time", by:, now:, input: Work::Act.plain(input)) do |act|
+        ids, cents = driver_ids(input), total_cents(input)
+        change_id =
+          Work::Pay::Nets.ask(
+            "one_time",
+            input,
+            drivers: ids.length,
+            cents: (cents * ids.length).abs,
+            by:,
+            now:
+          ) if many?(input)
+        act.changed(
+          "company",
+          1,
+          {
+            input[:label] => [
+              nil,
+              "#{Money.text(cents)} for #{ids.length}#{", waits for a second person" if change_id}"
+            ]
+          },
+          why: input[:note]
+        )
+        change_id ? 0 : make(input, by:, now:)
+      end
     { given:, change_id: }
   end
 
-  # What it would do: see Nets.moved. One that is due later is looked at as if it were due now, with its first part.
+  # What it would do: see Nets.moved. One that is due later is looked at as if it were due now, with its first
+  # part.
   def self.preview(input, now:)
     check(input)
     cents = cut(total_cents(input), input[:parts] || 1).first
     part = { **input.slice(:kind, :label), amount: Money.to_d(cents), id: 0 }
-    Work::Pay::Nets.moved(now) { |run| Work::Pay::Facts.new(run, given: driver_ids(input).to_h { |id| [id, [part]] }) }
+    Work::Pay::Nets.moved(now) do |run|
+      Work::Pay::Facts.new(run, given: driver_ids(input).to_h { |id| [id, [part]] })
+    end
   end
 
-  # Whether it is more than one person may give alone: to several drivers, that is; what one driver is given stands on his statement for all to see.
-  def self.many?(input) = driver_ids(input).length.then { |drivers| drivers > 1 && Work::Pay::Nets.many?(drivers, (total_cents(input) * drivers).abs) }
+  # Whether it is more than one person may give alone: to several drivers, that is; what one driver is given
+  # stands on his statement for all to see.
+  def self.many?(input) =
+    driver_ids(input).length.then do |drivers|
+      drivers > 1 && Work::Pay::Nets.many?(drivers, (total_cents(input) * drivers).abs)
+    end
 
   # Returns how many were made.
   def self.make(input, by:, now:)
@@ -42,7 +71,11 @@ module Work::Pay::OneTime
     changed(part_id, "push_one_time", input, by, now) do |part, run|
       raise Refused.new("not_due", "It is on no statement that is being made.", path: "") if run.nil?
 
-      DB[:one_time_parts].where(id: part_id).update(due_on: run[:to_on] + 1, pushed_from: part[:pushed_from] || part[:due_on], statement_id: nil)
+      DB[:one_time_parts].where(id: part_id).update(
+        due_on: run[:to_on] + 1,
+        pushed_from: part[:pushed_from] || part[:due_on],
+        statement_id: nil
+      )
     end
   end
 
@@ -54,16 +87,27 @@ module Work::Pay::OneTime
     end
   end
 
-  # Into equal parts, the first where it is, the others one period later each. Raises Refused `locked`, `too_many_parts`.
+  # Into equal parts, the first where it is, the others one period later each. Raises Refused `locked`,
+  # `too_many_parts`.
   def self.split(part_id, input, by:, now:)
     changed(part_id, "split_one_time", input, by, now) do |part, _|
       cents = Money.cents(part[:amount])
-      raise Refused.new("too_many_parts", "No part may be nothing.", path: "/parts") if input[:parts] > cents.abs
+      if input[:parts] > cents.abs
+        raise Refused.new("too_many_parts", "No part may be nothing.", path: "/parts")
+      end
 
       first, *others = cut(cents, input[:parts])
       DB[:one_time_parts].where(id: part_id).update(amount: Money.to_d(first))
       frequency = Store::Pay.settings[:frequency]
-      others.each.with_index(1) { |some, i| DB[:one_time_parts].insert(item_id: part[:item_id], amount: Money.to_d(some), due_on: Core::Pay::Periods.periods_later(part[:due_on], i, frequency)) }
+      others
+        .each
+        .with_index(1) do |some, i|
+          DB[:one_time_parts].insert(
+            item_id: part[:item_id],
+            amount: Money.to_d(some),
+            due_on: Core::Pay::Periods.periods_later(part[:due_on], i, frequency)
+          )
+        end
     end
   end
 
@@ -72,67 +116,117 @@ module Work::Pay::OneTime
     changed(part_id, "unite_one_time", input, by, now) do |part, _|
       rows = free(part[:item_id])
       DB[:one_time_parts].where(id: rows.map { |row| row[:id] } - [part_id]).delete
-      DB[:one_time_parts].where(id: part_id).update(amount: rows.sum { |row| row[:amount] }, due_on: rows.map { |row| row[:due_on] }.min)
+      DB[:one_time_parts].where(id: part_id).update(
+        amount: rows.sum { |row| row[:amount] },
+        due_on: rows.map { |row| row[:due_on] }.min
+      )
     end
   end
 
-  # Takes back what no locked statement has; a receipt or a card's purchase that it came from waits again. Raises Refused `locked`.
+  # Takes back what no locked statement has; a receipt or a card's purchase that it came from waits again.
+  # Raises Refused `locked`.
   def self.withdraw(part_id, input, by:, now:)
     changed(part_id, "withdraw_one_time", input, by, now) do |part, _|
       rows = free(part[:item_id])
       settled = DB[:one_time_parts].where(item_id: part[:item_id]).count > rows.length
-      settled ? DB[:one_time_parts].where(id: rows.map { |row| row[:id] }).delete : withdrawn(part[:item_id], now)
+      if settled
+        DB[:one_time_parts].where(id: rows.map { |row| row[:id] }).delete
+      else
+        withdrawn(part[:item_id], now)
+      end
     end
   end
 
   def self.withdrawn(item_id, now)
     DB[:one_time_items].where(id: item_id).update(withdrawn_at: now)
-    DB[:receipts].where(item_id:).update(state: "handed_in", item_id: nil, why: nil, answered_by: nil, answered_at: nil)
+    DB[:receipts].where(item_id:).update(
+      state: "handed_in",
+      item_id: nil,
+      why: nil,
+      answered_by: nil,
+      answered_at: nil
+    )
     DB[:card_transactions].where(item_id:).update(bears: nil, item_id: nil, settled_by: nil)
   end
 
   def self.changed(part_id, name, input, by, now)
     Work::Act.once(input[:key], name, by:, now:, input: input.merge(part_id:)) do |act|
-      part = DB[:one_time_parts].where(id: part_id).for_update.first or raise Work::NotFound.new("item", part_id)
+      part = DB[:one_time_parts].where(id: part_id).for_update.first or
+        raise Work::NotFound.new("item", part_id)
       item = DB[:one_time_items].first(id: part[:item_id])
-      run = part[:statement_id] && DB[:pay_runs].where(id: DB[:statements].where(id: part[:statement_id]).select(:pay_run_id)).for_update.first
-      raise Refused.new("locked", "It is on a statement that is locked.", path: "") if run && run[:state] != "draft"
+      run =
+        part[:statement_id] &&
+          DB[:pay_runs]
+            .where(id: DB[:statements].where(id: part[:statement_id]).select(:pay_run_id))
+            .for_update
+            .first
+      if run && run[:state] != "draft"
+        raise Refused.new("locked", "It is on a statement that is locked.", path: "")
+      end
 
       yield part, run
-      Work::Pay::BuildRun.drafts(DB[:pay_runs].where(state: "draft").min(:from_on) || now.to_date, only: [item[:driver_id]])
+      Work::Pay::BuildRun.drafts(
+        DB[:pay_runs].where(state: "draft").min(:from_on) || now.to_date,
+        only: [item[:driver_id]]
+      )
       act.changed("driver", item[:driver_id], { item[:label] => [nil, name.split("_").first] })
       part_id
     end
   end
 
   # Parts of an item on no locked statement.
-  def self.free(item_id) = DB[:one_time_parts].where(item_id:).where(Store::Pay.unlocked).order(:due_on, :id).all
+  def self.free(item_id) =
+    DB[:one_time_parts].where(item_id:).where(Store::Pay.unlocked).order(:due_on, :id).all
 
   def self.driver_ids(input)
     return input[:driver_ids] if input[:driver_ids].to_a.any?
 
     everybody = DB[:drivers].where(retired: false)
-    (input[:operating_company_id] ? everybody.where(operating_company_id: input[:operating_company_id]) : everybody).order(:id).select_map(:id)
+    (
+      if input[:operating_company_id]
+        everybody.where(operating_company_id: input[:operating_company_id])
+      else
+        everybody
+      end
+    ).order(:id).select_map(:id)
   end
 
   def self.check(input)
     cents = total_cents(input)
     raise Refused.new("nothing", "Say how much.", path: "/amount") if cents.zero?
-    raise Refused.new("too_many_parts", "No part may be nothing.", path: "/parts") if (input[:parts] || 1) > cents.abs
+    if (input[:parts] || 1) > cents.abs
+      raise Refused.new("too_many_parts", "No part may be nothing.", path: "/parts")
+    end
   end
 
   def self.item(driver_id, cents, input, by, now)
     parts = input[:parts] || 1
-    item_id = DB[:one_time_items].insert(driver_id:, kind: input[:kind], label: input[:label].strip, note: input[:note].to_s.strip, made_by: by.name, made_at: now)
+    item_id =
+      DB[:one_time_items].insert(
+        driver_id:,
+        kind: input[:kind],
+        label: input[:label].strip,
+        note: input[:note].to_s.strip,
+        made_by: by.name,
+        made_at: now
+      )
     frequency = Store::Pay.settings[:frequency]
-    cut(cents, parts).each_with_index { |some, i| DB[:one_time_parts].insert(item_id:, amount: Money.to_d(some), due_on: Core::Pay::Periods.periods_later(input[:due_on], i, frequency)) }
+    cut(cents, parts).each_with_index do |some, i|
+      DB[:one_time_parts].insert(
+        item_id:,
+        amount: Money.to_d(some),
+        due_on: Core::Pay::Periods.periods_later(input[:due_on], i, frequency)
+      )
+    end
   end
 
   def self.total_cents(input)
     amount = BigDecimal(input[:amount])
-    Money.cents(amount) + Money.cents(BigDecimal(input[:fee_fixed] || "0")) + Money.cents(amount * BigDecimal(input[:fee_percent] || "0") / 100)
+    Money.cents(amount) + Money.cents(BigDecimal(input[:fee_fixed] || "0")) +
+      Money.cents(amount * BigDecimal(input[:fee_percent] || "0") / 100)
   end
 
-  def self.cut(cents, parts) = Money.installments(cents.abs, parts).map { |some| cents.negative? ? -some : some }
+  def self.cut(cents, parts) =
+    Money.installments(cents.abs, parts).map { |some| cents.negative? ? -some : some }
   private_class_method :changed, :withdrawn, :free, :driver_ids, :check, :item, :total_cents, :cut
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Opens the pay run of a period with every driver's statement as a draft. A large one is built in the worker, while its page tells how far it is.
+# Opens the pay run of a period with every driver's statement as a draft. A large one is built in the worker,
+# while its page tells how far it is.
 module Work::Pay::OpenPayRun
   LONGEST_DAYS = 31
   # So many statements are built while the clerk waits: half a second's work.
@@ -18,7 +19,9 @@ module Work::Pay::OpenPayRun
   end
 
   def self.check(input)
-    raise Refused.new("period_reversed", "The period ends before it starts.", path: "/to") if input[:to] < input[:from]
+    if input[:to] < input[:from]
+      raise Refused.new("period_reversed", "The period ends before it starts.", path: "/to")
+    end
     return if (input[:to] - input[:from]).to_i < LONGEST_DAYS
 
     raise Refused.new("period_too_long", "A pay period is a month at most.", path: "/to")
@@ -27,7 +30,12 @@ module Work::Pay::OpenPayRun
   def self.build(id)
     run = DB[:pay_runs].first(id:)
     earned = Store::Pay.unsettled(run).select_map(Sequel[:trip_earnings][:driver_id]).uniq
-    due = Work::Pay::BuildRun.due(earned.to_h { |driver_id| [driver_id, [{ payable: true }]] }, Work::Pay::Facts.new(run), nil)
+    due =
+      Work::Pay::BuildRun.due(
+        earned.to_h { |driver_id| [driver_id, [{ payable: true }]] },
+        Work::Pay::Facts.new(run),
+        nil
+      )
     return Work::Pay::BuildRun.drafts(run[:from_on]) if due.length <= AT_ONCE # a later draft gives up what belongs here
 
     DB[:pay_runs].where(id:).update(to_build: due.length, built: 0)

@@ -1,20 +1,39 @@
 # frozen_string_literal: true
 
-# Writes to the ledger: a statement when it is locked, its reversal when it is opened again, what leaves the bank, what is given in advance.
+# Writes to the ledger: a statement when it is locked, its reversal when it is opened again, what leaves the
+# bank, what is given in advance.
 # The ledger is only added to; the database holds that every transaction adds up to nothing.
 module Work::Pay::Post
   B = Core::Pay::Books
   T = Core::Pay::Terms
 
-  # Every statement of a run. What was short and is carried comes back as a one-time deduction of the next period.
+  # Every statement of a run. What was short and is carried comes back as a one-time deduction of the next
+  # period.
   def self.run(run_id, by:, now:)
     run = DB[:pay_runs].first(id: run_id)
     escrow = DB[:deductions].where(escrow: true).select_map(:label)
-    lines = DB[:statement_lines].where(statement_id: DB[:statements].where(pay_run_id: run_id).select(:id)).order(:statement_id, :position).all.group_by { |row| row[:statement_id] }
-    DB[:statements].where(pay_run_id: run_id).order(:id).all.each do |statement|
-      entries = B.of_statement((lines[statement[:id]] || []).map { |row| line(row) }, escrow:)
-      write("statement", statement[:driver_id], entries, what: "Statement #{run[:from_on]} to #{run[:to_on]}", by:, now:, statement_id: statement[:id])
-    end
+    lines =
+      DB[:statement_lines]
+        .where(statement_id: DB[:statements].where(pay_run_id: run_id).select(:id))
+        .order(:statement_id, :position)
+        .all
+        .group_by { |row| row[:statement_id] }
+    DB[:statements]
+      .where(pay_run_id: run_id)
+      .order(:id)
+      .all
+      .each do |statement|
+        entries = B.of_statement((lines[statement[:id]] || []).map { |row| line(row) }, escrow:)
+        write(
+          "statement",
+          statement[:driver_id],
+          entries,
+          what: "Statement #{run[:from_on]} to #{run[:to_on]}",
+          by:,
+          now:,
+          statement_id: statement[:id]
+        )
+      end
     carry(run, by, now)
   end
 
@@ -22,9 +41,25 @@ module Work::Pay::Post
   def self.reverse_run(run_id, why, by:, now:)
     statements = DB[:statements].where(pay_run_id: run_id)
     posted(statements.select(:id)).each do |row|
-      entries = DB[:ledger_entries].where(transaction_id: row[:id]).order(:id).all.map { |entry| B::Entry.new(account: entry[:account], label: entry[:label], cents: Money.cents(entry[:amount])) }
+      entries =
+        DB[:ledger_entries]
+          .where(transaction_id: row[:id])
+          .order(:id)
+          .all
+          .map do |entry|
+            B::Entry.new(account: entry[:account], label: entry[:label], cents: Money.cents(entry[:amount]))
+          end
       driver_id = statements.where(id: row[:statement_id]).get(:driver_id)
-      write("reversal", driver_id, B.reversed(entries), what: "Opened again: #{why}", by:, now:, statement_id: row[:statement_id], reverses_id: row[:id])
+      write(
+        "reversal",
+        driver_id,
+        B.reversed(entries),
+        what: "Opened again: #{why}",
+        by:,
+        now:,
+        statement_id: row[:statement_id],
+        reverses_id: row[:id]
+      )
     end
     items = DB[:one_time_items].where(carried_from_id: statements.select(:id), withdrawn_at: nil)
     items.update(withdrawn_at: now)
@@ -32,36 +67,96 @@ module Work::Pay::Post
 
   # Of each statement, the posting that stands.
   def self.posted(statement_ids)
-    DB[:ledger_transactions].where(kind: "statement", statement_id: statement_ids).exclude(id: DB[:ledger_transactions].exclude(reverses_id: nil).select(:reverses_id)).order(:id).all
+    DB[:ledger_transactions]
+      .where(kind: "statement", statement_id: statement_ids)
+      .exclude(id: DB[:ledger_transactions].exclude(reverses_id: nil).select(:reverses_id))
+      .order(:id)
+      .all
   end
 
   # The nets of a run leave the bank.
   def self.payment(run_id, by:, now:)
-    DB[:statements].where(pay_run_id: run_id).where(Sequel.lit("net > 0")).order(:id).all.each do |row|
-      write("payment", row[:driver_id], B.of_payment(Money.cents(row[:net])), what: "Paid", by:, now:, statement_id: row[:id])
-    end
+    DB[:statements]
+      .where(pay_run_id: run_id)
+      .where(Sequel.lit("net > 0"))
+      .order(:id)
+      .all
+      .each do |row|
+        write(
+          "payment",
+          row[:driver_id],
+          B.of_payment(Money.cents(row[:net])),
+          what: "Paid",
+          by:,
+          now:,
+          statement_id: row[:id]
+        )
+      end
   end
 
   def self.advance(row, by:, now:)
     fee_cents = Money.cents(row[:fee_fixed]) + Money.cents(row[:principal] * row[:fee_percent] / 100)
-    write("advance", row[:driver_id], B.of_advance(row[:label], principal_cents: Money.cents(row[:principal]), fee_cents:), what: "Advance: #{row[:label]}", by:, now:)
+    write(
+      "advance",
+      row[:driver_id],
+      B.of_advance(row[:label], principal_cents: Money.cents(row[:principal]), fee_cents:),
+      what: "Advance: #{row[:label]}",
+      by:,
+      now:
+    )
   end
 
   def self.write(kind, driver_id, entries, what:, by:, now:, statement_id: nil, reverses_id: nil)
     entries = entries.reject { |entry| entry.cents.zero? }
     return if entries.empty?
 
-    transaction_id = DB[:ledger_transactions].insert(kind:, statement_id:, reverses_id:, what:, by: by.name, at: now)
-    DB[:ledger_entries].multi_insert(entries.map { |entry| { transaction_id:, driver_id:, account: entry.account, label: entry.label, amount: Money.to_d(entry.cents) } })
+    transaction_id =
+      DB[:ledger_transactions].insert(kind:, statement_id:, reverses_id:, what:, by: by.name, at: now)
+    DB[:ledger_entries].multi_insert(
+      entries.map do |entry|
+        {
+          transaction_id:,
+          driver_id:,
+          account: entry.account,
+          label: entry.label,
+          amount: Money.to_d(entry.cents)
+        }
+      end
+    )
     transaction_id
   end
 
-  def self.line(row) = T::Line.new(section: row[:section], label: row[:label], quantity: row[:quantity], rate: row[:rate], amount_cents: Money.cents(row[:amount]), trip: nil)
+  def self.line(row) =
+    T::Line.new(
+      section: row[:section],
+      label: row[:label],
+      quantity: row[:quantity],
+      rate: row[:rate],
+      amount_cents: Money.cents(row[:amount]),
+      trip: nil
+    )
 
   def self.carry(run, by, now)
-    shorts = DB[:statement_shorts].join(:statements, id: :statement_id).where(pay_run_id: run[:id], carried: true).exclude(label: B::CARRIED_IN).select_all(:statement_shorts).select_append(:driver_id).order(:statement_id, :position).all
+    shorts =
+      DB[:statement_shorts]
+        .join(:statements, id: :statement_id)
+        .where(pay_run_id: run[:id], carried: true)
+        .exclude(label: B::CARRIED_IN)
+        .select_all(:statement_shorts)
+        .select_append(:driver_id)
+        .order(:statement_id, :position)
+        .all
     shorts.each do |row|
-      item_id = DB[:one_time_items].insert(driver_id: row[:driver_id], kind: "deduction", label: row[:label], note: "Was short #{run[:from_on]} to #{run[:to_on]}", carried_from_id: row[:statement_id], made_by: by.name, made_at: now)
+      item_id =
+        DB[:one_time_items].insert(
+          driver_id: row[:driver_id],
+          kind: "deduction",
+          label: row[:label],
+          note: "Was short #{run[:from_on]} to #{run[:to_on]}",
+          carried_from_id: row[:statement_id],
+          made_by: by.name,
+          made_at: now
+        )
       DB[:one_time_parts].insert(item_id:, amount: row[:amount], due_on: run[:to_on] + 1)
     end
   end

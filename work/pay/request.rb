@@ -1,25 +1,53 @@
 # frozen_string_literal: true
 
-# One driver's settlement request, from the rows of what was earned and all that is taken. Each trip is paid by the plan of its day and by
+# One driver's settlement request, from the rows of what was earned and all that is taken. Each trip is paid
+# by the plan of its day and by
 # the driver's share of it; the period's minimum is that of the plan in force at its end.
 class Work::Pay::Request
   Terms = Core::Pay::Terms
-  TAGS = { "company_plates" => ->(unit) { unit[:company_plates] }, "logging_device" => ->(unit) { !unit[:logging_device].empty? }, "leased_tractor" => ->(unit) { unit[:leased] && unit[:kind] == "tractor" },
-           "leased_trailer" => ->(unit) { unit[:leased] && unit[:kind] == "trailer" }, "tractor" => ->(unit) { unit[:kind] == "tractor" }, "trailer" => ->(unit) { unit[:kind] == "trailer" } }.freeze
+  TAGS = {
+    "company_plates" => ->(unit) { unit[:company_plates] },
+    "logging_device" => ->(unit) { !unit[:logging_device].empty? },
+    "leased_tractor" => ->(unit) { unit[:leased] && unit[:kind] == "tractor" },
+    "leased_trailer" => ->(unit) { unit[:leased] && unit[:kind] == "trailer" },
+    "tractor" => ->(unit) { unit[:kind] == "tractor" },
+    "trailer" => ->(unit) { unit[:kind] == "trailer" }
+  }.freeze
   BEGINNING = Date.new(2000, 1, 1)
 
-  # A row of trip_earnings, with papers_in; plan - Terms::Plan for the driver's share of it, miles_by - its measure of miles
+  # A row of trip_earnings, with papers_in; plan - Terms::Plan for the driver's share of it, miles_by - its
+  # measure of miles
   def self.trip(row, plan, miles_by)
     row = Work::Pay::CorrectEarning.apply(row)
     loaded_miles, empty_miles = Work::Pay::Plan.miles(row, miles_by)
     Terms::Trip.new(
-      id: row[:trip], plan:, completed_on: row[:completed_on], papers_in: row[:papers_in], loaded_miles:, empty_miles:, line_haul_cents: Money.cents(row[:line_haul]), fuel_surcharge_cents: Money.cents(row[:fuel_surcharge]),
-      tons: row[:tons], hours: row[:hours], dwell_minutes: row[:dwell_minutes].to_a, layover_days: row[:layover_days], tarped: row[:tarped], days: row[:days],
-      accessorials: row[:accessorials].to_a.map { |one| [one["label"], Money.parse_cents(one["amount"])] }, worked: worked(row)
+      id: row[:trip],
+      plan:,
+      completed_on: row[:completed_on],
+      papers_in: row[:papers_in],
+      loaded_miles:,
+      empty_miles:,
+      line_haul_cents: Money.cents(row[:line_haul]),
+      fuel_surcharge_cents: Money.cents(row[:fuel_surcharge]),
+      tons: row[:tons],
+      hours: row[:hours],
+      dwell_minutes: row[:dwell_minutes].to_a,
+      layover_days: row[:layover_days],
+      tarped: row[:tarped],
+      days: row[:days],
+      accessorials: row[:accessorials].to_a.map { |one| [one["label"], Money.parse_cents(one["amount"])] },
+      worked: worked(row)
     )
   end
 
-  def self.worked(row) = row[:worked].to_a.map { |one| Terms::Worked.new(day: Date.iso8601(one["day"]), activity: one["activity"], hours: BigDecimal(one["hours"])) }
+  def self.worked(row) =
+    row[:worked].to_a.map do |one|
+      Terms::Worked.new(
+        day: Date.iso8601(one["day"]),
+        activity: one["activity"],
+        hours: BigDecimal(one["hours"])
+      )
+    end
 
   # facts - Work::Pay::Facts; rows - of trip_earnings
   def initialize(facts, driver_id, rows)
@@ -29,42 +57,109 @@ class Work::Pay::Request
   end
 
   def to_core
-    Terms::Request.new(period: @facts.period, driver:, trips:, one_time:, units:, garnishments:, advances:, recurring:, taxes_cents: 0, worked_before: @facts.worked_before(@driver_id))
+    Terms::Request.new(
+      period: @facts.period,
+      driver:,
+      trips:,
+      one_time:,
+      units:,
+      garnishments:,
+      advances:,
+      recurring:,
+      taxes_cents: 0,
+      worked_before: @facts.worked_before(@driver_id)
+    )
   end
 
   private
 
-  def trips = @rows.map { |row| self.class.trip(row, @facts.plan(row[:pay_plan_id], row[:share_percent]), @facts.miles_by(row[:pay_plan_id])) }
+  def trips =
+    @rows.map do |row|
+      self.class.trip(
+        row,
+        @facts.plan(row[:pay_plan_id], row[:share_percent]),
+        @facts.miles_by(row[:pay_plan_id])
+      )
+    end
 
   def driver
     plan = @facts.plan_at(@driver_id, @facts.run[:to_on])
-    Terms::Driver.new(id: @driver_id.to_s, plan: @facts.plan(plan[:id], 100.to_d), minimum_net_cents: Money.cents(plan[:minimum_net]), carried_in_cents: @facts.carried_in_cents(@driver_id))
+    Terms::Driver.new(
+      id: @driver_id.to_s,
+      plan: @facts.plan(plan[:id], 100.to_d),
+      minimum_net_cents: Money.cents(plan[:minimum_net]),
+      carried_in_cents: @facts.carried_in_cents(@driver_id)
+    )
   end
 
-  def one_time = @facts.parts(@driver_id).map { |row| Terms::OneTime.new(kind: row[:kind], label: row[:label], amount_cents: Money.cents(row[:amount])) }
+  def one_time =
+    @facts
+      .parts(@driver_id)
+      .map do |row|
+        Terms::OneTime.new(kind: row[:kind], label: row[:label], amount_cents: Money.cents(row[:amount]))
+      end
 
   def units
-    @facts.units(@driver_id).map do |row|
-      Terms::Unit.new(id: row[:number], tags: TAGS.select { |_, is| is.call(row) }.keys, active_from: row[:active_from] || BEGINNING, active_to: row[:active_to], fee_cents: Money.cents(row[:fee] || 0),
-                      rent_daily_cents: Money.cents(row[:rent_daily] || 0))
-    end
+    @facts
+      .units(@driver_id)
+      .map do |row|
+        Terms::Unit.new(
+          id: row[:number],
+          tags: TAGS.select { |_, is| is.call(row) }.keys,
+          active_from: row[:active_from] || BEGINNING,
+          active_to: row[:active_to],
+          fee_cents: Money.cents(row[:fee] || 0),
+          rent_daily_cents: Money.cents(row[:rent_daily] || 0)
+        )
+      end
   end
 
-  def garnishments = @facts.garnishments(@driver_id).map { |row| Terms::Garnishment.new(kind: row[:kind], label: row[:label], amount_cents: Money.cents(row[:amount]), limit_percent: row[:limit_percent] || 50.to_d) }
+  def garnishments =
+    @facts
+      .garnishments(@driver_id)
+      .map do |row|
+        Terms::Garnishment.new(
+          kind: row[:kind],
+          label: row[:label],
+          amount_cents: Money.cents(row[:amount]),
+          limit_percent: row[:limit_percent] || 50.to_d
+        )
+      end
 
   def advances
-    @facts.advances(@driver_id).map do |row|
-      Terms::Advance.new(label: row[:label], principal_cents: Money.cents(row[:principal]), fee_fixed_cents: Money.cents(row[:fee_fixed]), fee_percent: row[:fee_percent], installments: row[:installments], taken: row[:taken],
-                         push: row[:pushed])
-    end
+    @facts
+      .advances(@driver_id)
+      .map do |row|
+        Terms::Advance.new(
+          label: row[:label],
+          principal_cents: Money.cents(row[:principal]),
+          fee_fixed_cents: Money.cents(row[:fee_fixed]),
+          fee_percent: row[:fee_percent],
+          installments: row[:installments],
+          taken: row[:taken],
+          push: row[:pushed]
+        )
+      end
   end
 
   def recurring
-    @facts.deductions(@driver_id).map do |row|
-      own = monthly(row, row[:own_amount])
-      Terms::Recurring.new(label: row[:label], basis: row[:basis], amount: monthly(row, row[:amount]), priority: row[:priority], own_amount: own, if_short: row[:if_short], goal_cents: row[:goal] && Money.cents(row[:goal]),
-                           balance_cents: row[:goal] ? @facts.balance_cents(@driver_id, row[:label]) : 0, tag: row[:tag], prorated: row[:prorated])
-    end
+    @facts
+      .deductions(@driver_id)
+      .map do |row|
+        own = monthly(row, row[:own_amount])
+        Terms::Recurring.new(
+          label: row[:label],
+          basis: row[:basis],
+          amount: monthly(row, row[:amount]),
+          priority: row[:priority],
+          own_amount: own,
+          if_short: row[:if_short],
+          goal_cents: row[:goal] && Money.cents(row[:goal]),
+          balance_cents: row[:goal] ? @facts.balance_cents(@driver_id, row[:label]) : 0,
+          tag: row[:tag],
+          prorated: row[:prorated]
+        )
+      end
   end
 
   # The part of a month's amount that this period bears.

@@ -1,22 +1,44 @@
 # frozen_string_literal: true
 
-# The desk of card transactions: says whose one is, and who bears it: the company, or the driver, who then finds it on his statement.
+# The desk of card transactions: says whose one is, and who bears it: the company, or the driver, who then
+# finds it on his statement.
 module Work::Pay::SettleCard
-  WORDS = { "fuel" => "Fuel", "def" => "Diesel exhaust fluid", "reefer_fuel" => "Reefer fuel", "toll" => "Toll", "cash" => "Cash", "fee" => "Card fee", "other" => "Card" }.freeze
+  WORDS = {
+    "fuel" => "Fuel",
+    "def" => "Diesel exhaust fluid",
+    "reefer_fuel" => "Reefer fuel",
+    "toll" => "Toll",
+    "cash" => "Cash",
+    "fee" => "Card fee",
+    "other" => "Card"
+  }.freeze
 
-  # Who is proposed to bear it: cash is an advance on pay whoever took it; of the rest an owner-operator bears his own (common practice).
-  def self.proposed(kind, employment) = kind == "cash" || employment == "owner_operator" ? "driver" : "company"
+  # Who is proposed to bear it: cash is an advance on pay whoever took it; of the rest an owner-operator bears
+  # his own (common practice).
+  def self.proposed(kind, employment) =
+    kind == "cash" || employment == "owner_operator" ? "driver" : "company"
 
   # input - { key:, driver_id:, trip_id: or nil, remember: true to keep the card as this driver's }
   # Returns the transaction's id. Raises Refused `settled_already`, `other_driver`.
   def self.match(id, input, by:, now:)
     Work::Act.once(input[:key], "match_card", by:, now:, input: input.merge(id:)) do |act|
       row = unsettled([id]).first
-      raise Work::NotFound.new("driver", input[:driver_id]) unless DB[:drivers].where(id: input[:driver_id]).any?
-      raise Refused.new("other_driver", "That trip was another driver's.", path: "/trip_id") if input[:trip_id] && DB[:trip_drivers].where(trip_id: input[:trip_id], driver_id: input[:driver_id]).empty?
+      unless DB[:drivers].where(id: input[:driver_id]).any?
+        raise Work::NotFound.new("driver", input[:driver_id])
+      end
+      if input[:trip_id] &&
+           DB[:trip_drivers].where(trip_id: input[:trip_id], driver_id: input[:driver_id]).empty?
+        raise Refused.new("other_driver", "That trip was another driver's.", path: "/trip_id")
+      end
 
-      DB[:card_transactions].where(id:).update(driver_id: input[:driver_id], trip_id: input[:trip_id], matched_by: "By #{by.name}.")
-      keep({ number: row[:card], driver_id: input[:driver_id], unit_id: nil }) if input[:remember] && !row[:card].empty?
+      DB[:card_transactions].where(id:).update(
+        driver_id: input[:driver_id],
+        trip_id: input[:trip_id],
+        matched_by: "By #{by.name}."
+      )
+      if input[:remember] && !row[:card].empty?
+        keep({ number: row[:card], driver_id: input[:driver_id], unit_id: nil })
+      end
       act.changed("driver", input[:driver_id], { card_transaction: [row[:matched_by], row[:reference]] })
       id
     end
@@ -27,13 +49,24 @@ module Work::Pay::SettleCard
   def self.settle(input, by:, now:)
     Work::Act.once(input[:key], "settle_cards", by:, now:, input:) do |act|
       rows = unsettled(input[:ids])
-      raise Refused.new("unmatched", "#{rows.find { |row| row[:driver_id].nil? }[:reference]} has no driver yet.", path: "/ids") if rows.any? { |row| row[:driver_id].nil? } && input[:bears] != "company"
+      if rows.any? { |row| row[:driver_id].nil? } && input[:bears] != "company"
+        raise Refused.new(
+                "unmatched",
+                "#{rows.find { |row| row[:driver_id].nil? }[:reference]} has no driver yet.",
+                path: "/ids"
+              )
+      end
 
       due_on = Store::Pay.running(now)[:from_on]
       employed = DB[:drivers].where(id: rows.map { |row| row[:driver_id] }).select_hash(:id, :employment)
       rows.each do |row|
-        bears = row[:amount].zero? ? "company" : input[:bears] || proposed(row[:kind], employed[row[:driver_id]])
-        DB[:card_transactions].where(id: row[:id]).update(bears:, item_id: bears == "driver" ? item(row, due_on, by, now) : nil, settled_by: by.name)
+        bears =
+          row[:amount].zero? ? "company" : input[:bears] || proposed(row[:kind], employed[row[:driver_id]])
+        DB[:card_transactions].where(id: row[:id]).update(
+          bears:,
+          item_id: bears == "driver" ? item(row, due_on, by, now) : nil,
+          settled_by: by.name
+        )
       end
       Work::Pay::BuildRun.drafts(due_on, only: rows.filter_map { |row| row[:driver_id] }.uniq)
       act.changed("company", 1, { cards: [nil, "#{rows.length} transactions settled"] })
@@ -41,9 +74,12 @@ module Work::Pay::SettleCard
     end
   end
 
-  # A card of a driver or of a unit: { key:, number:, driver_id: or unit_id: }. Returns its id. Raises Refused `of_one`.
+  # A card of a driver or of a unit: { key:, number:, driver_id: or unit_id: }. Returns its id. Raises Refused
+  # `of_one`.
   def self.keep_card(input, by:, now:)
-    raise Refused.new("of_one", "A card is a driver's, or a unit's.", path: "/driver_id") if input[:driver_id].nil? == input[:unit_id].nil?
+    if input[:driver_id].nil? == input[:unit_id].nil?
+      raise Refused.new("of_one", "A card is a driver's, or a unit's.", path: "/driver_id")
+    end
 
     Work::Act.once(input[:key], "keep_card", by:, now:, input:) do |act|
       id = keep({ number: input[:number].strip, driver_id: input[:driver_id], unit_id: input[:unit_id] })
@@ -52,22 +88,51 @@ module Work::Pay::SettleCard
     end
   end
 
-  def self.keep(row) = DB[:cards].insert_conflict(target: :number, update: row.slice(:driver_id, :unit_id)).returning(:id).insert(row).first[:id]
+  def self.keep(row) =
+    DB[:cards]
+      .insert_conflict(target: :number, update: row.slice(:driver_id, :unit_id))
+      .returning(:id)
+      .insert(row)
+      .first[
+      :id
+    ]
 
   def self.unsettled(ids)
     rows = DB[:card_transactions].where(id: ids).order(:id).for_update.all
-    raise Work::NotFound.new("card transaction", (ids - rows.map { |row| row[:id] }).first) if rows.length < ids.uniq.length
+    if rows.length < ids.uniq.length
+      raise Work::NotFound.new("card transaction", (ids - rows.map { |row| row[:id] }).first)
+    end
 
     done = rows.find { |row| row[:bears] }
-    raise Refused.new("settled_already", "#{done[:settled_by]} has settled #{done[:reference]} already.", path: "") if done
+    if done
+      raise Refused.new(
+              "settled_already",
+              "#{done[:settled_by]} has settled #{done[:reference]} already.",
+              path: ""
+            )
+    end
 
     rows
   end
 
   # Money back is the driver's where the purchase was.
   def self.item(row, due_on, by, now)
-    label = [WORDS.fetch(row[:kind]), "#{row[:local_time][5, 5].tr("-", "/")},", row[:place], row[:state], *("#{Money.rate_text(row[:gallons], places: 0)} gal" if row[:gallons])].compact.reject(&:empty?).join(" ").delete_suffix(",")
-    item_id = DB[:one_time_items].insert(driver_id: row[:driver_id], kind: row[:amount].negative? ? "reimbursement" : "deduction", label:, note: "Card #{row[:card]}, transaction #{row[:reference]}", made_by: by.name, made_at: now)
+    label = [
+      WORDS.fetch(row[:kind]),
+      "#{row[:local_time][5, 5].tr("-", "/")},",
+      row[:place],
+      row[:state],
+      *("#{Money.rate_text(row[:gallons], places: 0)} gal" if row[:gallons])
+    ].compact.reject(&:empty?).join(" ").delete_suffix(",")
+    item_id =
+      DB[:one_time_items].insert(
+        driver_id: row[:driver_id],
+        kind: row[:amount].negative? ? "reimbursement" : "deduction",
+        label:,
+        note: "Card #{row[:card]}, transaction #{row[:reference]}",
+        made_by: by.name,
+        made_at: now
+      )
     DB[:one_time_parts].insert(item_id:, amount: row[:amount].abs, due_on:)
     item_id
   end

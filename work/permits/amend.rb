@@ -1,37 +1,81 @@
 # frozen_string_literal: true
 
-# Asks an office to change an issued permit. The permit stays good for what it says until the changed one takes its place.
+# Asks an office to change an issued permit. The permit stays good for what it says until the changed one
+# takes its place.
 module Work::Permits::Amend
-  # Returns the load's id. Raises Refused `not_issued`, `held_permit`, `not_attested`, `not_amendable`, `amended_already`.
+  # Returns the load's id. Raises Refused `not_issued`, `held_permit`, `not_attested`, `not_amendable`,
+  # `amended_already`.
   def self.call(permit_id, input, by:, now:)
     Work::Act.once(input[:key], "amend_permit", by:, now:, input: input.merge(permit_id:)) do |act|
-      permit = DB[:permits].where(id: permit_id).for_update.first or raise Work::NotFound.new("permit", permit_id)
+      permit = DB[:permits].where(id: permit_id).for_update.first or
+        raise Work::NotFound.new("permit", permit_id)
       file = DB[:permit_files].first(id: permit[:file_id])
       refuse(permit, file)
-      id = DB[:permits].insert(**permit.slice(:file_id, :jurisdiction, :kind, :miles), fee: nil, amends_id: permit_id, state: "sent", sent_at: now, attempt: 1)
+      id =
+        DB[:permits].insert(
+          **permit.slice(:file_id, :jurisdiction, :kind, :miles),
+          fee: nil,
+          amends_id: permit_id,
+          state: "sent",
+          sent_at: now,
+          attempt: 1
+        )
       Work::Permits::Apply.enqueue(permit_id: id)
-      act.changed("load", file[:load_id], { "permit #{permit[:jurisdiction]}" => ["issued", "amendment asked"] })
+      act.changed(
+        "load",
+        file[:load_id],
+        { "permit #{permit[:jurisdiction]}" => ["issued", "amendment asked"] }
+      )
       file[:load_id]
     end
   end
 
-  # What an issued permit would have changed, in words; nil where nothing has, or its state lets nothing of it change.
+  # What an issued permit would have changed, in words; nil where nothing has, or its state lets nothing of it
+  # change.
   def self.offered(permit, file)
     names = changed(permit, file)
-    names if permit[:state] == "issued" && permit[:office_id] && Core::Permits::Amendment.refused(names, allowed(permit), permit[:jurisdiction]).nil?
+    if permit[:state] == "issued" && permit[:office_id] &&
+         Core::Permits::Amendment.refused(names, allowed(permit), permit[:jurisdiction]).nil?
+      names
+    end
   end
 
   def self.refuse(permit, file)
-    raise Refused.new("held_permit", "This is a permit that the company holds: it is not changed from a load.", path: "") if permit[:standing_id]
-    raise Refused.new("not_issued", "Only an issued permit is amended: correct the file and send it.", path: "") unless permit[:state] == "issued" && permit[:office_id]
-    raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "") if file[:attested_at].nil?
-    raise Refused.new("amended_already", "The office has an amendment of it in hand.", path: "") if DB[:permits].where(amends_id: permit[:id]).exclude(state: "cancelled").any?
+    if permit[:standing_id]
+      raise Refused.new(
+              "held_permit",
+              "This is a permit that the company holds: it is not changed from a load.",
+              path: ""
+            )
+    end
+    unless permit[:state] == "issued" && permit[:office_id]
+      raise Refused.new(
+              "not_issued",
+              "Only an issued permit is amended: correct the file and send it.",
+              path: ""
+            )
+    end
+    if file[:attested_at].nil?
+      raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
+    end
+    if DB[:permits].where(amends_id: permit[:id]).exclude(state: "cancelled").any?
+      raise Refused.new("amended_already", "The office has an amendment of it in hand.", path: "")
+    end
 
-    said = Core::Permits::Amendment.refused(changed(permit, file), allowed(permit), PermitRules.all[permit[:jurisdiction]].name)
+    said =
+      Core::Permits::Amendment.refused(
+        changed(permit, file),
+        allowed(permit),
+        PermitRules.all[permit[:jurisdiction]].name
+      )
     raise Refused.new("not_amendable", said, path: "") if said
   end
 
-  def self.changed(permit, file) = Core::Permits::Amendment.changed(permit[:issued_for].to_h.transform_keys(&:to_sym), Store::Permits.issued_for(file).transform_keys(&:to_sym))
+  def self.changed(permit, file) =
+    Core::Permits::Amendment.changed(
+      permit[:issued_for].to_h.transform_keys(&:to_sym),
+      Store::Permits.issued_for(file).transform_keys(&:to_sym)
+    )
   def self.allowed(permit) = Store::Permits.rules[permit[:jurisdiction]].permit[:may_change]&.value || []
   private_class_method :refuse, :changed, :allowed
 end

@@ -9,22 +9,49 @@ class Work::Permits::Apply < Que::Job
   MOST_AHEAD_DAYS = 180
 
   # input - { key:, permit_id: or nil for all, answer: what the office asked for }
-  # Returns the load's id. What an office takes only later stays for then. Raises Refused `not_attested`, `nothing_to_send`,
+  # Returns the load's id. What an office takes only later stays for then. Raises Refused `not_attested`,
+  # `nothing_to_send`,
   # `too_far_ahead`.
   def self.to_offices(load_id, input, by:, now:)
     Work::Act.once(input[:key], "apply_for_permits", by:, now:, input: input.merge(load_id:)) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or raise Work::NotFound.new("permit file", load_id)
-      raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "") if file[:attested_at].nil?
+      file = DB[:permit_files].where(load_id:).for_update.first or
+        raise Work::NotFound.new("permit file", load_id)
+      if file[:attested_at].nil?
+        raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
+      end
 
-      permits = DB[:permits].where(file_id: file[:id], state: %w[draft refused asked]).exclude(kind: %w[not_covered divisible])
+      permits =
+        DB[:permits].where(file_id: file[:id], state: %w[draft refused asked]).exclude(
+          kind: %w[not_covered divisible]
+        )
       permits = permits.where(id: input[:permit_id]) if input[:permit_id]
-      raise Refused.new("nothing_to_send", "There is nothing to send: what is left is with its office, or issued, or cannot be applied for.", path: "") if permits.empty?
+      if permits.empty?
+        raise Refused.new(
+                "nothing_to_send",
+                "There is nothing to send: what is left is with its office, or issued, or cannot be applied for.",
+                path: ""
+              )
+      end
 
       early, ripe = permits.all.partition { |permit| from_on(permit, file) > now.to_date }
-      raise Refused.new("too_far_ahead", early.map { |permit| "#{permit[:jurisdiction]} takes it from #{from_on(permit, file)} on." }.join(" "), path: "/starts_on") if ripe.empty?
+      if ripe.empty?
+        raise Refused.new(
+                "too_far_ahead",
+                early
+                  .map { |permit| "#{permit[:jurisdiction]} takes it from #{from_on(permit, file)} on." }
+                  .join(" "),
+                path: "/starts_on"
+              )
+      end
 
       ripe.each do |permit|
-        DB[:permits].where(id: permit[:id]).update(state: "sent", sent_at: now, attempt: permit[:attempt] + 1, answer: input[:answer].to_s, version: permit[:version] + 1)
+        DB[:permits].where(id: permit[:id]).update(
+          state: "sent",
+          sent_at: now,
+          attempt: permit[:attempt] + 1,
+          answer: input[:answer].to_s,
+          version: permit[:version] + 1
+        )
         enqueue(permit_id: permit[:id])
       end
       act.changed("load", load_id, { permits: [nil, ripe.map { |permit| permit[:jurisdiction] }.join(", ")] })
@@ -39,11 +66,26 @@ class Work::Permits::Apply < Que::Job
   end
 
   # Those that wait for an answer are asked after each minute; what a clerk keyed in has no one to ask.
-  def self.ask_after = DB[:permits].where(state: "review").exclude(office_id: nil).select_map(:id).each { |permit_id| enqueue(permit_id:) }
+  def self.ask_after =
+    DB[:permits]
+      .where(state: "review")
+      .exclude(office_id: nil)
+      .select_map(:id)
+      .each { |permit_id| enqueue(permit_id:) }
 
   def run(permit_id:)
     permit = DB[:permits].first(id: permit_id, state: WAITING) or return finish
-    answer = permit[:state] == "review" ? office(permit).status(permit[:office_id]) : office(permit).apply(Work::Permits::Application.of(permit), key: "permit-#{permit[:id]}-#{permit[:attempt]}-#{permit[:sent_at].to_i}")
+    answer =
+      (
+        if permit[:state] == "review"
+          office(permit).status(permit[:office_id])
+        else
+          office(permit).apply(
+            Work::Permits::Application.of(permit),
+            key: "permit-#{permit[:id]}-#{permit[:attempt]}-#{permit[:sent_at].to_i}"
+          )
+        end
+      )
     pdf = answer["state"] == "issued" ? office(permit).pdf(answer["application"]) : nil
     DB.transaction do
       Work::Permits::TakeAnswer.call(permit_id, answer, pdf, now: Clock.now)

@@ -5,32 +5,58 @@ module Work::Permits::ChangeFile
   SIZE = %i[width_in height_in length_in trailer_length_in front_overhang_in rear_overhang_in gross_lb].freeze
   # No road tractor is lower (common practice).
   LEAST_HEIGHT_IN = 96
-  FIELDS = (SIZE + %i[divisible what serial_number reference contact deliver_by deliver_to starts_on wished_route]).freeze
+  FIELDS =
+    (
+      SIZE + %i[divisible what serial_number reference contact deliver_by deliver_to starts_on wished_route]
+    ).freeze
 
   # input - { version:, axles: Array of { weight_lb:, spacing_ft: }, **FIELDS }, all but the version optional
-  # Returns the load's id. Raises Work::Stale, Refused `axles_do_not_add`, `spacings_too_long`, `in_the_past`, `too_far_ahead`, `height_under_truck`,
+  # Returns the load's id. Raises Work::Stale, Refused `axles_do_not_add`, `spacings_too_long`, `in_the_past`,
+  # `too_far_ahead`, `height_under_truck`,
   # `field_missing`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(nil, "change_permit_file", by:, now:) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or raise Work::NotFound.new("permit file", load_id)
-      Work::Stale.check(file, input[:version], record_kind: "load", yours: input.slice(*FIELDS)) { file.slice(*FIELDS) }
+      file = DB[:permit_files].where(load_id:).for_update.first or
+        raise Work::NotFound.new("permit file", load_id)
+      Work::Stale.check(file, input[:version], record_kind: "load", yours: input.slice(*FIELDS)) do
+        file.slice(*FIELDS)
+      end
       change = input.slice(*FIELDS)
-      change[:axles] = Sequel.pg_jsonb(input[:axles].map { |row| row.transform_keys(&:to_s) }) if input[:axles]
-      check(file.merge(input.slice(*FIELDS)), input[:axles] || file[:axles].to_a.map { |row| row.transform_keys(&:to_sym) }, now)
+      change[:axles] = Sequel.pg_jsonb(input[:axles].map { |row| row.transform_keys(&:to_s) }) if input[
+        :axles
+      ]
+      check(
+        file.merge(input.slice(*FIELDS)),
+        input[:axles] || file[:axles].to_a.map { |row| row.transform_keys(&:to_sym) },
+        now
+      )
       # What is changed is not what was attested.
-      DB[:permit_files].where(id: file[:id]).update(**change, attested_by: nil, attested_at: nil, version: file[:version] + 1)
-      Work::Permits::Route.write(DB[:permit_files].first(id: file[:id])) if SIZE.any? { |name| change.key?(name) } || file[:way] != Store::Permits.way(load_id)
+      DB[:permit_files].where(id: file[:id]).update(
+        **change,
+        attested_by: nil,
+        attested_at: nil,
+        version: file[:version] + 1
+      )
+      if SIZE.any? { |name| change.key?(name) } || file[:way] != Store::Permits.way(load_id)
+        Work::Permits::Route.write(DB[:permit_files].first(id: file[:id]))
+      end
       Work::Permits::Draft.write(file[:id])
       act.changed("load", load_id, Work::Act.difference(file.slice(*FIELDS), change.slice(*FIELDS)))
       load_id
     end
   end
 
-  # The clerk says that size, weight and the facts are right, and that several pieces make nothing larger than the largest.
+  # The clerk says that size, weight and the facts are right, and that several pieces make nothing larger than
+  # the largest.
   def self.attest(load_id, input, by:, now:)
     Work::Act.once(input[:key], "attest_permit_file", by:, now:, input: input.merge(load_id:)) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or raise Work::NotFound.new("permit file", load_id)
-      DB[:permit_files].where(id: file[:id]).update(attested_by: by.name, attested_at: now, version: file[:version] + 1)
+      file = DB[:permit_files].where(load_id:).for_update.first or
+        raise Work::NotFound.new("permit file", load_id)
+      DB[:permit_files].where(id: file[:id]).update(
+        attested_by: by.name,
+        attested_at: now,
+        version: file[:version] + 1
+      )
       act.changed("load", load_id, { permit_file: [nil, "attested"] })
       load_id
     end
@@ -38,12 +64,44 @@ module Work::Permits::ChangeFile
 
   def self.check(file, axles, now)
     sum = axles.sum { |row| row[:weight_lb] }
-    raise Refused.new("axles_do_not_add", "The axles weigh #{sum} lb together, the gross says #{file[:gross_lb]}.", path: "/axles") if axles.any? && sum != file[:gross_lb]
-    raise Refused.new("spacings_too_long", "From the first axle to the last it is longer than the vehicle.", path: "/axles") if axles.sum { |row| BigDecimal(row[:spacing_ft].to_s) } * 12 > file[:length_in]
-    raise Refused.new("height_under_truck", "No tractor is that low: say the height of the whole, from the road.", path: "/height_in") if file[:height_in] < LEAST_HEIGHT_IN
-    raise Refused.new("field_missing", "Say to which #{file[:deliver_by] == "fax" ? "fax number" : "address"} it comes.", path: "/deliver_to") if file[:deliver_by] != "download" && file[:deliver_to].strip.empty?
-    raise Refused.new("in_the_past", "The start is in the past.", path: "/starts_on") if file[:starts_on] < now.to_date - 1
-    raise Refused.new("too_far_ahead", "No office takes an application half a year ahead.", path: "/starts_on") if file[:starts_on] > now.to_date + 180
+    if axles.any? && sum != file[:gross_lb]
+      raise Refused.new(
+              "axles_do_not_add",
+              "The axles weigh #{sum} lb together, the gross says #{file[:gross_lb]}.",
+              path: "/axles"
+            )
+    end
+    if axles.sum { |row| BigDecimal(row[:spacing_ft].to_s) } * 12 > file[:length_in]
+      raise Refused.new(
+              "spacings_too_long",
+              "From the first axle to the last it is longer than the vehicle.",
+              path: "/axles"
+            )
+    end
+    if file[:height_in] < LEAST_HEIGHT_IN
+      raise Refused.new(
+              "height_under_truck",
+              "No tractor is that low: say the height of the whole, from the road.",
+              path: "/height_in"
+            )
+    end
+    if file[:deliver_by] != "download" && file[:deliver_to].strip.empty?
+      raise Refused.new(
+              "field_missing",
+              "Say to which #{file[:deliver_by] == "fax" ? "fax number" : "address"} it comes.",
+              path: "/deliver_to"
+            )
+    end
+    if file[:starts_on] < now.to_date - 1
+      raise Refused.new("in_the_past", "The start is in the past.", path: "/starts_on")
+    end
+    if file[:starts_on] > now.to_date + 180
+      raise Refused.new(
+              "too_far_ahead",
+              "No office takes an application half a year ahead.",
+              path: "/starts_on"
+            )
+    end
   end
   private_class_method :check
 end

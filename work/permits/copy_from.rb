@@ -1,33 +1,78 @@
 # frozen_string_literal: true
 
-# Takes what an earlier permit's file says of the vehicle over for another load: sizes, axles, contact, how it is delivered, the way
-# wished. The kind of permit stays in every state that both have; units, dates, serial number and way are the load's own.
+# Takes what an earlier permit's file says of the vehicle over for another load: sizes, axles, contact, how it
+# is delivered, the way
+# wished. The kind of permit stays in every state that both have; units, dates, serial number and way are the
+# load's own.
 module Work::Permits::CopyFrom
-  TAKEN = %i[width_in height_in length_in trailer_length_in front_overhang_in rear_overhang_in gross_lb axles divisible contact deliver_by deliver_to wished_route].freeze
+  TAKEN = %i[
+    width_in
+    height_in
+    length_in
+    trailer_length_in
+    front_overhang_in
+    rear_overhang_in
+    gross_lb
+    axles
+    divisible
+    contact
+    deliver_by
+    deliver_to
+    wished_route
+  ].freeze
 
-  # input - { key:, permit_id: the earlier one }. Returns the load's id. Raises Refused `own_permit`, and as MakeFile.
+  # input - { key:, permit_id: the earlier one }. Returns the load's id. Raises Refused `own_permit`, and as
+  #         MakeFile.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "copy_permit", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
-      earlier = DB[:permits].first(id: input[:permit_id]) or raise Work::NotFound.new("permit", input[:permit_id])
+      earlier = DB[:permits].first(id: input[:permit_id]) or
+        raise Work::NotFound.new("permit", input[:permit_id])
       Work::Permits::MakeFile.new(load, by, now).make unless Store::Permits.file_of(load_id)
       file = Store::Permits.file_of(load_id)
-      raise Refused.new("own_permit", "That permit is of this very file.", path: "/permit_id") if file[:id] == earlier[:file_id]
+      if file[:id] == earlier[:file_id]
+        raise Refused.new("own_permit", "That permit is of this very file.", path: "/permit_id")
+      end
 
       take(file, DB[:permit_files].first(id: earlier[:file_id]))
-      act.changed("load", load_id, { permit_file: [nil, "copied from #{earlier[:number] || DB[:loads].where(id: DB[:permit_files].where(id: earlier[:file_id]).select(:load_id)).get(:number)}"] })
+      act.changed(
+        "load",
+        load_id,
+        {
+          permit_file: [
+            nil,
+            "copied from #{earlier[:number] || DB[:loads].where(id: DB[:permit_files].where(id: earlier[:file_id]).select(:load_id)).get(:number)}"
+          ]
+        }
+      )
       load_id
     end
   end
 
   def self.take(file, from)
-    taken = TAKEN.to_h { |column| [column, column == :axles ? Sequel.pg_jsonb(from[:axles].to_a) : from[column]] }
-    DB[:permit_files].where(id: file[:id]).update(**taken, attested_by: nil, attested_at: nil, version: file[:version] + 1)
+    taken =
+      TAKEN.to_h { |column| [column, column == :axles ? Sequel.pg_jsonb(from[:axles].to_a) : from[column]] }
+    DB[:permit_files].where(id: file[:id]).update(
+      **taken,
+      attested_by: nil,
+      attested_at: nil,
+      version: file[:version] + 1
+    )
     Work::Permits::Route.write(DB[:permit_files].first(id: file[:id]))
     Work::Permits::Draft.write(file[:id])
-    Store::Permits.permits(from[:id]).each do |permit|
-      DB[:permits].where(file_id: file[:id], jurisdiction: permit[:jurisdiction], state: Work::Permits::Draft::OPEN, standing_id: nil).exclude(kind: %w[not_covered divisible]).update(copied_from_id: permit[:id], kind: permit[:kind])
-    end
+    Store::Permits
+      .permits(from[:id])
+      .each do |permit|
+        DB[:permits]
+          .where(
+            file_id: file[:id],
+            jurisdiction: permit[:jurisdiction],
+            state: Work::Permits::Draft::OPEN,
+            standing_id: nil
+          )
+          .exclude(kind: %w[not_covered divisible])
+          .update(copied_from_id: permit[:id], kind: permit[:kind])
+      end
   end
   private_class_method :take
 end

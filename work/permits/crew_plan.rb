@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The plan of the crew that has a load, legal for its hours of service and within the hours in which its permits let it move.
+# The plan of the crew that has a load, legal for its hours of service and within the hours in which its
+# permits let it move.
 module Work::Permits::CrewPlan
   # Core::Hours::Plan from now on; nil where nobody has the load, or nothing is left to do.
   def self.of(load, now)

@@ -1,16 +1,30 @@
 # frozen_string_literal: true
 
-# The permits of a file, one for each state of the way that wants one, as the rules judge the size. Done again after a change: what is
-# issued or with an office stays, and what no longer is needed is cancelled while it is only a draft. Where a permit that the company
+# The permits of a file, one for each state of the way that wants one, as the rules judge the size. Done again
+# after a change: what is
+# issued or with an office stays, and what no longer is needed is cancelled while it is only a draft. Where a
+# permit that the company
 # holds covers the load, that one is used.
 module Work::Permits::Draft
   # What no office has in hand.
   OPEN = %w[draft refused].freeze
-  BARE = { state: "draft", standing_id: nil, number: nil, valid_from: nil, valid_to: nil, said: "", issued_for: Sequel.pg_jsonb({}) }.freeze
+  BARE = {
+    state: "draft",
+    standing_id: nil,
+    number: nil,
+    valid_from: nil,
+    valid_to: nil,
+    said: "",
+    issued_for: Sequel.pg_jsonb({})
+  }.freeze
 
   def self.write(file_id)
     file = DB[:permit_files].first(id: file_id)
-    there = Store::Permits.permits(file_id).reject { |permit| permit[:amends_id] && permit[:state] != "issued" }.to_h { |permit| [permit[:jurisdiction], permit] }
+    there =
+      Store::Permits
+        .permits(file_id)
+        .reject { |permit| permit[:amends_id] && permit[:state] != "issued" }
+        .to_h { |permit| [permit[:jurisdiction], permit] }
     verdicts(file).each { |verdict| of_state(file, verdict, there.delete(verdict.jurisdiction)) }
     there.each_value { |permit| drop(permit) }
     file_id
@@ -18,35 +32,70 @@ module Work::Permits::Draft
 
   # What every state on the way says of the vehicle.
   def self.verdicts(file)
-    Core::Permits.screen(vehicle(file), file[:route].to_a.map { |part| part["state"] }, rules: Store::Permits.rules, divisible: file[:divisible], miles: miles(file))
+    Core::Permits.screen(
+      vehicle(file),
+      file[:route].to_a.map { |part| part["state"] },
+      rules: Store::Permits.rules,
+      divisible: file[:divisible],
+      miles: miles(file)
+    )
   end
 
   def self.vehicle(file)
-    axles = file[:axles].to_a.map { |row| Core::Permits::Axle.new(weight_lb: row["weight_lb"], spacing_ft: BigDecimal(row["spacing_ft"].to_s)) }
-    Core::Permits::Vehicle.new(**file.slice(:width_in, :height_in, :length_in, :trailer_length_in, :front_overhang_in, :rear_overhang_in, :gross_lb), axles:)
+    axles =
+      file[:axles].to_a.map do |row|
+        Core::Permits::Axle.new(weight_lb: row["weight_lb"], spacing_ft: BigDecimal(row["spacing_ft"].to_s))
+      end
+    Core::Permits::Vehicle.new(
+      **file.slice(
+        :width_in,
+        :height_in,
+        :length_in,
+        :trailer_length_in,
+        :front_overhang_in,
+        :rear_overhang_in,
+        :gross_lb
+      ),
+      axles:
+    )
   end
 
   def self.of_state(file, verdict, permit)
     return drop(permit) if verdict.needs_permit == false
 
     held = Work::Permits::Standing.covering(file, verdict)
-    row = { kind: kept_kind(permit, verdict), miles: miles(file)[verdict.jurisdiction] || 0, fee: verdict.fee_cents && Money.to_d(verdict.fee_cents) }
+    row = {
+      kind: kept_kind(permit, verdict),
+      miles: miles(file)[verdict.jurisdiction] || 0,
+      fee: verdict.fee_cents && Money.to_d(verdict.fee_cents)
+    }
     row.merge!(Work::Permits::Standing.used(held)) if held
     row = { **BARE, **row } if held.nil? && permit&.fetch(:standing_id)
     return DB[:permits].insert(file_id: file[:id], jurisdiction: verdict.jurisdiction, **row) if permit.nil?
 
-    DB[:permits].where(id: permit[:id]).where(Sequel.|({ state: OPEN }, Sequel.~(standing_id: nil))).update(row)
+    DB[:permits]
+      .where(id: permit[:id])
+      .where(Sequel.|({ state: OPEN }, Sequel.~(standing_id: nil)))
+      .update(row)
   end
 
   # A copied permit keeps its kind while the state gives one at all.
   def self.kept_kind(permit, verdict)
-    permit && permit[:copied_from_id] && !%w[not_covered divisible].include?(verdict.kind) ? permit[:kind] : verdict.kind
+    if permit && permit[:copied_from_id] && !%w[not_covered divisible].include?(verdict.kind)
+      permit[:kind]
+    else
+      verdict.kind
+    end
   end
 
   def self.miles(file) = file[:route].to_a.to_h { |part| [part["state"], BigDecimal(part["miles"])] }
 
   def self.drop(permit)
-    permit && DB[:permits].where(id: permit[:id]).where(Sequel.|({ state: [*OPEN, "asked"] }, Sequel.~(standing_id: nil))).update(state: "cancelled")
+    permit &&
+      DB[:permits]
+        .where(id: permit[:id])
+        .where(Sequel.|({ state: [*OPEN, "asked"] }, Sequel.~(standing_id: nil)))
+        .update(state: "cancelled")
   end
   private_class_method :of_state, :kept_kind, :miles, :drop
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Keeps a tractor and a trailer as they are hooked, with the feet between all their axles, for every permit file to come.
+# Keeps a tractor and a trailer as they are hooked, with the feet between all their axles, for every permit
+# file to come.
 module Work::Permits::KeepCombination
   MOST_AXLES = 60
 
@@ -9,10 +10,28 @@ module Work::Permits::KeepCombination
   def self.call(input, by:, now:)
     Work::Act.once(input[:key], "keep_combination", by:, now:, input:) do |act|
       check(input)
-      row = { name: input[:name].to_s.strip, spacings_ft: Sequel.pg_jsonb(input[:spacings_ft]), made_by: by.name, made_at: now }
+      row = {
+        name: input[:name].to_s.strip,
+        spacings_ft: Sequel.pg_jsonb(input[:spacings_ft]),
+        made_by: by.name,
+        made_at: now
+      }
       there = live.where(input.slice(:tractor_id, :trailer_id)).for_update.first
-      id = there ? there[:id].tap { |found| DB[:combinations].where(id: found).update(**row, version: there[:version] + 1) } : DB[:combinations].insert(**input.slice(:tractor_id, :trailer_id), **row)
-      act.changed("unit", input[:tractor_id], { combination: [there && there[:spacings_ft].to_a.join(", "), input[:spacings_ft].join(", ")] })
+      id =
+        (
+          if there
+            there[:id].tap do |found|
+              DB[:combinations].where(id: found).update(**row, version: there[:version] + 1)
+            end
+          else
+            DB[:combinations].insert(**input.slice(:tractor_id, :trailer_id), **row)
+          end
+        )
+      act.changed(
+        "unit",
+        input[:tractor_id],
+        { combination: [there && there[:spacings_ft].to_a.join(", "), input[:spacings_ft].join(", ")] }
+      )
       id
     end
   end
@@ -31,10 +50,18 @@ module Work::Permits::KeepCombination
   def self.check(input)
     { tractor_id: "tractor", trailer_id: "trailer" }.each do |field, kind|
       next if input[field].nil? && kind == "trailer"
-      raise Refused.new("unknown_unit", "That is no #{kind}.", path: "/#{field}") unless DB[:units].where(id: input[field], kind:).any?
+      unless DB[:units].where(id: input[field], kind:).any?
+        raise Refused.new("unknown_unit", "That is no #{kind}.", path: "/#{field}")
+      end
     end
     spacings = input[:spacings_ft]
-    raise Refused.new("wrong_spacings", "The first axle has none before it, and the others are more than 0 ft behind.", path: "/spacings_ft") unless spacings.first&.zero? && spacings.drop(1).all?(&:positive?) && spacings.length > 1
+    unless spacings.first&.zero? && spacings.drop(1).all?(&:positive?) && spacings.length > 1
+      raise Refused.new(
+              "wrong_spacings",
+              "The first axle has none before it, and the others are more than 0 ft behind.",
+              path: "/spacings_ft"
+            )
+    end
   end
   private_class_method :check
 end

@@ -2,31 +2,68 @@
 
 # What an office without an interface has answered, keyed in by the clerk.
 module Work::Permits::KeyAnswer
-  # input - { key:, state: issued, review, asked or refused, said:, number:, fee: dollars, valid_from:, valid_to: Date }; an issued permit has the last four
+  # input - { key:, state: issued, review, asked or refused, said:, number:, fee: dollars, valid_from:,
+  #         valid_to: Date }; an issued permit has the last four
   # Returns the load's id. Raises Refused `not_attested`, `issued_already`, `field_missing`, `days_reversed`.
   def self.call(permit_id, input, by:, now:)
     Work::Act.once(input[:key], "key_permit_answer", by:, now:, input: input.merge(permit_id:)) do |act|
-      permit = DB[:permits].where(id: permit_id).for_update.first or raise Work::NotFound.new("permit", permit_id)
+      permit = DB[:permits].where(id: permit_id).for_update.first or
+        raise Work::NotFound.new("permit", permit_id)
       file = DB[:permit_files].first(id: permit[:file_id])
-      raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "") if file[:attested_at].nil?
-      raise Refused.new("issued_already", "This permit is #{permit[:state]} already: give it up first.", path: "") if %w[issued cancelled].include?(permit[:state])
+      if file[:attested_at].nil?
+        raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
+      end
+      if %w[issued cancelled].include?(permit[:state])
+        raise Refused.new(
+                "issued_already",
+                "This permit is #{permit[:state]} already: give it up first.",
+                path: ""
+              )
+      end
 
       # It no longer waits for an interface's answer.
-      change = { state: input[:state], said: input[:said].to_s.strip, office_id: nil, sent_at: permit[:sent_at] || now, answered_at: now, version: permit[:version] + 1 }
+      change = {
+        state: input[:state],
+        said: input[:said].to_s.strip,
+        office_id: nil,
+        sent_at: permit[:sent_at] || now,
+        answered_at: now,
+        version: permit[:version] + 1
+      }
       change.merge!(issued(input, file)) if input[:state] == "issued"
       DB[:permits].where(id: permit_id).update(change)
-      DB[:permits].where(id: permit[:amends_id]).update(state: "cancelled") if input[:state] == "issued" && permit[:amends_id]
-      act.changed("load", file[:load_id], { "permit #{permit[:jurisdiction]}" => [permit[:state], input[:state]] })
+      if input[:state] == "issued" && permit[:amends_id]
+        DB[:permits].where(id: permit[:amends_id]).update(state: "cancelled")
+      end
+      act.changed(
+        "load",
+        file[:load_id],
+        { "permit #{permit[:jurisdiction]}" => [permit[:state], input[:state]] }
+      )
       file[:load_id]
     end
   end
 
   def self.issued(input, file)
     missing = %i[number fee valid_from valid_to].find { |name| input[name].to_s.strip.empty? }
-    raise Refused.new("field_missing", "An issued permit has a number, a fee and its days.", path: "/#{missing}") if missing
-    raise Refused.new("days_reversed", "The last day is before the first.", path: "/valid_to") if input[:valid_to] < input[:valid_from]
+    if missing
+      raise Refused.new(
+              "field_missing",
+              "An issued permit has a number, a fee and its days.",
+              path: "/#{missing}"
+            )
+    end
+    if input[:valid_to] < input[:valid_from]
+      raise Refused.new("days_reversed", "The last day is before the first.", path: "/valid_to")
+    end
 
-    { number: input[:number].strip, fee: BigDecimal(input[:fee]), valid_from: input[:valid_from], valid_to: input[:valid_to], issued_for: Sequel.pg_jsonb(Store::Permits.issued_for(file)) }
+    {
+      number: input[:number].strip,
+      fee: BigDecimal(input[:fee]),
+      valid_from: input[:valid_from],
+      valid_to: input[:valid_to],
+      issued_for: Sequel.pg_jsonb(Store::Permits.issued_for(file))
+    }
   end
   private_class_method :issued
 end

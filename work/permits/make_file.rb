@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
-# Makes the permit file of a load in one act: what moves, from the load, its crew and the fleet; the way for that size; a permit for
+# Makes the permit file of a load in one act: what moves, from the load, its crew and the fleet; the way for
+# that size; a permit for
 # every state that wants one.
 class Work::Permits::MakeFile
-  # A tractor in front of its trailer, where nobody has measured the two together (common practice), in inches.
+  # A tractor in front of its trailer, where nobody has measured the two together (common practice), in
+  # inches.
   TRACTOR_IN = 264
   # A trailer that is not chosen yet: the 53 ft of 23 CFR 658.13.
   TRAILER_IN = 636
@@ -13,7 +15,9 @@ class Work::Permits::MakeFile
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "make_permit_file", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
-      raise Refused.new("file_is_there", "This load has its permit file already.", path: "") if Store::Permits.file_of(load_id)
+      if Store::Permits.file_of(load_id)
+        raise Refused.new("file_is_there", "This load has its permit file already.", path: "")
+      end
 
       new(load, by, now).make
       act.changed("load", load_id, { permit_file: [nil, "made"] })
@@ -32,21 +36,40 @@ class Work::Permits::MakeFile
   end
 
   def make
-    raise Refused.new("no_dimensions", "Say how wide and how high the freight is first.", path: "/freight") if @lines.none? { |line| line[:width_in] || line[:height_in] || line[:weight_lb] }
+    if @lines.none? { |line| line[:width_in] || line[:height_in] || line[:weight_lb] }
+      raise Refused.new("no_dimensions", "Say how wide and how high the freight is first.", path: "/freight")
+    end
 
-    file_id = DB[:permit_files].insert(load_id: @load[:id], made_by: @by.name, made_at: @now, contact: @by.name, **size, **facts)
+    file_id =
+      DB[:permit_files].insert(
+        load_id: @load[:id],
+        made_by: @by.name,
+        made_at: @now,
+        contact: @by.name,
+        **size,
+        **facts
+      )
     Work::Permits::Route.write(DB[:permit_files].first(id: file_id))
     Work::Permits::Draft.write(file_id)
   end
 
-  # What it measures on its trailer: the largest of several pieces on one move, on the deck of the trailer; the tractor and trailer are as
+  # What it measures on its trailer: the largest of several pieces on one move, on the deck of the trailer;
+  # the tractor and trailer are as
   # wide and high as the law lets them be.
   def size
     deck = O::DECK_IN[@trailer&.dig(:trailer_kind) || @load[:trailer_kind]] || 0
-    trailer_in = @trailer&.dig(:length_ft) ? @trailer[:length_ft] * 12 : @trailer&.dig(:inner_length_in) || TRAILER_IN
+    trailer_in =
+      @trailer&.dig(:length_ft) ? @trailer[:length_ft] * 12 : @trailer&.dig(:inner_length_in) || TRAILER_IN
     weight = @lines.filter_map { |line| line[:weight_lb] }.sum
-    { width_in: [most(:width_in) || 0, O::LEGAL_WIDTH_IN].max, height_in: [(most(:height_in) || 0) + deck, O::LEGAL_HEIGHT_IN].max, length_in: TRACTOR_IN + [trailer_in, most(:length_in) || 0].max, trailer_length_in: trailer_in,
-      rear_overhang_in: [(most(:length_in) || 0) - trailer_in, 0].max, front_overhang_in: 0, gross_lb: O.gross(weight, @tractor&.dig(:tare_lb), @trailer&.dig(:tare_lb)) }
+    {
+      width_in: [most(:width_in) || 0, O::LEGAL_WIDTH_IN].max,
+      height_in: [(most(:height_in) || 0) + deck, O::LEGAL_HEIGHT_IN].max,
+      length_in: TRACTOR_IN + [trailer_in, most(:length_in) || 0].max,
+      trailer_length_in: trailer_in,
+      rear_overhang_in: [(most(:length_in) || 0) - trailer_in, 0].max,
+      front_overhang_in: 0,
+      gross_lb: O.gross(weight, @tractor&.dig(:tare_lb), @trailer&.dig(:tare_lb))
+    }
   end
 
   private
@@ -55,7 +78,13 @@ class Work::Permits::MakeFile
 
   def facts
     starts_at = @load[:pickup_at] || (@now + 86_400)
-    { tractor_id: @tractor&.fetch(:id), trailer_id: @trailer&.fetch(:id), what: @lines.map { |line| line[:what] }.join(", "), serial_number: @lines.map { |line| line[:serial_number] }.reject(&:empty?).first || "none",
-      reference: @load[:reference].to_s, starts_on: TZInfo::Timezone.get(@load[:pickup_zone] || "UTC").to_local(starts_at).to_date }
+    {
+      tractor_id: @tractor&.fetch(:id),
+      trailer_id: @trailer&.fetch(:id),
+      what: @lines.map { |line| line[:what] }.join(", "),
+      serial_number: @lines.map { |line| line[:serial_number] }.reject(&:empty?).first || "none",
+      reference: @load[:reference].to_s,
+      starts_on: TZInfo::Timezone.get(@load[:pickup_zone] || "UTC").to_local(starts_at).to_date
+    }
   end
 end

@@ -22,15 +22,33 @@ module Work::Permits::Missing
   def self.outdated(file) = G.outdated(move(file), freight(file[:load_id]))
 
   def self.held(file)
-    Store::Permits.permits(file[:id]).map { |row| G::Held.new(**row.slice(:jurisdiction, :state, :number, :valid_from, :valid_to), of: row[:issued_for].to_h.transform_keys(&:to_sym)) }
+    Store::Permits
+      .permits(file[:id])
+      .map do |row|
+        G::Held.new(
+          **row.slice(:jurisdiction, :state, :number, :valid_from, :valid_to),
+          of: row[:issued_for].to_h.transform_keys(&:to_sym)
+        )
+      end
   end
 
-  def self.move(file) = G::Move.new(of: file.slice(*G::SIZES, :tractor_id, :way), starts_on: nil, ends_on: nil, last_state: file[:route].to_a.last&.fetch("state"))
+  def self.move(file) =
+    G::Move.new(
+      of: file.slice(*G::SIZES, :tractor_id, :way),
+      starts_on: nil,
+      ends_on: nil,
+      last_state: file[:route].to_a.last&.fetch("state")
+    )
 
   def self.freight(load_id)
     lines = Store::Freight.parts(:freight_lines, load_id)
     most = ->(column) { lines.filter_map { |line| line[column] }.max || 0 }
-    G::Freight.new(width_in: most.call(:width_in), length_in: most.call(:length_in), weight_lb: lines.sum { |line| line[:weight_lb] || 0 }, way: Store::Permits.way(load_id))
+    G::Freight.new(
+      width_in: most.call(:width_in),
+      length_in: most.call(:length_in),
+      weight_lb: lines.sum { |line| line[:weight_lb] || 0 },
+      way: Store::Permits.way(load_id)
+    )
   end
   private_class_method :held, :move, :freight
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# A permit office: the same small interface for all of them (docs/offices.md). The stand-in and a real partner are told apart by the
+# A permit office: the same small interface for all of them (docs/offices.md). The stand-in and a real partner
+# are told apart by the
 # address.
 class Work::Permits::Office
   # What an office may say; anything else is nonsense, and is asked again.
@@ -12,13 +13,15 @@ class Work::Permits::Office
     @service = Work::Service.new("the office of #{jurisdiction}", Settings.office_url, read_timeout:)
   end
 
-  # Both return { "application", "state", "message", "number", "fee", "valid_from", "valid_to", "conditions" }, the last five where it is
+  # Both return { "application", "state", "message", "number", "fee", "valid_from", "valid_to", "conditions"
+  # }, the last five where it is
   # issued: BigDecimal dollars and Dates. Raise Work::Service::Unreachable.
   def apply(application, key:) = read(@service.post(@path, application, key:))
   def status(id) = read(@service.get("#{@path}/#{id}"))
   def pdf(id) = @service.get("#{@path}/#{id}/permit.pdf")
 
-  # What the company has there in advance, and whether somebody is in: { "balance" => BigDecimal, "open" => true or false, "opens_at" => text }
+  # What the company has there in advance, and whether somebody is in: { "balance" => BigDecimal, "open" =>
+  # true or false, "opens_at" => text }
   def account
     answer = JSON.parse(@service.get("#{@office}/account"))
     answer.merge("balance" => BigDecimal(answer.fetch("balance")))
@@ -35,9 +38,14 @@ class Work::Permits::Office
 
   def paid(body)
     answer = JSON.parse(body)
-    wanted = { "paid" => "receipt", "open" => "checkout", "failed" => "message" }[answer["state"]] if answer.is_a?(Hash)
+    wanted =
+      { "paid" => "receipt", "open" => "checkout", "failed" => "message" }[answer["state"]] if answer.is_a?(
+      Hash
+    )
     sound = wanted && answer[wanted].is_a?(String) && answer["payment"].is_a?(String)
-    raise Work::Service::Unreachable, "the office answered nonsense" unless sound && (wanted != "checkout" || answer[wanted].match?(%r{\Ahttps?://}))
+    unless sound && (wanted != "checkout" || answer[wanted].match?(%r{\Ahttps?://}))
+      raise Work::Service::Unreachable, "the office answered nonsense"
+    end
 
     answer
   rescue JSON::ParserError
@@ -46,7 +54,9 @@ class Work::Permits::Office
 
   def read(body)
     answer = JSON.parse(body)
-    raise Work::Service::Unreachable, "the office answered nonsense" unless answer.is_a?(Hash) && STATES.include?(answer["state"]) && answer["application"].is_a?(String)
+    unless answer.is_a?(Hash) && STATES.include?(answer["state"]) && answer["application"].is_a?(String)
+      raise Work::Service::Unreachable, "the office answered nonsense"
+    end
 
     answer["state"] == "issued" ? answer.merge(issued(answer)) : answer
   rescue JSON::ParserError, KeyError, TypeError, ArgumentError
@@ -54,6 +64,11 @@ class Work::Permits::Office
   end
 
   def issued(answer)
-    { "number" => String(answer.fetch("number")), "fee" => BigDecimal(answer.fetch("fee").to_s), "valid_from" => Date.iso8601(answer.fetch("valid_from")), "valid_to" => Date.iso8601(answer.fetch("valid_to")) }
+    {
+      "number" => String(answer.fetch("number")),
+      "fee" => BigDecimal(answer.fetch("fee").to_s),
+      "valid_from" => Date.iso8601(answer.fetch("valid_from")),
+      "valid_to" => Date.iso8601(answer.fetch("valid_to"))
+    }
   end
 end

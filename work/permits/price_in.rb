@@ -1,17 +1,25 @@
 # frozen_string_literal: true
 
-# Puts what the permits cost into the load's price: the fee of each state, its escorts by the mile and the day, a fee for the service. Done again,
+# Puts what the permits cost into the load's price: the fee of each state, its escorts by the mile and the
+# day, a fee for the service. Done again,
 # what it put there before is replaced.
 class Work::Permits::PriceIn
   LINES = /\A(?:Permit [A-Z]{2}|Permit service|Escorts [A-Z]{2}: .*)\z/
 
-  # input - { key:, escort_mile_rate: dollars a mile and vehicle, escort_day_rate: dollars a day and vehicle, service_fee: dollars; all may be left out }
+  # input - { key:, escort_mile_rate: dollars a mile and vehicle, escort_day_rate: dollars a day and vehicle,
+  #         service_fee: dollars; all may be left out }
   # Returns the load's id. Raises Refused `under_way`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "price_permits", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
       file = Store::Permits.file_of(load_id) or raise Work::NotFound.new("permit file", load_id)
-      raise Refused.new("under_way", "This load is #{load[:state].tr("_", " ")}: its price no longer changes here.", path: "") unless Core::Freight::States::CHANGEABLE.include?(load[:state])
+      unless Core::Freight::States::CHANGEABLE.include?(load[:state])
+        raise Refused.new(
+                "under_way",
+                "This load is #{load[:state].tr("_", " ")}: its price no longer changes here.",
+                path: ""
+              )
+      end
 
       total = new(load, file, input, now).write
       act.changed("load", load_id, { total: [load[:total], total] })
@@ -23,15 +31,24 @@ class Work::Permits::PriceIn
     @load = load
     @file = file
     @now = now
-    @escort_mile_rate, @escort_day_rate, @service_fee = input.values_at(:escort_mile_rate, :escort_day_rate, :service_fee).map { |text| text && BigDecimal(text) }
+    @escort_mile_rate, @escort_day_rate, @service_fee =
+      input
+        .values_at(:escort_mile_rate, :escort_day_rate, :service_fee)
+        .map { |text| text && BigDecimal(text) }
   end
 
   # Returns the load's new total.
   def write
-    kept = Store::Freight.parts(:accessorials, @load[:id]).reject { |row| LINES.match?(row[:label]) }.map { |row| row.slice(:label, :amount) }
+    kept =
+      Store::Freight
+        .parts(:accessorials, @load[:id])
+        .reject { |row| LINES.match?(row[:label]) }
+        .map { |row| row.slice(:label, :amount) }
     lines = [*kept, *of_permits].reject { |line| line[:amount].zero? }
     DB[:accessorials].where(load_id: @load[:id]).delete
-    lines.each_with_index { |line, position| DB[:accessorials].insert(load_id: @load[:id], position:, **line) }
+    lines.each_with_index do |line, position|
+      DB[:accessorials].insert(load_id: @load[:id], position:, **line)
+    end
     sum = lines.sum(BigDecimal(0)) { |line| line[:amount] }
     total = @load[:total] - @load[:accessorial_total] + sum
     DB[:loads].where(id: @load[:id]).update(accessorial_total: sum, total:, version: @load[:version] + 1)
@@ -43,20 +60,36 @@ class Work::Permits::PriceIn
   def of_permits
     verdicts = Work::Permits::Draft.verdicts(@file).to_h { |verdict| [verdict.jurisdiction, verdict] }
     permits = Store::Permits.permits(@file[:id])
-    fees = permits.map { |permit| { label: "Permit #{permit[:jurisdiction]}", amount: permit[:fee] || BigDecimal(0) } }
+    fees =
+      permits.map do |permit|
+        { label: "Permit #{permit[:jurisdiction]}", amount: permit[:fee] || BigDecimal(0) }
+      end
     service = @service_fee ? [{ label: "Permit service", amount: @service_fee }] : []
     fees + permits.flat_map { |permit| escorts(permit, verdicts[permit[:jurisdiction]]) } + service
   end
 
-  # The most vehicles that any road of the state asks for, over all its miles and days: what is needed only on narrow roads costs no more
+  # The most vehicles that any road of the state asks for, over all its miles and days: what is needed only on
+  # narrow roads costs no more
   # than that.
   def escorts(permit, verdict)
     vehicles = verdict ? verdict.escorts.map { |escort| escort[:front] + escort[:rear] }.max.to_i : 0
     return [] if vehicles.zero?
 
     name = "Escorts #{permit[:jurisdiction]}: #{vehicles} for"
-    [@escort_mile_rate && { label: "#{name} #{permit[:miles].to_s("F")} mi", amount: (permit[:miles] * vehicles * @escort_mile_rate).round(2) },
-     @escort_day_rate && days[permit[:jurisdiction]]&.then { |count| { label: "#{name} #{count} #{count == 1 ? "day" : "days"}", amount: (vehicles * count * @escort_day_rate).round(2) } }].compact
+    [
+      @escort_mile_rate &&
+        {
+          label: "#{name} #{permit[:miles].to_s("F")} mi",
+          amount: (permit[:miles] * vehicles * @escort_mile_rate).round(2)
+        },
+      @escort_day_rate &&
+        days[permit[:jurisdiction]]&.then do |count|
+          {
+            label: "#{name} #{count} #{count == 1 ? "day" : "days"}",
+            amount: (vehicles * count * @escort_day_rate).round(2)
+          }
+        end
+    ].compact
   end
 
   def days = @days ||= Work::Permits::ThroughStates.days(@file, Work::Permits::CrewPlan.of(@load, @now))

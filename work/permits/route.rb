@@ -1,18 +1,55 @@
 # frozen_string_literal: true
 
-# The way for a load's size: by state, with what stands in the way of it; where no way is found the clerk's wish goes to the offices.
+# The way for a load's size: by state, with what stands in the way of it; where no way is found the clerk's
+# wish goes to the offices.
 module Work::Permits::Route
   def self.write(file)
     stops = Store::Freight.stops(file[:load_id])
     route = route(stops, file)
-    found = route ? { route: parts(route), obstacles: obstacles(route), sections: sections(route), detour: detour(route) } : { route: straight(stops), obstacles: [{ "said" => @trouble }], sections: [], detour: {} }
-    DB[:permit_files].where(id: file[:id]).update(**found.transform_values { |value| Sequel.pg_jsonb(value) }, way: Store::Permits.way(file[:load_id]))
+    found =
+      (
+        if route
+          {
+            route: parts(route),
+            obstacles: obstacles(route),
+            sections: sections(route),
+            detour: detour(route)
+          }
+        else
+          { route: straight(stops), obstacles: [{ "said" => @trouble }], sections: [], detour: {} }
+        end
+      )
+    DB[:permit_files].where(id: file[:id]).update(
+      **found.transform_values { |value| Sequel.pg_jsonb(value) },
+      way: Store::Permits.way(file[:load_id])
+    )
   end
 
   def self.route(stops, file)
-    vehicle = Core::Roads::Vehicle::USUAL.with(width_in: file[:width_in], height_in: file[:height_in], length_in: file[:length_in], gross_lb: file[:gross_lb])
-    points = stops.map { |row| { latitude: row[:latitude], longitude: row[:longitude], name: "#{row[:town]}, #{row[:state]}" } }
-    Core::Roads.route(Work::Roads::Leg.network, RoadData.gazetteer, Core::Roads::Request.new(stops: points, via: [], prefer: :time, vehicle:, avoid_states: [], avoid_roads: [], avoid_tolls: false))
+    vehicle =
+      Core::Roads::Vehicle::USUAL.with(
+        width_in: file[:width_in],
+        height_in: file[:height_in],
+        length_in: file[:length_in],
+        gross_lb: file[:gross_lb]
+      )
+    points =
+      stops.map do |row|
+        { latitude: row[:latitude], longitude: row[:longitude], name: "#{row[:town]}, #{row[:state]}" }
+      end
+    Core::Roads.route(
+      Work::Roads::Leg.network,
+      RoadData.gazetteer,
+      Core::Roads::Request.new(
+        stops: points,
+        via: [],
+        prefer: :time,
+        vehicle:,
+        avoid_states: [],
+        avoid_roads: [],
+        avoid_tolls: false
+      )
+    )
   rescue Refused => e
     @trouble = e.message # no way: the office's review finds one, by the clerk's wish
     nil
@@ -22,15 +59,28 @@ module Work::Permits::Route
   def self.parts(route)
     route.by_state.map do |state, tenths|
       legs = route.legs.select { |leg| leg.state == state }
-      { state:, miles: Money.rate_text(BigDecimal(tenths) / 10, places: 1), from: legs.first&.from.to_s, to: legs.last&.to.to_s, turns: turns(legs) }
+      {
+        state:,
+        miles: Money.rate_text(BigDecimal(tenths) / 10, places: 1),
+        from: legs.first&.from.to_s,
+        to: legs.last&.to.to_s,
+        turns: turns(legs)
+      }
     end
   end
 
   # Road by road: how far, how long, and to where.
   def self.turns(legs)
-    legs.chunk_while { |a, b| a.road == b.road }.map do |same|
-      { road: same.first.road, to: same.last.to.to_s, miles: Money.rate_text(BigDecimal(same.sum(&:tenths)) / 10, places: 1), minutes: same.sum(&:minutes).round }
-    end
+    legs
+      .chunk_while { |a, b| a.road == b.road }
+      .map do |same|
+        {
+          road: same.first.road,
+          to: same.last.to.to_s,
+          miles: Money.rate_text(BigDecimal(same.sum(&:tenths)) / 10, places: 1),
+          minutes: same.sum(&:minutes).round
+        }
+      end
   end
 
   # By leg of the load, in parts that ask the same at the same hours.
@@ -44,17 +94,31 @@ module Work::Permits::Route
     around = route.parts.select(&:free)
     return {} if around.empty?
 
-    { miles: Money.rate_text(BigDecimal(around.sum { |part| part.tenths - part.free.first }) / 10, places: 1), minutes: around.sum { |part| part.minutes - part.free.last } }
+    {
+      miles: Money.rate_text(BigDecimal(around.sum { |part| part.tenths - part.free.first }) / 10, places: 1),
+      minutes: around.sum { |part| part.minutes - part.free.last }
+    }
   end
 
   # Without a way, the states of the stops at least.
-  def self.straight(stops) = stops.map { |stop| stop[:state] }.uniq.map { |state| { state:, miles: "0.0", from: "", to: "", turns: [] } }
+  def self.straight(stops) =
+    stops
+      .map { |stop| stop[:state] }
+      .uniq
+      .map { |state| { state:, miles: "0.0", from: "", to: "", turns: [] } }
 
   # Each with its place, its limit, and by how much the load is beyond it.
   def self.obstacles(route)
     route.restrictions.map do |met|
       restriction = met.restriction
-      { "road" => restriction.road, "state" => restriction.state, "near" => restriction.near, "said" => restriction.said, "beyond" => beyond(restriction, met.needed), "avoided" => met.avoided }
+      {
+        "road" => restriction.road,
+        "state" => restriction.state,
+        "near" => restriction.near,
+        "said" => restriction.said,
+        "beyond" => beyond(restriction, met.needed),
+        "avoided" => met.avoided
+      }
     end
   end
 
@@ -62,7 +126,11 @@ module Work::Permits::Route
     return unless restriction.limit && needed.is_a?(Integer) && needed > restriction.limit
 
     over = needed - restriction.limit
-    restriction.kind == "gross_lb" ? "#{over} lb too heavy" : "#{Core::Roads.feet(over)} too #{{ "height_in" => "high", "width_in" => "wide", "length_in" => "long" }.fetch(restriction.kind)}"
+    if restriction.kind == "gross_lb"
+      "#{over} lb too heavy"
+    else
+      "#{Core::Roads.feet(over)} too #{{ "height_in" => "high", "width_in" => "wide", "length_in" => "long" }.fetch(restriction.kind)}"
+    end
   end
   private_class_method :route, :parts, :turns, :straight, :obstacles, :beyond, :sections, :detour
 end

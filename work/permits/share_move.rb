@@ -2,11 +2,14 @@
 
 # Several loads on one move: they share a permit file, with the largest of each size and one way for all.
 module Work::Permits::ShareMove
-  # input - { key:, load: the other's number }. Returns the load's id. Raises Refused `unknown_load`, `file_is_there`, `other_way`.
+  # input - { key:, load: the other's number }. Returns the load's id. Raises Refused `unknown_load`,
+  #         `file_is_there`, `other_way`.
   def self.add(load_id, input, by:, now:)
     Work::Act.once(input[:key], "share_move", by:, now:, input: input.merge(load_id:)) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or raise Work::NotFound.new("permit file", load_id)
-      other = DB[:loads].first(number: input[:load].strip.upcase) or raise Refused.new("unknown_load", "There is no load #{input[:load]}.", path: "/load")
+      file = DB[:permit_files].where(load_id:).for_update.first or
+        raise Work::NotFound.new("permit file", load_id)
+      other = DB[:loads].first(number: input[:load].strip.upcase) or
+        raise Refused.new("unknown_load", "There is no load #{input[:load]}.", path: "/load")
       refuse(file, other)
       DB[:permit_file_loads].insert(load_id: other[:id], file_id: file[:id])
       write(file, Work::Permits::MakeFile.new(Store::Freight.load_for_change(other[:id]), by, now).size)
@@ -18,8 +21,11 @@ module Work::Permits::ShareMove
   # Takes a load out of the move. The sizes stay as they are until the clerk corrects them.
   def self.remove(load_id, other_id, input, by:, now:)
     Work::Act.once(input[:key], "leave_move", by:, now:, input: input.merge(load_id:, other_id:)) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or raise Work::NotFound.new("permit file", load_id)
-      raise Work::NotFound.new("load on this move", other_id) if DB[:permit_file_loads].where(load_id: other_id, file_id: file[:id]).delete.zero?
+      file = DB[:permit_files].where(load_id:).for_update.first or
+        raise Work::NotFound.new("permit file", load_id)
+      if DB[:permit_file_loads].where(load_id: other_id, file_id: file[:id]).delete.zero?
+        raise Work::NotFound.new("load on this move", other_id)
+      end
 
       write(file, {})
       [load_id, other_id].each { |id| act.changed("load", id, { move: ["shared", nil] }) }
@@ -28,13 +34,27 @@ module Work::Permits::ShareMove
   end
 
   def self.refuse(file, other)
-    raise Refused.new("file_is_there", "#{other[:number]} has a permit file already.", path: "/load") if Store::Permits.file_of(other[:id])
-    raise Refused.new("other_way", "#{other[:number]} goes another way: #{Store::Permits.way(other[:id])}.", path: "/load") if Store::Permits.way(other[:id]) != file[:way]
+    if Store::Permits.file_of(other[:id])
+      raise Refused.new("file_is_there", "#{other[:number]} has a permit file already.", path: "/load")
+    end
+    if Store::Permits.way(other[:id]) != file[:way]
+      raise Refused.new(
+              "other_way",
+              "#{other[:number]} goes another way: #{Store::Permits.way(other[:id])}.",
+              path: "/load"
+            )
+    end
   end
 
   def self.write(file, size)
     larger = size.to_h { |name, amount| [name, [file[name] || 0, amount].max] }
-    DB[:permit_files].where(id: file[:id]).update(**larger, **(larger[:gross_lb] == file[:gross_lb] || larger.empty? ? {} : { axles: Sequel.pg_jsonb([]) }), attested_by: nil, attested_at: nil, version: file[:version] + 1)
+    DB[:permit_files].where(id: file[:id]).update(
+      **larger,
+      **(larger[:gross_lb] == file[:gross_lb] || larger.empty? ? {} : { axles: Sequel.pg_jsonb([]) }),
+      attested_by: nil,
+      attested_at: nil,
+      version: file[:version] + 1
+    )
     Work::Permits::Route.write(DB[:permit_files].first(id: file[:id])) if larger.any?
     Work::Permits::Draft.write(file[:id])
   end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Writes down what an office has answered. Twice the same is once; an issued permit's PDF goes to the load's papers.
+# Writes down what an office has answered. Twice the same is once; an issued permit's PDF goes to the load's
+# papers.
 module Work::Permits::TakeAnswer
   def self.call(permit_id, answer, pdf, now:)
     Work::Act.once(nil, "permit_#{answer["state"]}", by: Work::Actor.system, now:) do |act|
@@ -11,29 +12,60 @@ module Work::Permits::TakeAnswer
       said = [answer["message"], *answer["conditions"]].compact.join(" ")
       next permit_id if permit[:state] == answer["state"] && permit[:said] == said
 
-      change = { state: answer["state"], office_id: answer["application"], said:, answered_at: now, version: permit[:version] + 1 }
+      change = {
+        state: answer["state"],
+        office_id: answer["application"],
+        said:,
+        answered_at: now,
+        version: permit[:version] + 1
+      }
       change.merge!(issued(answer, file, pdf, now)) if answer["state"] == "issued"
       DB[:permits].where(id: permit_id).update(change)
       # What it amends has had its time.
-      DB[:permits].where(id: permit[:amends_id]).update(state: "cancelled") if answer["state"] == "issued" && permit[:amends_id]
-      act.changed("load", file[:load_id], { "permit #{permit[:jurisdiction]}" => [permit[:state], answer["state"]] })
+      if answer["state"] == "issued" && permit[:amends_id]
+        DB[:permits].where(id: permit[:amends_id]).update(state: "cancelled")
+      end
+      act.changed(
+        "load",
+        file[:load_id],
+        { "permit #{permit[:jurisdiction]}" => [permit[:state], answer["state"]] }
+      )
       permit_id
     end
   end
 
   def self.issued(answer, file, pdf, now)
-    { number: answer["number"], fee: answer["fee"], valid_from: answer["valid_from"], valid_to: answer["valid_to"], paper_id: paper(file, pdf, now),
-      issued_for: Sequel.pg_jsonb(Store::Permits.issued_for(file)) }
+    {
+      number: answer["number"],
+      fee: answer["fee"],
+      valid_from: answer["valid_from"],
+      valid_to: answer["valid_to"],
+      paper_id: paper(file, pdf, now),
+      issued_for: Sequel.pg_jsonb(Store::Permits.issued_for(file))
+    }
   end
 
   # The PDF, with every load that moves on it; the file's own load has the one that the permit names.
   def self.paper(file, pdf, now)
-    Store::Permits.loads_of(file).map do |load_id|
-      trip_id = Store::Freight.live_trip(load_id)&.fetch(:id)
-      paper_id = DB[:papers].insert(load_id:, trip_id:, kind: "permit", content_type: "application/pdf", bytes: pdf.bytesize, sha256: Digest::SHA256.hexdigest(pdf), by: "permit office", at: now)
-      DB[:paper_contents].insert(paper_id:, content: Sequel.blob(pdf))
-      paper_id
-    end.first
+    Store::Permits
+      .loads_of(file)
+      .map do |load_id|
+        trip_id = Store::Freight.live_trip(load_id)&.fetch(:id)
+        paper_id =
+          DB[:papers].insert(
+            load_id:,
+            trip_id:,
+            kind: "permit",
+            content_type: "application/pdf",
+            bytes: pdf.bytesize,
+            sha256: Digest::SHA256.hexdigest(pdf),
+            by: "permit office",
+            at: now
+          )
+        DB[:paper_contents].insert(paper_id:, content: Sequel.blob(pdf))
+        paper_id
+      end
+      .first
   end
   private_class_method :issued, :paper
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Writes down how a payment at an office stands: paid, with its receipt; failed, and then its permits are to be paid again; or waiting for
+# Writes down how a payment at an office stands: paid, with its receipt; failed, and then its permits are to
+# be paid again; or waiting for
 # the card.
 module Work::Permits::TakePayment
   def self.call(receipt_id, answer, pdf, now:)
@@ -12,7 +13,15 @@ module Work::Permits::TakePayment
       load_ids = DB[:permit_files].where(id: permits.select(:file_id)).select_map(:load_id)
       DB[:permit_receipts].where(id: receipt_id).update(office_id: answer["payment"], **of(answer, pdf, now))
       permits.update(receipt_id: nil) if answer["state"] == "failed"
-      load_ids.each { |load_id| act.changed("load", load_id, { "permit fee #{receipt[:jurisdiction]}" => ["payment started", answer["state"]] }) } unless answer["state"] == "open"
+      unless answer["state"] == "open"
+        load_ids.each do |load_id|
+          act.changed(
+            "load",
+            load_id,
+            { "permit fee #{receipt[:jurisdiction]}" => ["payment started", answer["state"]] }
+          )
+        end
+      end
       act.changed("permit_receipt", receipt_id, { state: [receipt[:state], answer["state"]] })
       receipt_id
     end
@@ -20,9 +29,12 @@ module Work::Permits::TakePayment
 
   def self.of(answer, pdf, now)
     case answer["state"]
-    when "paid" then { state: "paid", number: answer["receipt"], pdf: Sequel.blob(pdf), ended_at: now, checkout_url: nil }
-    when "failed" then { state: "failed", said: answer["message"].to_s, ended_at: now, checkout_url: nil }
-    else { checkout_url: answer["checkout"] }
+    when "paid"
+      { state: "paid", number: answer["receipt"], pdf: Sequel.blob(pdf), ended_at: now, checkout_url: nil }
+    when "failed"
+      { state: "failed", said: answer["message"].to_s, ended_at: now, checkout_url: nil }
+    else
+      { checkout_url: answer["checkout"] }
     end
   end
   private_class_method :of

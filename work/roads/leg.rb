@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The way from one place of ours to the next: by road, or, where the network does not reach, an estimate that says so.
+# The way from one place of ours to the next: by road, or, where the network does not reach, an estimate that
+# says so.
 class Work::Roads::Leg
   # Roads bend: truck miles over great-circle miles, common practice for a first estimate.
   CIRCUITY = 1.2
@@ -16,10 +17,20 @@ class Work::Roads::Leg
     @from = from
     @to = to
     vehicle = Core::Roads::Vehicle::USUAL.with(hazmat:)
-    request = Core::Roads::Request.new(stops: [point(from), point(to)], via: via.map { |spot| spot.transform_keys(&:to_sym) }, prefer: :time, vehicle:, avoid_states: [], avoid_roads: [], avoid_tolls: false)
+    request =
+      Core::Roads::Request.new(
+        stops: [point(from), point(to)],
+        via: via.map { |spot| spot.transform_keys(&:to_sym) },
+        prefer: :time,
+        vehicle:,
+        avoid_states: [],
+        avoid_roads: [],
+        avoid_tolls: false
+      )
     @route = Core::Roads.route(self.class.network, RoadData.gazetteer, request)
   rescue Refused
-    # A place off the network (Alaska, an island) has no way; what the person typed is not wrong for it. A via point is.
+    # A place off the network (Alaska, an island) has no way; what the person typed is not wrong for it. A via
+    # point is.
     raise if via.any?
 
     @route = nil
@@ -31,19 +42,45 @@ class Work::Roads::Leg
   def tolls = @route ? Money.to_d(@route.toll_cents) : BigDecimal("0")
 
   # Array of { state:, miles: text }, as it is kept and shown.
-  def by_state = @route ? @route.by_state.map { |state, tenths| { state:, miles: Money.rate_text(BigDecimal(tenths) / 10, places: 1) } } : []
+  def by_state =
+    if @route
+      @route.by_state.map do |state, tenths|
+        { state:, miles: Money.rate_text(BigDecimal(tenths) / 10, places: 1) }
+      end
+    else
+      []
+    end
 
   # The columns of a stop for the way to it.
-  def stop_columns = { leg_miles: miles, leg_minutes: minutes, leg_by_state: Sequel.pg_jsonb(by_state), leg_estimated: estimated? }
+  def stop_columns =
+    {
+      leg_miles: miles,
+      leg_minutes: minutes,
+      leg_by_state: Sequel.pg_jsonb(by_state),
+      leg_estimated: estimated?
+    }
 
   # The columns of a trip's stop for the way to it.
-  def trip_stop_columns = { miles:, minutes:, by_state: Sequel.pg_jsonb(by_state), tolls:, estimated: estimated? }
+  def trip_stop_columns =
+    { miles:, minutes:, by_state: Sequel.pg_jsonb(by_state), tolls:, estimated: estimated? }
 
   private
 
-  def point(row) = { latitude: row[:latitude], longitude: row[:longitude], name: row[:town] && "#{row[:town]}, #{row[:state]}" }
+  def point(row) =
+    {
+      latitude: row[:latitude],
+      longitude: row[:longitude],
+      name: row[:town] && "#{row[:town]}, #{row[:state]}"
+    }
 
   def straight_miles
-    @straight_miles ||= (Core::Roads.great_circle_miles(*[@from, @to].map { |row| Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude]) }) * CIRCUITY).round(1).to_d
+    @straight_miles ||=
+      (
+        Core::Roads.great_circle_miles(
+          *[@from, @to].map do |row|
+            Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
+          end
+        ) * CIRCUITY
+      ).round(1).to_d
   end
 end

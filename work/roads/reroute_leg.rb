@@ -1,23 +1,37 @@
 # frozen_string_literal: true
 
-# Bends the way to one stop of a trip through points that a dispatcher chose; the trip keeps it, and its pay by mile follows.
+# Bends the way to one stop of a trip through points that a dispatcher chose; the trip keeps it, and its pay
+# by mile follows.
 module Work::Roads::RerouteLeg
   # Once a trip is delivered its miles are earned.
   CHANGEABLE = %w[planned sent accepted rolling].freeze
 
   # input - { key:, version:, stop_id:, via: [{ latitude:, longitude: } or { name: }] }
-  # Returns the load's id. Raises Work::Stale, Refused `under_way`, `unknown_stop`, and what the router refuses, with /via/N.
+  # Returns the load's id. Raises Work::Stale, Refused `under_way`, `unknown_stop`, and what the router
+  # refuses, with /via/N.
   def self.call(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "reroute_leg", by:, now:, input: input.merge(trip_id:)) do |act|
       load_id = DB[:trip_loads].where(trip_id:).get(:load_id) or raise Work::NotFound.new("trip", trip_id)
       Store::Freight.load_for_change(load_id)
       trip = DB[:trips].where(id: trip_id).for_update.first
-      Work::Stale.check(trip, input[:version], record_kind: "load", yours: { via: input[:via] }) { { via: DB[:trip_stops].where(trip_id:, stop_id: input[:stop_id]).get(:via).to_a } }
-      raise Refused.new("under_way", "This trip is #{trip[:state]}: its way can no longer be changed.", path: "") unless CHANGEABLE.include?(trip[:state])
+      Work::Stale.check(trip, input[:version], record_kind: "load", yours: { via: input[:via] }) do
+        { via: DB[:trip_stops].where(trip_id:, stop_id: input[:stop_id]).get(:via).to_a }
+      end
+      unless CHANGEABLE.include?(trip[:state])
+        raise Refused.new(
+                "under_way",
+                "This trip is #{trip[:state]}: its way can no longer be changed.",
+                path: ""
+              )
+      end
 
       before, after = bend(trip, load_id, input)
       DB[:loads].where(id: load_id).update(version: Sequel[:version] + 1)
-      act.changed("load", load_id, { "miles to #{after[:to]}": [before, after[:miles]], via: [nil, after[:via]] })
+      act.changed(
+        "load",
+        load_id,
+        { "miles to #{after[:to]}": [before, after[:miles]], via: [nil, after[:via]] }
+      )
       load_id
     end
   end
@@ -25,14 +39,35 @@ module Work::Roads::RerouteLeg
   # Returns the miles before, and what is now.
   def self.bend(trip, load_id, input)
     stops = Store::Freight.stops(load_id)
-    position = stops.index { |stop| stop[:id] == input[:stop_id] } or raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
+    position = stops.index { |stop| stop[:id] == input[:stop_id] } or
+      raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
     via = spots(input[:via])
     hazmat = DB[:freight_lines].where(load_id:).exclude(hazmat_class: "").any?
-    from = position.zero? ? { latitude: trip[:empty_latitude], longitude: trip[:empty_longitude], town: nil } : stops[position - 1]
-    raise Refused.new("unknown_stop", "Where the truck comes from is not known: that way cannot be bent.", path: "/stop_id") if from[:latitude].nil?
+    from =
+      (
+        if position.zero?
+          { latitude: trip[:empty_latitude], longitude: trip[:empty_longitude], town: nil }
+        else
+          stops[position - 1]
+        end
+      )
+    if from[:latitude].nil?
+      raise Refused.new(
+              "unknown_stop",
+              "Where the truck comes from is not known: that way cannot be bent.",
+              path: "/stop_id"
+            )
+    end
 
     leg = Work::Roads::Leg.new(from, stops[position], via:, hazmat: hazmat && position.positive?)
-    before = position.zero? ? trip[:empty_miles] : DB[:trip_stops].where(trip_id: trip[:id], stop_id: input[:stop_id]).get(:miles)
+    before =
+      (
+        if position.zero?
+          trip[:empty_miles]
+        else
+          DB[:trip_stops].where(trip_id: trip[:id], stop_id: input[:stop_id]).get(:miles)
+        end
+      )
     write(trip, input[:stop_id], leg, via, position)
     [before, { miles: leg.miles, to: stops[position][:town], via: via.map { |spot| spot[:name] }.join(", ") }]
   end
@@ -40,7 +75,11 @@ module Work::Roads::RerouteLeg
   # What was typed as a place becomes a point with its name.
   def self.spots(via)
     via.each_with_index.map do |spot, i|
-      place = RoadData.gazetteer.locate(spot[:latitude] ? spot.slice(:latitude, :longitude, :name) : spot[:name].to_s, "/via/#{i}")
+      place =
+        RoadData.gazetteer.locate(
+          spot[:latitude] ? spot.slice(:latitude, :longitude, :name) : spot[:name].to_s,
+          "/via/#{i}"
+        )
       { latitude: place.point.latitude, longitude: place.point.longitude, name: spot[:name] || place.name }
     end
   end
@@ -49,11 +88,18 @@ module Work::Roads::RerouteLeg
     row = DB[:trip_stops].where(trip_id: trip[:id], stop_id:)
     row.update(via: Sequel.pg_jsonb(via))
     if position.zero?
-      DB[:trips].where(id: trip[:id]).update(empty_miles: leg.miles, empty_minutes: leg.minutes, empty_by_state: Sequel.pg_jsonb(leg.by_state))
+      DB[:trips].where(id: trip[:id]).update(
+        empty_miles: leg.miles,
+        empty_minutes: leg.minutes,
+        empty_by_state: Sequel.pg_jsonb(leg.by_state)
+      )
     else
       row.update(**leg.trip_stop_columns)
     end
-    DB[:trips].where(id: trip[:id]).update(loaded_miles: DB[:trip_stops].where(trip_id: trip[:id]).sum(:miles), version: trip[:version] + 1)
+    DB[:trips].where(id: trip[:id]).update(
+      loaded_miles: DB[:trip_stops].where(trip_id: trip[:id]).sum(:miles),
+      version: trip[:version] + 1
+    )
   end
   private_class_method :bend, :spots, :write
 end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Says once that a stop will be reached too late, and again each time that it has become worse by the company's step: to the
+# Says once that a stop will be reached too late, and again each time that it has become worse by the
+# company's step: to the
 # dispatcher who looks after the driver, and by mail to the customer who wants to know.
 module Work::Tracking::Alarm
   def self.call(trip, now)
@@ -8,32 +9,81 @@ module Work::Tracking::Alarm
     return if forecasts.empty?
 
     step = Store::Tracking.settings[:alert_step_minutes]
-    said = DB[:late_alerts].where(trip_id: trip[:id]).group(:stop_id).select_hash(:stop_id, Sequel.function(:max, :late_minutes).as(:late_minutes))
-    forecasts.each { |row| tell(trip, row, now) if said[row[:stop_id]].nil? || row[:late_minutes] >= said[row[:stop_id]] + step }
+    said =
+      DB[:late_alerts]
+        .where(trip_id: trip[:id])
+        .group(:stop_id)
+        .select_hash(:stop_id, Sequel.function(:max, :late_minutes).as(:late_minutes))
+    forecasts.each do |row|
+      tell(trip, row, now) if said[row[:stop_id]].nil? || row[:late_minutes] >= said[row[:stop_id]] + step
+    end
   end
 
   def self.tell(trip, forecast, now)
     stop = DB[:stops].first(id: forecast[:stop_id])
-    load = stop[:load_id] && DB[:loads].join(:customers, id: :customer_id).where(Sequel[:loads][:id] => stop[:load_id]).select_all(:loads).select_append(:tell_late, Sequel[:customers][:email].as(:mail),
-                                                                                                                                                         Sequel[:customers][:name].as(:customer)).first
-    told = [*dispatchers(trip), *(mail(load, stop, forecast, now) if load && load[:tell_late] && !load[:mail].to_s.empty?)]
-    DB[:late_alerts].insert(trip_id: trip[:id], stop_id: stop[:id], late_minutes: forecast[:late_minutes], at: now, told: Sequel.pg_array(told, :text))
+    load =
+      stop[:load_id] &&
+        DB[:loads]
+          .join(:customers, id: :customer_id)
+          .where(Sequel[:loads][:id] => stop[:load_id])
+          .select_all(:loads)
+          .select_append(
+            :tell_late,
+            Sequel[:customers][:email].as(:mail),
+            Sequel[:customers][:name].as(:customer)
+          )
+          .first
+    told = [
+      *dispatchers(trip),
+      *(mail(load, stop, forecast, now) if load && load[:tell_late] && !load[:mail].to_s.empty?)
+    ]
+    DB[:late_alerts].insert(
+      trip_id: trip[:id],
+      stop_id: stop[:id],
+      late_minutes: forecast[:late_minutes],
+      at: now,
+      told: Sequel.pg_array(told, :text)
+    )
     Work::Act.once(nil, "late_alert", by: Work::Actor.system, now:) do |act|
-      act.changed("trip", trip[:id], { late: [nil, "#{forecast[:late_minutes]} min at #{stop[:name]}"], told: [nil, told.join(", ")] })
-      act.changed("load", load[:id], { late: [nil, "#{forecast[:late_minutes]} min at #{stop[:name]}"], told: [nil, told.join(", ")] }) if load
+      act.changed(
+        "trip",
+        trip[:id],
+        { late: [nil, "#{forecast[:late_minutes]} min at #{stop[:name]}"], told: [nil, told.join(", ")] }
+      )
+      if load
+        act.changed(
+          "load",
+          load[:id],
+          { late: [nil, "#{forecast[:late_minutes]} min at #{stop[:name]}"], told: [nil, told.join(", ")] }
+        )
+      end
       trip[:id]
     end
   end
 
   def self.dispatchers(trip)
-    DB[:accounts].where(id: DB[:drivers].where(id: DB[:trip_drivers].where(trip_id: trip[:id]).select(:driver_id)).select(:dispatcher_id)).order(:name).select_map(:name)
+    DB[:accounts]
+      .where(
+        id:
+          DB[:drivers].where(id: DB[:trip_drivers].where(trip_id: trip[:id]).select(:driver_id)).select(
+            :dispatcher_id
+          )
+      )
+      .order(:name)
+      .select_map(:name)
   end
 
   # Returns to whom.
   def self.mail(load, stop, forecast, now)
     at = TZInfo::Timezone.get(stop[:zone]).to_local(forecast[:arrive_at]).strftime("%a %-d %b %H:%M %Z")
-    what = "load #{load[:number]} is now expected at #{stop[:name]} in #{stop[:town]}, #{stop[:state]} #{at}, #{forecast[:late_minutes]} minutes after the appointment."
-    Work::Tracking::SendMail.write(load[:mail], "#{load[:number]} will be late at #{stop[:town]}, #{stop[:state]}", "#{load[:customer]},\n\n#{what}\n\n#{Store::Company.row[:name]}", now)
+    what =
+      "load #{load[:number]} is now expected at #{stop[:name]} in #{stop[:town]}, #{stop[:state]} #{at}, #{forecast[:late_minutes]} minutes after the appointment."
+    Work::Tracking::SendMail.write(
+      load[:mail],
+      "#{load[:number]} will be late at #{stop[:town]}, #{stop[:state]}",
+      "#{load[:customer]},\n\n#{what}\n\n#{Store::Company.row[:name]}",
+      now
+    )
     "#{load[:customer]} <#{load[:mail]}>"
   end
   private_class_method :tell, :dispatchers, :mail

@@ -2,20 +2,39 @@
 
 # The answer to "where are you": by one tap, with the position where the driver gives it.
 module Work::Tracking::AnswerAsk
-  ANSWERS = { "on_time" => "On time", "late" => "Will be late", "stopped" => "Stopped", "call_me" => "Needs a call" }.freeze
+  ANSWERS = {
+    "on_time" => "On time",
+    "late" => "Will be late",
+    "stopped" => "Stopped",
+    "call_me" => "Needs a call"
+  }.freeze
 
   # ask - row; input - { key:, answer:, late_minutes:, note:, latitude:, longitude:, accuracy_m: }
   def self.call(ask, input, now:)
     driver = Work::Actor.driver(DB[:drivers].first(id: ask[:driver_id]))
-    Work::Act.once(input[:key], "answer_ask", by: driver, now:, input: Work::Act.plain(input.merge(ask_id: ask[:id]))) do |act|
-      raise Refused.new("how_late", "How late? Choose about how many minutes.", path: "/late_minutes") if input[:answer] == "late" && input[:late_minutes].nil?
+    Work::Act.once(
+      input[:key],
+      "answer_ask",
+      by: driver,
+      now:,
+      input: Work::Act.plain(input.merge(ask_id: ask[:id]))
+    ) do |act|
+      if input[:answer] == "late" && input[:late_minutes].nil?
+        raise Refused.new("how_late", "How late? Choose about how many minutes.", path: "/late_minutes")
+      end
 
-      DB[:asks].where(id: ask[:id]).update(answered_at: now, answer: input[:answer], late_minutes: input[:late_minutes])
+      DB[:asks].where(id: ask[:id]).update(
+        answered_at: now,
+        answer: input[:answer],
+        late_minutes: input[:late_minutes]
+      )
       place(ask, input, now)
       body = said(input)
       message_id = Work::Tracking::WriteMessage.keep(driver.id, driver.name, body, now)
       # Nobody has to read that all is well.
-      DB[:messages].where(id: message_id).update(read_at: now) if input[:answer] == "on_time" && input[:note].to_s.strip.empty?
+      if input[:answer] == "on_time" && input[:note].to_s.strip.empty?
+        DB[:messages].where(id: message_id).update(read_at: now)
+      end
       act.changed("message", driver.id, { answer: [nil, body] })
       act.changed("trip", ask[:trip_id], { answer: [nil, body] })
       Work::Tracking::Foresee.soon(ask[:trip_id])
@@ -27,13 +46,23 @@ module Work::Tracking::AnswerAsk
   def self.opened(ask, now:) = ask[:opened_at] || DB[:asks].where(id: ask[:id]).update(opened_at: now)
 
   def self.said(input)
-    [ANSWERS.fetch(input[:answer]) + (input[:answer] == "late" ? " by #{input[:late_minutes]} min" : ""), input[:note].to_s.strip].reject(&:empty?).join(": ")
+    [
+      ANSWERS.fetch(input[:answer]) + (input[:answer] == "late" ? " by #{input[:late_minutes]} min" : ""),
+      input[:note].to_s.strip
+    ].reject(&:empty?).join(": ")
   end
 
   def self.place(ask, input, now)
     return unless input[:latitude] && input[:longitude]
 
-    DB[:positions].insert_conflict.insert(driver_id: ask[:driver_id], trip_id: ask[:trip_id], at: now, heard_at: now, source: "link", **input.slice(:latitude, :longitude, :accuracy_m))
+    DB[:positions].insert_conflict.insert(
+      driver_id: ask[:driver_id],
+      trip_id: ask[:trip_id],
+      at: now,
+      heard_at: now,
+      source: "link",
+      **input.slice(:latitude, :longitude, :accuracy_m)
+    )
   end
   private_class_method :said, :place
 end

@@ -8,21 +8,41 @@ module Work::Tracking::AskCheckIn
   def self.call(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "ask_check_in", by:, now:, input: input.merge(trip_id:)) do |act|
       trip = DB[:trips].where(id: trip_id).for_update.first or raise Work::NotFound.new("trip", trip_id)
-      raise Refused.new("not_under_way", "Trip #{trip[:number]} is #{trip[:state]}: nobody is on the road with it.", path: "") unless %w[sent accepted rolling].include?(trip[:state])
+      unless %w[sent accepted rolling].include?(trip[:state])
+        raise Refused.new(
+                "not_under_way",
+                "Trip #{trip[:number]} is #{trip[:state]}: nobody is on the road with it.",
+                path: ""
+              )
+      end
 
       drivers = Store::Freight.trip_drivers(trip_id).all
       silent = drivers.find { |driver| driver[:phone].empty? }
-      raise Refused.new("no_phone", "#{silent[:name]} has no telephone number in the directory.", path: "") if silent
+      if silent
+        raise Refused.new("no_phone", "#{silent[:name]} has no telephone number in the directory.", path: "")
+      end
 
       drivers.each { |driver| ask(driver, trip, by, now) }
-      DB[:trip_loads].where(trip_id:).select_map(:load_id).each { |load_id| act.changed("load", load_id, { asked: [nil, drivers.map { |driver| driver[:name] }.join(" and ")] }) }
+      DB[:trip_loads]
+        .where(trip_id:)
+        .select_map(:load_id)
+        .each do |load_id|
+          act.changed("load", load_id, { asked: [nil, drivers.map { |driver| driver[:name] }.join(" and ")] })
+        end
       act.changed("trip", trip_id, { asked: [nil, now] })
       trip_id
     end
   end
 
   def self.ask(driver, trip, by, now)
-    ask = { driver_id: driver[:driver_id], trip_id: trip[:id], salt: SecureRandom.hex(16), by: by.name, asked_at: now, expires_at: now + (LINK_HOURS * 3600) }
+    ask = {
+      driver_id: driver[:driver_id],
+      trip_id: trip[:id],
+      salt: SecureRandom.hex(16),
+      by: by.name,
+      asked_at: now,
+      expires_at: now + (LINK_HOURS * 3600)
+    }
     ask[:token_digest] = Digest::SHA256.hexdigest(Store::Tracking.ask_token(ask))
     ask_id = DB[:asks].insert(ask)
     Work::Tracking::WriteText.say(driver, trip[:id], "ask", now, ask_id:, trip: trip[:number])

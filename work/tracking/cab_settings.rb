@@ -1,19 +1,39 @@
 # frozen_string_literal: true
 
-# What a driver sets on his own phone: language, whether it may tell where he is, a PIN; and how long his links are good.
+# What a driver sets on his own phone: language, whether it may tell where he is, a PIN; and how long his
+# links are good.
 module Work::Tracking::CabSettings
   PIN_FAILURES = 5
 
   # input - { key:, language:, consent:, pin: }, all but the key optional; pin "" takes it off
   def self.call(input, driver:, now:)
-    Work::Act.once(input[:key], "cab_settings", by: driver, now:, input: input.merge(pin: input[:pin] && "set")) do |act|
+    Work::Act.once(
+      input[:key],
+      "cab_settings",
+      by: driver,
+      now:,
+      input: input.merge(pin: input[:pin] && "set")
+    ) do |act|
       row = DB[:drivers].where(id: driver.id).for_update.first
       change = {}
-      change[:languages] = Sequel.pg_array([input[:language], *(row[:languages].to_a - [input[:language]])], :text) if input[:language]
-      change[:position_consent_at] = input[:consent] ? row[:position_consent_at] || now : nil if input.key?(:consent)
-      change = { **change, pin_digest: input[:pin].empty? ? nil : Argon2::Password.create(input[:pin]), pin_failures: 0 } if input[:pin]
+      change[:languages] = Sequel.pg_array(
+        [input[:language], *(row[:languages].to_a - [input[:language]])],
+        :text
+      ) if input[:language]
+      change[:position_consent_at] = input[:consent] ? row[:position_consent_at] || now : nil if input.key?(
+        :consent
+      )
+      change = {
+        **change,
+        pin_digest: input[:pin].empty? ? nil : Argon2::Password.create(input[:pin]),
+        pin_failures: 0
+      } if input[:pin]
       DB[:drivers].where(id: driver.id).update(change) if change.any?
-      act.changed("driver", driver.id, { cab: [nil, change.keys.join(", ").sub("pin_digest, pin_failures", "PIN")] })
+      act.changed(
+        "driver",
+        driver.id,
+        { cab: [nil, change.keys.join(", ").sub("pin_digest, pin_failures", "PIN")] }
+      )
       driver.id
     end
   end
@@ -25,7 +45,9 @@ module Work::Tracking::CabSettings
 
     good = Argon2::Password.verify_password(pin.to_s, driver[:pin_digest])
     failures = good ? 0 : driver[:pin_failures] + 1
-    DB[:drivers].where(id: driver[:id]).update(pin_failures: failures) unless failures == driver[:pin_failures]
+    unless failures == driver[:pin_failures]
+      DB[:drivers].where(id: driver[:id]).update(pin_failures: failures)
+    end
     Store::Tracking.revoke_links(driver[:id], now) if failures >= PIN_FAILURES
     good
   end
@@ -33,8 +55,11 @@ module Work::Tracking::CabSettings
   # A new link in place of the old ones, by text; with it a forgotten PIN is gone. Returns the driver's id.
   def self.renew_link(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "renew_link", by:, now:, input: input.merge(driver_id:)) do |act|
-      driver = DB[:drivers].where(id: driver_id).for_update.first or raise Work::NotFound.new("driver", driver_id)
-      raise Refused.new("no_phone", "#{driver[:name]} has no telephone number in the directory.", path: "") if driver[:phone].empty?
+      driver = DB[:drivers].where(id: driver_id).for_update.first or
+        raise Work::NotFound.new("driver", driver_id)
+      if driver[:phone].empty?
+        raise Refused.new("no_phone", "#{driver[:name]} has no telephone number in the directory.", path: "")
+      end
 
       Store::Tracking.revoke_links(driver_id, now)
       DB[:drivers].where(id: driver_id).update(pin_digest: nil, pin_failures: 0)

@@ -1,21 +1,42 @@
 # frozen_string_literal: true
 
-# Writes down what was said of a trip: by its driver's phone or text, by dispatch for him, by a device. What is well-formed is
-# always kept; what it means is read from all that was said (Story), so that late, double and out of order do no harm.
+# Writes down what was said of a trip: by its driver's phone or text, by dispatch for him, by a device. What
+# is well-formed is
+# always kept; what it means is read from all that was said (Story), so that late, double and out of order do
+# no harm.
 class Work::Tracking::CheckIn
   # Steps that a driver tells of a trip that was taken off him are kept, and move nothing.
   OVER = %w[declined cancelled].freeze
   # What of a check-in is facts of the job.
-  DETAILS = %i[odometer odometer_confirmed tractor trailer trailer_dropped trailer_taken bol seal quantity temperature_f].freeze
+  DETAILS = %i[
+    odometer
+    odometer_confirmed
+    tractor
+    trailer
+    trailer_dropped
+    trailer_taken
+    bol
+    seal
+    quantity
+    temperature_f
+  ].freeze
 
-  # input - { key:, kind:, stop_id:, done_at:, phone_at:, signer:, note:, corrects:, latitude:, longitude:, **DETAILS }, most optional
+  # input - { key:, kind:, stop_id:, done_at:, phone_at:, signer:, note:, corrects:, latitude:, longitude:,
+  #         **DETAILS }, most optional
   # phone_at - what the phone's clock says while it sends: what it is off is taken off done_at
   # source - who tells; by - the Actor who acts, the driver himself unless said
   #
-  # Raises Refused `reason_missing`, `note_missing`, `signer_missing`, `not_now` (declining under way), `another_under_way`,
+  # Raises Refused `reason_missing`, `note_missing`, `signer_missing`, `not_now` (declining under way),
+  # `another_under_way`,
   # `nothing_to_correct`, `too_late`.
   def self.call(trip_id, input, driver:, now:, source: "cab", by: driver)
-    Work::Act.once(input[:key], "check_in_#{input[:kind]}", by:, now:, input: Work::Act.plain(input.except(:phone_at).merge(trip_id:))) do |act|
+    Work::Act.once(
+      input[:key],
+      "check_in_#{input[:kind]}",
+      by:,
+      now:,
+      input: Work::Act.plain(input.except(:phone_at).merge(trip_id:))
+    ) do |act|
       new(trip_id, input, driver, now, act, source).call
       trip_id
     end
@@ -29,16 +50,25 @@ class Work::Tracking::CheckIn
     @input = input.merge(done_at: at(input, now))
     # Locks in the one order: load, trip, pay run.
     @loads = DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id)).order(:id).for_update.all
-    @trip = DB[:trips].where(id: DB[:trip_drivers].where(trip_id:, driver_id: driver.id).select(:trip_id)).for_update.first or raise Work::NotFound.new("trip", trip_id)
+    @trip =
+      DB[:trips]
+        .where(id: DB[:trip_drivers].where(trip_id:, driver_id: driver.id).select(:trip_id))
+        .for_update
+        .first or raise Work::NotFound.new("trip", trip_id)
   end
 
   def call
     case @input[:kind]
-    when "note", "customer_note" then note
-    when "seen" then seen
-    when "declined" then decline
-    when "corrected", "withdrawn" then put_right
-    else step
+    when "note", "customer_note"
+      note
+    when "seen"
+      seen
+    when "declined"
+      decline
+    when "corrected", "withdrawn"
+      put_right
+    else
+      step
     end
   end
 
@@ -57,25 +87,41 @@ class Work::Tracking::CheckIn
     tell({}, why: @input[:note])
   end
 
-  # All changes up to the one that the phone showed last, by its number: the phone's clock may be off. What came after still waits.
+  # All changes up to the one that the phone showed last, by its number: the phone's clock may be off. What
+  # came after still waits.
   def seen
     record
     shown = @input[:change_id].to_i
-    changes = DB[:trip_changes].where(trip_id: @trip[:id], driver_id: @driver.id, seen_at: nil).where { id <= shown }.returning(:what).update(seen_at: @input[:done_at])
+    changes =
+      DB[:trip_changes]
+        .where(trip_id: @trip[:id], driver_id: @driver.id, seen_at: nil)
+        .where { id <= shown }
+        .returning(:what)
+        .update(seen_at: @input[:done_at])
     tell({ seen: [nil, changes.map { |row| row[:what] }.join(", ")] })
   end
 
   def decline
     reason = @input[:note].to_s.strip
     raise Refused.new("reason_missing", "Say in a word or two why.", path: "/note") if reason.empty?
-    raise Refused.new("not_now", "The trip has begun: call dispatch.", path: "/kind") unless %w[sent accepted].include?(@trip[:state])
+    unless %w[sent accepted].include?(@trip[:state])
+      raise Refused.new("not_now", "The trip has begun: call dispatch.", path: "/kind")
+    end
 
     record
     return decline_part(reason) unless first_part?
 
     @loads.each do |load|
-      Work::Freight::ReleaseCrew.call(load[:id], declined: @trip[:id], reason:).each { |trip| Work::Tracking::WriteText.off(trip, load, @now) unless trip[:declined] || trip[:state] == "planned" }
-      DB[:loads].where(id: load[:id]).update(state: Core::Freight.step(load[:state], "open"), crew: nil, version: load[:version] + 1)
+      Work::Freight::ReleaseCrew
+        .call(load[:id], declined: @trip[:id], reason:)
+        .each do |trip|
+          Work::Tracking::WriteText.off(trip, load, @now) unless trip[:declined] || trip[:state] == "planned"
+        end
+      DB[:loads].where(id: load[:id]).update(
+        state: Core::Freight.step(load[:state], "open"),
+        crew: nil,
+        version: load[:version] + 1
+      )
       Work::Freight::SearchText.write(load[:id])
     end
     Work::Freight::ReleaseCrew.decline(@trip, reason) if @loads.empty?
@@ -89,17 +135,37 @@ class Work::Tracking::CheckIn
     tell({ second_part: [@driver.name, "declined"] }, why: reason)
   end
 
-  # A time that was told wrong, or a step that was not. Both stay: what was said first, and who put it right, when and why.
+  # A time that was told wrong, or a step that was not. Both stay: what was said first, and who put it right,
+  # when and why.
   def put_right
-    raise Refused.new("reason_missing", "Say in a word or two why.", path: "/note") if @input[:note].to_s.strip.empty?
+    if @input[:note].to_s.strip.empty?
+      raise Refused.new("reason_missing", "Say in a word or two why.", path: "/note")
+    end
 
     wrong = DB[:check_ins].first(trip_id: @trip[:id], key: @input[:corrects].to_s)
-    raise Refused.new("nothing_to_correct", "There is no such step to put right.", path: "/corrects") if wrong && !Work::Tracking::Story::TELLING.include?(wrong[:kind])
-    raise Refused.new("too_late", "The trip is delivered: the office takes steps back from here on.", path: "/kind") if @input[:kind] == "withdrawn" && @trip[:state] == "delivered"
+    if wrong && !Work::Tracking::Story::TELLING.include?(wrong[:kind])
+      raise Refused.new("nothing_to_correct", "There is no such step to put right.", path: "/corrects")
+    end
+    if @input[:kind] == "withdrawn" && @trip[:state] == "delivered"
+      raise Refused.new(
+              "too_late",
+              "The trip is delivered: the office takes steps back from here on.",
+              path: "/kind"
+            )
+    end
 
     record(stop_id: wrong&.fetch(:stop_id))
     changes = story
-    tell({ **changes, (wrong ? wrong[:kind] : "step") => [wrong&.fetch(:done_at), @input[:kind] == "corrected" ? @input[:done_at] : nil] }, why: @input[:note])
+    tell(
+      {
+        **changes,
+        (wrong ? wrong[:kind] : "step") => [
+          wrong&.fetch(:done_at),
+          @input[:kind] == "corrected" ? @input[:done_at] : nil
+        ]
+      },
+      why: @input[:note]
+    )
   end
 
   # Of a relay: does this trip load the freight?
@@ -108,7 +174,9 @@ class Work::Tracking::CheckIn
   def step
     kind = @input[:kind]
     refuse_second_trip if kind == "on_my_way"
-    raise Refused.new("signer_missing", "Who signed for the freight? Type the name.", path: "/signer") if kind == "delivered" && @source == "cab" && @input[:signer].to_s.strip.empty?
+    if kind == "delivered" && @source == "cab" && @input[:signer].to_s.strip.empty?
+      raise Refused.new("signer_missing", "Who signed for the freight? Type the name.", path: "/signer")
+    end
 
     record(stop_id: @input[:stop_id] || stop_meant(kind))
     tell({ kind => [nil, @input[:done_at]], **story })
@@ -121,19 +189,42 @@ class Work::Tracking::CheckIn
     return if %w[accepted pre_trip on_my_way post_trip].include?(kind)
 
     steps = Core::Tracking.steps(Work::Tracking::Story.outcome(@trip[:id]))
-    (steps.find { |step| step.kind == kind && step.done_at.nil? } || steps.reverse.find { |step| step.kind == kind })&.stop_id
+    (
+      steps.find { |step| step.kind == kind && step.done_at.nil? } ||
+        steps.reverse.find { |step| step.kind == kind }
+    )&.stop_id
   end
 
   def refuse_second_trip
-    other = DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id: @driver.id, live: true, state: "rolling").exclude(Sequel[:trips][:id] => @trip[:id]).get(:number)
-    raise Refused.new("another_under_way", "Trip #{other} is still under way: finish it first.", path: "/kind") if other
+    other =
+      DB[:trips]
+        .join(:trip_drivers, trip_id: :id)
+        .where(driver_id: @driver.id, live: true, state: "rolling")
+        .exclude(Sequel[:trips][:id] => @trip[:id])
+        .get(:number)
+    if other
+      raise Refused.new(
+              "another_under_way",
+              "Trip #{other} is still under way: finish it first.",
+              path: "/kind"
+            )
+    end
   end
 
   def record(stop_id: @input[:stop_id])
-    check_in_id = DB[:check_ins].insert(
-      trip_id: @trip[:id], driver_id: @driver.id, stop_id:, arrived_at: @now, source: @source, by: @act.by.name, phone_at: @input[:phone_at], details: Sequel.pg_jsonb(@input.slice(*DETAILS).compact),
-      key: @input[:key], **@input.slice(:kind, :done_at, :note, :signer, :corrects, :latitude, :longitude)
-    )
+    check_in_id =
+      DB[:check_ins].insert(
+        trip_id: @trip[:id],
+        driver_id: @driver.id,
+        stop_id:,
+        arrived_at: @now,
+        source: @source,
+        by: @act.by.name,
+        phone_at: @input[:phone_at],
+        details: Sequel.pg_jsonb(@input.slice(*DETAILS).compact),
+        key: @input[:key],
+        **@input.slice(:kind, :done_at, :note, :signer, :corrects, :latitude, :longitude)
+      )
     Work::Hours::AnswerDuty.propose(check_in_id, @driver.id, @input[:kind], @input[:done_at])
     Work::Tracking::Position.beside(@driver.id, @trip, @input, @now)
   end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What follows the last delivery of a trip, inside the same transaction: the crew is free, the trip has earned, papers that
+# What follows the last delivery of a trip, inside the same transaction: the crew is free, the trip has
+# earned, papers that
 # came early count.
 module Work::Tracking::Deliver
   def self.call(trip_id, done_at, act)
@@ -14,20 +15,30 @@ module Work::Tracking::Deliver
     load = Store::Freight.load(load_id)
     return unless load[:state] == "delivered" && Store::Tracking.papers(load_id).where(kind: %w[bol pod]).any?
 
-    DB[:loads].where(id: load_id).update(state: Core::Freight.step(load[:state], "papers_in"), version: load[:version] + 1)
+    DB[:loads].where(id: load_id).update(
+      state: Core::Freight.step(load[:state], "papers_in"),
+      version: load[:version] + 1
+    )
     act.changed("load", load_id, { state: %w[delivered papers_in] })
   end
 
-  # The shortest hold: one without any length would be nowhere in time, also for a trip that was over before it was to begin.
+  # The shortest hold: one without any length would be nowhere in time, also for a trip that was over before
+  # it was to begin.
   SHORTEST_SECONDS = 60
 
   # A hold is cut short, never stretched: it could run into the next trip.
   def self.free_crew(trip_id, done_at)
     %i[trip_drivers trip_units].each do |table|
-      DB[table].where(trip_id:).each do |row|
-        from, to = row[:during].begin, row[:during].end
-        DB[table].where(id: row[:id]).update(during: Store::Freight.range(from, [done_at, from + SHORTEST_SECONDS].max)) if done_at < to && to > from + SHORTEST_SECONDS
-      end
+      DB[table]
+        .where(trip_id:)
+        .each do |row|
+          from, to = row[:during].begin, row[:during].end
+          if done_at < to && to > from + SHORTEST_SECONDS
+            DB[table].where(id: row[:id]).update(
+              during: Store::Freight.range(from, [done_at, from + SHORTEST_SECONDS].max)
+            )
+          end
+        end
     end
   end
   private_class_method :free_crew

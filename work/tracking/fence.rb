@@ -1,33 +1,77 @@
 # frozen_string_literal: true
 
-# Tells arrivals and departures from a trip's positions, where nobody has told them: they give way to what the driver says.
+# Tells arrivals and departures from a trip's positions, where nobody has told them: they give way to what the
+# driver says.
 module Work::Tracking::Fence
   LOOK_BACK_SECONDS = 12 * 3600
 
   def self.call(trip_id, now)
-    pings = DB[:positions].where(trip_id:).where { at > now - LOOK_BACK_SECONDS }.order(:at).all.map { |row| Core::Tracking::Geofence::Ping.new(**row.slice(:at, :latitude, :longitude, :accuracy_m)) }
+    pings =
+      DB[:positions]
+        .where(trip_id:)
+        .where { at > now - LOOK_BACK_SECONDS }
+        .order(:at)
+        .all
+        .map do |row|
+          Core::Tracking::Geofence::Ping.new(**row.slice(:at, :latitude, :longitude, :accuracy_m))
+        end
     return [] if pings.empty?
 
     settings = Store::Tracking.settings
     driver = Work::Actor.driver(DB[:drivers].first(id: Store::Freight.trip_drivers(trip_id).get(:driver_id)))
     stops(trip_id).flat_map do |stop|
-      fence = Core::Tracking::Geofence::Fence.new(stop_id: stop[:id], latitude: stop[:latitude], longitude: stop[:longitude], radius_m: stop[:radius_m] || settings[:fence_radius_m])
-      Core::Tracking.crossings(fence, settings[:fence_dwell_minutes], pings).filter_map { |crossing| tell(trip_id, crossing, driver, now) }
+      fence =
+        Core::Tracking::Geofence::Fence.new(
+          stop_id: stop[:id],
+          latitude: stop[:latitude],
+          longitude: stop[:longitude],
+          radius_m: stop[:radius_m] || settings[:fence_radius_m]
+        )
+      Core::Tracking
+        .crossings(fence, settings[:fence_dwell_minutes], pings)
+        .filter_map { |crossing| tell(trip_id, crossing, driver, now) }
     end
   end
 
   # Once for each stop and kind; a departure only from where he has arrived.
   def self.tell(trip_id, crossing, driver, now)
-    return if crossing.kind == "left" && DB[:check_ins].where(trip_id:, stop_id: crossing.stop_id, kind: "arrived").empty?
-    return unless DB[:check_ins].where(trip_id:, stop_id: crossing.stop_id, kind: crossing.kind, source: "geofence").empty?
+    if crossing.kind == "left" &&
+         DB[:check_ins].where(trip_id:, stop_id: crossing.stop_id, kind: "arrived").empty?
+      return
+    end
+    unless DB[:check_ins].where(
+             trip_id:,
+             stop_id: crossing.stop_id,
+             kind: crossing.kind,
+             source: "geofence"
+           ).empty?
+      return
+    end
 
-    Work::Tracking::CheckIn.call(trip_id, { key: "fence-#{trip_id}-#{crossing.stop_id}-#{crossing.kind}", kind: crossing.kind, stop_id: crossing.stop_id, done_at: crossing.at }, driver:, now:, source: "geofence", by: Work::Actor.system)
+    Work::Tracking::CheckIn.call(
+      trip_id,
+      {
+        key: "fence-#{trip_id}-#{crossing.stop_id}-#{crossing.kind}",
+        kind: crossing.kind,
+        stop_id: crossing.stop_id,
+        done_at: crossing.at
+      },
+      driver:,
+      now:,
+      source: "geofence",
+      by: Work::Actor.system
+    )
     crossing
   end
 
   def self.stops(trip_id)
-    DB[:trip_stops].join(:stops, id: :stop_id).left_join(:places, id: Sequel[:stops][:place_id]).where(trip_id:).order(Sequel[:trip_stops][:position])
-                   .select(Sequel[:stops][:id], Sequel[:stops][:latitude], Sequel[:stops][:longitude], :radius_m).all
+    DB[:trip_stops]
+      .join(:stops, id: :stop_id)
+      .left_join(:places, id: Sequel[:stops][:place_id])
+      .where(trip_id:)
+      .order(Sequel[:trip_stops][:position])
+      .select(Sequel[:stops][:id], Sequel[:stops][:latitude], Sequel[:stops][:longitude], :radius_m)
+      .all
   end
   private_class_method :tell, :stops
 end

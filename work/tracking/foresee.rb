@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Foresees when a trip under way will be at each stop still ahead: from where the truck is, the road, the legal hours with their
+# Foresees when a trip under way will be at each stop still ahead: from where the truck is, the road, the
+# legal hours with their
 # rests, and what such stops usually take; and gives the alarm when an appointment will be missed.
 class Work::Tracking::Foresee < Que::Job
   # A forecast that is older is made anew before it is shown.
@@ -11,7 +12,12 @@ class Work::Tracking::Foresee < Que::Job
 
   # Those of these trips whose forecast is missing or old.
   def self.refresh(trip_ids, now)
-    fresh = DB[:trips].where(id: trip_ids).where { foreseen_at > now - KEPT_SECONDS }.where { foreseen_at <= now }.select_map(:id)
+    fresh =
+      DB[:trips]
+        .where(id: trip_ids)
+        .where { foreseen_at > now - KEPT_SECONDS }
+        .where { foreseen_at <= now }
+        .select_map(:id)
     (trip_ids - fresh).each { |trip_id| call(trip_id, now:) }
   end
 
@@ -41,13 +47,24 @@ class Work::Tracking::Foresee < Que::Job
     def write
       rows = UNDER_WAY.include?(@trip[:state]) ? self.rows : []
       DB[:forecasts].where(trip_id: @trip[:id]).exclude(stop_id: rows.map { |row| row[:stop_id] }).delete
-      rows.each { |row| DB[:forecasts].insert_conflict(target: %i[trip_id stop_id], update: row.except(:trip_id, :stop_id)).insert(row) }
+      rows.each do |row|
+        DB[:forecasts].insert_conflict(
+          target: %i[trip_id stop_id],
+          update: row.except(:trip_id, :stop_id)
+        ).insert(row)
+      end
       DB[:trips].where(id: @trip[:id]).update(foreseen_at: @now)
     end
 
     private
 
-    def question = @question ||= Work::Hours::TripQuestion.new(DB[:trip_loads].where(trip_id: @trip[:id]).order(:load_id).get(:load_id), @now, trip_id: @trip[:id])
+    def question =
+      @question ||=
+        Work::Hours::TripQuestion.new(
+          DB[:trip_loads].where(trip_id: @trip[:id]).order(:load_id).get(:load_id),
+          @now,
+          trip_id: @trip[:id]
+        )
 
     def rows
       return [] if question.ahead.empty?
@@ -60,13 +77,28 @@ class Work::Tracking::Foresee < Que::Job
     end
 
     def stops = @stops ||= question.stops
-    def plan(stops) = Core::Hours.plan(@asked, Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty"), rules: HoursRules.named(@asked.rules), partner: @partner, advice: false)
+    def plan(stops) =
+      Core::Hours.plan(
+        @asked,
+        Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty"),
+        rules: HoursRules.named(@asked.rules),
+        partner: @partner,
+        advice: false
+      )
 
     def row(row, whole, i, because)
       here = row[:arrived_at]
       arrive_at = here || soonest(i)
       late = !here && arrive_at && stops[i].closes ? [whole.late(i), 0].max : 0
-      { trip_id: @trip[:id], stop_id: row[:stop_id], arrive_at:, late_minutes: arrive_at && late, chance_percent: here ? nil : chance(arrive_at, i), made_at: @now, because: }
+      {
+        trip_id: @trip[:id],
+        stop_id: row[:stop_id],
+        arrive_at:,
+        late_minutes: arrive_at && late,
+        chance_percent: here ? nil : chance(arrive_at, i),
+        made_at: @now,
+        because:
+      }
     end
 
     # Who drives on as the law lets him. The plan of the whole trip may set out later, and still be in time.
@@ -79,7 +111,12 @@ class Work::Tracking::Foresee < Que::Job
     def chance(arrive_at, at)
       return if arrive_at.nil? || stops[at].closes.nil?
 
-      before = question.ahead.first(at).each_with_index.map { |row, i| [question.stays(row), stops[i].service_minutes] }
+      before =
+        question
+          .ahead
+          .first(at)
+          .each_with_index
+          .map { |row, i| [question.stays(row), stops[i].service_minutes] }
       Core::Tracking::Dwell.chance_late(before, stops[at].closes - (arrive_at.to_i / 60))
     end
   end

@@ -13,11 +13,31 @@ module Work::Tracking::KeepPaper
   # Raises Refused `too_large`, `not_a_picture`, `unknown_stop`.
   def self.call(trip_id, content, input, driver:, now:)
     digest = Digest::SHA256.hexdigest(content)
-    Work::Act.once(input[:key], "keep_paper", by: driver, now:, input: { trip_id:, digest:, **input.slice(:kind, :stop_id) }) do |act|
+    Work::Act.once(
+      input[:key],
+      "keep_paper",
+      by: driver,
+      now:,
+      input: {
+        trip_id:,
+        digest:,
+        **input.slice(:kind, :stop_id)
+      }
+    ) do |act|
       content_type = check(content)
-      trip = DB[:trips].join(:trip_drivers, trip_id: :id).where(Sequel[:trips][:id] => trip_id, driver_id: driver.id).select_all(:trips).first or raise Work::NotFound.new("trip", trip_id)
-      stop = DB[:stops].join(:trip_stops, stop_id: :id).where(trip_id: trip[:id], stop_id: input[:stop_id]).exclude(load_id: nil).select_all(:stops).first or
-        raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
+      trip =
+        DB[:trips]
+          .join(:trip_drivers, trip_id: :id)
+          .where(Sequel[:trips][:id] => trip_id, :driver_id => driver.id)
+          .select_all(:trips)
+          .first or raise Work::NotFound.new("trip", trip_id)
+      stop =
+        DB[:stops]
+          .join(:trip_stops, stop_id: :id)
+          .where(trip_id: trip[:id], stop_id: input[:stop_id])
+          .exclude(load_id: nil)
+          .select_all(:stops)
+          .first or raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
 
       Store::Freight.load_for_change(stop[:load_id])
       keep(trip, stop, content, digest, content_type, input, driver, now)
@@ -30,7 +50,9 @@ module Work::Tracking::KeepPaper
   end
 
   def self.check(content)
-    raise Refused.new("too_large", "The file is over 15 MB: take the photo again, smaller.", path: "") if content.bytesize > MAX_BYTES
+    if content.bytesize > MAX_BYTES
+      raise Refused.new("too_large", "The file is over 15 MB: take the photo again, smaller.", path: "")
+    end
 
     content_type = Marcel::MimeType.for(StringIO.new(content))
     return content_type if KINDS.include?(content_type)
@@ -41,9 +63,31 @@ module Work::Tracking::KeepPaper
   def self.keep(trip, stop, content, sha256, content_type, input, driver, now)
     off = input[:phone_at] ? now - input[:phone_at] : 0
     at = [(input[:taken_at] || now) + (off.abs > Work::Tracking::CLOCK_TOLERANCE_SECONDS ? off : 0), now].min
-    paper_id = DB[:papers].insert(load_id: stop[:load_id], trip_id: trip[:id], stop_id: stop[:id], content_type:, bytes: content.bytesize, sha256:, by: driver.name, at:, **input.slice(:kind, :signer, :latitude, :longitude))
+    paper_id =
+      DB[:papers].insert(
+        load_id: stop[:load_id],
+        trip_id: trip[:id],
+        stop_id: stop[:id],
+        content_type:,
+        bytes: content.bytesize,
+        sha256:,
+        by: driver.name,
+        at:,
+        **input.slice(:kind, :signer, :latitude, :longitude)
+      )
     DB[:paper_contents].insert(paper_id:, content: Sequel.blob(content))
-    DB[:check_ins].insert(trip_id: trip[:id], driver_id: driver.id, stop_id: stop[:id], kind: "paper", done_at: at, arrived_at: now, note: input[:kind], key: input[:key], by: driver.name, phone_at: input[:phone_at])
+    DB[:check_ins].insert(
+      trip_id: trip[:id],
+      driver_id: driver.id,
+      stop_id: stop[:id],
+      kind: "paper",
+      done_at: at,
+      arrived_at: now,
+      note: input[:kind],
+      key: input[:key],
+      by: driver.name,
+      phone_at: input[:phone_at]
+    )
   end
   private_class_method :keep
 end

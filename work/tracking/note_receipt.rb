@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Notes what has become of a text: taken by the gateway, delivered, or failed; and tells whoever watches its load.
+# Notes what has become of a text: taken by the gateway, delivered, or failed; and tells whoever watches its
+# load.
 module Work::Tracking::NoteReceipt
   # What comes later in this list is never taken back by what comes earlier: receipts arrive in any order.
   STATES = %w[written sent failed delivered].freeze
@@ -11,12 +12,18 @@ module Work::Tracking::NoteReceipt
   # The gateway has taken it. text - row
   def self.call(text, receipt, now:)
     Work::Act.once(nil, "send_text", by: Work::Actor.system, now:) do |act|
-      DB[:texts].where(id: text[:id], state: "written").update(state: "sent", state_at: now, sent_at: now, receipt:)
+      DB[:texts].where(id: text[:id], state: "written").update(
+        state: "sent",
+        state_at: now,
+        sent_at: now,
+        receipt:
+      )
       tell(act, text, { texted: [nil, text[:to]] })
     end
   end
 
-  # What the gateway calls back with. call - { id:, state: sent, delivered or failed, receipt:, cost:, failure: }
+  # What the gateway calls back with. call - { id:, state: sent, delivered or failed, receipt:, cost:,
+  # failure: }
   #
   # Returns whether it was news.
   def self.called_back(call, now:)

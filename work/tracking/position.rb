@@ -1,15 +1,24 @@
 # frozen_string_literal: true
 
-# Keeps where a driver is: only with his consent, or from the truck's own device, and only while a trip is under way.
+# Keeps where a driver is: only with his consent, or from the truck's own device, and only while a trip is
+# under way.
 module Work::Tracking::Position
-  # Positions as a phone sends them, several at a time. points - Array of { at:, latitude:, longitude:, accuracy_m: }
+  # Positions as a phone sends them, several at a time. points - Array of { at:, latitude:, longitude:,
+  # accuracy_m: }
   #
   # Returns how many were new. Raises Refused `no_consent`, `not_under_way`.
   def self.call(driver_id, points, now:, source: "cab", phone_at: nil)
     driver = DB[:drivers].first(id: driver_id)
-    raise Refused.new("no_consent", "You have not agreed to tell where you are.", path: "") if source == "cab" && driver[:position_consent_at].nil?
+    if source == "cab" && driver[:position_consent_at].nil?
+      raise Refused.new("no_consent", "You have not agreed to tell where you are.", path: "")
+    end
 
-    trip = under_way(driver_id) or raise Refused.new("not_under_way", "No trip of yours is under way: your position is not kept.", path: "")
+    trip = under_way(driver_id) or
+      raise Refused.new(
+              "not_under_way",
+              "No trip of yours is under way: your position is not kept.",
+              path: ""
+            )
     off = phone_at ? now - phone_at : 0
     off = 0 if off.abs <= Work::Tracking::CLOCK_TOLERANCE_SECONDS
     keep(driver_id, trip, points.map { |point| point.merge(at: [point[:at] + off, now].min) }, source, now)
@@ -23,16 +32,42 @@ module Work::Tracking::Position
   end
 
   # Where the truck's own device says it was: kept only while a trip is under way.
-  def self.by_device(driver_id, points, now:) = under_way(driver_id)&.then { |trip| keep(driver_id, trip, points, "device", now) } || 0
+  def self.by_device(driver_id, points, now:) =
+    under_way(driver_id)&.then { |trip| keep(driver_id, trip, points, "device", now) } || 0
 
   def self.under_way(driver_id)
-    DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id:, live: true, state: "rolling").order(Sequel.function(:lower, Sequel[:trips][:during])).select_all(:trips).first
+    DB[:trips]
+      .join(:trip_drivers, trip_id: :id)
+      .where(driver_id:, live: true, state: "rolling")
+      .order(Sequel.function(:lower, Sequel[:trips][:during]))
+      .select_all(:trips)
+      .first
   end
 
   def self.keep(driver_id, trip, points, source, now)
-    rows = points.map { |point| { driver_id:, trip_id: trip[:id], source:, heard_at: now, at: point[:at], latitude: point[:latitude], longitude: point[:longitude], accuracy_m: point[:accuracy_m] } }
-    new = rows.sum { |row| DB[:positions].insert_conflict(target: %i[driver_id source at]).returning(:id).insert(row).length }
-    DB.notify(Work::Act::CHANNEL, payload: JSON.generate(kind: "position", id: trip[:id], act: "position", who: source, at: now.iso8601)) if new.positive?
+    rows =
+      points.map do |point|
+        {
+          driver_id:,
+          trip_id: trip[:id],
+          source:,
+          heard_at: now,
+          at: point[:at],
+          latitude: point[:latitude],
+          longitude: point[:longitude],
+          accuracy_m: point[:accuracy_m]
+        }
+      end
+    new =
+      rows.sum do |row|
+        DB[:positions].insert_conflict(target: %i[driver_id source at]).returning(:id).insert(row).length
+      end
+    if new.positive?
+      DB.notify(
+        Work::Act::CHANNEL,
+        payload: JSON.generate(kind: "position", id: trip[:id], act: "position", who: source, at: now.iso8601)
+      )
+    end
     new
   end
   private_class_method :keep

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Ends every link of a driver to the cab, as when a phone is lost. The next trip that is sent brings a new one.
+# Ends every link of a driver to the cab, as when a phone is lost. The next trip that is sent brings a new
+# one.
 module Work::Tracking::RevokeLinks
   def self.call(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "revoke_links", by:, now:, input: input.merge(driver_id:)) do |act|

@@ -7,7 +7,8 @@ class Work::Tracking::SaidFacts
 
   def initialize(trip)
     @trip = trip
-    @rows = DB[:check_ins].where(trip_id: trip[:id]).exclude(details: Sequel.pg_jsonb({})).order(:done_at, :id).all
+    @rows =
+      DB[:check_ins].where(trip_id: trip[:id]).exclude(details: Sequel.pg_jsonb({})).order(:done_at, :id).all
   end
 
   # Array of Core::Tracking::Finding.
@@ -16,8 +17,14 @@ class Work::Tracking::SaidFacts
   # What the odometer said last before this trip, of the tractor that it has. Nil where nobody told.
   def self.odometer_before(trip)
     tractor = DB[:trip_units].where(trip_id: trip[:id], role: "tractor").get(:unit_id) or return
-    DB[:check_ins].join(:trip_units, trip_id: :trip_id).where(unit_id: tractor, role: "tractor").exclude(Sequel[:check_ins][:trip_id] => trip[:id]).where { done_at < trip[:during].end }
-                  .where(Sequel.lit("details ? 'odometer'")).reverse(:done_at).get(Sequel.lit("(details->>'odometer')::integer"))
+    DB[:check_ins]
+      .join(:trip_units, trip_id: :trip_id)
+      .where(unit_id: tractor, role: "tractor")
+      .exclude(Sequel[:check_ins][:trip_id] => trip[:id])
+      .where { done_at < trip[:during].end }
+      .where(Sequel.lit("details ? 'odometer'"))
+      .reverse(:done_at)
+      .get(Sequel.lit("(details->>'odometer')::integer"))
   end
 
   private
@@ -28,29 +35,65 @@ class Work::Tracking::SaidFacts
     readings = told("odometer")
     first, last = readings.values_at(0, -1).map { |one| one&.last }
     said = Facts.odometer(self.class.odometer_before(@trip), first, nil)
-    said += Facts.odometer(first, last, (@trip[:loaded_miles] + @trip[:empty_miles]).to_i) if readings.length > 1
+    said +=
+      Facts.odometer(first, last, (@trip[:loaded_miles] + @trip[:empty_miles]).to_i) if readings.length > 1
     sure = readings.any? && readings.last.first[:details]["odometer_confirmed"]
-    said.map { |code, text| Finding.new(code:, text: "#{text}#{" The driver says that it is right." if sure}", stop_id: nil) }
+    said.map do |code, text|
+      Finding.new(code:, text: "#{text}#{" The driver says that it is right." if sure}", stop_id: nil)
+    end
   end
 
   def trailers
     numbers = %w[trailer trailer_dropped trailer_taken].flat_map { |name| told(name) }
     known = DB[:units].where(kind: "trailer", number: numbers.map(&:last)).select_map(:number)
-    strange = numbers.reject { |_, number| known.include?(number) }.map { |row, number| Finding.new(code: "unknown_trailer", text: "#{number} is no trailer of ours.", stop_id: row[:stop_id]) }
+    strange =
+      numbers
+        .reject { |_, number| known.include?(number) }
+        .map do |row, number|
+          Finding.new(
+            code: "unknown_trailer",
+            text: "#{number} is no trailer of ours.",
+            stop_id: row[:stop_id]
+          )
+        end
     planned = Store::Freight.trip_units(@trip[:id]).where(role: "trailer").get(:number)
-    other = told("trailer").reject { |_, number| number == planned || planned.nil? }.map { |row, number| Finding.new(code: "other_trailer", text: "Set out with #{number}; planned was #{planned}.", stop_id: row[:stop_id]) }
+    other =
+      told("trailer")
+        .reject { |_, number| number == planned || planned.nil? }
+        .map do |row, number|
+          Finding.new(
+            code: "other_trailer",
+            text: "Set out with #{number}; planned was #{planned}.",
+            stop_id: row[:stop_id]
+          )
+        end
     strange + other
   end
 
   # Loaded against delivered, load by load.
   def shortages
-    loads = DB[:stops].where(id: told("quantity").filter_map { |row, _| row[:stop_id] }).select_hash(:id, :load_id)
-    told("quantity").group_by { |row, _| loads[row[:stop_id]] }.except(nil).filter_map do |_, rows|
-      loaded, delivered = %w[loaded delivered].map { |kind| rows.reverse.find { |row, _| row[:kind] == kind } }
-      next if loaded.nil? || delivered.nil?
+    loads =
+      DB[:stops].where(id: told("quantity").filter_map { |row, _| row[:stop_id] }).select_hash(:id, :load_id)
+    told("quantity")
+      .group_by { |row, _| loads[row[:stop_id]] }
+      .except(nil)
+      .filter_map do |_, rows|
+        loaded, delivered =
+          %w[loaded delivered].map { |kind| rows.reverse.find { |row, _| row[:kind] == kind } }
+        next if loaded.nil? || delivered.nil?
 
-      short = Facts.shortage(*[loaded, delivered].map { |_, one| Facts::Quantity.new(amount: BigDecimal(one["amount"].to_s), unit: one["unit"]) }) or next
-      Finding.new(code: "shortage", text: "#{Money.rate_text(short.amount, places: 0)} #{short.unit.tr("_", " ")} short of what was loaded.", stop_id: delivered.first[:stop_id])
-    end
+        short =
+          Facts.shortage(
+            *[loaded, delivered].map do |_, one|
+              Facts::Quantity.new(amount: BigDecimal(one["amount"].to_s), unit: one["unit"])
+            end
+          ) or next
+        Finding.new(
+          code: "shortage",
+          text:
+            "#{Money.rate_text(short.amount, places: 0)} #{short.unit.tr("_", " ")} short of what was loaded.",
+          stop_id: delivered.first[:stop_id]
+        )
+      end
   end
 end

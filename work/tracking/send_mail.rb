@@ -1,11 +1,13 @@
 # frozen_string_literal: true
 
-# Delivers one mail to the mail service. It may be killed on any line: the service drops a key that it has seen.
+# Delivers one mail to the mail service. It may be killed on any line: the service drops a key that it has
+# seen.
 class Work::Tracking::SendMail < Que::Job
   self.maximum_retry_count = 15
 
   # Within a transaction: written now, sent once it commits.
-  def self.write(to, subject, body, now) = DB[:mails].insert(to:, subject:, body:, written_at: now).tap { |mail_id| enqueue(mail_id:) }
+  def self.write(to, subject, body, now) =
+    DB[:mails].insert(to:, subject:, body:, written_at: now).tap { |mail_id| enqueue(mail_id:) }
 
   def run(mail_id:)
     mail = DB[:mails].first(id: mail_id, sent_at: nil) or return finish
@@ -19,7 +21,12 @@ class Work::Tracking::SendMail < Que::Job
   private
 
   def deliver(mail)
-    answer = Work::Service.new("the mail service", Settings.mail_url).post("/v1/mails", mail.slice(:to, :subject, :body), key: "mail-#{mail[:id]}-#{mail[:written_at].to_i}")
+    answer =
+      Work::Service.new("the mail service", Settings.mail_url).post(
+        "/v1/mails",
+        mail.slice(:to, :subject, :body),
+        key: "mail-#{mail[:id]}-#{mail[:written_at].to_i}"
+      )
     Work::Service.field(answer, "receipt")
   end
 end

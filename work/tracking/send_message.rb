@@ -2,17 +2,41 @@
 
 # Dispatch writes to a driver: on his page, and by text so that he looks.
 module Work::Tracking::SendMessage
-  # input - { key:, body:, trip_id: or nil }. Returns the driver's id. Raises Refused `message_empty`, `no_phone`.
+  # input - { key:, body:, trip_id: or nil }. Returns the driver's id. Raises Refused `message_empty`,
+  #         `no_phone`.
   def self.call(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "send_message", by:, now:, input: input.merge(driver_id:)) do |act|
       driver = DB[:drivers].first(id: driver_id) or raise Work::NotFound.new("driver", driver_id)
       body = input[:body].to_s.strip
       raise Refused.new("message_empty", "The message is empty.", path: "/body") if body.empty?
-      raise Refused.new("no_phone", "#{driver[:name]} has no telephone number in the directory.", path: "") if driver[:phone].empty?
+      if driver[:phone].empty?
+        raise Refused.new("no_phone", "#{driver[:name]} has no telephone number in the directory.", path: "")
+      end
 
-      trip = input[:trip_id] && DB[:trips].join(:trip_drivers, trip_id: :id).where(Sequel[:trips][:id] => input[:trip_id], driver_id:).get(Sequel[:trips][:id])
-      message_id = DB[:messages].insert(driver_id:, trip_id: trip, from_driver: false, by: by.name, body:, at: now, heard_at: now)
-      Work::Tracking::WriteText.say({ driver_id:, phone: driver[:phone] }, trip, "message", now, message_id:, body:)
+      trip =
+        input[:trip_id] &&
+          DB[:trips]
+            .join(:trip_drivers, trip_id: :id)
+            .where(Sequel[:trips][:id] => input[:trip_id], driver_id:)
+            .get(Sequel[:trips][:id])
+      message_id =
+        DB[:messages].insert(
+          driver_id:,
+          trip_id: trip,
+          from_driver: false,
+          by: by.name,
+          body:,
+          at: now,
+          heard_at: now
+        )
+      Work::Tracking::WriteText.say(
+        { driver_id:, phone: driver[:phone] },
+        trip,
+        "message",
+        now,
+        message_id:,
+        body:
+      )
       # Who answers has read what was asked.
       DB[:messages].where(driver_id:, from_driver: true, read_at: nil).update(read_at: now)
       act.changed("message", driver_id, { message: [nil, body] })

@@ -16,13 +16,16 @@ class Work::Tracking::SendText < Que::Job
 
   private
 
-  # With the time it was written: numbers begin anew when a database is set up anew, and the gateway remembers.
+  # With the time it was written: numbers begin anew when a database is set up anew, and the gateway
+  # remembers.
   def key(text) = "text-#{text[:id]}-#{text[:attempts]}-#{text[:written_at].to_i}"
 
   def body(text) = text[:body].sub(Work::Tracking::WriteText::LINK) { link(text) }
 
   def link(text)
-    return "#{Settings.public_url}/ask##{Store::Tracking.ask_token(DB[:asks].first(id: text[:ask_id]))}" if text[:ask_id]
+    if text[:ask_id]
+      return "#{Settings.public_url}/ask##{Store::Tracking.ask_token(DB[:asks].first(id: text[:ask_id]))}"
+    end
 
     "#{Settings.public_url}/cab##{Store::Tracking.token(DB[:cab_links].first(id: text[:link_id]))}"
   end

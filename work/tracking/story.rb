@@ -1,23 +1,44 @@
 # frozen_string_literal: true
 
-# The story of a trip as it is told: reads it from all that was said, and brings the trip, its stops and its loads to where the
+# The story of a trip as it is told: reads it from all that was said, and brings the trip, its stops and its
+# loads to where the
 # story stands. Repeating it changes nothing.
 class Work::Tracking::Story
   # What of the check-ins tells how far the trip is.
-  TELLING = (%w[accepted declined pre_trip on_my_way arrived begun left post_trip corrected withdrawn] + Core::Tracking::WORK.values.map(&:first)).freeze
+  TELLING =
+    (
+      %w[accepted declined pre_trip on_my_way arrived begun left post_trip corrected withdrawn] +
+        Core::Tracking::WORK.values.map(&:first)
+    ).freeze
   LIFE = %w[sent accepted rolling delivered].freeze
   COLUMNS = %i[arrived_at begun_at worked_at left_at signer].freeze
 
   class << self
     # What has happened on a trip, from rows of its stops with kind and name, and of its check-ins.
-    def outcome(trip_id, trip_stops = Store::Freight.trip_stops(trip_id).all, check_ins = DB[:check_ins].where(trip_id:, kind: TELLING).all)
-      Core::Tracking.fold(check_ins.select { |row| TELLING.include?(row[:kind]) }.map { |row| event(row) }, trip_stops.map { |row| stop(row) })
+    def outcome(
+      trip_id,
+      trip_stops = Store::Freight.trip_stops(trip_id).all,
+      check_ins = DB[:check_ins].where(trip_id:, kind: TELLING).all
+    )
+      Core::Tracking.fold(
+        check_ins.select { |row| TELLING.include?(row[:kind]) }.map { |row| event(row) },
+        trip_stops.map { |row| stop(row) }
+      )
     end
 
     private
 
     def event(row)
-      Core::Tracking::Event.new(key: row[:key] || "check-in #{row[:id]}", kind: row[:kind], stop_id: row[:stop_id], done_at: row[:done_at], said_at: row[:arrived_at], source: row[:source], signer: row[:signer], corrects: row[:corrects])
+      Core::Tracking::Event.new(
+        key: row[:key] || "check-in #{row[:id]}",
+        kind: row[:kind],
+        stop_id: row[:stop_id],
+        done_at: row[:done_at],
+        said_at: row[:arrived_at],
+        source: row[:source],
+        signer: row[:signer],
+        corrects: row[:corrects]
+      )
     end
 
     def stop(row) = Core::Tracking::Stop.new(stop_id: row[:stop_id], **row.slice(:kind, :name, :handling))
@@ -39,7 +60,9 @@ class Work::Tracking::Story
     Work::Tracking::Detain.propose(@trip[:id], @act.now) if times.any?
     deliver_partials(outcome)
     moved = move(outcome)
-    Work::Pay::EarnTrip.correct(@trip[:id], outcome.delivered_at) if moved.nil? && @trip[:state] == "delivered" && outcome.delivered_at
+    if moved.nil? && @trip[:state] == "delivered" && outcome.delivered_at
+      Work::Pay::EarnTrip.correct(@trip[:id], outcome.delivered_at)
+    end
     { **times, **(moved ? { state: moved } : {}) }
   end
 
@@ -47,18 +70,27 @@ class Work::Tracking::Story
 
   # Times and signers of the stops, where they differ.
   def mark(rows, outcome)
-    rows.zip(outcome.progress).each_with_object({}) do |(row, told), changes|
-      new = COLUMNS.to_h { |column| [column, told.public_send(column)] }
-      next if row.slice(*COLUMNS) == new
+    rows
+      .zip(outcome.progress)
+      .each_with_object({}) do |(row, told), changes|
+        new = COLUMNS.to_h { |column| [column, told.public_send(column)] }
+        next if row.slice(*COLUMNS) == new
 
-      DB[:trip_stops].where(id: row[:id]).update(new)
-      COLUMNS.each { |column| changes["#{row[:name]}: #{column}"] = [row[column], new[column]] unless row[column] == new[column] }
-    end
+        DB[:trip_stops].where(id: row[:id]).update(new)
+        COLUMNS.each do |column|
+          changes["#{row[:name]}: #{column}"] = [row[column], new[column]] unless row[column] == new[column]
+        end
+      end
   end
 
   def note_findings(outcome)
-    findings = [*outcome.findings, *Work::Tracking::SaidFacts.new(@trip).findings].map { |found| found.to_h.transform_keys(&:to_s) }
-    DB[:trips].where(id: @trip[:id]).update(findings: Sequel.pg_jsonb(findings)) unless @trip[:findings].to_a == findings
+    findings =
+      [*outcome.findings, *Work::Tracking::SaidFacts.new(@trip).findings].map do |found|
+        found.to_h.transform_keys(&:to_s)
+      end
+    unless @trip[:findings].to_a == findings
+      DB[:trips].where(id: @trip[:id]).update(findings: Sequel.pg_jsonb(findings))
+    end
   end
 
   # Forward, as far as the story has got; back only while nothing is delivered.
@@ -67,7 +99,11 @@ class Work::Tracking::Story
     from, to = [@trip[:state], state].map { |name| LIFE.index(name) }
     return if from.nil? || to.nil? || from == to || @trip[:state] == "delivered"
 
-    DB[:trips].where(id: @trip[:id]).update(state:, version: @trip[:version] + 1, **(state == "delivered" ? { delivered_at: outcome.delivered_at } : {}))
+    DB[:trips].where(id: @trip[:id]).update(
+      state:,
+      version: @trip[:version] + 1,
+      **(state == "delivered" ? { delivered_at: outcome.delivered_at } : {})
+    )
     @loads.each { |load| move_load(load, state) }
     Work::Tracking::Deliver.call(@trip[:id], outcome.delivered_at, @act) if state == "delivered"
     [@trip[:state], state]
@@ -86,7 +122,8 @@ class Work::Tracking::Story
     end
   end
 
-  # A relayed load sets out with its first crew and is delivered by its last, though the one before forgot a step.
+  # A relayed load sets out with its first crew and is delivered by its last, though the one before forgot a
+  # step.
   def move_load(load, state)
     return unless state == "delivered" ? last_part? : first_part?
 
@@ -95,7 +132,14 @@ class Work::Tracking::Story
     return if from.nil? || from == to || (load[:state] == "delivered")
 
     # What was told wrong is taken back without asking what the trade knows of going back.
-    new = from < to ? LIFE[(from + 1)..to].reduce(load[:state]) { |one, next_one| Core::Freight.step(one, next_one) } : state
+    new =
+      (
+        if from < to
+          LIFE[(from + 1)..to].reduce(load[:state]) { |one, next_one| Core::Freight.step(one, next_one) }
+        else
+          state
+        end
+      )
     DB[:loads].where(id: load[:id]).update(state: new, version: load[:version] + 1)
   end
 

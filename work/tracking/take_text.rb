@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# A text that a phone sent us: a check-in in our few words, a question, or something that a person has to read. Nothing is lost:
+# A text that a phone sent us: a check-in in our few words, a question, or something that a person has to
+# read. Nothing is lost:
 # what cannot be a check-in goes to dispatch with the thread.
 class Work::Tracking::TakeText
   STEPS = %w[accepted arrived loaded left delivered].freeze
@@ -15,10 +16,25 @@ class Work::Tracking::TakeText
     driver = driver_of(text[:from])
     by = driver ? Work::Actor.driver(driver) : Work::Actor.system
     Work::Act.once(nil, "take_text", by:, now:) do |act|
-      received = DB[:received_texts].insert_conflict(target: :gateway_id).returning(:id).insert(gateway_id: text[:id], from: text[:from], body: text[:body], at: text[:at], heard_at: now, driver_id: driver&.fetch(:id))
+      received =
+        DB[:received_texts]
+          .insert_conflict(target: :gateway_id)
+          .returning(:id)
+          .insert(
+            gateway_id: text[:id],
+            from: text[:from],
+            body: text[:body],
+            at: text[:at],
+            heard_at: now,
+            driver_id: driver&.fetch(:id)
+          )
       next false if received.empty?
 
-      driver ? new(received.first[:id], text, driver, by, act, now).call : act.changed("text", received.first[:id], { from_nobody_we_know: [nil, text[:from]] })
+      if driver
+        new(received.first[:id], text, driver, by, act, now).call
+      else
+        act.changed("text", received.first[:id], { from_nobody_we_know: [nil, text[:from]] })
+      end
       true
     end
   end
@@ -26,7 +42,11 @@ class Work::Tracking::TakeText
   # By the last ten digits of the number, however it is written.
   def self.driver_of(from)
     digits = from.gsub(/\D/, "").chars.last(10).join
-    DB[:drivers].where(retired: false).where(Sequel.lit("right(regexp_replace(phone, '\\D', '', 'g'), 10) = ?", digits)).order(:id).first
+    DB[:drivers]
+      .where(retired: false)
+      .where(Sequel.lit("right(regexp_replace(phone, '\\D', '', 'g'), 10) = ?", digits))
+      .order(:id)
+      .first
   end
   private_class_method :driver_of
 
@@ -44,10 +64,14 @@ class Work::Tracking::TakeText
     meaning = Core::Tracking::Words.read(@text[:body])
     DB[:received_texts].where(id: @received_id).update(meaning: meaning.kind)
     case meaning.kind
-    when *STEPS then step(meaning)
-    when "language" then speak(meaning.language)
-    when "help" then answer("words")
-    else message(meaning)
+    when *STEPS
+      step(meaning)
+    when "language"
+      speak(meaning.language)
+    when "help"
+      answer("words")
+    else
+      message(meaning)
     end
   end
 
@@ -62,13 +86,26 @@ class Work::Tracking::TakeText
   def unsigned
     return unless Core::Tracking::Words.read(@text[:body]).signer
 
-    DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id: @driver[:id], live: true, state: "delivered").where(Sequel[:delivered_at] > @now - UNSIGNED_SECONDS).where(Sequel.lit("findings @> '[{\"code\": \"signer_missing\"}]'"))
-              .reverse(:delivered_at).select_all(:trips).first
+    DB[:trips]
+      .join(:trip_drivers, trip_id: :id)
+      .where(driver_id: @driver[:id], live: true, state: "delivered")
+      .where(Sequel[:delivered_at] > @now - UNSIGNED_SECONDS)
+      .where(Sequel.lit("findings @> '[{\"code\": \"signer_missing\"}]'"))
+      .reverse(:delivered_at)
+      .select_all(:trips)
+      .first
   end
 
   def live
-    DB[:trips].join(:trip_drivers, trip_id: :id).where(driver_id: @driver[:id], live: true, state: LIVE).order(Sequel.case({ "rolling" => 0, "accepted" => 1 }, 2, :state),
-                                                                                                               Sequel.function(:lower, Sequel[:trips][:during])).select_all(:trips).first
+    DB[:trips]
+      .join(:trip_drivers, trip_id: :id)
+      .where(driver_id: @driver[:id], live: true, state: LIVE)
+      .order(
+        Sequel.case({ "rolling" => 0, "accepted" => 1 }, 2, :state),
+        Sequel.function(:lower, Sequel[:trips][:during])
+      )
+      .select_all(:trips)
+      .first
   end
 
   def step(meaning)
@@ -90,39 +127,76 @@ class Work::Tracking::TakeText
   end
 
   def tell(kind, **more)
-    Work::Tracking::CheckIn.call(trip[:id], { key: "text-#{@received_id}-#{kind}", kind:, done_at: @text[:at], **more }, driver: @by, now: @now, source: "text")
+    Work::Tracking::CheckIn.call(
+      trip[:id],
+      { key: "text-#{@received_id}-#{kind}", kind:, done_at: @text[:at], **more },
+      driver: @by,
+      now: @now,
+      source: "text"
+    )
   end
 
   def seen
     changes = DB[:trip_changes].where(trip_id: trip[:id], driver_id: @driver[:id], seen_at: nil)
     return answer("noted_trip", trip: trip[:number], place: stops.first[:name]) if changes.empty?
 
-    Work::Tracking::CheckIn.call(trip[:id], { key: "text-#{@received_id}-seen", kind: "seen", done_at: @text[:at], change_id: changes.max(:id) }, driver: @by, now: @now, source: "text")
+    Work::Tracking::CheckIn.call(
+      trip[:id],
+      { key: "text-#{@received_id}-seen", kind: "seen", done_at: @text[:at], change_id: changes.max(:id) },
+      driver: @by,
+      now: @now,
+      source: "text"
+    )
   end
 
   def noted(meaning)
     return answer("who_signed") if meaning.kind == "delivered" && meaning.signer.nil?
     return answer("noted_trip", trip: trip[:number], place: stops.first[:name]) if meaning.kind == "accepted"
 
-    stop = stops.find { |row| row[:stop_id] == DB[:check_ins].where(key: "text-#{@received_id}-#{meaning.kind}").get(:stop_id) } || stops.first
-    answer("noted", what: Phrases.kind(meaning.kind, @language), place: stop[:name], at: TZInfo::Timezone.get(stop[:zone]).to_local(@text[:at]).strftime("%H:%M %Z"))
+    stop =
+      stops.find do |row|
+        row[:stop_id] == DB[:check_ins].where(key: "text-#{@received_id}-#{meaning.kind}").get(:stop_id)
+      end || stops.first
+    answer(
+      "noted",
+      what: Phrases.kind(meaning.kind, @language),
+      place: stop[:name],
+      at: TZInfo::Timezone.get(stop[:zone]).to_local(@text[:at]).strftime("%H:%M %Z")
+    )
   end
 
   def stops = @stops ||= Store::Freight.trip_stops(trip[:id]).all
 
   def speak(language)
-    DB[:drivers].where(id: @driver[:id]).update(languages: Sequel.pg_array([language, *(@driver[:languages].to_a - [language])], :text))
+    DB[:drivers].where(id: @driver[:id]).update(
+      languages: Sequel.pg_array([language, *(@driver[:languages].to_a - [language])], :text)
+    )
     @language = language
     answer("language")
   end
 
   def message(meaning, phrase: "passed_on", why: nil)
     body = meaning.text.to_s.strip.empty? ? "(#{@text[:body].inspect})" : meaning.text
-    message_id = Work::Tracking::WriteMessage.keep(@driver[:id], @driver[:name], why ? "#{body} (#{why})" : body, @now, at: @text[:at], not_understood: meaning.kind.nil? || !why.nil?)
+    message_id =
+      Work::Tracking::WriteMessage.keep(
+        @driver[:id],
+        @driver[:name],
+        why ? "#{body} (#{why})" : body,
+        @now,
+        at: @text[:at],
+        not_understood: meaning.kind.nil? || !why.nil?
+      )
     DB[:received_texts].where(id: @received_id).update(message_id:)
     @act.changed("message", @driver[:id], { message: [nil, body] })
     answer(phrase)
   end
 
-  def answer(phrase, **parts) = Work::Tracking::WriteText.say({ driver_id: @driver[:id], phone: @driver[:phone] }, @trip&.fetch(:id), phrase, @now, **parts)
+  def answer(phrase, **parts) =
+    Work::Tracking::WriteText.say(
+      { driver_id: @driver[:id], phone: @driver[:phone] },
+      @trip&.fetch(:id),
+      phrase,
+      @now,
+      **parts
+    )
 end

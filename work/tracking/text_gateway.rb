@@ -8,6 +8,8 @@ class Work::Tracking::TextGateway
     @service = service
   end
 
-  # Returns the gateway's receipt. The same key delivers once. Raises Work::Service::Unreachable; the job tries again.
-  def deliver(to, body, key:) = Work::Service.field(@service.post("/v1/messages", { to:, body: }, key:), "receipt")
+  # Returns the gateway's receipt. The same key delivers once. Raises Work::Service::Unreachable; the job
+  # tries again.
+  def deliver(to, body, key:) =
+    Work::Service.field(@service.post("/v1/messages", { to:, body: }, key:), "receipt")
 end

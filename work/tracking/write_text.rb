@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Writes a text to a driver, in his language, and has it sent once this commits. The link itself is filled in only when it leaves.
+# Writes a text to a driver, in his language, and has it sent once this commits. The link itself is filled in
+# only when it leaves.
 # Who has no smartphone gets words instead of links.
 module Work::Tracking::WriteText
   LINK = "{link}"
@@ -9,19 +10,42 @@ module Work::Tracking::WriteText
     # driver - row of trip_drivers
     def trip(driver, trip, load, now)
       stops = Store::Freight.trip_stops(trip[:id]).all
-      say(driver, trip[:id], "trip", now, trip: trip[:number], from: load[:origin], to: load[:destination], from_at: at(stops.first), to_at: at(stops.last), units: Store::Freight.trip_units(trip[:id]).select_map(:number).join(" + "))
+      say(
+        driver,
+        trip[:id],
+        "trip",
+        now,
+        trip: trip[:number],
+        from: load[:origin],
+        to: load[:destination],
+        from_at: at(stops.first),
+        to_at: at(stops.last),
+        units: Store::Freight.trip_units(trip[:id]).select_map(:number).join(" + ")
+      )
     end
 
-    # What matters has changed on a trip that they have: which, so that they look. It stays marked until they say that they have seen it.
+    # What matters has changed on a trip that they have: which, so that they look. It stays marked until they
+    # say that they have seen it.
     def changed(trip, load, what, now)
-      Store::Freight.trip_drivers(trip[:id]).each do |driver|
-        DB[:trip_changes].insert(trip_id: trip[:id], driver_id: driver[:driver_id], what:, at: now)
-        say(driver, trip[:id], "changed", now, trip: trip[:number], way: load ? ", #{load[:origin]} to #{load[:destination]}," : "", what:)
-      end
+      Store::Freight
+        .trip_drivers(trip[:id])
+        .each do |driver|
+          DB[:trip_changes].insert(trip_id: trip[:id], driver_id: driver[:driver_id], what:, at: now)
+          say(
+            driver,
+            trip[:id],
+            "changed",
+            now,
+            trip: trip[:number],
+            way: load ? ", #{load[:origin]} to #{load[:destination]}," : "",
+            what:
+          )
+        end
     end
 
     # A load is no more: the trip is called off, or goes on with the others.
-    def off(trip, load, now) = trip[:goes_on] ? changed(trip, load, "load #{load[:number]} is taken off", now) : called_off(trip, now)
+    def off(trip, load, now) =
+      trip[:goes_on] ? changed(trip, load, "load #{load[:number]} is taken off", now) : called_off(trip, now)
 
     # Something said to a driver by phrase. Returns the text's id.
     #
@@ -32,7 +56,17 @@ module Work::Tracking::WriteText
       body = Phrases.say(phrase, language(person), company: Store::Company.row[:name], **parts)
       body = greet(person, body, now)
       link_id = body.include?(LINK) && ask_id.nil? ? Store::Tracking.link_for(person[:id], now)[:id] : nil
-      text_id = DB[:texts].insert(driver_id: person[:id], trip_id:, link_id:, ask_id:, message_id:, to: driver[:phone], body:, written_at: now)
+      text_id =
+        DB[:texts].insert(
+          driver_id: person[:id],
+          trip_id:,
+          link_id:,
+          ask_id:,
+          message_id:,
+          to: driver[:phone],
+          body:,
+          written_at: now
+        )
       Work::Tracking::SendText.enqueue(text_id:)
       text_id
     end
@@ -41,8 +75,16 @@ module Work::Tracking::WriteText
 
     private
 
-    def called_off(trip, now) = Store::Freight.trip_drivers(trip[:id]).each { |driver| say(driver, trip[:id], "called_off", now, trip: trip[:number]) }
-    def at(stop) = stop[:from_at] ? TZInfo::Timezone.get(stop[:zone]).to_local(stop[:from_at]).strftime("%a %-d %b %H:%M %Z") : ""
+    def called_off(trip, now) =
+      Store::Freight
+        .trip_drivers(trip[:id])
+        .each { |driver| say(driver, trip[:id], "called_off", now, trip: trip[:number]) }
+    def at(stop) =
+      if stop[:from_at]
+        TZInfo::Timezone.get(stop[:zone]).to_local(stop[:from_at]).strftime("%a %-d %b %H:%M %Z")
+      else
+        ""
+      end
 
     # The first text to a phone without pages tells the words.
     def greet(person, body, now)

@@ -18,7 +18,10 @@ class Core::Hours::DeviceFile::Writer
   end
 
   def text
-    lines = D::SEGMENTS.flat_map { |name| [name, *(name == "End of File:" ? [D.file_check(@checks)] : lines(name))] }
+    lines =
+      D::SEGMENTS.flat_map do |name|
+        [name, *(name == "End of File:" ? [D.file_check(@checks)] : lines(name))]
+      end
     "#{lines.join("\r\n")}\r\n"
   end
 
@@ -26,28 +29,63 @@ class Core::Hours::DeviceFile::Writer
 
   def lines(name)
     case name
-    when D::HEADER then header.map { |fields| line(fields) }
-    when "User List:" then [line(["1", "D", *@driver])]
-    when "ELD Event List:" then @stretches.flat_map { |stretch| events(stretch) }
-    else []
+    when D::HEADER
+      header.map { |fields| line(fields) }
+    when "User List:"
+      [line(["1", "D", *@driver])]
+    when "ELD Event List:"
+      @stretches.flat_map { |stretch| events(stretch) }
+    else
+      []
     end
   end
 
   def header
     date, time = stamp(@as_of)
-    [[*@driver, @driver.join.downcase.gsub(/[^a-z]/, ""), "", ""], ["", "", ""], ["", "", ""], ["", @carrier, "8", "000000", format("%02d", offset)], ["", "0"], [date, time, "", "", "", ""], ["", "", "", @comment]]
+    [
+      [*@driver, @driver.join.downcase.gsub(/[^a-z]/, ""), "", ""],
+      ["", "", ""],
+      ["", "", ""],
+      ["", @carrier, "8", "000000", format("%02d", offset)],
+      ["", "0"],
+      [date, time, "", "", "", ""],
+      ["", "", "", @comment]
+    ]
   end
 
   # A status, and after it the driver's indication where there is one.
   def events(stretch)
     status, indication = AS[stretch.status] || [stretch.status, nil]
-    [event(stretch.from, D::STATUS_CHANGE, CODES.fetch(status)), *(indication && event(stretch.from, D::INDICATION, indication))]
+    [
+      event(stretch.from, D::STATUS_CHANGE, CODES.fetch(status)),
+      *(indication && event(stretch.from, D::INDICATION, indication))
+    ]
   end
 
   def event(instant, type, code)
     date, time = stamp(instant)
     said = [type, code, date, time, "", "", "", "", "", ""]
-    line([format("%X", @sequence += 1), D::ACTIVE, "2", type, code, date, time, "", "", "", "", "", "", "1", "0", "0", D.event_check(said)])
+    line(
+      [
+        format("%X", @sequence += 1),
+        D::ACTIVE,
+        "2",
+        type,
+        code,
+        date,
+        time,
+        "",
+        "",
+        "",
+        "",
+        "",
+        "",
+        "1",
+        "0",
+        "0",
+        D.event_check(said)
+      ]
+    )
   end
 
   # Commas would break a field in two: the standard leaves them out.
@@ -59,5 +97,9 @@ class Core::Hours::DeviceFile::Writer
 
   # The standard's one offset for a file: that of the day it is made.
   def offset = @offset ||= -Time.iso8601(@days.iso(@as_of)).utc_offset / 3600
-  def stamp(instant) = Time.at((instant - (offset * 60)) * 60).utc.then { |time| [time.strftime("%m%d%y"), time.strftime("%H%M%S")] }
+  def stamp(instant) =
+    Time
+      .at((instant - (offset * 60)) * 60)
+      .utc
+      .then { |time| [time.strftime("%m%d%y"), time.strftime("%H%M%S")] }
 end

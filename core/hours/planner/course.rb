@@ -2,7 +2,8 @@
 
 # Carries a State through what is done next, and says how late a spell could have begun for the same.
 #
-# An act is [:drive, minutes], [:serve], or [:still]: rest until the interruption that driving asks for is complete. Waiting for
+# An act is [:drive, minutes], [:serve], or [:still]: rest until the interruption that driving asks for is
+# complete. Waiting for
 # an opening, for a drive window or for hours to come back is part of the act that follows it.
 class Core::Hours::Planner::Course
   # reading - of the record until as_of
@@ -54,7 +55,8 @@ class Core::Hours::Planner::Course
     @cycle.room(state, instant, state.worked + (@working ? instant - state.at : 0), wanted)
   end
 
-  # The latest start of the spell with which everything done in it still ends at the state's instant, or at another one.
+  # The latest start of the spell with which everything done in it still ends at the state's instant, or at
+  # another one.
   #
   # keep - without a stop becoming later than it is
   def latest_start(state, ends = state.at, keep: true)
@@ -66,8 +68,12 @@ class Core::Hours::Planner::Course
       when :serve
         stop -= 1
         served -= 1
-        ends = [ends - @stops[stop].service_minutes, keep ? latest_service(stop, state.begun[served]) : ends].min
-      when :still then still_by = ends - @interruption
+        ends = [
+          ends - @stops[stop].service_minutes,
+          keep ? latest_service(stop, state.begun[served]) : ends
+        ].min
+      when :still
+        still_by = ends - @interruption
       else
         ends = still_by if still_by && still_by < ends
         still_by = nil
@@ -80,11 +86,15 @@ class Core::Hours::Planner::Course
   private
 
   def advance(state, act)
-    done = case act.first
-           when :serve then serve(state)
-           when :drive then drive(state, act.last)
-           else still(state)
-           end
+    done =
+      case act.first
+      when :serve
+        serve(state)
+      when :drive
+        drive(state, act.last)
+      else
+        still(state)
+      end
     state.acts += [act] if done
     done
   end
@@ -116,7 +126,10 @@ class Core::Hours::Planner::Course
 
       state.unbroken = 0 if state.at - state.still_since >= @interruption
       here = room(state, state.at, minutes)
-      return false if (state.limits[2] && state.unbroken + here > state.limits[2]) || state.at + here > state.window_ends || !work(state, here, "driving")
+      if (state.limits[2] && state.unbroken + here > state.limits[2]) ||
+           state.at + here > state.window_ends || !work(state, here, "driving")
+        return false
+      end
 
       state.unbroken += here
       state.total += here
@@ -160,18 +173,31 @@ class Core::Hours::Planner::Course
     true
   end
 
-  # Where rests are split, waiting that is long enough is a rest, in the sleeper, and may yet be the first of a pair. As the second
+  # Where rests are split, waiting that is long enough is a rest, in the sleeper, and may yet be the first of
+  # a pair. As the second
   # of one, or as the end of a shift, it would be another kind of rest (Rests).
   def rest_stands?(state)
     spell = state.spell
     # No work since the rest before: it is still that rest.
-    return spell.most.nil? || state.at <= spell.most if spell.movable && state.rest_since == spell.first.rest_since
+    if spell.movable && state.rest_since == spell.first.rest_since
+      return spell.most.nil? || state.at <= spell.most
+    end
     return false if state.at - state.rest_since >= @long
 
     recorded = state.rest_since < @as_of
-    half = Core::Hours::Planner::Half.new(from: state.rest_since, to: state.at, asleep_since: recorded ? @as_of - @under_way.sleeping_minutes : state.rest_since, slept: recorded ? @under_way.sleeper_minutes : 0,
-                                          total: state.total)
-    return false if state.halves.any? { |other| other.pairs?(@split, state.start, half.minutes(nil), half.sleeper_minutes(nil)) }
+    half =
+      Core::Hours::Planner::Half.new(
+        from: state.rest_since,
+        to: state.at,
+        asleep_since: recorded ? @as_of - @under_way.sleeping_minutes : state.rest_since,
+        slept: recorded ? @under_way.sleeper_minutes : 0,
+        total: state.total
+      )
+    if state.halves.any? { |other|
+         other.pairs?(@split, state.start, half.minutes(nil), half.sleeper_minutes(nil))
+       }
+      return false
+    end
 
     state.halves += [half]
     true

@@ -2,7 +2,8 @@
 
 # The limit over days, as it bears on minutes that are still to be worked.
 #
-# For the first days of a plan the record says how much may be worked; later ones look back on days of the plan itself, whose
+# For the first days of a plan the record says how much may be worked; later ones look back on days of the
+# plan itself, whose
 # work a State keeps in `marks`. Most trips never come near: then nothing is counted at all.
 class Core::Hours::Planner::Cycle
   # reading - of the record until as_of; most_work - the most minutes on duty that a plan can hold
@@ -20,13 +21,15 @@ class Core::Hours::Planner::Cycle
   # Can the limit be met at all?
   def binds? = @binds
 
-  # The earliest instant at which so many minutes of work can be behind a driver who has not restarted since as_of, with driving last.
+  # The earliest instant at which so many minutes of work can be behind a driver who has not restarted since
+  # as_of, with driving last.
   def earliest(worked)
     ahead = @allowed.index { |allowed| allowed >= worked } || @limit.days
     ahead.zero? ? 0 : @days.start(@today + ahead)
   end
 
-  # Minutes of work that the record allows on the day of an instant, counted from as_of, for driving to be possible at the end of
+  # Minutes of work that the record allows on the day of an instant, counted from as_of, for driving to be
+  # possible at the end of
   # them: none where that day looks back on days after as_of alone.
   def allowed_at(instant) = @allowed[@days.day_of(instant) - @today] || 0
 
@@ -42,7 +45,8 @@ class Core::Hours::Planner::Cycle
     end
   end
 
-  # The first instant, not before the given one, with driving left; nil when there is none. `added` is what waiting adds to the work.
+  # The first instant, not before the given one, with driving left; nil when there is none. `added` is what
+  # waiting adds to the work.
   def ready(state, instant, added: false)
     return instant unless @binds
 
@@ -83,7 +87,8 @@ class Core::Hours::Planner::Cycle
   # What may have been worked since as_of for driving to be allowed at an instant.
   def allowance(state, instant)
     ahead = @days.day_of(instant) - @today
-    allowed = @allowed[ahead] || (@limit.minutes + (@long ? state.marks.fetch(ahead - @limit.days, state.worked) : 0))
+    allowed =
+      @allowed[ahead] || (@limit.minutes + (@long ? state.marks.fetch(ahead - @limit.days, state.worked) : 0))
     state.restarted ? [allowed, @limit.minutes + state.restarted].max : allowed
   end
 end

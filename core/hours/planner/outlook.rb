@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What a plan cannot do better than from a State on: bounds that order the search and let the hopeless go unseen.
+# What a plan cannot do better than from a State on: bounds that order the search and let the hopeless go
+# unseen.
 class Core::Hours::Planner::Outlook
   def initialize(trip, rules, cycle)
     @cycle = cycle if cycle.binds?
@@ -53,11 +54,16 @@ class Core::Hours::Planner::Outlook
   end
 
   # Of a rest that is under way a part is behind the driver; that before a spell has given all it has.
-  def rested_already(state) = state.acts.empty? && state.spell.before ? 0 : [state.at - state.rest_since, @rest].min
+  def rested_already(state) =
+    state.acts.empty? && state.spell.before ? 0 : [state.at - state.rest_since, @rest].min
 
-  # When the hours over days allow all the work until an instant of work without a rest: as old days drop out, or after a restart.
+  # When the hours over days allow all the work until an instant of work without a rest: as old days drop out,
+  # or after a restart.
   def hours_back(state, instant)
-    [@cycle.earliest(state.worked + instant - state.at), instant + @cycle.restart_minutes - (state.at - state.rest_since)].min
+    [
+      @cycle.earliest(state.worked + instant - state.at),
+      instant + @cycle.restart_minutes - (state.at - state.rest_since)
+    ].min
   end
 
   # When driving of so many minutes is over at the earliest, within windows.
@@ -76,7 +82,8 @@ class Core::Hours::Planner::Outlook
     nil
   end
 
-  # Is the window of the spell certain to be long enough for all that is left? Then a later start is of no use.
+  # Is the window of the spell certain to be long enough for all that is left? Then a later start is of no
+  # use.
   def within_spell?(state)
     return false unless driving(state) <= state.driving_left && @stops.drop(state.stop).none?(&:drive_windows)
 

@@ -2,10 +2,11 @@
 
 # Runs the best schedule once more and writes down what is done when.
 class Core::Hours::Planner::Recorder < Core::Hours::Planner::Course
-  Piece = Core::Value.of(:status, :from, :to, :stop) do
-    def minutes = to - from
-    def rest? = Core::Hours::RESTING.include?(status)
-  end
+  Piece =
+    Core::Value.of(:status, :from, :to, :stop) do
+      def minutes = to - from
+      def rest? = Core::Hours::RESTING.include?(status)
+    end
   Visit = Core::Value.of(:arrive_at, :start_at, :leave_at)
 
   # best - State at the end. Returns [Array of Piece without a gap, Array of Visit by stop].
@@ -32,7 +33,9 @@ class Core::Hours::Planner::Recorder < Core::Hours::Planner::Course
   end
 
   def rest(spell, start)
-    spell.passed.each { |stop, at| @visits[stop] = Visit.new(arrive_at: arrival(stop), start_at: at, leave_at: at) }
+    spell.passed.each do |stop, at|
+      @visits[stop] = Visit.new(arrive_at: arrival(stop), start_at: at, leave_at: at)
+    end
     write(spell.status, spell.before.at, start, spell.before.stop)
   end
 
@@ -71,14 +74,23 @@ class Core::Hours::Planner::Recorder < Core::Hours::Planner::Course
     @pieces << Piece.new(status:, from:, to:, stop:) if to > from
   end
 
-  def joined = asleep(@pieces).chunk_while { |one, other| one.status == other.status && one.stop == other.stop }.map { |run| run.first.with(to: run.last.to) }
+  def joined =
+    asleep(@pieces)
+      .chunk_while { |one, other| one.status == other.status && one.stop == other.stop }
+      .map { |run| run.first.with(to: run.last.to) }
 
   # Where rests are split, those that are long enough to pair are in the sleeper.
   def asleep(pieces)
     return pieces if @split.nil?
 
-    pieces.chunk_while { |one, other| one.rest? == other.rest? }.flat_map do |run|
-      run.first.rest? && run.last.to - run.first.from >= @split.least_minutes ? run.map { |piece| piece.with(status: "sleeper") } : run
-    end
+    pieces
+      .chunk_while { |one, other| one.rest? == other.rest? }
+      .flat_map do |run|
+        if run.first.rest? && run.last.to - run.first.from >= @split.least_minutes
+          run.map { |piece| piece.with(status: "sleeper") }
+        else
+          run
+        end
+      end
   end
 end

@@ -2,8 +2,10 @@
 
 # The rests that may begin in a State, each as the state at the earliest end of it.
 #
-# Where rests are split, the length of a rest decides what it is: it pairs with the nearest earlier one with which it makes the
-# time, so that lengths fall into ranges, each with one meaning. A rest that is to be the first of a pair is promised: it leaves
+# Where rests are split, the length of a rest decides what it is: it pairs with the nearest earlier one with
+# which it makes the
+# time, so that lengths fall into ranges, each with one meaning. A rest that is to be the first of a pair is
+# promised: it leaves
 # the window at once, and a later rest must then pair with it.
 class Core::Hours::Planner::Rests
   Kind = Core::Value.of(:least, :most, :partner, :promise)
@@ -16,7 +18,8 @@ class Core::Hours::Planner::Rests
     @split = rules.split if trip.split_rest
     @long = rules.shift_rest_minutes
     @restart = cycle.binds? ? rules.limit("days").restart_minutes : nil
-    @limits = rules.limits.to_h { |limit| [limit.name.to_sym, limit.minutes] }.values_at(:drive, :window, :break)
+    @limits =
+      rules.limits.to_h { |limit| [limit.name.to_sym, limit.minutes] }.values_at(:drive, :window, :break)
   end
 
   # first_half - is this a place for the first of a pair?
@@ -31,12 +34,20 @@ class Core::Hours::Planner::Rests
 
   private
 
-  # [from when in the sleeper, the longest time in it before]. What a plan adds to a rest is in the sleeper; of the record only what was.
-  def asleep(state) = state.rest_since < @as_of ? [@as_of - @under_way.sleeping_minutes, @under_way.sleeper_minutes] : [state.rest_since, 0]
+  # [from when in the sleeper, the longest time in it before]. What a plan adds to a rest is in the sleeper;
+  # of the record only what was.
+  def asleep(state) =
+    if state.rest_since < @as_of
+      [@as_of - @under_way.sleeping_minutes, @under_way.sleeper_minutes]
+    else
+      [state.rest_since, 0]
+    end
 
   def full(state, asleep)
     lengths = [@long, *@restart]
-    return lengths.map { |least| Kind.new(least:, most: nil, partner: nil, promise: false) } if state.promised.nil?
+    if state.promised.nil?
+      return lengths.map { |least| Kind.new(least:, most: nil, partner: nil, promise: false) }
+    end
 
     # The promised rest is kept by a long one too, if it is the nearest that pairs.
     least = [@long, state.promised.missing(@split, state.start) + slept_late(state, asleep)].max
@@ -46,20 +57,29 @@ class Core::Hours::Planner::Rests
   end
 
   def short(state, asleep, first_half)
-    starts = state.halves.map { |half| [@split.least_minutes, needed(state, half, asleep)].max }.select { |least| least < @long }.uniq
+    starts =
+      state
+        .halves
+        .map { |half| [@split.least_minutes, needed(state, half, asleep)].max }
+        .select { |least| least < @long }
+        .uniq
     kinds = starts.map { |least| [least, partner(state, least, asleep)] }
     bounds = [*starts, @long].sort
-    pairing = kinds.filter_map do |least, half|
-      next if half.nil? || (state.promised && half != state.promised)
+    pairing =
+      kinds.filter_map do |least, half|
+        next if half.nil? || (state.promised && half != state.promised)
 
-      Kind.new(least:, most: bounds.find { |bound| bound > least } - 1, partner: half, promise: false)
-    end
+        Kind.new(least:, most: bounds.find { |bound| bound > least } - 1, partner: half, promise: false)
+      end
     first_half && state.promised.nil? ? pairing + promises(state, asleep, bounds.first - 1) : pairing
   end
 
   # The first of a pair to come. One that is to be in none is waiting, and no rest of its own.
   def promises(state, asleep, most)
-    [@split.least_minutes, @split.sleeper_minutes + slept_late(state, asleep)].select { |least| least <= most }.map { |least| Kind.new(least:, most:, partner: nil, promise: true) }
+    [@split.least_minutes, @split.sleeper_minutes + slept_late(state, asleep)].select do |least|
+        least <= most
+      end
+      .map { |least| Kind.new(least:, most:, partner: nil, promise: true) }
   end
 
   # Minutes of a rest before its last unbroken time in the sleeper began.
@@ -67,7 +87,9 @@ class Core::Hours::Planner::Rests
 
   def needed(state, half, asleep)
     missing = half.missing(@split, state.start)
-    return missing if half.sleeper_minutes(state.start) >= @split.sleeper_minutes || asleep.last >= @split.sleeper_minutes
+    if half.sleeper_minutes(state.start) >= @split.sleeper_minutes || asleep.last >= @split.sleeper_minutes
+      return missing
+    end
 
     [missing, @split.sleeper_minutes + slept_late(state, asleep)].max
   end
@@ -86,7 +108,14 @@ class Core::Hours::Planner::Rests
     ends = pass(position, rest_from, ends, passed) if state.here
     return if kind.most && ends > rest_from + kind.most
 
-    spell = Core::Hours::Planner::Spell.new(before: state, most: kind.most && (rest_from + kind.most), movable: true, status: @split ? "sleeper" : "off_duty", passed:)
+    spell =
+      Core::Hours::Planner::Spell.new(
+        before: state,
+        most: kind.most && (rest_from + kind.most),
+        movable: true,
+        status: @split ? "sleeper" : "off_duty",
+        passed:
+      )
     first = state.change { |copy| begin_spell(copy, spell, position, ends) }
     first.restarted = first.worked if @restart && kind.least >= @restart
     renew(first, state, kind, asleep)
@@ -119,8 +148,16 @@ class Core::Hours::Planner::Rests
 
   # Hours as they are after the rest.
   def renew(first, state, kind, asleep)
-    half = Core::Hours::Planner::Half.new(from: state.rest_since, to: nil, asleep_since: asleep.first, slept: asleep.last, total: state.total) if @split
-    if kind.least >= @long then begin_anew(first, state.total, first.start + @limits[1], [])
+    half =
+      Core::Hours::Planner::Half.new(
+        from: state.rest_since,
+        to: nil,
+        asleep_since: asleep.first,
+        slept: asleep.last,
+        total: state.total
+      ) if @split
+    if kind.least >= @long
+      begin_anew(first, state.total, first.start + @limits[1], [])
     elsif kind.partner
       gone = state.rest_since - kind.partner.ended(state.start).to
       begin_anew(first, kind.partner.total, first.start + @limits[1] - gone, [half])

@@ -16,15 +16,16 @@ class Core::Hours::Planner::Start
   def states
     reading = read(@question.stretches, @as_of)
     rest = under_way(reading) or return with_promises(state(reading, @as_of), reading.shift)
-    return [state(reading, rest.from), *longer(state(reading, rest.from))] if reading.shift.nil?
-    return [state(reading, rest.from), *longer(before(rest).first)] unless @trip.split_rest
+    return state(reading, rest.from), *longer(state(reading, rest.from)) if reading.shift.nil?
+    return state(reading, rest.from), *longer(before(rest).first) unless @trip.split_rest
 
     with_promises(*before(rest)).flat_map { |state| [state, *longer(state, first_half: true)] }
   end
 
   private
 
-  def read(stretches, as_of) = Core::Hours::Reading.new(@rules, stretches, as_of, @question.exceptions, @question.days)
+  def read(stretches, as_of) =
+    Core::Hours::Reading.new(@rules, stretches, as_of, @question.exceptions, @question.days)
 
   def under_way(reading) = reading.stretches.last.rest? ? reading.rests.last : nil
 
@@ -34,17 +35,24 @@ class Core::Hours::Planner::Start
     [state(earlier, rest.from), earlier.shift]
   end
 
-  def longer(state, first_half: false) = @rests.after(state, first_half:).select { |rested| rested.start > @as_of || first_half }
+  def longer(state, first_half: false) =
+    @rests.after(state, first_half:).select { |rested| rested.start > @as_of || first_half }
 
   def state(reading, rest_since)
     shift = reading.shift
     count = shift&.count_at(reading.as_of)
-    limits = @rules.limits.to_h { |limit| [limit.name.to_sym, @rules.minutes(limit, count ? count.kinds : [])] }.values_at(:drive, :window, :break)
-    spell = Core::Hours::Planner::Spell.new(before: nil, most: nil, movable: shift.nil?, status: resting_status)
+    limits =
+      @rules
+        .limits
+        .to_h { |limit| [limit.name.to_sym, @rules.minutes(limit, count ? count.kinds : [])] }
+        .values_at(:drive, :window, :break)
+    spell =
+      Core::Hours::Planner::Spell.new(before: nil, most: nil, movable: shift.nil?, status: resting_status)
     first = blank(spell, reading, rest_since)
     first.limits = limits
     first.counted_from = count ? reading.driven(count.anchor) - reading.driven(reading.as_of) : 0
-    first.window_ends = @as_of + limits[1] - (count ? shift.elapsed(count, reading.as_of) + (@as_of - reading.as_of) : 0)
+    first.window_ends =
+      @as_of + limits[1] - (count ? shift.elapsed(count, reading.as_of) + (@as_of - reading.as_of) : 0)
     first.halves = @trip.split_rest && shift ? halves(reading, shift) : []
     spell.first = first
     first
@@ -70,11 +78,18 @@ class Core::Hours::Planner::Start
   def halves(reading, shift)
     driven = reading.driven(reading.as_of)
     shift.pairs.free.map do |rest|
-      Core::Hours::Planner::Half.new(from: rest.from, to: rest.to, asleep_since: rest.to, slept: rest.sleeper_minutes, total: reading.driven(rest.to) - driven)
+      Core::Hours::Planner::Half.new(
+        from: rest.from,
+        to: rest.to,
+        asleep_since: rest.to,
+        slept: rest.sleeper_minutes,
+        total: reading.driven(rest.to) - driven
+      )
     end
   end
 
-  # As it is, and with each rest that may pair promised to one that is to come. The second of a pair stands still in the window
+  # As it is, and with each rest that may pair promised to one that is to come. The second of a pair stands
+  # still in the window
   # already: it needs no promise.
   def with_promises(state, shift)
     promised = state.halves.reject { |half| shift.pairs.all.any? { |_, second| second.to == half.to } }
