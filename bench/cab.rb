@@ -36,20 +36,23 @@ module Bench
         waits = watch(port, cookie, watched)
         sending.join
         puts format(
-               "check-ins through the API, %d clients: %.0f/s, %.2f of the bare inserts; 95%% answered within %.0f ms",
+               "check-ins through the API, %d clients: %.0f/s, %.2f of the bare inserts; 95%% answered " \
+                 "within %.0f ms",
                CLIENTS,
                sent[:per_second],
                sent[:per_second] / inserts,
                sent[:p95]
              )
         puts format(
-               "from check-in to another dispatcher's screen under that load: %.0f ms in the median, %.0f at 95%%",
+               "from check-in to another dispatcher's screen under that load: %.0f ms in the median, %.0f " \
+                 "at 95%%",
                waits[waits.length / 2],
                waits[(waits.length * 0.95).floor]
              )
         visits = Array.new(VISITS) { first_visit(port, watched.last) }
         puts format(
-               "first visit on a slow 4G line: usable after %.0f ms in the median, %.0f at the most; %.0f kB before the photo tools",
+               "first visit on a slow 4G line: usable after %.0f ms in the median, %.0f at the most; %.0f " \
+                 "kB before the photo tools",
                visits.map(&:first).sort[VISITS / 2],
                visits.map(&:first).max,
                visits.first.last / 1000.0
@@ -63,7 +66,9 @@ module Bench
     def fill
       tables = DB.tables - %i[zips schema_info que_jobs que_lockers que_values]
       DB.run(
-        "SET session_replication_role = replica; TRUNCATE #{tables.map { |table| DB.literal(table) }.join(", ")} RESTART IDENTITY CASCADE; SET session_replication_role = origin; TRUNCATE que_jobs"
+        "SET session_replication_role = replica; TRUNCATE #{
+          tables.map { |table| DB.literal(table) }.join(", ")
+        } RESTART IDENTITY CASCADE; SET session_replication_role = origin; TRUNCATE que_jobs"
       )
       now = Time.now.utc
       by = Work::Actor.system
@@ -212,7 +217,8 @@ module Bench
     # A row of the same size in a table without anything else, each committed.
     def insert_rate
       DB.run(
-        "DROP TABLE IF EXISTS bench_inserts; CREATE TABLE bench_inserts (id serial PRIMARY KEY, key text UNIQUE, kind text, done_at timestamptz, details jsonb)"
+        "DROP TABLE IF EXISTS bench_inserts; CREATE TABLE bench_inserts (id serial PRIMARY KEY, key text " \
+          "UNIQUE, kind text, done_at timestamptz, details jsonb)"
       )
       url = Settings.database_url
       readers =
@@ -223,7 +229,8 @@ module Bench
             ends = clock + INSERT_SECONDS
             count = 0
             connection.exec_params(
-              "INSERT INTO bench_inserts (key, kind, done_at, details) VALUES ($1, 'arrived', now(), '{\"bol\": \"B-1\"}')",
+              "INSERT INTO bench_inserts (key, kind, done_at, details) VALUES ($1, 'arrived', now(), " \
+                "'{\"bol\": \"B-1\"}')",
               ["bench #{i} #{count += 1}"]
             ) while clock < ends
             writer.write(count.to_s)

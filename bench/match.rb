@@ -43,7 +43,8 @@ module Bench
     value, greedy = lines.sum { |line| line.choice.value }, propose.greedy.sum(&:value)
     covered = lines.sum { |line| line.choice.fits.length }
     puts format(
-           "a plan for %d crews and %d loads in %.1f s: %d loads covered, worth %.3f of what the best pair each time is worth",
+           "a plan for %d crews and %d loads in %.1f s: %d loads covered, worth %.3f of what the best " \
+             "pair each time is worth",
            @crews.all.length,
            propose.loads.length,
            spent,

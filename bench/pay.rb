@@ -32,7 +32,8 @@ module Bench
   def self.empty
     tables = (DB.tables - %i[zips schema_info]).map { |table| DB.literal(table) }
     DB.run(
-      "SET session_replication_role = replica; TRUNCATE #{tables.join(", ")} RESTART IDENTITY CASCADE; SET session_replication_role = origin"
+      "SET session_replication_role = replica; TRUNCATE #{tables.join(", ")} RESTART IDENTITY CASCADE; " \
+        "SET session_replication_role = origin"
     )
   end
 
@@ -42,7 +43,8 @@ module Bench
     opened = timed { id = Work::Pay::OpenPayRun.call({ from: FROM, to: FROM + 6 }, by:, now: NOW) }
     built = timed { Work::Pay::BuildLargeRun.call(id) }
     puts format(
-           "a run of %d drivers, %d trips and %d deductions each: opened in %.1f s, built and stored in the worker in %.1f s",
+           "a run of %d drivers, %d trips and %d deductions each: opened in %.1f s, built and stored in " \
+             "the worker in %.1f s",
            DRIVERS,
            DRIVERS * TRIPS,
            DEDUCTIONS.length,

@@ -48,7 +48,8 @@ module Bench
     points = network.nodes.sample(PLACES, random:).map(&:point)
     table, = timed { Core::Roads.table(network, points) }
     puts format(
-           "%s (%d nodes): a whole route %.2f ms in the median, 99%% within %.2f ms; the search alone %.2f and %.2f ms; a table of %d x %d in %.2f s",
+           "%s (%d nodes): a whole route %.2f ms in the median, 99%% within %.2f ms; the search alone " \
+             "%.2f and %.2f ms; a table of %d x %d in %.2f s",
            name,
            network.nodes.length,
            milliseconds[WAYS / 2],

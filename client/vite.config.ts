@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { fileURLToPath } from 'node:url'
@@ -13,6 +13,7 @@ export function compressed(): Plugin {
     apply: 'build',
     closeBundle() {
       const folder = fileURLToPath(new URL('./dist', import.meta.url))
+      if (!existsSync(folder)) return // the build itself has failed, and says why
       for (const name of readdirSync(folder, { recursive: true, encoding: 'utf8' })) {
         if (/\.(js|css|html|svg|json|webmanifest)$/.test(name))
           writeFileSync(join(folder, `${name}.gz`), gzipSync(readFileSync(join(folder, name)), { level: 9 }))

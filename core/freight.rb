@@ -32,7 +32,8 @@ module Core::Freight
 
     raise Refused.new(
             "order_of_stops",
-            "Each load is picked up before it is delivered, and every stop is made once: put the order right.",
+            "Each load is picked up before it is delivered, and every stop is made once: put the order " \
+              "right.",
             path: "/order"
           )
   end

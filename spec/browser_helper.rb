@@ -59,7 +59,8 @@ RSpec.configure do |config|
   config.before(type: :feature) do
     Capybara.app_host = installation.url
     page.driver.browser.manage.window.resize_to(1280, 900) # an example before may have left a phone's
-    page.driver.browser.manage.timeouts.script_timeout = 120 # reading a whole page for a screen reader takes long where the machine is busy
+    # Reading a whole page for a screen reader takes long where the machine is busy
+    page.driver.browser.manage.timeouts.script_timeout = 120
   end
   config.after(type: :feature) do |example|
     page.save_screenshot("#{example.description.tr("^a-z", "-")[0, 40]}.png") if example.exception

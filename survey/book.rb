@@ -61,7 +61,8 @@ class Survey::Book
     layout = Survey::Layout.new(@stations, @edges, @outline)
     moved = layout.settle
     layout.doubted.each do |edge, miles, straight|
-      @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{miles.round(1)} miles authored, #{straight.round(1)} straight: estimated instead"
+      @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{miles.round(1)} miles authored, " \
+        "#{straight.round(1)} straight: estimated instead"
     end
     moved
       .sort_by { |_, miles| -miles }
@@ -130,12 +131,14 @@ class Survey::Book
     estimate = straight * Survey::Drawing::BEND.fetch(Survey::Drawing.road_class(edge.roads.first))
     if edge.miles && edge.miles < straight
       if straight - edge.miles > 0.5
-        @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles authored, #{straight.round(1)} straight"
+        @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles authored, " \
+          "#{straight.round(1)} straight"
       end
       edge.miles = straight
     end
     if edge.miles && straight > 8 && edge.miles > straight * 1.7
-      @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles, #{(edge.miles / straight).round(2)} times the straight line"
+      @weak << "#{edge.roads.first} #{edge.from} – #{edge.to}: #{edge.miles} miles, " \
+        "#{(edge.miles / straight).round(2)} times the straight line"
     end
     edge.miles = [edge.miles || estimate, straight, 0.2].max.ceil(1)
     edge.roads =

@@ -103,7 +103,14 @@ class Survey::Reader
     close_span(miles)
     @hops.last.sure = true if match[:sure] || post
     # The number at the end of shared pavement is the other road's: counting begins anew.
-    @post = (@along ? nil : post || (@post && match[:miles] ? @post + match[:miles].to_f : nil))
+    @post =
+      (
+        if @along
+          nil
+        else
+          post || (@post && match[:miles] ? @post + match[:miles].to_f : nil)
+        end
+      )
     @last = node.id
     @along = nil
   end

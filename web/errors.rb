@@ -44,7 +44,8 @@ class Web::Errors
       {
         code: "our_mistake",
         message:
-          "Something went wrong on our side, and nothing was saved. Quote #{env[Web::RequestLog::ID]} to whoever runs this.",
+          "Something went wrong on our side, and nothing was saved. Quote #{env[Web::RequestLog::ID]} to " \
+            "whoever runs this.",
         path: ""
       }
     )

@@ -3,7 +3,8 @@
 # What every answer says about how it may be used, and the refusal of writes that another site caused.
 class Web::Headers
   POLICY =
-    "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; font-src 'self'; " \
+    "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' blob: data:; " \
+      "font-src 'self'; " \
       "connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
   ALWAYS = {
     "content-security-policy" => POLICY,

@@ -33,7 +33,8 @@ module Web::Pay
       content_type "application/pdf"
       statement = Web::Pay::Present.statement(id)
       headers "content-disposition" =>
-                "inline; filename=\"statement-#{statement[:driver][:name].downcase.tr(" ", "-")}-#{statement[:to]}.pdf\""
+                "inline; " \
+                  "filename=\"statement-#{statement[:driver][:name].downcase.tr(" ", "-")}-#{statement[:to]}.pdf\""
       Web::Pay::StatementPdf.new(statement).render
     end
     app.post("/api/pay-questions/:id/answer") { run Work::Pay::AskAboutLine.answer(id, input, by:, now:) }

@@ -33,7 +33,12 @@ module Web::Sayings
     when "format"
       [
         "wrong_form",
-        "Not #{{ "date" => "a date", "date-time" => "a date and time", "email" => "an e-mail address" }.fetch(schema["format"], schema["format"])} that exists."
+        "Not #{
+          { "date" => "a date", "date-time" => "a date and time", "email" => "an e-mail address" }.fetch(
+            schema["format"],
+            schema["format"]
+          )
+        } that exists."
       ]
     when "minLength"
       [

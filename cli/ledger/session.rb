@@ -36,7 +36,8 @@ class Ledger::Session
     @options ||=
       OptionParser.new do |o|
         o.banner =
-          "Usage: bin/ledger AREA VERB [--in FILE] [--each]\n\nOne JSON document in, one out; contract/cli holds the schemas.\n\n" \
+          "Usage: bin/ledger AREA VERB [--in FILE] [--each]\n\nOne JSON document in, one out; " \
+            "contract/cli holds the schemas.\n\n" \
             "#{Ledger::COMMANDS.map { |c| "  #{c.area} #{c.verb}    #{c.about}" }.join("\n")}\n\n"
         o.on("--in FILE", "read FILE instead of standard input") { |path| @path = path }
         o.on("--each", "one document a line (JSON Lines), one result a line; exit status 3 if any was bad") do

@@ -93,7 +93,9 @@ class Core::Fit::Judge
     over = paper.expires_on < @load.days.first
     say(
       CODES.fetch(paper.kind, "paper_expired"),
-      "#{whose}: #{paper.kind.tr("_", " ")} #{over ? "expired" : "expires"} #{day(paper.expires_on)}#{", before the trip ends #{day(last)}" unless over}."
+      "#{whose}: #{
+        paper.kind.tr("_", " ")
+      } #{over ? "expired" : "expires"} #{day(paper.expires_on)}#{", before the trip ends #{day(last)}" unless over}."
     )
   end
 
@@ -127,7 +129,8 @@ class Core::Fit::Judge
     if @load.tarps && [@crew.tractor, trailer].compact.all? { |unit| unit.tarps == false }
       say(
         "no_tarps",
-        "The load is to be tarped, and neither #{[@crew.tractor, trailer].compact.map(&:number).join(" nor ")} carries tarps."
+        "The load is to be tarped, and neither " \
+          "#{[@crew.tractor, trailer].compact.map(&:number).join(" nor ")} carries tarps."
       )
     end
   end
@@ -215,12 +218,11 @@ class Core::Fit::Judge
 
   def home
     @crew.drivers.each do |driver|
-      if driver.home_by && @run.home_on && @run.home_on > driver.home_by
-        say(
-          "home_missed",
-          "#{driver.name} is to be home by #{day(driver.home_by)}, and would be #{day(@run.home_on)}."
-        )
-      end
+      next unless driver.home_by && @run.home_on && @run.home_on > driver.home_by
+      say(
+        "home_missed",
+        "#{driver.name} is to be home by #{day(driver.home_by)}, and would be #{day(@run.home_on)}."
+      )
     end
   end
 

@@ -56,13 +56,12 @@ class Core::Hours::Document
                 path: "/duty/#{i}/from"
               )
       end
-      if i.positive? && from < entries[i - 1][1]
-        raise Core::Refused.new(
-                "entry_out_of_order",
-                "Duty entry #{i + 1} starts before entry #{i} does: put its time right.",
-                path: "/duty/#{i}/from"
-              )
-      end
+      next unless i.positive? && from < entries[i - 1][1]
+      raise Core::Refused.new(
+              "entry_out_of_order",
+              "Duty entry #{i + 1} starts before entry #{i} does: put its time right.",
+              path: "/duty/#{i}/from"
+            )
     end
   end
 

@@ -60,9 +60,11 @@ class Core::Hours::PlanDocument
       .reject { |from, to| from == to }
       .sort
       .each_with_object([]) do |(from, to), joined|
-        joined.last && from <= joined.last.last ?
-          joined.last[1] = [joined.last.last, to].max :
+        if joined.last && from <= joined.last.last
+          joined.last[1] = [joined.last.last, to].max
+        else
           joined << [from, to]
+        end
       end
   end
 end

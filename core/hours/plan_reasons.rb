@@ -51,7 +51,8 @@ class Core::Hours::PlanReasons
     minutes, stop = slacks.min
     [
       "fits",
-      "Fits, with #{length(minutes)} to spare at #{stops[stop].name}: service begins #{clock(@plan.visits[stop].start_at)}."
+      "Fits, with #{length(minutes)} to spare at #{stops[stop].name}: service begins " \
+        "#{clock(@plan.visits[stop].start_at)}."
     ]
   end
 
@@ -60,14 +61,16 @@ class Core::Hours::PlanReasons
     others = stops.each_index.count { |i| @plan.late(i).positive? } - 1
     [
       "late",
-      "Misses #{stops[stop].name} by #{length(@plan.late(stop))}: service begins #{clock(@plan.visits[stop].start_at)}#{", and #{others} more #{others == 1 ? "stop is" : "stops are"} late" if others.positive?}."
+      "Misses #{stops[stop].name} by #{length(@plan.late(stop))}: service begins " \
+        "#{clock(@plan.visits[stop].start_at)}#{", and #{others} more #{others == 1 ? "stop is" : "stops are"} late" if others.positive?}."
     ]
   end
 
   def impossible =
     [
       "impossible",
-      "There is no legal way to do this within 14 days: look at the drive windows and at the hours the trip takes."
+      "There is no legal way to do this within 14 days: look at the drive windows and at the hours the " \
+        "trip takes."
     ]
 
   # Each long rest on the way to a stop: why there, and how far from the stop.
@@ -89,7 +92,9 @@ class Core::Hours::PlanReasons
 
       [
         "hours_run_out",
-        "At #{clock(piece.from)} #{format(USED_UP.fetch(limit.name), length(limit.minutes || 0))}, #{length(short)} short of #{stops[piece.stop].name}: #{length(piece.minutes)} of rest (#{limit.source})."
+        "At #{clock(piece.from)} #{
+          format(USED_UP.fetch(limit.name), length(limit.minutes || 0))
+        }, #{length(short)} short of #{stops[piece.stop].name}: #{length(piece.minutes)} of rest (#{limit.source})."
       ]
     end
   end
@@ -122,7 +127,8 @@ class Core::Hours::PlanReasons
     [
       [
         "split_rest",
-        "A split rest#{where} #{other.late_minutes.zero? ? "makes it fit" : "leaves it #{length(other.late_minutes)} late"}."
+        "A split rest#{where} " \
+          "#{other.late_minutes.zero? ? "makes it fit" : "leaves it #{length(other.late_minutes)} late"}."
       ]
     ]
   end
@@ -162,7 +168,8 @@ class Core::Hours::PlanReasons
       [
         [
           "relay",
-          "A relay at #{stops[stop].name} makes it fit: a rested driver takes over there #{clock(@plan.visits[stop].leave_at)}."
+          "A relay at #{stops[stop].name} makes it fit: a rested driver takes over there " \
+            "#{clock(@plan.visits[stop].leave_at)}."
         ]
       ]
   end

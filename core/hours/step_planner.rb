@@ -170,8 +170,6 @@ class Core::Hours::StepPlanner
             .rests
             .select { |one| one.from >= reading.shift.from && one.minutes >= @rules.split.least_minutes }
             .map { |one| [one.from, one.to, one.sleeper_minutes] }
-        else
-          nil
         end
       )
     [

@@ -36,13 +36,12 @@ class Core::Match::Document
       .each_with_index
       .with_object({}) do |(row, i), scores|
         known.each do |key, ids|
-          unless ids[row[key]]
-            raise Core::Refused.new(
-                    "unknown_#{key}",
-                    "There is no #{key} #{row[key]} in the list of #{key}s.",
-                    path: "/scores/#{i}/#{key}"
-                  )
-          end
+          next if ids[row[key]]
+          raise Core::Refused.new(
+                  "unknown_#{key}",
+                  "There is no #{key} #{row[key]} in the list of #{key}s.",
+                  path: "/scores/#{i}/#{key}"
+                )
         end
         pair = row.values_at("crew", "load")
         if scores.key?(pair)

@@ -202,13 +202,12 @@ class Core::Pay::Settlement
           trip: nil
         )
       end
-      if claim.due_cents > cents
-        short << Terms::Short.new(
-          label: claim.label,
-          amount_cents: claim.due_cents - cents,
-          carried: claim.carries
-        )
-      end
+      next unless claim.due_cents > cents
+      short << Terms::Short.new(
+        label: claim.label,
+        amount_cents: claim.due_cents - cents,
+        carried: claim.carries
+      )
     end
     [taken, short]
   end

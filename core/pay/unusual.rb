@@ -31,7 +31,8 @@ module Core::Pay::Unusual
     [
       (
         if facts.usual_cents&.positive? && facts.pay_cents > facts.usual_cents * TIMES_USUAL
-          "It pays #{Core::Money.text(facts.pay_cents)}, more than twice what a trip of this driver usually does (#{Core::Money.text(facts.usual_cents)})."
+          "It pays #{Core::Money.text(facts.pay_cents)}, more than twice what a trip of this driver " \
+            "usually does (#{Core::Money.text(facts.usual_cents)})."
         end
       ),
       ("The odometer says #{facts.odometer_miles.to_i} miles, the way #{facts.miles.to_i}." if far?(facts)),

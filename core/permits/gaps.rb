@@ -54,7 +54,8 @@ class Core::Permits::Gaps
     [
       (
         if move.starts_on && !(permit.valid_from..permit.valid_to).cover?(move.starts_on)
-          "#{name} is good from #{permit.valid_from} to #{permit.valid_to}, and the trip begins #{move.starts_on}."
+          "#{name} is good from #{permit.valid_from} to #{permit.valid_to}, and the trip begins " \
+            "#{move.starts_on}."
         end
       ),
       # The other states are behind by the last day.

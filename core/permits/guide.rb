@@ -116,11 +116,13 @@ class Core::Permits::Guide
     case term
     when "year"
       [
-        "It moves often, in the same vehicle, and within what yearly permits let: ask for one for the year, and hold it here."
+        "It moves often, in the same vehicle, and within what yearly permits let: ask for one for the " \
+          "year, and hold it here."
       ]
     when "trips"
       [
-        "A few moves in the same vehicle: where the state has a permit for several trips, it costs less than one for each."
+        "A few moves in the same vehicle: where the state has a permit for several trips, it costs less " \
+          "than one for each."
       ]
     when "trip"
       ["For this trip alone#{trip_because}."]
@@ -134,6 +136,10 @@ class Core::Permits::Guide
     return ": the vehicle is another each time" unless @answers[:same_vehicle]
     return ": what is too heavy is looked at each time" if overweight?
 
-    ": it is larger than yearly permits go, #{beyond_yearly.map { |name, most| "#{Core::Roads.feet(most)} #{Core::Permits::Standing::WORDS.fetch(name)}" }.join(", ")}"
+    ": it is larger than yearly permits go, #{
+      beyond_yearly
+        .map { |name, most| "#{Core::Roads.feet(most)} #{Core::Permits::Standing::WORDS.fetch(name)}" }
+        .join(", ")
+    }"
   end
 end

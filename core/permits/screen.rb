@@ -140,7 +140,8 @@ class Core::Permits::Screen
         limit = @rules.routine[name]&.value
         next unless limit && value(name) && value(name) > limit
 
-        "Beyond what is routine (#{name == :gross_lb ? pounds(limit) : feet(limit)}): a superload, which the office reviews."
+        "Beyond what is routine (#{name == :gross_lb ? pounds(limit) : feet(limit)}): a superload, which " \
+          "the office reviews."
       end
   end
 
@@ -160,7 +161,9 @@ class Core::Permits::Screen
           rear: rule.rear,
           pole: rule.pole,
           why:
-            "#{who}: over #{feet(rule.over)} #{DIMENSIONS[rule.of]}#{{ "two_lane" => " on two-lane roads", "divided" => " on divided roads" }[rule.road]}."
+            "#{who}: over #{feet(rule.over)} #{DIMENSIONS[rule.of]}#{
+              { "two_lane" => " on two-lane roads", "divided" => " on divided roads" }[rule.road]
+            }."
         }
       end
   end
@@ -207,8 +210,6 @@ class Core::Permits::Screen
           "#{one.amount.to_s("F")} a ton over 40 and mile",
           by_miles { |miles| one.amount * over_tons * miles }
         ]
-      else
-        nil
       end
     when "overweight_mile"
       by_weight(one)

@@ -16,7 +16,8 @@ class Core::Permits::Standing
       ("A superload is looked at by the office each time." if kind == "superload"),
       *WORDS.filter_map do |name, word|
         if (vehicle.public_send(name) || 0) > held.sizes[name]
-          "It goes to #{Core::Roads.feet(held.sizes[name])} #{word}, this is #{Core::Roads.feet(vehicle.public_send(name))}."
+          "It goes to #{Core::Roads.feet(held.sizes[name])} #{word}, this is " \
+            "#{Core::Roads.feet(vehicle.public_send(name))}."
         end
       end,
       (

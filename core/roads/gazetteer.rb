@@ -49,7 +49,8 @@ class Core::Roads::Gazetteer
     if miles > SHORE_MILES
       raise Core::Refused.new(
               "off_network",
-              "#{said(point)} is #{miles.round} miles outside the lower 48 states, off #{state}: no truck road of ours goes there.",
+              "#{said(point)} is #{miles.round} miles outside the lower 48 states, off #{state}: no truck " \
+                "road of ours goes there.",
               path:
             )
     end
@@ -123,7 +124,8 @@ class Core::Roads::Gazetteer
       rows.map { |row| { "name" => "#{row[0]}, #{row[1]}", "latitude" => row[2], "longitude" => row[3] } }
     raise Core::Refused.new(
             "ambiguous_place",
-            "There are #{rows.length} places named #{name} in #{state}: give the ZIP or the coordinates of the one that is meant.",
+            "There are #{rows.length} places named #{name} in #{state}: give the ZIP or the coordinates " \
+              "of the one that is meant.",
             path:,
             details: {
               choices:

@@ -79,7 +79,8 @@ class Core::Roads::Snap
     miles = Core::Roads.great_circle_miles(nearest.point, place.point).round
     raise Core::Refused.new(
             "off_network",
-            "#{place.name} is off the network: the nearest place on it, #{nearest.name}, is #{miles} miles away.",
+            "#{place.name} is off the network: the nearest place on it, #{nearest.name}, is #{miles} " \
+              "miles away.",
             path:
           )
   end

@@ -20,7 +20,8 @@ module Core::Roads::Turns
     road = run.first.road == "local" ? "local streets" : run.first.road
     at(
       run.first.points.first,
-      "From #{run.first.from} take #{road} #{heading(from, to)} to #{run.last.to}, #{Core::Roads.miles(run.sum(&:tenths))} miles.",
+      "From #{run.first.from} take #{road} #{heading(from, to)} to #{run.last.to}, " \
+        "#{Core::Roads.miles(run.sum(&:tenths))} miles.",
       run.sum(&:tenths)
     )
   end

@@ -49,10 +49,6 @@ module Core::Tracking::Facts
   def self.converted(quantity, unit)
     return quantity.amount if quantity.unit == unit
 
-    if POUNDS.key?(quantity.unit) && POUNDS.key?(unit)
-      quantity.amount * POUNDS[quantity.unit] / POUNDS[unit]
-    else
-      nil
-    end
+    quantity.amount * POUNDS[quantity.unit] / POUNDS[unit] if POUNDS.key?(quantity.unit) && POUNDS.key?(unit)
   end
 end

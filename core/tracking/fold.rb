@@ -95,7 +95,8 @@ class Core::Tracking::Fold
     minutes = ((latest - event.done_at) / 60).ceil
     remark(
       "out_of_order",
-      "#{stop.name}: #{event.kind} is told #{minutes} min before the step before it. Put one of the two right.",
+      "#{stop.name}: #{event.kind} is told #{minutes} min before the step before it. Put one of the two " \
+        "right.",
       stop
     )
     latest

@@ -45,7 +45,8 @@ Sequel.migration do
       constraint(
         :accounts_roles_known,
         Sequel.lit(
-          "roles <@ ARRAY['dispatcher','permit_clerk','settlement_clerk','safety','administrator','driver','customer'] AND cardinality(roles) > 0"
+          "roles <@ " \
+            "ARRAY['dispatcher','permit_clerk','settlement_clerk','safety','administrator','driver','customer'] AND cardinality(roles) > 0"
         )
       )
       constraint(:accounts_status_known, status_id: [2, 3])
@@ -111,7 +112,8 @@ Sequel.migration do
     run <<~SQL
       CREATE FUNCTION refuse_change() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN RAISE EXCEPTION '% is append-only', TG_TABLE_NAME USING ERRCODE = 'restrict_violation'; END $$;
-      CREATE TRIGGER audit_entries_append_only BEFORE UPDATE OR DELETE ON audit_entries FOR EACH ROW EXECUTE FUNCTION refuse_change();
+      CREATE TRIGGER audit_entries_append_only BEFORE UPDATE OR DELETE ON audit_entries FOR EACH ROW
+        EXECUTE FUNCTION refuse_change();
     SQL
   end
 end

@@ -98,7 +98,8 @@ Sequel.migration do
              :text,
              generated_always_as:
                Sequel.lit(
-                 "lower(number || ' ' || kind || ' ' || coalesce(trailer_kind, '') || ' ' || plate || ' ' || vin || ' ' || make)"
+                 "lower(number || ' ' || kind || ' ' || coalesce(trailer_kind, '') || ' ' || plate || ' ' " \
+                   "|| vin || ' ' || make)"
                )
       Integer :version, null: false, default: 0
       TrueClass :retired, null: false, default: false
@@ -106,7 +107,8 @@ Sequel.migration do
       constraint(
         :units_trailer_kind_known,
         Sequel.lit(
-          "(kind = 'trailer') = (trailer_kind IS NOT NULL) AND (trailer_kind IS NULL OR trailer_kind IN ('dry_van','reefer','flatbed','step_deck','lowboy'))"
+          "(kind = 'trailer') = (trailer_kind IS NOT NULL) AND (trailer_kind IS NULL OR trailer_kind IN " \
+            "('dry_van','reefer','flatbed','step_deck','lowboy'))"
         )
       )
     end

@@ -241,7 +241,8 @@ Sequel.migration do
       )
       index %i[trip_id id]
     end
-    run "CREATE TRIGGER check_ins_append_only BEFORE UPDATE OR DELETE ON check_ins FOR EACH ROW EXECUTE FUNCTION refuse_change()"
+    run "CREATE TRIGGER check_ins_append_only BEFORE UPDATE OR DELETE ON check_ins FOR EACH ROW EXECUTE " \
+          "FUNCTION refuse_change()"
 
     create_table(:papers) do
       primary_key :id

@@ -63,28 +63,35 @@ Sequel.migration do
       CREATE FUNCTION refuse_locked_line() RETURNS trigger LANGUAGE plpgsql AS $$
       DECLARE statement integer := CASE TG_OP WHEN 'DELETE' THEN OLD.statement_id ELSE NEW.statement_id END;
       BEGIN
-        IF EXISTS (SELECT 1 FROM statements JOIN pay_runs ON pay_runs.id = pay_run_id WHERE statements.id IN (statement, CASE TG_OP WHEN 'UPDATE' THEN OLD.statement_id END) AND state = 'approved') THEN
+        IF EXISTS (SELECT 1 FROM statements JOIN pay_runs ON pay_runs.id = pay_run_id
+          WHERE statements.id IN (statement, CASE TG_OP WHEN 'UPDATE' THEN OLD.statement_id END)
+          AND state = 'approved') THEN
           RAISE EXCEPTION 'the pay run of statement % is locked', statement USING ERRCODE = 'restrict_violation';
         END IF;
         RETURN CASE TG_OP WHEN 'DELETE' THEN OLD ELSE NEW END;
       END $$;
-      CREATE TRIGGER statement_lines_locked BEFORE INSERT OR UPDATE OR DELETE ON statement_lines FOR EACH ROW EXECUTE FUNCTION refuse_locked_line();
+      CREATE TRIGGER statement_lines_locked BEFORE INSERT OR UPDATE OR DELETE ON statement_lines
+        FOR EACH ROW EXECUTE FUNCTION refuse_locked_line();
 
       CREATE FUNCTION refuse_locked_statement() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
-        IF EXISTS (SELECT 1 FROM pay_runs WHERE state = 'approved' AND id IN (CASE WHEN TG_OP <> 'INSERT' THEN OLD.pay_run_id END, CASE WHEN TG_OP <> 'DELETE' THEN NEW.pay_run_id END)) THEN
+        IF EXISTS (SELECT 1 FROM pay_runs WHERE state = 'approved' AND id IN (CASE WHEN TG_OP <> 'INSERT'
+          THEN OLD.pay_run_id END, CASE WHEN TG_OP <> 'DELETE' THEN NEW.pay_run_id END)) THEN
           RAISE EXCEPTION 'the pay run is locked' USING ERRCODE = 'restrict_violation';
         END IF;
         RETURN CASE TG_OP WHEN 'DELETE' THEN OLD ELSE NEW END;
       END $$;
-      CREATE TRIGGER statements_locked BEFORE INSERT OR UPDATE OR DELETE ON statements FOR EACH ROW EXECUTE FUNCTION refuse_locked_statement();
+      CREATE TRIGGER statements_locked BEFORE INSERT OR UPDATE OR DELETE ON statements FOR EACH ROW
+        EXECUTE FUNCTION refuse_locked_statement();
 
       CREATE FUNCTION refuse_unlock() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
-        IF OLD.state = 'approved' THEN RAISE EXCEPTION 'the pay run is locked' USING ERRCODE = 'restrict_violation'; END IF;
+        IF OLD.state = 'approved' THEN RAISE EXCEPTION 'the pay run is locked'
+          USING ERRCODE = 'restrict_violation'; END IF;
         RETURN CASE TG_OP WHEN 'DELETE' THEN OLD ELSE NEW END;
       END $$;
-      CREATE TRIGGER pay_runs_locked BEFORE UPDATE OR DELETE ON pay_runs FOR EACH ROW EXECUTE FUNCTION refuse_unlock();
+      CREATE TRIGGER pay_runs_locked BEFORE UPDATE OR DELETE ON pay_runs FOR EACH ROW
+        EXECUTE FUNCTION refuse_unlock();
     SQL
   end
 end

@@ -32,7 +32,8 @@ Sequel.migration do
       )
       constraint(:duty_entries_whole_minutes, Sequel.lit("date_trunc('minute', from_at) = from_at"))
     end
-    run "CREATE UNIQUE INDEX duty_entries_one_at_a_time ON duty_entries (driver_id, from_at) WHERE undone_by IS NULL"
+    run "CREATE UNIQUE INDEX duty_entries_one_at_a_time ON duty_entries (driver_id, from_at) WHERE " \
+          "undone_by IS NULL"
     # Until when a record is known: a device was heard, or a clerk vouched for it.
     alter_table(:drivers) do
       add_column :duty_heard_at, :timestamptz
@@ -44,12 +45,14 @@ Sequel.migration do
       CREATE FUNCTION keep_duty() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
         IF TG_OP = 'DELETE' OR OLD.undone_by IS NOT NULL
-           OR (OLD.driver_id, OLD.edit_id, OLD.from_at, OLD.status, OLD.place) IS DISTINCT FROM (NEW.driver_id, NEW.edit_id, NEW.from_at, NEW.status, NEW.place) THEN
+           OR (OLD.driver_id, OLD.edit_id, OLD.from_at, OLD.status, OLD.place) IS DISTINCT
+             FROM (NEW.driver_id, NEW.edit_id, NEW.from_at, NEW.status, NEW.place) THEN
           RAISE EXCEPTION 'duty_entries are never changed, only undone by an edit' USING ERRCODE = 'restrict_violation';
         END IF;
         RETURN NEW;
       END $$;
-      CREATE TRIGGER duty_entries_kept BEFORE UPDATE OR DELETE ON duty_entries FOR EACH ROW EXECUTE FUNCTION keep_duty();
+      CREATE TRIGGER duty_entries_kept BEFORE UPDATE OR DELETE ON duty_entries FOR EACH ROW
+        EXECUTE FUNCTION keep_duty();
     SQL
   end
 end

@@ -35,7 +35,8 @@ Sequel.migration do
       add_constraint(
         :units_positive,
         Sequel.lit(
-          "coalesce(least(capacity_lb, capacity_cuft, inner_length_in, height_in, tare_lb, miles_per_gallon), 1) > 0"
+          "coalesce(least(capacity_lb, capacity_cuft, inner_length_in, height_in, tare_lb, " \
+            "miles_per_gallon), 1) > 0"
         )
       )
       add_constraint(:units_active_in_order) do

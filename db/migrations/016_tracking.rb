@@ -90,8 +90,10 @@ Sequel.migration do
       constraint(
         :tracking_settings_sane,
         Sequel.lit(
-          "ask_every_hours BETWEEN 1 AND 48 AND quiet_from BETWEEN 0 AND 1439 AND quiet_to BETWEEN 0 AND 1439 AND activity_step_minutes IN (1, 15) AND positions_kept_days BETWEEN 1 AND 3650 " \
-            "AND alert_step_minutes BETWEEN 5 AND 1440 AND silent_minutes BETWEEN 15 AND 2880 AND fence_radius_m BETWEEN 50 AND 20000 AND fence_dwell_minutes BETWEEN 1 AND 120"
+          "ask_every_hours BETWEEN 1 AND 48 AND quiet_from BETWEEN 0 AND 1439 AND quiet_to BETWEEN 0 AND " \
+            "1439 AND activity_step_minutes IN (1, 15) AND positions_kept_days BETWEEN 1 AND 3650 " \
+            "AND alert_step_minutes BETWEEN 5 AND 1440 AND silent_minutes BETWEEN 15 AND 2880 AND " \
+            "fence_radius_m BETWEEN 50 AND 20000 AND fence_dwell_minutes BETWEEN 1 AND 120"
         )
       )
     end

@@ -71,7 +71,8 @@ Sequel.migration do
       )
       index :file_id
     end
-    run "CREATE UNIQUE INDEX permits_one_a_state ON permits (file_id, jurisdiction) WHERE state <> 'cancelled'"
+    run "CREATE UNIQUE INDEX permits_one_a_state ON permits (file_id, jurisdiction) WHERE state <> " \
+          "'cancelled'"
     # What the company has put right of a jurisdiction's values, and who looked at them.
     create_table(:permit_values) do
       String :jurisdiction, text: true, null: false

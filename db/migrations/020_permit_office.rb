@@ -40,7 +40,8 @@ Sequel.migration do
         (width_in > 0) & (height_in > 0) & (length_in > 0) & (gross_lb > 0)
       end
     end
-    run "CREATE UNIQUE INDEX standing_permits_once ON standing_permits (jurisdiction, number) WHERE ended_at IS NULL"
+    run "CREATE UNIQUE INDEX standing_permits_once ON standing_permits (jurisdiction, number) WHERE " \
+          "ended_at IS NULL"
     create_table(:permit_receipts) do
       primary_key :id
       String :jurisdiction, text: true, null: false
@@ -70,7 +71,8 @@ Sequel.migration do
       add_foreign_key :copied_from_id, :permits
     end
     run "DROP INDEX permits_one_a_state"
-    run "CREATE UNIQUE INDEX permits_one_a_state ON permits (file_id, jurisdiction) WHERE state <> 'cancelled' AND amends_id IS NULL"
+    run "CREATE UNIQUE INDEX permits_one_a_state ON permits (file_id, jurisdiction) WHERE state <> " \
+          "'cancelled' AND amends_id IS NULL"
     run "CREATE UNIQUE INDEX permits_one_amendment ON permits (amends_id) WHERE state <> 'cancelled'"
     # A tractor and a trailer as they are hooked, with the feet between all their axles.
     create_table(:combinations) do
@@ -85,7 +87,8 @@ Sequel.migration do
       timestamptz :ended_at
       Integer :version, null: false, default: 0
     end
-    run "CREATE UNIQUE INDEX combinations_once ON combinations (tractor_id, coalesce(trailer_id, 0)) WHERE ended_at IS NULL"
+    run "CREATE UNIQUE INDEX combinations_once ON combinations (tractor_id, coalesce(trailer_id, 0)) " \
+          "WHERE ended_at IS NULL"
   end
 
   down { raise Sequel::Error, "What was paid and issued cannot be forgotten." }

@@ -127,7 +127,8 @@ Sequel.migration do
       constraint(
         :garnishments_limit_of_support,
         Sequel.lit(
-          "amount > 0 AND (limit_percent IS NULL OR (kind = 'support' AND limit_percent > 0 AND limit_percent <= 65))"
+          "amount > 0 AND (limit_percent IS NULL OR (kind = 'support' AND limit_percent > 0 AND " \
+            "limit_percent <= 65))"
         )
       )
     end
@@ -252,45 +253,57 @@ Sequel.migration do
     run <<~SQL
       CREATE FUNCTION refuse_change_of_books() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN RAISE EXCEPTION 'the ledger is only added to' USING ERRCODE = 'restrict_violation'; END $$;
-      CREATE TRIGGER ledger_transactions_kept BEFORE UPDATE OR DELETE ON ledger_transactions FOR EACH ROW EXECUTE FUNCTION refuse_change_of_books();
-      CREATE TRIGGER ledger_entries_kept BEFORE UPDATE OR DELETE ON ledger_entries FOR EACH ROW EXECUTE FUNCTION refuse_change_of_books();
+      CREATE TRIGGER ledger_transactions_kept BEFORE UPDATE OR DELETE ON ledger_transactions FOR EACH ROW
+        EXECUTE FUNCTION refuse_change_of_books();
+      CREATE TRIGGER ledger_entries_kept BEFORE UPDATE OR DELETE ON ledger_entries FOR EACH ROW
+        EXECUTE FUNCTION refuse_change_of_books();
 
       CREATE FUNCTION refuse_imbalance() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
-        IF (SELECT coalesce(sum(amount), 0) FROM ledger_entries WHERE transaction_id = NEW.transaction_id) <> 0 THEN
+        IF (SELECT coalesce(sum(amount), 0) FROM ledger_entries
+          WHERE transaction_id = NEW.transaction_id) <> 0 THEN
           RAISE EXCEPTION 'ledger transaction % does not add up to nothing', NEW.transaction_id USING ERRCODE = 'restrict_violation';
         END IF;
         RETURN NULL;
       END $$;
-      CREATE CONSTRAINT TRIGGER ledger_entries_balanced AFTER INSERT ON ledger_entries DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION refuse_imbalance();
+      CREATE CONSTRAINT TRIGGER ledger_entries_balanced AFTER INSERT ON ledger_entries
+        DEFERRABLE INITIALLY DEFERRED FOR EACH ROW EXECUTE FUNCTION refuse_imbalance();
 
       -- Locked is what is approved or paid. It is opened again only with a reason, and never once paid.
       -- Looked at once for all the lines that a statement writes: thousands are written at a time.
       DROP TRIGGER statement_lines_locked ON statement_lines;
       CREATE OR REPLACE FUNCTION refuse_locked_line() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
-        IF EXISTS (SELECT 1 FROM statements JOIN pay_runs ON pay_runs.id = pay_run_id WHERE state <> 'draft' AND statements.id IN (SELECT statement_id FROM changed)) THEN
+        IF EXISTS (SELECT 1 FROM statements JOIN pay_runs ON pay_runs.id = pay_run_id
+          WHERE state <> 'draft' AND statements.id IN (SELECT statement_id FROM changed)) THEN
           RAISE EXCEPTION 'the pay run of these lines is locked' USING ERRCODE = 'restrict_violation';
         END IF;
         RETURN NULL;
       END $$;
-      CREATE TRIGGER statement_lines_locked_insert AFTER INSERT ON statement_lines REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION refuse_locked_line();
-      CREATE TRIGGER statement_lines_locked_delete AFTER DELETE ON statement_lines REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION refuse_locked_line();
-      CREATE TRIGGER statement_lines_locked_from AFTER UPDATE ON statement_lines REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION refuse_locked_line();
-      CREATE TRIGGER statement_lines_locked_to AFTER UPDATE ON statement_lines REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION refuse_locked_line();
+      CREATE TRIGGER statement_lines_locked_insert AFTER INSERT ON statement_lines
+        REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION refuse_locked_line();
+      CREATE TRIGGER statement_lines_locked_delete AFTER DELETE ON statement_lines
+        REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION refuse_locked_line();
+      CREATE TRIGGER statement_lines_locked_from AFTER UPDATE ON statement_lines
+        REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION refuse_locked_line();
+      CREATE TRIGGER statement_lines_locked_to AFTER UPDATE ON statement_lines
+        REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION refuse_locked_line();
       CREATE OR REPLACE FUNCTION refuse_locked_statement() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
-        IF EXISTS (SELECT 1 FROM pay_runs WHERE state <> 'draft' AND id IN (CASE WHEN TG_OP <> 'INSERT' THEN OLD.pay_run_id END, CASE WHEN TG_OP <> 'DELETE' THEN NEW.pay_run_id END)) THEN
+        IF EXISTS (SELECT 1 FROM pay_runs WHERE state <> 'draft' AND id IN (CASE WHEN TG_OP <> 'INSERT'
+          THEN OLD.pay_run_id END, CASE WHEN TG_OP <> 'DELETE' THEN NEW.pay_run_id END)) THEN
           RAISE EXCEPTION 'the pay run is locked' USING ERRCODE = 'restrict_violation';
         END IF;
         RETURN CASE TG_OP WHEN 'DELETE' THEN OLD ELSE NEW END;
       END $$;
       CREATE OR REPLACE FUNCTION refuse_unlock() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
-        IF OLD.state = 'paid' OR (OLD.state = 'approved' AND (TG_OP = 'DELETE' OR NEW.from_on <> OLD.from_on OR NEW.to_on <> OLD.to_on)) THEN
+        IF OLD.state = 'paid' OR (OLD.state = 'approved' AND (TG_OP = 'DELETE'
+          OR NEW.from_on <> OLD.from_on OR NEW.to_on <> OLD.to_on)) THEN
           RAISE EXCEPTION 'the pay run is locked' USING ERRCODE = 'restrict_violation';
         END IF;
-        IF OLD.state = 'approved' AND NOT (NEW.state = 'paid' OR (NEW.state = 'draft' AND NEW.reopened_why IS NOT NULL AND NEW.reopened_at IS DISTINCT FROM OLD.reopened_at)) THEN
+        IF OLD.state = 'approved' AND NOT (NEW.state = 'paid' OR (NEW.state = 'draft'
+          AND NEW.reopened_why IS NOT NULL AND NEW.reopened_at IS DISTINCT FROM OLD.reopened_at)) THEN
           RAISE EXCEPTION 'the pay run is locked' USING ERRCODE = 'restrict_violation';
         END IF;
         RETURN CASE TG_OP WHEN 'DELETE' THEN OLD ELSE NEW END;
@@ -300,9 +313,13 @@ Sequel.migration do
       INSERT INTO ledger_transactions (kind, statement_id, what, by, at)
         SELECT 'statement', statements.id, 'statement', coalesce(approved_by, ''), coalesce(approved_at, now()) FROM statements JOIN pay_runs ON pay_runs.id = pay_run_id WHERE state = 'approved';
       INSERT INTO ledger_entries (transaction_id, driver_id, account, label, amount)
-        SELECT ledger_transactions.id, driver_id, CASE section WHEN 'one_time' THEN 'deductions' WHEN 'recurring' THEN 'deductions' ELSE section END, label, -statement_lines.amount
-          FROM ledger_transactions JOIN statements ON statements.id = statement_id JOIN statement_lines ON statement_lines.statement_id = statements.id WHERE statement_lines.amount <> 0
-        UNION ALL SELECT ledger_transactions.id, driver_id, 'net_payable', 'Net', net FROM ledger_transactions JOIN statements ON statements.id = statement_id WHERE net <> 0;
+        SELECT ledger_transactions.id, driver_id, CASE section WHEN 'one_time'
+          THEN 'deductions' WHEN 'recurring' THEN 'deductions' ELSE section END, label, -statement_lines.amount
+          FROM ledger_transactions JOIN statements ON statements.id = statement_id
+            JOIN statement_lines ON statement_lines.statement_id = statements.id
+            WHERE statement_lines.amount <> 0
+        UNION ALL SELECT ledger_transactions.id, driver_id, 'net_payable', 'Net', net
+          FROM ledger_transactions JOIN statements ON statements.id = statement_id WHERE net <> 0;
     SQL
   end
 

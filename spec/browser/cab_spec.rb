@@ -44,7 +44,8 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     # The worker has kept the pages by now: they open without a signal.
     expect(
       page.evaluate_async_script(
-        "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then((names) => caches.open(names[0])).then((cache) => cache.keys()).then((kept) => done(kept.length))"
+        "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then((names) " \
+          "=> caches.open(names[0])).then((cache) => cache.keys()).then((kept) => done(kept.length))"
       )
     ).to be > 8
 

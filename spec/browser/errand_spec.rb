@@ -102,7 +102,9 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
       expect(find("tr.gross td.figure:nth-child(3)").text).to eq(gross)
       pdf =
         page.evaluate_async_script(
-          "const done = arguments[0]; fetch(document.querySelector('a[href$=pdf]').href).then(r => r.blob()).then(b => b.arrayBuffer()).then(a => done(String.fromCharCode(...new Uint8Array(a.slice(0, 4)))))"
+          "const done = arguments[0]; fetch(document.querySelector('a[href$=pdf]').href).then(r => " \
+            "r.blob()).then(b => b.arrayBuffer()).then(a => done(String.fromCharCode(...new " \
+            "Uint8Array(a.slice(0, 4)))))"
         )
       expect(pdf).to eq("%PDF")
     end

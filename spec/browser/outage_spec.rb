@@ -9,7 +9,8 @@ RSpec.describe "The database away while people work", :committed, type: :feature
     server = Sequel.connect(Settings.database_url.sub(%r{/[^/]+\z}, "/postgres"))
     server.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS false")
     server.run(
-      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> pg_backend_pid()"
+      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> " \
+        "pg_backend_pid()"
     )
     yield
   ensure

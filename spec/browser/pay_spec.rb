@@ -14,7 +14,8 @@ RSpec.describe "A pay run", :committed, type: :feature do
 
   def row(text) = find("tbody tr", text:, match: :first)
 
-  it "is made, a fleet-wide deduction seen before it is kept, an item pushed, a driver answered, locked and paid" do
+  it "is made, a fleet-wide deduction seen before it is kept, an item pushed, a driver answered, locked " \
+       "and paid" do
     earned
     run_id = Work::Pay::OpenPayRun.call({ from: sunday, to: sunday + 6 }, by: inez, now:)
     statement_id = DB[:statements].get(:id)

@@ -113,7 +113,8 @@ RSpec.describe "An oversize load", :committed, type: :feature do
     expect_them_in_the_cab
   end
 
-  it "is worked at from the clerk's desk: a value put right, an answer keyed in, a permit held, axles kept, a kind found" do
+  it "is worked at from the clerk's desk: a value put right, an answer keyed in, a permit held, axles " \
+       "kept, a kind found" do
     account(%w[permit_clerk], "Tobias Reyes")
     load_id = booked
     Work::Permits::MakeFile.call(load_id, {}, by: maren, now: Time.now.utc)

@@ -35,7 +35,8 @@ RSpec.describe "The way of a load", :committed, type: :feature do
     expect(DB[:trip_stops].where(trip_id:).exclude(via: Sequel.pg_jsonb([])).count).to eq(1)
     outside =
       page.evaluate_script(
-        "performance.getEntriesByType('resource').map(e => new URL(e.name).host).filter(h => h !== location.host)"
+        "performance.getEntriesByType('resource').map(e => new URL(e.name).host).filter(h => h !== " \
+          "location.host)"
       )
     expect(outside).to eq([])
   end

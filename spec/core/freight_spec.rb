@@ -89,11 +89,11 @@ RSpec.describe Core::Freight do
   end
 
   it "accepts two pickups and two deliveries in any order that makes sense" do
-    expect {
+    expect do
       described_class.check_stops(
         [window("pickup", 8), window("delivery", 10), window("pickup"), window("delivery", 9, 14)]
       )
-    }.not_to raise_error
+    end.not_to raise_error
   end
 
   it "knows the life of a load, and that it can be cancelled from any state before delivered" do

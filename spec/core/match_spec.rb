@@ -39,7 +39,8 @@ RSpec.describe Core::Match do
       crews, loads =
         [random.rand(0..5), random.rand(0..5)].zip(%w[c l])
           .map { |count, letter| Array.new(count) { |i| "#{letter}#{i}" } }
-      scores = random_scores(random, crews, loads).transform_values { |cents| cents / 10_000 * 100 } # many equals
+      # Many equals
+      scores = random_scores(random, crews, loads).transform_values { |cents| cents / 10_000 * 100 }
       answer = described_class.assign(crews, loads, scores)
       expect([answer.profit, answer.pairs.length]).to eq(best(crews, loads, scores)),
       [crews, loads, scores].inspect

@@ -165,9 +165,21 @@ RSpec.describe Core::Pay, ".settle by plan" do
       trip = { worked: worked([Date.new(2026, 11, 14), "driving", "8"], [friday, "driving", "39"]) }
       expect(lines(settle(plan: hourly, trip:)).length).to eq(1)
       late = settle(plan: hourly, trip:, worked_before: worked([Date.new(2026, 11, 10), "driving", "38"]))
-      expect(lines(late).last.values_at(0, 3)).to eq(["Overtime, week of 2026-11-08", "36.00"]) # 46 h, of which 38 are paid
+      expect(lines(late).last.values_at(0, 3)).to eq(
+        [
+          "Overtime, week of " \
+            "2026-11-08",
+          "36.00"
+        ]
+      ) # 46 h, of which 38 are paid
       again = settle(plan: hourly, trip:, worked_before: worked([Date.new(2026, 11, 10), "driving", "44"]))
-      expect(lines(again).last.values_at(0, 3)).to eq(["Overtime, week of 2026-11-08", "48.00"]) # 12 h over, 4 of them paid
+      expect(lines(again).last.values_at(0, 3)).to eq(
+        [
+          "Overtime, week of " \
+            "2026-11-08",
+          "48.00"
+        ]
+      ) # 12 h over, 4 of them paid
       expect(
         lines(
           settle(

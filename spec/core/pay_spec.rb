@@ -163,7 +163,8 @@ RSpec.describe Core::Pay, ".settle" do
     end
   end
 
-  it "takes support first, each order to where all support reaches its own limit, and counts it against the ordinary" do
+  it "takes support first, each order to where all support reaches its own limit, and counts it against " \
+       "the ordinary" do
     result =
       settle do |doc|
         doc["trips"] = []
@@ -309,7 +310,8 @@ RSpec.describe Core::Pay, ".settle" do
     )
   end
 
-  it "adds up for any document: net is gross and reimbursements less deductions, and all lines together are net" do
+  it "adds up for any document: net is gross and reimbursements less deductions, and all lines together " \
+       "are net" do
     random = Random.new(7)
     300.times do
       result =
@@ -350,13 +352,14 @@ RSpec.describe Core::Pay, ".settle" do
     expect(statement.gross_cents).to eq(177_48 + 12_00 + 354_96 + 24_00)
   end
 
-  it "refuses a trip listed twice, an advance repaid beyond its end, and a period that ends before it starts" do
+  it "refuses a trip listed twice, an advance repaid beyond its end, and a period that ends before it " \
+       "starts" do
     expect { settle { |doc| doc["trips"] << doc["trips"][0] } }.to refuse("trip_twice", "/trips/1/id")
-    expect {
+    expect do
       settle do |doc|
         doc["advances"] = [{ "label" => "A", "principal" => "1.00", "installments" => 1, "taken" => 2 }]
       end
-    }.to refuse("advance_overpaid", "/advances/0/taken")
+    end.to refuse("advance_overpaid", "/advances/0/taken")
     expect { settle { |doc| doc["period"]["to"] = "2026-11-01" } }.to refuse("period_reversed", "/period/to")
   end
 end

@@ -114,7 +114,8 @@ RSpec.describe Core::Permits do
   end
 
   describe ".bridge_help" do
-    it "is right by computation: every help that leaves the weight as it is passes the check, and the least is told" do
+    it "is right by computation: every help that leaves the weight as it is passes the check, and the " \
+         "least is told" do
       heavy = axles([12_000, 0], [18_000, "11.5"], [18_000, 4], [15_500, "31.5"], [15_500, 4])
       helps = described_class.bridge_help(heavy)
       expect(helps.map(&:text)).to include(
@@ -234,7 +235,8 @@ RSpec.describe Core::Permits, ".screen" do
     expect(screen(%w[ID], gross_lb: 80_001)["ID"].kind).to eq("overweight")
   end
 
-  it "says for the pump house what each state wants, which escorts, and what it costs with every figure explained" do
+  it "says for the pump house what each state wants, which escorts, and what it costs with every figure " \
+       "explained" do
     verdicts =
       screen(
         %w[MT ID OR WA],
@@ -338,12 +340,11 @@ RSpec.describe Core::Permits, ".screen" do
           "#{name} of #{code}"
         end
       rules.routine.each do |name, known|
-        if known.value
-          expect(
-            [0, 1].map { |more| screen([code], name => known.value + more)[code].kind == "superload" }
-          ).to eq([false, true]),
-          "routine #{name} of #{code}"
-        end
+        next unless known.value
+        expect(
+          [0, 1].map { |more| screen([code], name => known.value + more)[code].kind == "superload" }
+        ).to eq([false, true]),
+        "routine #{name} of #{code}"
       end
       rules.escorts.each do |escort|
         at, beyond =
@@ -383,7 +384,8 @@ RSpec.describe Core::Permits, ".screen" do
         PermitRules.all
       ).all
 
-    it "cuts a way at borders, at the bounds of a city that closes its roads, and where the sun would stand otherwise" do
+    it "cuts a way at borders, at the bounds of a city that closes its roads, and where the sun would " \
+         "stand otherwise" do
       # From Oregon past Boise, whose curfews reach 14 miles around 43.62 N 116.2 W: a degree of longitude is
       # 50 miles there.
       found =

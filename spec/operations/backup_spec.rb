@@ -14,7 +14,8 @@ RSpec.describe "bin/backup and bin/restore", :committed do
         [
           table,
           db.fetch(
-            "SELECT md5(coalesce(string_agg(r::text, E'\n' ORDER BY r::text), '')) FROM #{db.literal(table)} r"
+            "SELECT md5(coalesce(string_agg(r::text, E'\n' ORDER BY r::text), '')) FROM " \
+              "#{db.literal(table)} r"
           ).single_value
         ]
       end

@@ -82,12 +82,10 @@ RSpec.describe "An installation in trouble", :committed do
       end
       sending =
         Thread.new do
-          begin
-            send_it.call
-          rescue StandardError
-            nil
-          end
-        end # rubocop:disable Style/RescueModifier -- the phone does not hear of it
+          send_it.call
+        rescue StandardError
+          nil
+        end
       sleep 0.004 * i
       installation.kill(:web)
       sending.join
@@ -100,7 +98,7 @@ RSpec.describe "An installation in trouble", :committed do
             nil
           end
         ) == "201"
-      end # rubocop:disable Style/RescueModifier -- and sends it again until it does
+      end
     end
     expect(DB[:check_ins].where(trip_id:).order(:id).select_map(:kind)).to eq(steps.map(&:first))
     expect([DB[:trips].where(id: trip_id).get(:state), DB[:trip_earnings].where(trip_id:).count]).to eq(
@@ -116,7 +114,8 @@ RSpec.describe "An installation in trouble", :committed do
     away = Sequel.connect(Settings.database_url.sub(%r{/[^/]+\z}, "/postgres"))
     away.run("ALTER DATABASE #{name} ALLOW_CONNECTIONS false")
     away.run(
-      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> pg_backend_pid()"
+      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '#{name}' AND pid <> " \
+        "pg_backend_pid()"
     )
     answer = check_in_over_http(trip_id, token, "while away")
     expect([answer.code, JSON.parse(answer.body).dig("error", "code"), get("/healthz").code]).to eq(

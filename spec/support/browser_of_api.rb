@@ -61,7 +61,8 @@ class ApiClient
 
     found = Web::Contract.current.definition.validate_response(last_request, last_response)
     if found.error && !%i[response_not_found].include?(found.error.type)
-      raise "the answer of #{path} breaks the contract: #{found.error.exception_message} #{last_response.body[0, 300]}"
+      raise "the answer of #{path} breaks the contract: #{found.error.exception_message} " \
+              "#{last_response.body[0, 300]}"
     end
   end
 end

@@ -108,7 +108,8 @@ RSpec.describe Web::App do
     end
   end
 
-  it "refuses what is no JSON, an unknown query, an address that is not there and a record that is not there" do
+  it "refuses what is no JSON, an unknown query, an address that is not there and a record that is not " \
+       "there" do
     answers =
       [
         [:post, "/api/loads", "{"],

@@ -95,14 +95,14 @@ RSpec.describe Web::Hours do
     it "refuses #{code}" do
       times =
         { from: -1, to: nil }.merge(times).transform_values { |hour| hour && (now + (hour * Given::HOUR)) }
-      expect {
+      expect do
         Work::Hours::WriteDuty.call(
           driver_id,
           { key: "bad times 1", status: "driving", why: "a reason", **times },
           by: maren,
           now:
         )
-      }.to refuse(code, path)
+      end.to refuse(code, path)
     end
   end
 

@@ -10,7 +10,8 @@ RSpec.describe Web::Match do
     Clock.hold(now)
     Work::Match::Crews.forget
     ["Wade Ferris", "Una Blank"].each { |name| known(driver_id(name)) }
-    gave = sent(at: now - (30 * Given::HOUR)) # so that Wade has a tractor and a trailer, and is where this ended
+    # So that Wade has a tractor and a trailer, and is where this ended
+    gave = sent(at: now - (30 * Given::HOUR))
     check_out(*gave)
   end
 
@@ -113,7 +114,8 @@ RSpec.describe Web::Match do
       book(at: now + (30 * Given::HOUR), to: "97801")
     ]
     proposal = client.call(:get, "/api/match/proposal")
-    expect(proposal[:lines].flat_map { |line| line[:fits].map { |fit| fit[:load][:id] } }).to eq(load_ids) # both, one after the other
+    # Both, one after the other
+    expect(proposal[:lines].flat_map { |line| line[:fits].map { |fit| fit[:load][:id] } }).to eq(load_ids)
     lines =
       proposal[:lines]
         .flat_map { |line| line[:fits] }

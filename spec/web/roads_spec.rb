@@ -42,7 +42,8 @@ RSpec.describe Web::Roads do
       direct_miles: Money.rate_text(before, places: 1),
       via: [include(name: "Burns, OR")]
     )
-    expect(load[:totals][:miles]).to eq(Money.rate_text(before, places: 1)) # what the customer was quoted stands
+    # What the customer was quoted stands
+    expect(load[:totals][:miles]).to eq(Money.rate_text(before, places: 1))
     expect(way[:parts].last[:miles]).to eq(bent[:loaded_miles])
     expect(Store::Company.audit("load", load_id).first).to include(act: "reroute_leg", who: "Maren Holt")
     deliver(crewed[1])

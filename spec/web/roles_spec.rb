@@ -27,7 +27,8 @@ RSpec.describe Web::Gate do
   end
 
   roles.each do |role|
-    it "lets a #{role.tr("_", " ")} do what is theirs, and refuses the rest of #{operations.length} operations" do
+    it "lets a #{role.tr("_", " ")} do what is theirs, and refuses the rest of #{operations.length} " \
+         "operations" do
       client = api(account(role))
       wrong =
         operations

@@ -22,7 +22,7 @@ RSpec.describe Work::Company do
 
   it "adds a person once an address, whatever its capitals, and keeps no password" do
     maren
-    expect {
+    expect do
       described_class::AddPerson.call(
         {
           name: "M",
@@ -33,7 +33,7 @@ RSpec.describe Work::Company do
         by: maren,
         now:
       )
-    }.to refuse("email_taken", "/email")
+    end.to refuse("email_taken", "/email")
     expect(DB[:account_password_hashes].get(:password_hash)).to start_with("$argon2id$")
     expect(DB[:audit_entries].select_map(:changes).to_s).not_to include("password")
   end

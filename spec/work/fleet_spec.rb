@@ -9,7 +9,8 @@ RSpec.describe Work::Fleet do
   end
 
   let(:drivers) do
-    "number,name,terminal,loaded_mile_rate,empty_mile_rate,hazmat\n2001,Ada Holm,Boise,0.58,0.50,yes\n2002,Ben Ruiz,Boise,0.61,0.50,no\n"
+    "number,name,terminal,loaded_mile_rate,empty_mile_rate,hazmat\n2001,Ada " \
+      "Holm,Boise,0.58,0.50,yes\n2002,Ben Ruiz,Boise,0.61,0.50,no\n"
   end
 
   it "imports a file once: a preview changes nothing, the same file again changes nothing" do
@@ -68,9 +69,9 @@ RSpec.describe Work::Fleet do
       by: maren,
       now:
     )
-    expect {
+    expect do
       described_class::ChangeRecord.call(:drivers, driver_id, { name: "W.", version: 0 }, by: maren, now:)
-    }.to raise_error(Work::Stale)
+    end.to raise_error(Work::Stale)
     expect(
       [now.to_date - 1, now.to_date].map { |day| Store::Fleet.pay_plan(driver_id, day)[:loaded_mile_rate] }
     ).to eq(["0.58".to_d, "0.70".to_d])

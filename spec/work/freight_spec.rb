@@ -68,9 +68,9 @@ RSpec.describe Work::Freight do
       "crew_taken",
       "/tractor_id"
     )
-    expect {
+    expect do
       Work::Freight::CrewLoad.call(second, crew("Nora Brandvold", tractor: "T-102"), by: maren, now:)
-    }.to refuse("crew_taken", "/trailer_id")
+    end.to refuse("crew_taken", "/trailer_id")
     Work::Freight::UncrewLoad.call(first, { why: "customer waits" }, by: maren, now:)
     expect { Work::Freight::CrewLoad.call(second, crew, by: maren, now:) }.not_to raise_error
   end
@@ -97,9 +97,9 @@ RSpec.describe Work::Freight do
     id = book
     tobias = account("dispatcher", "Tobias Reyes")
     Work::Freight::ChangeLoad.call(id, booking(notes: "call ahead").merge(version: 0), by: tobias, now:)
-    expect {
+    expect do
       Work::Freight::ChangeLoad.call(id, booking(notes: "no call").merge(version: 0), by: maren, now:)
-    }.to raise_error(Work::Stale) { |stale|
+    end.to raise_error(Work::Stale) { |stale|
       expect(stale.details).to include(
         changed_by: "Tobias Reyes",
         yours: include("notes" => "no call"),

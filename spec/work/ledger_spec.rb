@@ -67,7 +67,8 @@ RSpec.describe Work::Pay do
       .all
   def balance(account) = DB[:ledger_entries].where(driver_id:, account:).sum(:amount)
 
-  it "takes deductions of every basis, shows before what they do to whom, and lets only a second person change much" do
+  it "takes deductions of every basis, shows before what they do to whom, and lets only a second person " \
+       "change much" do
     2.times do |i|
       earned(["Wade Ferris", "Nora Brandvold"][i], tractor: "T-10#{i + 1}", trailer: "V-20#{i + 1}")
     end
@@ -138,7 +139,8 @@ RSpec.describe Work::Pay do
     expect(answer.call(greta)[:error]).to include(code: "answered_already")
   end
 
-  it "spreads a month's amount over its weeks to the cent, and charges units by what they are and for how long" do
+  it "spreads a month's amount over its weeks to the cent, and charges units by what they are and for how " \
+       "long" do
     earned
     DB[:units].where(number: "T-101").update(
       operator: "Wade Ferris",
@@ -172,7 +174,8 @@ RSpec.describe Work::Pay do
     ).to eq([2_001, 2_000, 2_000, 2_000, 2_000])
   end
 
-  it "gives and takes once: in parts, pushed to the next statement, split while it is made, and all of that undone" do
+  it "gives and takes once: in parts, pushed to the next statement, split while it is made, and all of " \
+       "that undone" do
     earned
     id = open_run
     once(amount: "90.00", fee_percent: "10", parts: 3)
@@ -304,7 +307,8 @@ RSpec.describe Work::Pay do
     expect(lines(id, "garnishments")).to eq([%w[Support -30.00], ["Order 1", "-220.00"]])
   end
 
-  it "locks, opens again with a reason, pays, and never changes what is paid; the books stand at every step" do
+  it "locks, opens again with a reason, pays, and never changes what is paid; the books stand at every " \
+       "step" do
     earned
     id = open_run
     act = ->(what, **more) do
@@ -330,11 +334,11 @@ RSpec.describe Work::Pay do
     expect([balance("net_payable"), balance("bank")]).to eq([0, net + 50])
     expect(act.call("reopen", why: "again")[:error]).to include(code: "paid")
     expect(act.call("pay")[:error]).to include(code: "paid")
-    expect {
+    expect do
       DB.transaction(savepoint: true) do
         DB[:pay_runs].where(id:).update(state: "draft", reopened_why: "x", reopened_at: now + 1)
       end
-    }.to raise_error(Sequel::DatabaseError, /locked/)
+    end.to raise_error(Sequel::DatabaseError, /locked/)
     later = open_run(1)
     once(kind: "earning", label: "Correction", amount: "5.00", due_on: "2026-11-29")
     expect(lines(later, "earnings")).to eq([%w[Correction 5.00]])
@@ -381,7 +385,8 @@ RSpec.describe Work::Pay do
     )
   end
 
-  it "lets items wait for papers, for a clerk, or for a reason that is told; what is unusual does not pass by rule" do
+  it "lets items wait for papers, for a clerk, or for a reason that is told; what is unusual does not " \
+       "pass by rule" do
     trip_id = earned
     id = open_run
     item = DB[:trip_earnings].get(:id)

@@ -92,7 +92,8 @@ RSpec.describe "What pay rests on" do
       ).to include(code: "activity_twice")
     end
 
-    it "pays the miles that the odometer tells, or those agreed with the customer, and waits where nobody told" do
+    it "pays the miles that the odometer tells, or those agreed with the customer, and waits where nobody " \
+         "told" do
       load_id, trip_id = earned
       id = open_run
       plan(miles_by: "odometer")
@@ -197,7 +198,8 @@ RSpec.describe "What pay rests on" do
   end
 
   describe "what a trip is paid for" do
-    it "is put right line by line with a reason, keeps what was measured, and is never overwritten by another clerk" do
+    it "is put right line by line with a reason, keeps what was measured, and is never overwritten by " \
+         "another clerk" do
       earned
       id = open_run
       item = DB[:trip_earnings].get(:id)
@@ -468,7 +470,8 @@ RSpec.describe "What pay rests on" do
     end
   end
 
-  it "pays each driver from his operating company, on its own statement and in its own batch of the bank's file" do
+  it "pays each driver from his operating company, on its own statement and in its own batch of the " \
+       "bank's file" do
     earned
     earned("Nora Brandvold", tractor: "T-102", trailer: "V-202")
     id = open_run
@@ -606,7 +609,8 @@ RSpec.describe "What pay rests on" do
     expect(lines(id, "earnings").last).to eq(["Safe quarter", "50.00"])
   end
 
-  it "puts a trip on one of two drafts, the earlier, and gives the later what that leaves when it is locked" do
+  it "puts a trip on one of two drafts, the earlier, and gives the later what that leaves when it is " \
+       "locked" do
     earned
     later =
       Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 29), to: Date.new(2026, 12, 5) }, by: inez, now:)

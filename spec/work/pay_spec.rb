@@ -44,9 +44,9 @@ RSpec.describe Work::Pay do
       "/total_net"
     )
     described_class::ApprovePayRun.call(id, { total_net: run(id)[:net] }, by: inez, now:)
-    expect {
+    expect do
       described_class::ApprovePayRun.call(id, { total_net: run(id)[:net] }, by: inez, now:)
-    }.to refuse("locked")
+    end.to refuse("locked")
     later = described_class::OpenPayRun.call({ from: week[:to] + 1, to: week[:to] + 7 }, by: inez, now:)
     expect(run(later)[:rows]).to eq([])
     expect { open_run }.to refuse("period_taken", "/from")
@@ -71,7 +71,8 @@ RSpec.describe Work::Pay do
   it "counts the day of a delivery in the home terminal's zone" do
     _, trip_id = sent(crew, at: Time.utc(2026, 11, 29, 1), hours: 4)
     deliver(trip_id, begins: Time.utc(2026, 11, 29, 1))
-    expect(DB[:trip_earnings].get(:completed_on)).to eq(Date.new(2026, 11, 28)) # 05:00 on the 29th in Greenwich
+    # 05:00 on the 29th in Greenwich
+    expect(DB[:trip_earnings].get(:completed_on)).to eq(Date.new(2026, 11, 28))
   end
 
   it "prints the statement's figures on paper, with the year to date" do

@@ -547,7 +547,8 @@ RSpec.describe Work::Permits do
     expect(amend.call(changed[:id])[:error]).to include(
       code: "not_amendable",
       message:
-        "Montana lets the start and the tractor of an issued permit change, and no more: this changes the width. Give the permit up and apply anew."
+        "Montana lets the start and the tractor of an issued permit change, and no more: this changes the " \
+          "width. Give the permit up and apply anew."
     )
   end
 
@@ -692,7 +693,8 @@ RSpec.describe Work::Permits do
     expect(Store::Permits.file_of(beside)).to be_nil
   end
 
-  it "keeps the combination's axle spacings, asks an office no sooner than it takes an application, and counts escort days by the plan" do
+  it "keeps the combination's axle spacings, asks an office no sooner than it takes an application, and " \
+       "counts escort days by the plan" do
     load_id = pump_house
     made(load_id)
     keep = ->(**more) do

@@ -252,7 +252,8 @@ RSpec.describe Work::Freight::Relay do
       end
   end
 
-  it "marks a change on the phone until the driver says that he has seen it, and sends another crew in one act" do
+  it "marks a change on the phone until the driver says that he has seen it, and sends another crew in " \
+       "one act" do
     given
     trip_id = parts.first[:id]
     Work::Freight::OwnStop.add(

@@ -71,7 +71,8 @@ RSpec.describe Web::Road do
     _, trip_id = sent
     pickup = stops(trip_id).first[:stop_id]
     Clock.hold(at(60))
-    tell(trip_id, "arrived", 60 - 600, stop: pickup, phone_at: at(60 - 600 + 2).iso8601) # ten hours behind; told two minutes ago
+    # Ten hours behind; told two minutes ago
+    tell(trip_id, "arrived", 60 - 600, stop: pickup, phone_at: at(60 - 600 + 2).iso8601)
     expect(((stops(trip_id).first[:arrived_at] - now) / 60).round).to eq(58)
     tell(
       trip_id,
@@ -297,7 +298,8 @@ RSpec.describe Web::Road do
       corrects: "left #{pickup} of #{trip_id}",
       note: "Sat in the yard"
     )
-    expect(client.call(:get, "/api/trips/#{trip_id}/diary")[:detention].first).to include(minutes: 80) # lifted to the loading
+    # Lifted to the loading
+    expect(client.call(:get, "/api/trips/#{trip_id}/diary")[:detention].first).to include(minutes: 80)
     2.times do
       client.call(:post, "/api/detention/#{claim[:id]}", { key: "charge the shed", charge: "70.00" })
     end

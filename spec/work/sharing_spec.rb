@@ -51,7 +51,8 @@ RSpec.describe Work::Freight::JoinTrip do
     )
   end
 
-  it "ranks trips that a partial could join beside crews, by what it adds, and names the leg that is too full" do
+  it "ranks trips that a partial could join beside crews, by what it adds, and names the leg that is too " \
+       "full" do
     Clock.hold(now)
     Work::Match::Crews.forget
     trip_id
@@ -65,7 +66,8 @@ RSpec.describe Work::Freight::JoinTrip do
       loaded_miles: a_string_matching(/\A\d\d?\.\d\z/),
       trailer: include(number: "V-201")
     )
-    expect(row.call(second)[:money]).to include(revenue: "2220.00", profit: a_string_matching(/\A2\d\d\d\./)) # a few miles more, paid for whole
+    # A few miles more, paid for whole
+    expect(row.call(second)[:money]).to include(revenue: "2220.00", profit: a_string_matching(/\A2\d\d\d\./))
     too_much = partial(26_000, from: "83605", to: "97850", at: now + (21 * Given::HOUR), hours: 6)
     expect(row.call(too_much)).to include(
       verdict: "blocked",

@@ -108,7 +108,8 @@ RSpec.describe Work::Tracking::TakeText do
     expect(DB[:received_texts].where(driver_id: nil).select_map(:body)).to eq(["hi"])
   end
 
-  it "knows what has become of a text in whatever order it is told, with its cost, and tries again when it failed" do
+  it "knows what has become of a text in whatever order it is told, with its cost, and tries again when " \
+       "it failed" do
     sent
     text = DB[:texts].order(:id).last
     Work::Tracking::NoteReceipt.call(text, "r-1", now:)

@@ -166,7 +166,8 @@ class StandIns::PermitOffices
         said(
           row,
           "review",
-          "A superload: the office looks at it#{", once it opens at #{office(row["state"])["opens"]}" unless open?(row["state"])}."
+          "A superload: the office looks at " \
+            "it#{", once it opens at #{office(row["state"])["opens"]}" unless open?(row["state"])}."
         )
       )
     end
@@ -275,7 +276,9 @@ class StandIns::PermitOffices
     escorts =
       asked
         .map do |rule|
-          "#{rule["front"] + rule["rear"]} escort vehicle#{"s" if rule["front"] + rule["rear"] > 1} on #{rule["road"] == "two_lane" ? "two-lane" : rule["road"]} #{rule["road"] == "any" ? "road" : "roads"}."
+          "#{rule["front"] + rule["rear"]} escort vehicle#{"s" if rule["front"] + rule["rear"] > 1} on " \
+            "#{rule["road"] == "two_lane" ? "two-lane" : rule["road"]} " \
+            "#{rule["road"] == "any" ? "road" : "roads"}."
         end
         .uniq
     [*escorts, "Daylight only.", "No travel on ice or snow."]
@@ -331,8 +334,10 @@ class StandIns::PermitOffices
     [
       "#{form["company"]}, contact #{form["contact"]}",
       "Load: #{form.dig("load", "what")}, serial number #{form.dig("load", "serial_number")}",
-      "#{feet.call(vehicle["width_in"])} wide, #{feet.call(vehicle["height_in"])} high, #{feet.call(vehicle["length_in"])} long, #{vehicle["gross_lb"]} lb",
-      "Tractor #{form.dig("tractor", "number")}, plate #{form.dig("tractor", "plate_state")} #{form.dig("tractor", "plate")}",
+      "#{feet.call(vehicle["width_in"])} wide, #{feet.call(vehicle["height_in"])} high, " \
+        "#{feet.call(vehicle["length_in"])} long, #{vehicle["gross_lb"]} lb",
+      "Tractor #{form.dig("tractor", "number")}, plate #{form.dig("tractor", "plate_state")} " \
+        "#{form.dig("tractor", "plate")}",
       "From #{form.dig("route", "from")} to #{form.dig("route", "to")}, #{form.dig("route", "miles")} miles"
     ]
   end

@@ -64,15 +64,22 @@ class Web::Freight::TripSheet
     @pdf.text plain(Store::Company.row[:name]), size: 10, color: "555555"
     @pdf.text "Trip #{@trip[:number]}, load #{@load[:number]}", size: 18, style: :bold
     @pdf.text plain(
-                "#{@drivers.map { |row| row[:name] }.join(" and ")} • #{@units.map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }.join(", ")}"
+                "#{@drivers.map { |row| row[:name] }.join(" and ")} • #{
+                  @units.map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }.join(", ")
+                }"
               ),
               size: 11
     @pdf.text plain(
-                "#{@load[:customer][:name]} • #{@load[:references].map { |row| "#{row[:kind].tr("_", " ").upcase} #{row[:value]}" }.join(", ")}"
+                "#{@load[:customer][:name]} • #{
+                  @load[:references]
+                    .map { |row| "#{row[:kind].tr("_", " ").upcase} #{row[:value]}" }
+                    .join(", ")
+                }"
               ),
               size: 10
     @pdf.text plain(
-                "#{Money.rate_text(@trip[:empty_miles], places: 1)} miles empty, #{Money.rate_text(@trip[:loaded_miles], places: 1)} loaded"
+                "#{Money.rate_text(@trip[:empty_miles], places: 1)} miles empty, " \
+                  "#{Money.rate_text(@trip[:loaded_miles], places: 1)} loaded"
               ),
               size: 10
   end

@@ -106,7 +106,9 @@ class Web::Hours::DayPdf
           end
         )
       @pdf.text plain(
-                  "#{Time.iso8601(entry[:from]).localtime(@from.utc_offset).strftime("%H:%M")}  #{entry[:status].tr("_", " ")} (#{entry[:source]}, #{entry[:who]}#{": #{entry[:why]}" if entry[:why]})#{undone}"
+                  "#{Time.iso8601(entry[:from]).localtime(@from.utc_offset).strftime("%H:%M")}  #{
+                    entry[:status].tr("_", " ")
+                  } (#{entry[:source]}, #{entry[:who]}#{": #{entry[:why]}" if entry[:why]})#{undone}"
                 ),
                 size: 9
     end

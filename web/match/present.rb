@@ -75,7 +75,8 @@ class Web::Match::Present
     if found.length > 1
       raise Refused.new(
               "ambiguous_place",
-              "There is more than one #{text}: #{found.map { |row| "#{row[:town]}, #{row[:state]}" }.join("; ")}.",
+              "There is more than one #{text}: " \
+                "#{found.map { |row| "#{row[:town]}, #{row[:state]}" }.join("; ")}.",
               path: "/place"
             )
     end

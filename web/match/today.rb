@@ -53,12 +53,10 @@ class Web::Match::Today
       when_said =
         if hours.nil?
           "no pickup time yet"
+        elsif hours.negative?
+          "pickup was #{length((-hours * 60).to_i)} ago"
         else
-          if hours.negative?
-            "pickup was #{length((-hours * 60).to_i)} ago"
-          else
-            "pickup in #{length((hours * 60).to_i)}"
-          end
+          "pickup in #{length((hours * 60).to_i)}"
         end
       Row.new(
         what: "uncovered load #{load[:id]}",
@@ -159,7 +157,8 @@ class Web::Match::Today
     reason =
       (
         if stop
-          "Forecast #{length(plan.late(stop))} late at #{plan.trip.stops[stop].name}, by the legal hours of #{crew.name}."
+          "Forecast #{length(plan.late(stop))} late at #{plan.trip.stops[stop].name}, by the legal hours " \
+            "of #{crew.name}."
         else
           "There is no legal way for #{crew.name} to do this."
         end
@@ -201,7 +200,8 @@ class Web::Match::Today
           kind: "detention",
           title: "#{stop[:number]} at #{stop[:name]}",
           reason:
-            "#{length(minutes)} at the dock: detention has been running for #{length(minutes - DETENTION_MINUTES)}.",
+            "#{length(minutes)} at the dock: detention has been running for " \
+              "#{length(minutes - DETENTION_MINUTES)}.",
           stake: (minutes / 60.0 * HOURLY).round,
           at: stop[:arrived_at],
           zone: stop[:zone],
@@ -223,7 +223,8 @@ class Web::Match::Today
           kind: "unanswered",
           title: way(load),
           reason:
-            "#{load[:crew]} has not answered#{load[:pickup_at] && ", #{length((hours * 60).to_i)} before the pickup"}.",
+            "#{load[:crew]} has not " \
+              "answered#{load[:pickup_at] && ", #{length((hours * 60).to_i)} before the pickup"}.",
           stake: (900 / hours).round,
           at: load[:pickup_at],
           zone: load[:pickup_zone],
@@ -357,7 +358,8 @@ class Web::Match::Today
           kind: "papers missing",
           title: "#{load[:number]}, #{load[:crew]}",
           reason:
-            "Delivered #{length((hours * 60).to_i)} ago without papers: #{dollars(load[:total])} cannot be invoiced.",
+            "Delivered #{length((hours * 60).to_i)} ago without papers: #{dollars(load[:total])} cannot " \
+              "be invoiced.",
           stake: (load[:total].to_f * hours / 1000).round,
           at: load[:delivery_at],
           zone: load[:delivery_zone],

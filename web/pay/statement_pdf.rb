@@ -183,7 +183,8 @@ class Web::Pay::StatementPdf
     @pdf.move_down 10
     @statement[:short].each do |row|
       @pdf.text plain(
-                  "#{row[:label]}: #{row[:amount]} was short#{row[:carried] ? ", and is taken from the next statement" : ", and is dropped"}."
+                  "#{row[:label]}: #{row[:amount]} was " \
+                    "short#{row[:carried] ? ", and is taken from the next statement" : ", and is dropped"}."
                 ),
                 size: 9
     end

@@ -30,7 +30,8 @@ class Web::Permits::ApplicationPdf
               size: 16,
               style: :bold
     @pdf.text plain(
-                "To #{@state}, by #{@says[:company]}, #{@says[:contact]}; please answer by #{@says[:deliver_by]}"
+                "To #{@state}, by #{@says[:company]}, #{@says[:contact]}; please answer by " \
+                  "#{@says[:deliver_by]}"
               ),
               size: 10
     table("What moves", sizes)
@@ -129,7 +130,8 @@ class Web::Permits::ApplicationPdf
     @pdf.text plain(
                 (
                   if at
-                    "Attested by #{@file[:attested_by]} on #{at.utc.strftime("%Y-%m-%d")}: size, weight and facts are right, and no piece makes the load larger than the largest does."
+                    "Attested by #{@file[:attested_by]} on #{at.utc.strftime("%Y-%m-%d")}: size, weight " \
+                      "and facts are right, and no piece makes the load larger than the largest does."
                   else
                     "Not attested yet."
                   end

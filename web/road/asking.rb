@@ -17,8 +17,6 @@ module Web::Road::Asking
         (
           if trip && state(row, load) == "on"
             Work::Tracking::ScheduleAsking.next_at(row.merge(load.slice(:pickup_at)), trip)
-          else
-            nil
           end
         )&.iso8601,
       heard_at: heard_at&.iso8601,

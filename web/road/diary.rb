@@ -83,13 +83,7 @@ class Web::Road::Diary
     papers = DB[:papers].where(trip_id: @trip[:id]).order(:id).all
     check_in_rows.map do |row|
       paper =
-        (
-          if row[:kind] == "paper"
-            papers.find { |one| one[:at] == row[:done_at] && one[:kind] == row[:note] }
-          else
-            nil
-          end
-        )
+        (papers.find { |one| one[:at] == row[:done_at] && one[:kind] == row[:note] } if row[:kind] == "paper")
       {
         kind: row[:kind],
         at: row[:done_at].iso8601,
@@ -102,8 +96,6 @@ class Web::Road::Diary
           (
             if Work::Tracking::Story::TELLING.include?(row[:kind]) && row[:corrects].nil?
               row[:key] || "check-in #{row[:id]}"
-            else
-              nil
             end
           ),
         stop_id: row[:stop_id],
@@ -117,7 +109,9 @@ class Web::Road::Diary
     text = format(WORDS.fetch(row[:kind], row[:kind]), place(row[:stop_id]))
     if row[:kind] == "paper"
       return(
-        "#{paper ? paper[:kind].tr("_", " ").capitalize : "Paper"} at #{place(row[:stop_id])}#{", signed by #{paper[:signer]}" if paper && paper[:signer]}"
+        "#{
+          paper ? paper[:kind].tr("_", " ").capitalize : "Paper"
+        } at #{place(row[:stop_id])}#{", signed by #{paper[:signer]}" if paper && paper[:signer]}"
       )
     end
     return "#{text}: #{corrected_words(row)}" if row[:corrects]
@@ -155,7 +149,8 @@ class Web::Road::Diary
     told
       .except("odometer_confirmed")
       .map do |name, value|
-        "#{name.tr("_", " ").delete_suffix(" f")} #{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}"
+        "#{name.tr("_", " ").delete_suffix(" f")} " \
+          "#{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}"
       end
 
   def messages
@@ -184,7 +179,9 @@ class Web::Road::Diary
           source: "text",
           who: "Crew Ledger",
           text:
-            "Text to #{row[:to]}, #{row[:state]}#{", $#{row[:cost].to_s("F")}" if row[:cost]}#{": #{row[:failure]}" if row[:failure]}. #{row[:body].sub(": {link}", "")}"
+            "Text to #{row[:to]}, #{row[:state]}#{", $#{row[:cost].to_s("F")}" if row[:cost]}#{": #{row[:failure]}" if row[:failure]}. #{
+              row[:body].sub(": {link}", "")
+            }"
         }
       end
   end
@@ -224,7 +221,8 @@ class Web::Road::Diary
           source: "forecast",
           who: "Crew Ledger",
           text:
-            "Foreseen #{row[:late_minutes]} min late at #{place(row[:stop_id])}. Told: #{row[:told].to_a.empty? ? "nobody" : row[:told].to_a.join(", ")}"
+            "Foreseen #{row[:late_minutes]} min late at #{place(row[:stop_id])}. Told: " \
+              "#{row[:told].to_a.empty? ? "nobody" : row[:told].to_a.join(", ")}"
         }
       end
   end

@@ -168,7 +168,8 @@ module Web::Tracking::Present
     unless Work::Tracking::CabSettings.pin?(driver, pin, now:)
       raise Refused.new(
               "wrong_pin",
-              "That is not the PIN. After #{Work::Tracking::CabSettings::PIN_FAILURES} wrong ones the link is over.",
+              "That is not the PIN. After #{Work::Tracking::CabSettings::PIN_FAILURES} wrong ones the " \
+                "link is over.",
               path: "/pin"
             )
     end

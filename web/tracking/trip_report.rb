@@ -125,7 +125,9 @@ class Web::Tracking::TripReport
     title "Told with it"
     rows.each do |row|
       @pdf.text plain(
-                  "#{WORDS.fetch(row[:kind], row[:kind].capitalize)}#{stop_of(row[:stop_id])&.then { |stop| " at #{stop[:name]}" }}: #{details(row[:details].to_h)}"
+                  "#{WORDS.fetch(row[:kind], row[:kind].capitalize)}#{
+                    stop_of(row[:stop_id])&.then { |stop| " at #{stop[:name]}" }
+                  }: #{details(row[:details].to_h)}"
                 ),
                 size: 10
     end
@@ -135,7 +137,8 @@ class Web::Tracking::TripReport
     told
       .except("odometer_confirmed")
       .map do |name, value|
-        "#{name.tr("_", " ").sub(" f", "")} #{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}"
+        "#{name.tr("_", " ").sub(" f", "")} " \
+          "#{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}"
       end
       .join(", ")
   end
@@ -148,7 +151,9 @@ class Web::Tracking::TripReport
     zone = @stops.first[:zone]
     rows.each do |row|
       @pdf.text plain(
-                  "#{at(row[:from_at], zone)} to #{at(row[:to_at], zone)}: #{row[:kind].tr("_", " ")}#{", #{row[:note]}" unless row[:note].empty?}"
+                  "#{
+                    at(row[:from_at], zone)
+                  } to #{at(row[:to_at], zone)}: #{row[:kind].tr("_", " ")}#{", #{row[:note]}" unless row[:note].empty?}"
                 ),
                 size: 10
     end
@@ -171,7 +176,8 @@ class Web::Tracking::TripReport
   def caption(paper)
     stop = stop_of(paper[:stop_id])
     [
-      "#{paper[:kind].tr("_", " ").capitalize} at #{stop&.fetch(:name)}, #{at(paper[:at], zone_of(paper))}, by #{paper[:by]}",
+      "#{paper[:kind].tr("_", " ").capitalize} at #{stop&.fetch(:name)}, " \
+        "#{at(paper[:at], zone_of(paper))}, by #{paper[:by]}",
       paper[:signer] && "signed by #{paper[:signer]}",
       paper[:latitude] && format("at %.4f, %.4f", paper[:latitude], paper[:longitude])
     ].compact.join(", ")

@@ -93,7 +93,8 @@ module Work::Hours::PlanLoad
     if known_since > now - (KNOWN_DAYS * 86_400)
       [
         "record_short",
-        "The record goes back to #{known_since.strftime("%-d %b")} only: eight days are needed to say that it fits."
+        "The record goes back to #{known_since.strftime("%-d %b")} only: eight days are needed to say " \
+          "that it fits."
       ]
     end
   end
@@ -140,7 +141,8 @@ module Work::Hours::PlanLoad
       {
         code: "stale_hours",
         text:
-          "The hours of #{driver[:name]} are #{minutes / 60} h #{format("%02d", minutes % 60)} min old: not heard from since."
+          "The hours of #{driver[:name]} are #{minutes / 60} h #{format("%02d", minutes % 60)} min old: " \
+            "not heard from since."
       }
     ]
   end

@@ -114,7 +114,8 @@ module Work::Pay::ApprovePayRun
 
     raise Refused.new(
             "figures_moved",
-            "The run now comes to #{Money.text(net_cents)}, not #{input[:total_net]}: look again before you approve.",
+            "The run now comes to #{Money.text(net_cents)}, not #{input[:total_net]}: look again before " \
+              "you approve.",
             path: "/total_net"
           )
   end

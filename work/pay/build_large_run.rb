@@ -23,7 +23,8 @@ class Work::Pay::BuildLargeRun < Que::Job
       run = DB[:pay_runs].where(id: run_id).for_update.first
       next false if run.nil? || run[:to_build].nil?
 
-      Work::Pay::BuildRun.drafts(run[:from_on], only: driver_ids) if driver_ids.any? # a later draft gives up what belongs here
+      # A later draft gives up what belongs here
+      Work::Pay::BuildRun.drafts(run[:from_on], only: driver_ids) if driver_ids.any?
       DB[:pay_runs].where(id: run_id).update(
         done ? { to_build: nil, built: nil } : { built: DB[:statements].where(pay_run_id: run_id).count }
       )

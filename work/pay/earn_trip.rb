@@ -93,8 +93,6 @@ module Work::Pay::EarnTrip
       (
         if loads.any? && loads.all? { |load| load[:agreed_miles] }
           loads.sum { |load| (load[:agreed_miles] * shares[load[:id]]).round(1) }
-        else
-          nil
         end
       )
     {

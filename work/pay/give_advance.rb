@@ -18,7 +18,8 @@ module Work::Pay::GiveAdvance
       if owed + row[:principal] > limit
         raise Refused.new(
                 "over_limit",
-                "With #{owed.to_s("F")} that is open it would be over the company's limit of #{limit.to_s("F")}.",
+                "With #{owed.to_s("F")} that is open it would be over the company's limit of " \
+                  "#{limit.to_s("F")}.",
                 path: "/principal"
               )
       end

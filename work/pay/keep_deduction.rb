@@ -111,9 +111,11 @@ class Work::Pay::KeepDeduction
   def make(by)
     id = @id
     DB.transaction(savepoint: true) do
-      id ?
-        DB[:deductions].where(id:).update(**row, version: Sequel[:version] + 1) :
+      if id
+        DB[:deductions].where(id:).update(**row, version: Sequel[:version] + 1)
+      else
         id = DB[:deductions].insert(**row, made_by: by.name, made_at: @now)
+      end
     end
     DB[:deduction_drivers].where(deduction_id: id).delete
     DB[:deduction_drivers].multi_insert(own(id))

@@ -153,6 +153,7 @@ module Work::Pay::KeepPlan
   end
 
   def self.said(row) =
-    "#{row[:basis].tr("_", " ")} #{Money.rate_text(row[Core::Pay::Earnings::RATES.fetch(row[:basis].to_sym).first])}"
+    "#{row[:basis].tr("_", " ")} " \
+      "#{Money.rate_text(row[Core::Pay::Earnings::RATES.fetch(row[:basis].to_sym).first])}"
   private_class_method :check, :check_bands, :row, :said
 end

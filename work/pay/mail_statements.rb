@@ -36,7 +36,8 @@ module Work::Pay::MailStatements
         .where(statement_id: row[:id])
         .order(:position)
         .map { |line| "#{line[:label]}, #{line[:quantity]} x #{line[:rate]}: #{line[:amount].to_s("F")}" }
-    "#{row[:name]},\n\n#{run[:from_on]} to #{run[:to_on]}\n#{lines.join("\n")}\n\nNet #{format("%.2f", row[:net])}\n\n#{row[:company] || Store::Company.row[:name]}"
+    "#{row[:name]},\n\n#{run[:from_on]} to #{run[:to_on]}\n#{lines.join("\n")}\n\nNet " \
+      "#{format("%.2f", row[:net])}\n\n#{row[:company] || Store::Company.row[:name]}"
   end
   private_class_method :body
 end

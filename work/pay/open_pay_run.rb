@@ -36,7 +36,8 @@ module Work::Pay::OpenPayRun
         Work::Pay::Facts.new(run),
         nil
       )
-    return Work::Pay::BuildRun.drafts(run[:from_on]) if due.length <= AT_ONCE # a later draft gives up what belongs here
+    # A later draft gives up what belongs here
+    return Work::Pay::BuildRun.drafts(run[:from_on]) if due.length <= AT_ONCE
 
     DB[:pay_runs].where(id:).update(to_build: due.length, built: 0)
     Work::Pay::BuildLargeRun.enqueue(run_id: id)

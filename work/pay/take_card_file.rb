@@ -54,7 +54,8 @@ class Work::Pay::TakeCardFile
     line = rows.find { |row| row.reference == known.first }.line
     raise Refused.new(
             "transaction_taken",
-            "#{known.first}, line #{line}, came with an earlier file#{", and so did #{known.length - 1} others" if known.length > 1}. Nothing was taken in.",
+            "#{known.first}, line #{line}, came with an earlier " \
+              "file#{", and so did #{known.length - 1} others" if known.length > 1}. Nothing was taken in.",
             path: "/#{line}"
           )
   end
@@ -95,7 +96,8 @@ class Work::Pay::TakeCardFile
                 if row.unit.empty?
                   "Card #{row.card} is nobody's yet."
                 else
-                  "There is no unit #{row.unit}#{", and card #{row.card} is nobody's" unless row.card.empty?}."
+                  "There is no unit " \
+                    "#{row.unit}#{", and card #{row.card} is nobody's" unless row.card.empty?}."
                 end
               )
           }

@@ -28,7 +28,8 @@ class Work::Permits::Apply < Que::Job
       if permits.empty?
         raise Refused.new(
                 "nothing_to_send",
-                "There is nothing to send: what is left is with its office, or issued, or cannot be applied for.",
+                "There is nothing to send: what is left is with its office, or issued, or cannot be " \
+                  "applied for.",
                 path: ""
               )
       end

@@ -41,7 +41,8 @@ module Work::Permits::CopyFrom
         {
           permit_file: [
             nil,
-            "copied from #{earlier[:number] || DB[:loads].where(id: DB[:permit_files].where(id: earlier[:file_id]).select(:load_id)).get(:number)}"
+            "copied from " \
+              "#{earlier[:number] || DB[:loads].where(id: DB[:permit_files].where(id: earlier[:file_id]).select(:load_id)).get(:number)}"
           ]
         }
       )

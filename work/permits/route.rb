@@ -129,7 +129,8 @@ module Work::Permits::Route
     if restriction.kind == "gross_lb"
       "#{over} lb too heavy"
     else
-      "#{Core::Roads.feet(over)} too #{{ "height_in" => "high", "width_in" => "wide", "length_in" => "long" }.fetch(restriction.kind)}"
+      "#{Core::Roads.feet(over)} too " \
+        "#{{ "height_in" => "high", "width_in" => "wide", "length_in" => "long" }.fetch(restriction.kind)}"
     end
   end
   private_class_method :route, :parts, :turns, :straight, :obstacles, :beyond, :sections, :detour

@@ -77,7 +77,8 @@ module Work::Tracking::Alarm
   def self.mail(load, stop, forecast, now)
     at = TZInfo::Timezone.get(stop[:zone]).to_local(forecast[:arrive_at]).strftime("%a %-d %b %H:%M %Z")
     what =
-      "load #{load[:number]} is now expected at #{stop[:name]} in #{stop[:town]}, #{stop[:state]} #{at}, #{forecast[:late_minutes]} minutes after the appointment."
+      "load #{load[:number]} is now expected at #{stop[:name]} in #{stop[:town]}, #{stop[:state]} #{at}, " \
+        "#{forecast[:late_minutes]} minutes after the appointment."
     Work::Tracking::SendMail.write(
       load[:mail],
       "#{load[:number]} will be late at #{stop[:town]}, #{stop[:state]}",

@@ -33,11 +33,10 @@ module Work::Tracking::Deliver
         .where(trip_id:)
         .each do |row|
           from, to = row[:during].begin, row[:during].end
-          if done_at < to && to > from + SHORTEST_SECONDS
-            DB[table].where(id: row[:id]).update(
-              during: Store::Freight.range(from, [done_at, from + SHORTEST_SECONDS].max)
-            )
-          end
+          next unless done_at < to && to > from + SHORTEST_SECONDS
+          DB[table].where(id: row[:id]).update(
+            during: Store::Freight.range(from, [done_at, from + SHORTEST_SECONDS].max)
+          )
         end
     end
   end

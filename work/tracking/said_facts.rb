@@ -91,7 +91,8 @@ class Work::Tracking::SaidFacts
         Finding.new(
           code: "shortage",
           text:
-            "#{Money.rate_text(short.amount, places: 0)} #{short.unit.tr("_", " ")} short of what was loaded.",
+            "#{Money.rate_text(short.amount, places: 0)} #{short.unit.tr("_", " ")} short of what was " \
+              "loaded.",
           stop_id: delivered.first[:stop_id]
         )
       end

@@ -30,6 +30,10 @@ const receipts = computed(() => cab.cab.value?.receipts ?? [])
 const sending = computed(() => cab.queue.value.filter(({ path }) => path.startsWith('/api/cab/receipts')))
 const body = ref('')
 const sent = ref('')
+function askAbout(line: number) {
+  asking.value = asking.value === line ? -1 : line
+  sent.value = ''
+}
 const told = (line: Schemas['Statement']['lines'][number]) =>
   [
     line.label,
@@ -57,15 +61,7 @@ async function send(line: Schemas['Statement']['lines'][number]) {
       <h2>{{ t('pay.week', { from: day(open.from), to: day(open.to) }) }}</h2>
       <ul class="lines little">
         <li v-for="(line, i) in open.lines" :key="i">
-          <button
-            type="button"
-            class="line spread"
-            :aria-expanded="asking === i"
-            @click="
-              asking = asking === i ? -1 : i
-              sent = ''
-            "
-          >
+          <button type="button" class="line spread" :aria-expanded="asking === i" @click="askAbout(i)">
             <span
               >{{ line.label
               }}<span class="quiet"

@@ -90,7 +90,8 @@ class Core::Hours::DeviceFile::Reader
     unless check == right
       raise refused(
               "line_check",
-              "The check value of this line is #{check}, and its text gives #{right}: it was changed or is damaged.",
+              "The check value of this line is #{check}, and its text gives #{right}: it was changed or " \
+                "is damaged.",
               number
             )
     end
@@ -104,7 +105,8 @@ class Core::Hours::DeviceFile::Reader
     unless line.delete_suffix(",") == right
       raise refused(
               "file_check",
-              "The check value of the file is #{line}, and its lines give #{right}: lines are missing or were changed.",
+              "The check value of the file is #{line}, and its lines give #{right}: lines are missing or " \
+                "were changed.",
               number
             )
     end

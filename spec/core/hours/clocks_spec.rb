@@ -141,9 +141,11 @@ RSpec.describe Core::Hours, ".clocks" do
   # FMCSA, Interstate Truck Driver's Guide to Hours of Service, on the 70-hour limit: hours of eight days add
   # up, and the oldest drop off; the figures are our own.
   it "counts 70 hours in 8 days, gives back the oldest at midnight, and all after 34 hours" do
-    week = (0..6).flat_map { |i| [["on_duty", (24 * i) + 6], ["off_duty", (24 * i) + 16]] } # ten hours on each of seven days
+    # Ten hours on each of seven days
+    week = (0..6).flat_map { |i| [["on_duty", (24 * i) + 6], ["off_duty", (24 * i) + 16]] }
     expect(left(week, as_of: (24 * 6) + 17)).to eq([660, 180, 480, 0]) # seventy hours on the seventh evening
-    expect(ask(week, as_of: (24 * 6) + 17)[:available_at]).to eq("2026-11-24T00:00:00-07:00") # the first day drops out on the ninth
+    # The first day drops out on the ninth
+    expect(ask(week, as_of: (24 * 6) + 17)[:available_at]).to eq("2026-11-24T00:00:00-07:00")
     expect(broken([*week, ["driving", (24 * 7) + 6]], as_of: (24 * 7) + 7)).to eq([["cycle_limit", 60]])
     expect(left(week, as_of: (24 * 6) + 16 + 34).last).to eq(4200)
     expect(ask(week, as_of: (24 * 6) + 17)[:recap].map { |row| row[:on_duty_minutes] }).to eq([0, *[600] * 7])

@@ -134,7 +134,8 @@ RSpec.describe Core::Hours, ".plan" do
     expect(answer[:reasons].to_h { |reason| reason.values_at(:code, :text) }).to match(
       "late" => "Misses Ogden by 9 h 40 min: service begins Tue 17 Nov 04:10.",
       "hours_run_out" =>
-        "At Mon 16 Nov 17:30 the 11 h of driving are used up, 40 min short of Ogden: 10 h of rest (49 CFR 395.3(a)(3)(i)).",
+        "At Mon 16 Nov 17:30 the 11 h of driving are used up, 40 min short of Ogden: 10 h of rest (49 CFR " \
+          "395.3(a)(3)(i)).",
       "start_earlier" => "It fits when the driver is under way 9 h 40 min earlier.",
       "relay" => a_string_starting_with("A relay at Elko makes it fit")
     )
@@ -249,8 +250,6 @@ RSpec.describe Core::Hours, ".plan" do
             (
               if random.rand < 0.15
                 Array.new(4) { [window += random.rand(1..7), window += random.rand(1..4)] }
-              else
-                nil
               end
             )
           described_class::TripStop.new(
@@ -281,8 +280,6 @@ RSpec.describe Core::Hours, ".plan" do
                     (
                       if random.rand < 0.4
                         Array.new(3) { [from += random.rand(0..4), from += random.rand(1..5)] }
-                      else
-                        nil
                       end
                     )
                 )
@@ -341,7 +338,8 @@ RSpec.describe Core::Hours, ".plan" do
 
     [false, true].product([999, 8], [false, true])
       .each do |split, cycle, parts|
-        it "is as good as the best of all schedules, #{split ? "split" : "whole"} rests, #{cycle} in three days#{", through parts with windows of their own" if parts}" do
+        it "is as good as the best of all schedules, #{split ? "split" : "whole"} rests, #{cycle} in " \
+             "three days#{", through parts with windows of their own" if parts}" do
           random = Random.new(1_000 + cycle)
           rules = small_rules(cycle)
           60.times do |turn|
@@ -428,7 +426,8 @@ RSpec.describe Core::Hours, ".plan" do
     expect(plan.pieces.each_cons(2)).to all(
       satisfy { |one, other| one.to == other.from && [one.status, one.stop] != [other.status, other.stop] }
     )
-    expect(described_class::Sections.of(sections, 100).map(&:minutes)).to eq([10, 90]) # of a way begun already the last parts are left
+    # Of a way begun already the last parts are left
+    expect(described_class::Sections.of(sections, 100).map(&:minutes)).to eq([10, 90])
     expect(described_class::Sections.first(sections, 100).map(&:minutes)).to eq([60, 40])
   end
 

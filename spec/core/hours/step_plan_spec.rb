@@ -130,8 +130,6 @@ RSpec.describe Core::Hours::StepPlanner do
                 .rests
                 .select { |rest| rest.from >= reading.shift.from && rest.minutes >= 120 }
                 .map { |rest| [rest.from, rest.minutes] }
-            else
-              nil
             end
           )
         [

@@ -41,7 +41,8 @@ RSpec.describe Core::Roads::Network do
   end
 
   # Usual truck miles between the middles of cities, from memory.
-  it "has the usual miles between cities: within 5% on 95 pairs of 100, 2% in the median, never off by more than 15%" do
+  it "has the usual miles between cities: within 5% on 95 pairs of 100, 2% in the median, never off by " \
+       "more than 15%" do
     off =
       CSV
         .read(File.expand_path("city_pairs.csv", __dir__), headers: true)

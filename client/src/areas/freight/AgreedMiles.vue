@@ -9,6 +9,10 @@ const emit = defineEmits<{ changed: [load: Schemas['Load']] }>()
 const open = ref(false)
 const typed = ref('')
 const wrong = ref('')
+function change() {
+  typed.value = load.agreed_miles ?? ''
+  open.value = true
+}
 async function keep() {
   const miles = typed.value.trim().replaceAll(',', '') || null
   const answer = await ask<Schemas['Load']>(
@@ -32,17 +36,7 @@ async function keep() {
         ? `${showMiles(load.agreed_miles)} are agreed with the customer.`
         : 'No other miles are agreed with the customer.'
     }}
-    <button
-      v-if="mayChange"
-      type="button"
-      class="link"
-      @click="
-        typed = load.agreed_miles ?? ''
-        open = true
-      "
-    >
-      Change
-    </button>
+    <button v-if="mayChange" type="button" class="link" @click="change">Change</button>
   </p>
   <form v-else class="row mt-1" @submit.prevent="keep">
     <v-text-field

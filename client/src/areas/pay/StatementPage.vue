@@ -23,6 +23,10 @@ const { data, problem, load } = useFetched(
 )
 const settles = useSession().has('settlement_clerk')
 const correcting = ref<number>()
+function corrected() {
+  correcting.value = undefined
+  void load()
+}
 /** The first line of each trip carries the act on it. */
 const first = (lines: Schemas['Statement']['lines'], i: number) =>
   lines[i]?.earning_id && lines.findIndex(({ earning_id }) => earning_id === lines[i]?.earning_id) === i
@@ -145,15 +149,7 @@ const TOTALS = [
           </tbody>
         </table>
       </section>
-      <correct-dialog
-        v-if="correcting"
-        :id="correcting"
-        @close="correcting = undefined"
-        @done="
-          correcting = undefined
-          load()
-        "
-      />
+      <correct-dialog v-if="correcting" :id="correcting" @close="correcting = undefined" @done="corrected" />
       <section v-if="statement.short?.length" class="panel pad" aria-label="Short">
         <h2>Was short</h2>
         <ul class="short">
