@@ -1,3 +1,4 @@
+import prettier from 'eslint-config-prettier/flat'
 import vue from 'eslint-plugin-vue'
 import { defineConfigWithVueTs, vueTsConfigs } from '@vue/eslint-config-typescript'
 
@@ -5,19 +6,13 @@ export default defineConfigWithVueTs(
   { ignores: ['dist/**', 'src/shared/schema.d.ts'] },
   vue.configs['flat/recommended'],
   vueTsConfigs.recommended,
+  prettier, // layout is Prettier's
   {
     rules: {
-      // Layout is left to the hand: one attribute a line makes a template three screens long.
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/multiline-html-element-content-newline': 'off',
-      'vue/html-self-closing': 'off',
-      'vue/html-closing-bracket-spacing': 'off',
-      'vue/first-attribute-linebreak': 'off',
-      'vue/html-closing-bracket-newline': 'off',
-      'vue/html-indent': 'off',
+      'no-nested-ternary': 'error',
       // Vuetify's slots are named with a dot.
       'vue/valid-v-slot': ['error', { allowModifiers: true }],
+      // Areas name their components in one word: Ribbon, Shell.
       'vue/multi-word-component-names': 'off',
     },
   },

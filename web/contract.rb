@@ -17,11 +17,14 @@ class Web::Contract
   def self.document
     Dir[File.join(FOLDER, "*.yml")]
       .map { |path| YAML.safe_load_file(path) }
-      .reduce do |whole, part|
-        whole.merge(part) do |_, a, b|
-          a.is_a?(Hash) ? a.merge(b) { |_, c, d| c.is_a?(Hash) ? c.merge(d) : d } : b
-        end
-      end
+      .reduce { |whole, part| merge(whole, part, levels: 3) }
+  end
+
+  # Of two hashes each key, down to so many levels; of two other values the second.
+  def self.merge(one, other, levels:)
+    return other unless levels.positive? && one.is_a?(Hash)
+
+    one.merge(other) { |_, a, b| merge(a, b, levels: levels - 1) }
   end
 
   # The same with every reference put in place, as the checker wants it.

@@ -47,6 +47,12 @@ class Core::Tracking::Fold
 
   private
 
+  def told_of_a_stop?
+    @tellings.any? do |(kind, stop_id), _|
+      stop_id && on_trip?(stop_id) && !%w[paper note customer_note].include?(kind)
+    end
+  end
+
   # Each saying once, at the time that its last correction gives it.
   def settled(events)
     once =
@@ -174,12 +180,7 @@ class Core::Tracking::Fold
   def state(declined, delivered_at)
     return "declined" if declined
     return "delivered" if delivered_at
-    if said("on_my_way") ||
-         @tellings.any? { |(kind, stop_id), _|
-           stop_id && on_trip?(stop_id) && !%w[paper note customer_note].include?(kind)
-         }
-      return "rolling"
-    end
+    return "rolling" if said("on_my_way") || told_of_a_stop?
 
     "accepted" if said("accepted") || said("pre_trip")
   end

@@ -4,8 +4,11 @@ require "open3"
 
 RSpec.describe Core do
   it "loads alone, in a Ruby that has no database, server or settings" do
-    script =
-      'require "./config/core"; CORE_LOADER.eager_load; abort $LOADED_FEATURES.grep(/sequel|sinatra|puma|\/pg\//).first if $LOADED_FEATURES.grep(/sequel|sinatra|puma|\/pg\//).any?'
+    script = <<~'RUBY'
+      require "./config/core"
+      CORE_LOADER.eager_load
+      $LOADED_FEATURES.grep(/sequel|sinatra|puma|\/pg\//).first&.then { |feature| abort feature }
+    RUBY
     out, status = Open3.capture2e(RbConfig.ruby, "-e", script, chdir: File.expand_path("../..", __dir__))
     expect([out, status.success?]).to eq(["", true])
   end

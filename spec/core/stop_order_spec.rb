@@ -7,13 +7,13 @@ RSpec.describe Core::Freight, ".stop_order" do
 
   # [lateness, end, driving] of an order; nil where it delivers what is not aboard.
   def cost(stops, minutes, order)
-    unless order.each_index.all? { |at|
-             (0...order[at]).all? do |earlier|
-               stops[earlier].load != stops[order[at]].load || order.index(earlier) < at
-             end
-           }
-      return
-    end
+    legal =
+      order.each_index.all? do |at|
+        (0...order[at]).all? do |earlier|
+          stops[earlier].load != stops[order[at]].load || order.index(earlier) < at
+        end
+      end
+    return unless legal
 
     late = driven = 0
     at = nil

@@ -9,11 +9,14 @@ module Given
   # For examples that need several connections: commits for real, so the tables are emptied around them.
   def self.empty_database
     tables = DB.tables - %i[zips schema_info que_jobs que_lockers que_values]
-    DB.run(
-      "SET session_replication_role = replica; TRUNCATE #{
-        tables.map { |table| DB.literal(table) }.join(", ")
-      } RESTART IDENTITY CASCADE; ALTER SEQUENCE load_numbers RESTART; ALTER SEQUENCE trip_numbers RESTART; SET session_replication_role = origin; TRUNCATE que_jobs"
-    )
+    DB.run(<<~SQL)
+      SET session_replication_role = replica;
+      TRUNCATE #{tables.map { |table| DB.literal(table) }.join(", ")} RESTART IDENTITY CASCADE;
+      ALTER SEQUENCE load_numbers RESTART;
+      ALTER SEQUENCE trip_numbers RESTART;
+      SET session_replication_role = origin;
+      TRUNCATE que_jobs
+    SQL
   end
 
   def now = NOW

@@ -137,9 +137,10 @@ RSpec.describe "What pay rests on" do
           now: now + (60 * 3600)
         )
       end
+      # Told after the delivery
       [["driving", 0, 24], ["driving", 24, 30], ["waiting_to_load", 30, 46]].each do |kind, from, to|
         tell.call(kind, from, to)
-      end # told after the delivery
+      end
       plan(
         basis: "hourly",
         hourly_rate: "12",
@@ -322,9 +323,13 @@ RSpec.describe "What pay rests on" do
         { key: "wades card", number: "7001", driver_id: driver_id, unit_id: nil }
       )
       # 8:30 in Boise and in Elko, an hour earlier on the clock there: both within the trip of 7:30 to 12:00
-      take(
-        "#{head}\nA1,fuel,7001,,2026-11-23,08:30,Boise,ID,85.2,301.44\nA2,toll,,T-101,2026-11-23,07:35,Plaza 3,NV,,4.50\nA3,cash,7001,,2026-11-23,08:40,Boise,ID,,60.00\nA4,fuel,9999,,2026-11-23,08:30,Boise,ID,10,35.00\n"
-      )
+      take(<<~CSV)
+          #{head}
+          A1,fuel,7001,,2026-11-23,08:30,Boise,ID,85.2,301.44
+          A2,toll,,T-101,2026-11-23,07:35,Plaza 3,NV,,4.50
+          A3,cash,7001,,2026-11-23,08:40,Boise,ID,,60.00
+          A4,fuel,9999,,2026-11-23,08:30,Boise,ID,10,35.00
+        CSV
       rows = desk[:rows].to_h { |row| [row[:reference], row] }
       number = DB[:trips].where(id: trip_id).get(:number)
       wades = ["Wade Ferris", number]

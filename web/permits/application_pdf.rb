@@ -103,7 +103,9 @@ class Web::Permits::ApplicationPdf
   def turns
     rows = @says[:route][:turns].map { |turn| turn.values_at("road", "to", "miles") }
     wished = @says[:route][:wished]
-    rows.any? ? rows : [["", wished.empty? ? "not told yet" : wished, ""]]
+    return rows if rows.any?
+
+    [["", wished.empty? ? "not told yet" : wished, ""]]
   end
 
   def table(title, rows, head: nil)

@@ -80,7 +80,8 @@ class Web::Road::Week
       at =
         stop[:worked_at] || stop[:arrived_at] || stop[:from_at] || stop[:to_at] ||
           (i.zero? ? trip[:during].begin : trip[:during].end)
-      what = stop[:kind] == "delivery" ? "delivers" : i.zero? ? "starts" : "moves" # rubocop:disable Style/NestedTernaryOperator -- three words for three cases
+      begins = i.zero? ? "starts" : "moves"
+      what = stop[:kind] == "delivery" ? "delivers" : begins
       {
         day: lambda { |zone| zone.to_local(at).to_date },
         what:,

@@ -27,10 +27,11 @@ class Work::Permits::Pay < Que::Job
     DB[:permit_receipts].where(state: "started").select_map(:id).each { |receipt_id| enqueue(receipt_id:) }
 
   def self.refuse(input, permits)
-    if permits.empty? ||
-         permits.any? { |permit|
-           permit[:state] != "issued" || permit[:standing_id] || (permit[:fee] || 0).zero?
-         }
+    free =
+      permits.find do |permit|
+        permit[:state] != "issued" || permit[:standing_id] || (permit[:fee] || 0).zero?
+      end
+    if permits.empty? || free
       raise Refused.new("nothing_to_pay", "Choose issued permits that cost something.", path: "/permit_ids")
     end
 

@@ -18,12 +18,11 @@ const {
 )
 
 const words = (text: string) => text.replaceAll('_', ' ')
-const value = (one: unknown) =>
-  one === null || one === ''
-    ? 'nothing'
-    : typeof one === 'string' && /^\d{4}-\d\d-\d\dT/.test(one)
-      ? showTime(one, session.zone)
-      : words(String(one))
+const instant = (one: unknown): one is string => typeof one === 'string' && /^\d{4}-\d\d-\d\dT/.test(one)
+function value(one: unknown) {
+  if (one === null || one === '') return 'nothing'
+  return instant(one) ? showTime(one, session.zone) : words(String(one))
+}
 const changes = (entry: { changes: Record<string, unknown> }) =>
   Object.entries(entry.changes)
     .filter(([, pair]) => (pair as unknown[]).some(side => side !== null && side !== '' && side !== false))

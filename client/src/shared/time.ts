@@ -83,11 +83,8 @@ function parseDay(text: string, today: Wall): { year: number; month: number; day
   }
   const match = /^(\d{1,2})[/-](\d{1,2})(?:[/-](\d{2}|\d{4}))?$/.exec(text) ?? undefined
   const iso = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text)
-  const [year, month, day] = iso
-    ? [Number(iso[1]), Number(iso[2]), Number(iso[3])]
-    : match
-      ? [match[3] ? Number(match[3].padStart(4, '20')) : undefined, Number(match[1]), Number(match[2])]
-      : []
+  const american = match && [match[3]?.padStart(4, '20'), match[1], match[2]]
+  const [year, month, day] = (iso?.slice(1) ?? american ?? []).map(part => (part ? Number(part) : undefined))
   if (!month || !day) return
   const chosen = year ?? (month < today.month - 6 ? today.year + 1 : today.year)
   const date = new Date(Date.UTC(chosen, month - 1, day))

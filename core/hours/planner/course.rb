@@ -193,11 +193,8 @@ class Core::Hours::Planner::Course
         slept: recorded ? @under_way.sleeper_minutes : 0,
         total: state.total
       )
-    if state.halves.any? { |other|
-         other.pairs?(@split, state.start, half.minutes(nil), half.sleeper_minutes(nil))
-       }
-      return false
-    end
+    minutes, sleeper_minutes = half.minutes(nil), half.sleeper_minutes(nil)
+    return false if state.halves.any? { |other| other.pairs?(@split, state.start, minutes, sleeper_minutes) }
 
     state.halves += [half]
     true

@@ -94,9 +94,10 @@ RSpec.describe "Hours by the rules of Canada" do
   end
 
   it "counts cycles of 70 hours in 7 days and 120 in 14, anew after 36 and 72 hours of rest, 26 to 28" do
+    # Ten hours a day
     week = ->(days) do
       (0...days).flat_map { |day| [["on_duty", (24 * day) + 6], ["off_duty", (24 * day) + 16]] }
-    end # ten hours a day
+    end
     expect(ask(week.call(7), as_of: (24 * 6) + 17)[:remaining_minutes]).to include(cycle: 0)
     expect(ask(week.call(7), as_of: (24 * 6) + 16 + 36)[:remaining_minutes]).to include(cycle: 4200)
     second = ask(week.call(7), as_of: (24 * 6) + 16 + 36, rules: "canada_south_120_14")

@@ -4,7 +4,7 @@ import { api, ask, newKey, type Problem } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
 import LinkButton from './LinkButton.vue'
 import PapersPanel from './PapersPanel.vue'
-import { KINDS, toInput, type Kind, type Row } from './kinds'
+import { KINDS, toInput, USUAL, type Kind, type Row } from './kinds'
 import { useTerminals } from './useTerminals'
 
 const {
@@ -41,14 +41,7 @@ watch(
       return
     }
     if (!now) {
-      draft.value =
-        kind === 'customers'
-          ? { payer: true, terms_days: 30, detention_free_minutes: 120, detention_hourly: '60.00' }
-          : kind === 'drivers'
-            ? { employment: 'company_driver', smartphone: true, licence_class: 'A', stops_included: 2 }
-            : kind === 'units'
-              ? { kind: 'tractor', company_plates: true }
-              : {}
+      draft.value = { ...USUAL[kind] }
       return
     }
     const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: now } } }))

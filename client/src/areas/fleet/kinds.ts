@@ -219,12 +219,20 @@ export function toInput(fields: Field[], draft: Record<string, unknown>): Record
       if (['number', 'day', 'terminal', 'choice', 'money'].includes(field.type ?? '') && nullable(field.name))
         input[field.name] = null
       else if (field.type === undefined || field.type === 'long') input[field.name] = ''
-    } else
-      input[field.name] =
-        field.type === 'number' ? (/^\d+$/.test(String(value)) ? Number(value) : value) : value
+    } else input[field.name] = field.type === 'number' ? whole(value) : value
   }
   return input
 }
+
+/** What a new record of a kind begins with. */
+export const USUAL: Partial<Record<Kind, Record<string, unknown>>> = {
+  customers: { payer: true, terms_days: 30, detention_free_minutes: 120, detention_hourly: '60.00' },
+  drivers: { employment: 'company_driver', smartphone: true, licence_class: 'A', stops_included: 2 },
+  units: { kind: 'tractor', company_plates: true },
+}
+
+/** A whole number; what is none is sent as it is, for the server to say so. */
+const whole = (value: unknown) => (/^\d+$/.test(String(value)) ? Number(value) : value)
 
 /** `CA, NY` as a list; spacings as numbers, states in capitals. What cannot be read is sent as it is, for the server to say so. */
 function listed(name: string, value: unknown): unknown[] {

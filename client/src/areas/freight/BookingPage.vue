@@ -88,9 +88,10 @@ const differences = computed(() => {
     .map(([field, mine]) => ({ field: field.replaceAll('_', ' '), mine, theirs: theirs[field] }))
 })
 
-const title = computed(() =>
-  id.value ? 'Change the load' : route.query.copy ? 'Book a copy' : 'Book a load',
-)
+const title = computed(() => {
+  if (id.value) return 'Change the load'
+  return route.query.copy ? 'Book a copy' : 'Book a load'
+})
 const kinds: Schemas['Price']['kind'][] = ['flat', 'per_mile', 'per_hundredweight', 'per_ton']
 useKeys([{ key: 'Escape', label: 'Back to Freight', run: () => router.back() }])
 onBeforeRouteLeave(() =>

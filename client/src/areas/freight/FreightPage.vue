@@ -62,8 +62,10 @@ const count = (filter: Filter) => {
     ? undefined
     : (counts[filter] ?? 0)
 }
-const label = (filter: Filter) =>
-  filter === 'live' ? 'Live' : filter === 'all' ? 'All' : STATES[filter as LoadState].label
+function label(filter: Filter) {
+  if (filter === 'live') return 'Live'
+  return filter === 'all' ? 'All' : STATES[filter as LoadState].label
+}
 
 /** The address says what is shown; a new filter starts at its first page and keeps the load that is open. */
 function show(change: Record<string, string | undefined>, replace = false) {

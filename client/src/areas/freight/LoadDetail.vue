@@ -105,18 +105,21 @@ const bill = (invoice: { invoice_number: string; invoiced_on: string }) =>
   act(api.POST('/api/loads/{id}/invoice', { params: path, body: { key, ...invoice } }))
 const payment = (paidOn: string) =>
   act(api.POST('/api/loads/{id}/payment', { params: path, body: { key, paid_on: paidOn } }))
-const withReason = (why: string) =>
-  asking.value === 'papers'
-    ? send(why)
-    : asking.value === 'past'
-      ? crew({ ...chosenCrew.value!, why })
-      : act(
-          asking.value === 'cancel'
-            ? api.POST('/api/loads/{id}/cancel', { params: path, body: { key, why } })
-            : asking.value === 'unrelay'
-              ? api.DELETE('/api/loads/{id}/relay', { params: path, body: { key, why } })
-              : api.DELETE('/api/loads/{id}/crew', { params: path, body: { key, why } }),
-        )
+function withReason(why: string) {
+  const said = { params: path, body: { key, why } }
+  switch (asking.value) {
+    case 'papers':
+      return send(why)
+    case 'past':
+      return crew({ ...chosenCrew.value!, why })
+    case 'cancel':
+      return act(api.POST('/api/loads/{id}/cancel', said))
+    case 'unrelay':
+      return act(api.DELETE('/api/loads/{id}/relay', said))
+    default:
+      return act(api.DELETE('/api/loads/{id}/crew', said))
+  }
+}
 const questions = computed(() => ({
   cancel: `Cancel ${data.value?.number}`,
   past: `Give ${data.value?.number} all the same`,

@@ -97,13 +97,10 @@ function compare(key: string) {
     ? compared.value.filter(one => one !== key)
     : [...compared.value, key].slice(-MOST_COMPARED)
 }
-const inFull = computed(() =>
-  compared.value.length
-    ? rows.value.filter(fit => compared.value.includes(keyOf(fit)))
-    : chosen.value
-      ? [chosen.value]
-      : [],
-)
+const inFull = computed(() => {
+  if (compared.value.length) return rows.value.filter(fit => compared.value.includes(keyOf(fit)))
+  return chosen.value ? [chosen.value] : []
+})
 const { data: full } = useFetched(
   () => inFull.value.map(fit => ({ load: fit.load.id, crew: fit.crew.id, trip: fit.joins?.trip_id })),
   async pairs => {

@@ -37,12 +37,21 @@ const kept = (now: Schemas['Deductions']) => {
   put(now)
   editing.value = undefined
 }
-const amount = (one: Schemas['Deduction']) =>
-  one.amount === null
-    ? 'each unit’s own fee'
-    : one.basis === 'percent_of_gross'
-      ? `${one.amount} %`
-      : `${one.basis === 'per_mile' ? `$${one.amount}` : showDollars(one.amount)}${{ flat: one.per === 'month' ? ' a month' : ' a period', per_mile: ' a mile', per_unit: ` a ${TAG[one.tag ?? ''] ?? 'unit'}${one.prorated ? ', by days' : ''}` }[one.basis] ?? ''}`
+function amount(one: Schemas['Deduction']) {
+  if (one.amount === null) return 'each unit’s own fee'
+  switch (one.basis) {
+    case 'percent_of_gross':
+      return `${one.amount} %`
+    case 'per_mile':
+      return `$${one.amount} a mile`
+    case 'per_unit':
+      return `${showDollars(one.amount)} a ${TAG[one.tag ?? ''] ?? 'unit'}${one.prorated ? ', by days' : ''}`
+    case 'flat':
+      return `${showDollars(one.amount)} a ${one.per === 'month' ? 'month' : 'period'}`
+    default:
+      return showDollars(one.amount)
+  }
+}
 const whose = (one: Schemas['Deduction']) => {
   const own = one.drivers.filter(({ left_out }) => !left_out).length
   const out = one.drivers.length - own

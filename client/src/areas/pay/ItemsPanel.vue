@@ -36,7 +36,7 @@ const SHOWS = [
   { value: 'unusual', title: 'Unusual' },
   { value: 'all', title: 'All' },
 ]
-const show = ref('waiting')
+const show = ref<'waiting' | 'unusual' | 'all'>('waiting')
 const find = ref('')
 const terminal = ref<string | null>(null)
 const loadState = ref<string | null>(null)
@@ -72,12 +72,11 @@ const loadStates = computed(() =>
 const chosen = ref<number[]>([])
 const holding = ref(false)
 const rows = computed(() => {
-  const list =
-    show.value === 'waiting'
-      ? run.held
-      : show.value === 'unusual'
-        ? [...run.held, ...(run.unusual ?? [])].filter(({ unusual }) => unusual.length)
-        : (all.value ?? [])
+  const list = {
+    waiting: run.held,
+    unusual: [...run.held, ...(run.unusual ?? [])].filter(({ unusual }) => unusual.length),
+    all: all.value ?? [],
+  }[show.value]
   const text = (find.value ?? '').trim().toLowerCase()
   return list
     .filter(

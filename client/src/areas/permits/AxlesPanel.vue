@@ -39,10 +39,11 @@ watch(
   { immediate: true },
 )
 
+const feet = (typed: string) => (/^\d+(\.\d+)?$/.test(typed.trim()) ? Number(typed) : undefined)
 const axles = computed(() => {
   const read = rows.value.map(({ weight, spacing }, i) => ({
     weight_lb: parsePounds(weight),
-    spacing_ft: i === 0 ? 0 : /^\d+(\.\d+)?$/.test(spacing.trim()) ? Number(spacing) : undefined,
+    spacing_ft: i === 0 ? 0 : feet(spacing),
   }))
   return read.every(row => row.weight_lb !== undefined && row.spacing_ft !== undefined)
     ? (read as Schemas['Axles'])

@@ -49,11 +49,8 @@ const back = (at: number) => {
 function show({ question: { form, choices }, value }: { question: Question; value: Value }) {
   if (form === 'inches') return showInches(value as number)
   if (form === 'pounds') return showPounds(value as number)
-  return form === 'yes_no'
-    ? value
-      ? 'Yes'
-      : 'No'
-    : choices.find(choice => choice.value === String(value))?.words
+  if (form === 'yes_no') return value ? 'Yes' : 'No'
+  return choices.find(choice => choice.value === String(value))?.words
 }
 </script>
 

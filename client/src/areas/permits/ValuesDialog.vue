@@ -56,8 +56,8 @@ const trouble = ref<Problem>()
 function show({ name, value }: Value): string {
   if (value === null || (Array.isArray(value) && !value.length)) return 'none'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (typeof value === 'number')
-    return name.endsWith('_in') ? showInches(value) : name.endsWith('_lb') ? showPounds(value) : String(value)
+  if (typeof value === 'number' && name.endsWith('_in')) return showInches(value)
+  if (typeof value === 'number') return name.endsWith('_lb') ? showPounds(value) : String(value)
   return Array.isArray(value) ? value.join(', ').replaceAll('_', ' ') : value
 }
 const correctable = (one: Value) =>
@@ -73,13 +73,9 @@ function edit(one: Value) {
 const read = computed(() => {
   const name = editing.value?.name ?? ''
   if (!typed.value.trim()) return null
-  return name.endsWith('_in')
-    ? parseInches(typed.value)
-    : name.endsWith('_lb')
-      ? parsePounds(typed.value)
-      : /^\d+$/.test(typed.value.trim())
-        ? Number(typed.value)
-        : undefined
+  if (name.endsWith('_in')) return parseInches(typed.value)
+  if (name.endsWith('_lb')) return parsePounds(typed.value)
+  return /^\d+$/.test(typed.value.trim()) ? Number(typed.value) : undefined
 })
 async function save() {
   const one = editing.value

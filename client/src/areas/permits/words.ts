@@ -31,5 +31,6 @@ export const RULE: Record<string, string> = {
 /** `1`, `2 and 3`, `1 to 5`. */
 export function sayAxles(axles: readonly number[]): string {
   const [first, last] = [axles[0] ?? 0, axles[axles.length - 1] ?? 0]
-  return first === last ? `${first}` : last - first === 1 ? `${first} and ${last}` : `${first} to ${last}`
+  if (first === last) return `${first}`
+  return last - first === 1 ? `${first} and ${last}` : `${first} to ${last}`
 }

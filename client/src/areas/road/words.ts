@@ -38,16 +38,17 @@ export function inShort(trip: Trip): string {
   const late = trip.stops.find(one => one.late_minutes && !one.arrived_at)
   const shown = late ?? stop
   if (!shown.forecast_at) return `To ${shown.name}: no legal way is found.`
-  return `${shown.town} ${showTime(shown.forecast_at, shown.zone)}${shown.late_minutes ? `, ${sayMinutes(shown.late_minutes)} late` : shown.chance_percent ? `, ${shown.chance_percent}% it will be late` : ''}`
+  const forecast = `${shown.town} ${showTime(shown.forecast_at, shown.zone)}`
+  if (shown.late_minutes) return `${forecast}, ${sayMinutes(shown.late_minutes)} late`
+  return shown.chance_percent ? `${forecast}, ${shown.chance_percent}% it will be late` : forecast
 }
 
 /** How long ago, for what was last heard. */
 export function ago(at: string | null | undefined, now: number): string {
   if (!at) return 'never heard'
   const minutes = Math.max(0, Math.round((now - Date.parse(at)) / 60000))
-  return minutes < 60
-    ? `${minutes} min ago`
-    : minutes < 2880
-      ? `${Math.floor(minutes / 60)} h ${minutes % 60} min ago`
-      : `${Math.floor(minutes / 1440)} days ago`
+  if (minutes < 60) return `${minutes} min ago`
+  return minutes < 2880
+    ? `${Math.floor(minutes / 60)} h ${minutes % 60} min ago`
+    : `${Math.floor(minutes / 1440)} days ago`
 }

@@ -16,6 +16,7 @@ const {
 } = defineProps<{ stops: readonly Schemas['RoadStop'][]; scale: Scale; now: number; height?: number }>()
 const clamp = (at: string | null | undefined) =>
   at ? scale.x(Math.min(Math.max(Date.parse(at), scale.from), scale.to)) : undefined
+const LETTERS: Record<string, string> = { pickup: 'P', delivery: 'D' }
 const marks = computed(() =>
   stops.map(stop => {
     const [from, to] = [clamp(stop.from ?? stop.to), clamp(stop.to ?? stop.from)]
@@ -41,7 +42,7 @@ const marks = computed(() =>
       left,
       forecast,
       said,
-      letter: stop.kind === 'pickup' ? 'P' : stop.kind === 'delivery' ? 'D' : '',
+      letter: LETTERS[stop.kind] ?? '',
     }
   }),
 )
