@@ -12,20 +12,27 @@ class Work::Act
   # key   - the caller's idempotency key, or nil for an act that is harmless to repeat
   # input - what was asked; the same key with other input is refused
   #
-  # Yields the Act; the block returns the id of the record it made or changed, which a repeated call gets
-  # again.
+  # Yields the Act; the block returns the id of the record it made or changed, or a Hash of plain values, which
+  # a repeated call gets again, whole.
   # Raises Refused `key_reused`.
   def self.once(key, name, by:, now:, input: nil)
     DB.transaction do
       act = new(name, by, now)
       earlier = key && act.claim(key, Digest::SHA256.hexdigest(JSON.generate(input)))
-      next earlier[:result_id] if earlier
+      next answer(earlier) if earlier
 
-      result_id = yield act
-      DB[:acts].where(key:).update(result_id:) if key
-      result_id
+      result = yield act
+      if key
+        kept = result.is_a?(Hash) ? { answer: Sequel.pg_jsonb(result) } : { result_id: result }
+        DB[:acts].where(key:).update(kept)
+      end
+      result
     end
   end
+
+  # What the first call of an act was given.
+  def self.answer(row) = row[:answer] ? row[:answer].to_h.transform_keys(&:to_sym) : row[:result_id]
+  private_class_method :answer
 
   # The name of the constraint that a database error broke, or nil.
   def self.broken_constraint(error)

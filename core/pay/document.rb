@@ -26,7 +26,8 @@ module Core::Pay::Document
     {
       lines:
         statement.lines.map do |line|
-          line.to_h.except(:amount_cents).merge(amount: Money.text(line.amount_cents))
+          says = line.to_h.slice(:section, :label, :quantity, :rate)
+          says.merge(trip: line.trip, amount: Money.text(line.amount_cents))
         end,
       gross: Money.text(statement.gross_cents),
       reimbursements: Money.text(statement.reimbursements_cents),
@@ -110,8 +111,15 @@ module Core::Pay::Document
     )
   end
 
+  # A document has no ids: there a label is the identity, as its contract says of what was carried.
   def self.one_time(doc, _index) =
-    Terms::OneTime.new(kind: doc["kind"], label: doc["label"], amount_cents: cents(doc["amount"]))
+    Terms::OneTime.new(
+      id: nil,
+      kind: doc["kind"],
+      label: doc["label"],
+      amount_cents: cents(doc["amount"]),
+      deduction_id: doc["label"]
+    )
 
   def self.unit(doc, index)
     active_from = Date.iso8601(doc["active_from"])
@@ -136,6 +144,7 @@ module Core::Pay::Document
 
   def self.garnishment(doc, _index)
     Terms::Garnishment.new(
+      id: nil,
       kind: doc["kind"],
       label: doc["label"],
       amount_cents: cents(doc["amount"]),
@@ -145,6 +154,7 @@ module Core::Pay::Document
 
   def self.advance(doc, _index)
     Terms::Advance.new(
+      id: nil,
       label: doc["label"],
       principal_cents: cents(doc["principal"]),
       fee_fixed_cents: cents(doc["fee_fixed"]),
@@ -157,6 +167,7 @@ module Core::Pay::Document
 
   def self.recurring(doc, _index)
     Terms::Recurring.new(
+      id: doc["label"],
       label: doc["label"],
       basis: doc["basis"],
       amount: doc["amount"]&.to_d,

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # What one trip earns under a plan: one line a kind, each rounded once.
-module Core::Pay::Earnings
+class Core::Pay::Earnings
   Line = Core::Pay::Terms::Line
 
   # The rates each basis needs; the first is the one it cannot do without, all but `percent_of_fuel` are
@@ -14,206 +14,191 @@ module Core::Pay::Earnings
     per_ton: %i[per_ton]
   }.freeze
 
-  def self.lines(trip, plan)
-    lines = base(trip, plan)
-    if trip.stop_count > plan.stops_included
-      lines << times(
-        trip,
-        plan,
-        "Extra stops",
-        [trip.stop_count - plan.stops_included, 0].max.to_d,
-        Money.to_d(plan.extra_stop_cents)
-      )
-    end
-    lines << detention(trip, plan)
-    if trip.layover_days.positive?
-      lines << times(
-        trip,
-        plan,
-        "Layover",
-        trip.layover_days.to_d,
-        Money.to_d(plan.layover_daily_cents),
-        share: false
-      )
-    end
-    lines << times(trip, plan, "Tarp", 1.to_d, Money.to_d(plan.tarp_cents)) if trip.tarped
-    lines.compact!
-    lines << day_minimum(trip, plan, lines) if plan.day_minimum_cents.positive?
-    lines.compact!
-    plan.per_diem_mile_rate.positive? ? lines + per_diem(trip, plan, lines) : lines
+  LABELS = {
+    "loaded_miles" => "Loaded miles",
+    "empty_miles" => "Empty miles",
+    "line_haul" => "Line haul",
+    "fuel_surcharge" => "Fuel surcharge",
+    "hours" => "Hours",
+    "load" => "Load",
+    "tons" => "Tons",
+    "extra_stops" => "Extra stops",
+    "detention" => "Detention",
+    "layover" => "Layover",
+    "tarp" => "Tarp"
+  }.freeze
+  MILEAGE_KINDS = %w[loaded_miles empty_miles].freeze
+
+  # Whole steps beyond the plan's free time at one stop, and what they pay in exact dollars. Common practice:
+  # the driver's own terms, not the customer's.
+  Waited = Value.of(:minutes, :dollars)
+
+  # dwell_minutes - Integer, from arrival to departure; plan - Terms::Plan. Returns Waited.
+  def self.waited(dwell_minutes, plan)
+    step = plan.detention_step_minutes
+    minutes = [dwell_minutes - plan.detention_free_minutes, 0].max / step * step
+    Waited.new(minutes:, dollars: plan.detention_hourly_rate.to_r * minutes / 60)
   end
 
-  def self.base(trip, plan)
-    rates = plan.rates
+  def self.lines(trip, plan) = new(trip, plan).lines
+
+  def initialize(trip, plan)
+    @trip = trip
+    @plan = plan
+  end
+
+  def lines
+    lines = [*base, extra_stops, detention, layover, tarp].compact
+    lines << day_minimum(lines) if @plan.day_minimum_cents.positive?
+    lines.compact!
+    @plan.per_diem_mile_rate.positive? ? lines + per_diem(lines) : lines
+  end
+
+  private
+
+  attr_reader :trip, :plan
+
+  def base
     case plan.basis
     when :per_mile
       [
-        times(trip, plan, "Loaded miles", trip.loaded_miles, loaded_rate(trip, plan), places: 1),
-        times(trip, plan, "Empty miles", trip.empty_miles, rates[:empty_mile_rate], places: 1)
+        times("loaded_miles", trip.loaded_miles, loaded_rate, places: 1),
+        times("empty_miles", trip.empty_miles, plan.rates[:empty_mile_rate], places: 1)
       ]
     when :percent
-      [
-        percent(trip, plan, "Line haul", trip.line_haul_cents),
-        (percent(trip, plan, "Fuel surcharge", trip.fuel_surcharge_cents) if rates[:percent_of_fuel]),
-        *accessorials(trip, plan)
-      ]
+      percentages
     when :hourly
-      hours(trip, plan)
+      hours
     when :per_load
-      [times(trip, plan, "Load", 1.to_d, rates[:per_load])]
+      [times("load", 1.to_d, plan.rates[:per_load])]
     when :per_ton
-      [times(trip, plan, "Tons", trip.tons, rates[:per_ton])]
+      [times("tons", trip.tons, plan.rates[:per_ton])]
     end
   end
 
   # The rate of the first band that the trip's loaded miles fit in; longer than all of them, the plan's own.
-  def self.loaded_rate(trip, plan)
+  def loaded_rate
     band = plan.haul_bands.find { |longest_miles, _| trip.loaded_miles <= longest_miles }
     band ? band.last : plan.rates[:loaded_mile_rate]
   end
 
-  def self.accessorials(trip, plan)
-    trip
-      .accessorials
-      .select { |label, _| plan.percent_of.any? { |name| label.downcase.start_with?(name.downcase) } }
-      .map { |label, cents| percent(trip, plan, label, cents) }
-  end
-
-  # One line for the hours at the plan's rate, and one for each activity with a rate of its own.
-  def self.hours(trip, plan)
-    return [times(trip, plan, "Hours", trip.hours, plan.rates[:hourly_rate])] if trip.worked.empty?
-
-    kinds = trip.worked.group_by { |row| plan.activity_rates.key?(row.activity) ? row.activity : nil }
-    kinds
-      .sort_by { |activity, _| activity.to_s }
-      .map do |activity, rows|
-        label = activity ? "Hours #{activity.tr("_", " ")}" : "Hours"
-        times(trip, plan, label, rows.sum(BigDecimal(0), &:hours), plan.hour_rate(activity))
-      end
-  end
-
-  # In minutes, so that whole numbers do: a product with the rate is rounded once, in the line.
-  def self.detention(trip, plan)
-    step, rate = plan.detention_step_minutes, plan.detention_hourly_rate
-    return if rate.zero?
-
-    free = plan.detention_free_minutes
-    minutes = trip.dwell_minutes.sum { |dwell| dwell > free ? (dwell - free) / step * step : 0 }
-    unless minutes.zero?
-      line(
-        trip,
-        plan,
-        "Detention",
-        "#{minutes} min",
-        Money.rate_text(rate),
-        rate.to_r * minutes / 60,
-        share: false
-      )
-    end
-  end
-
-  # For each of its days a trip earns at least so much: what is missing.
-  def self.day_minimum(trip, plan, lines)
-    missing_cents = (trip.days * plan.day_minimum_cents) - lines.sum(&:amount_cents)
-    return unless missing_cents.positive?
-
-    Line.new(
-      section: "earnings",
-      label: "Daily minimum",
-      quantity: "#{trip.days} days",
-      rate: Money.text(plan.day_minimum_cents),
-      amount_cents: missing_cents,
-      trip: trip.id
-    )
-  end
-
-  # Of the mileage pay, so much a mile is paid as per diem: it leaves the earnings and comes back as a
-  # reimbursement, so that the sum stays.
-  # Never more than the mileage pay itself, nor than the plan's most a day.
-  # Source: Rev. Proc. 2019-48, section 4.03 (allowances by the mile), from memory.
-  def self.per_diem(trip, plan, lines)
-    mileage_cents = lines.select { |line| line.label.match?(/\A(?:Loaded|Empty) miles/) }.sum(&:amount_cents)
-    wanted_cents = Money.cents(trip.miles * plan.per_diem_mile_rate * plan.share_percent / 100)
-    cents = [
-      wanted_cents,
-      mileage_cents,
-      plan.per_diem_daily_cents && (plan.per_diem_daily_cents * trip.days)
-    ].compact.min
-    return [] unless cents.positive?
-
-    quantity, rate =
-      (
-        if cents == wanted_cents
-          [Money.rate_text(trip.miles, places: 1), Money.rate_text(plan.per_diem_mile_rate)]
-        else
-          ["#{trip.days} days", Money.text(plan.per_diem_daily_cents || cents)]
-        end
-      )
+  def percentages
     [
-      Line.new(
-        section: "earnings",
-        label: "Of that, per diem",
-        quantity:,
-        rate:,
-        amount_cents: -cents,
-        trip: trip.id
-      ),
-      Line.new(
-        section: "reimbursements",
-        label: "Per diem",
-        quantity:,
-        rate:,
-        amount_cents: cents,
-        trip: trip.id
-      )
+      percent("line_haul", trip.line_haul_cents),
+      (percent("fuel_surcharge", trip.fuel_surcharge_cents) if plan.rates[:percent_of_fuel]),
+      *trip
+        .accessorials
+        .select { |label, _| plan.percent_of.any? { |name| label.downcase.start_with?(name.downcase) } }
+        .map { |label, cents| percent("accessorial", cents, label:) }
     ]
   end
 
-  # Nil where it comes to nothing: most trips wait nowhere and have no extra stop.
-  def self.times(trip, plan, label, quantity, rate, places: 0, share: true)
-    unless quantity.zero? || rate.zero?
-      line(
-        trip,
-        plan,
-        label,
-        Money.rate_text(quantity, places:),
-        Money.rate_text(rate),
-        quantity * rate,
-        share:
-      )
-    end
+  # One line for the hours at the plan's rate, and one for each activity with a rate of its own.
+  def hours
+    return [times("hours", trip.hours, plan.rates[:hourly_rate])] if trip.worked.empty?
+
+    trip
+      .worked
+      .group_by { |row| plan.activity_rates.key?(row.activity) ? row.activity : nil }
+      .sort_by { |activity, _| activity.to_s }
+      .map do |activity, rows|
+        label = activity ? "Hours #{activity.tr("_", " ")}" : "Hours"
+        times("hours", rows.sum(BigDecimal(0), &:hours), plan.hour_rate(activity), label:)
+      end
   end
 
-  def self.percent(trip, plan, label, base_cents)
+  def extra_stops
+    count = trip.stop_count - plan.stops_included
+    times("extra_stops", count.to_d, Money.to_d(plan.extra_stop_cents)) if count.positive?
+  end
+
+  # In minutes, so that whole numbers do: the product with the rate is rounded once, in the line.
+  def detention
+    return if plan.detention_hourly_rate.zero?
+
+    waited = trip.dwell_minutes.map { |dwell| self.class.waited(dwell, plan) }
+    minutes = waited.sum(&:minutes)
+    return if minutes.zero?
+
+    rate = Money.rate_text(plan.detention_hourly_rate)
+    line("detention", "#{minutes} min", rate, waited.sum(&:dollars), share: false)
+  end
+
+  def layover
+    return unless trip.layover_days.positive?
+
+    times("layover", trip.layover_days.to_d, Money.to_d(plan.layover_daily_cents), share: false)
+  end
+
+  def tarp = (times("tarp", 1.to_d, Money.to_d(plan.tarp_cents)) if trip.tarped)
+
+  # For each of its days a trip earns at least so much: what is missing.
+  def day_minimum(lines)
+    missing_cents = (trip.days * plan.day_minimum_cents) - lines.sum(&:amount_cents)
+    return unless missing_cents.positive?
+
+    of("earnings", "day_minimum", "Daily minimum", days, Money.text(plan.day_minimum_cents), missing_cents)
+  end
+
+  # Of the mileage pay, so much a mile is paid as per diem: it leaves the earnings and comes back as a
+  # reimbursement, so that the sum stays. Never more than the mileage pay itself, nor than the plan's most a
+  # day.
+  # Source: Rev. Proc. 2019-48, section 4.03 (allowances by the mile), from memory.
+  def per_diem(lines)
+    mileage_cents = lines.select { |line| MILEAGE_KINDS.include?(line.kind) }.sum(&:amount_cents)
+    wanted_cents = Money.cents(trip.miles * plan.per_diem_mile_rate * plan.share_percent / 100)
+    most_cents = plan.per_diem_daily_cents && (plan.per_diem_daily_cents * trip.days)
+    cents = [wanted_cents, mileage_cents, most_cents].compact.min
+    return [] unless cents.positive?
+
+    quantity, rate = days, Money.text(plan.per_diem_daily_cents || cents)
+    if cents == wanted_cents
+      quantity = Money.rate_text(trip.miles, places: 1)
+      rate = Money.rate_text(plan.per_diem_mile_rate)
+    end
+    [
+      of("earnings", "per_diem", "Of that, per diem", quantity, rate, -cents),
+      of("reimbursements", "per_diem", "Per diem", quantity, rate, cents)
+    ]
+  end
+
+  def days = "#{trip.days} days"
+
+  # Nil where it comes to nothing: most trips wait nowhere and have no extra stop.
+  def times(kind, quantity, rate, label: LABELS.fetch(kind), places: 0, share: true)
+    return if quantity.zero? || rate.zero?
+
+    quantity_text = Money.rate_text(quantity, places:)
+    line(kind, quantity_text, Money.rate_text(rate), quantity * rate, label:, share:)
+  end
+
+  def percent(kind, base_cents, label: LABELS.fetch(kind))
     percent = plan.rates[:percent]
-    line(
-      trip,
-      plan,
-      label,
-      Money.text(base_cents),
-      "#{Money.rate_text(percent, places: 0)}%",
-      Money.to_d(base_cents) * percent / 100
-    )
+    rate = "#{Money.rate_text(percent, places: 0)}%"
+    line(kind, Money.text(base_cents), rate, Money.to_d(base_cents) * percent / 100, label:)
   end
 
   # share - does a team driver's share apply? Rounded here, once.
-  def self.line(trip, plan, label, quantity, rate, dollars, share: true)
+  def line(kind, quantity, rate, dollars, label: LABELS.fetch(kind), share: true)
     whole = !share || plan.share_percent == 100
     amount_cents = Money.cents(whole ? dollars : dollars * plan.share_percent / 100)
     return if amount_cents.zero?
 
     label = "#{label} (#{Money.rate_text(plan.share_percent, places: 0)}% share)" unless whole
-    Line.new(section: "earnings", label:, quantity:, rate:, amount_cents:, trip: trip.id)
+    of("earnings", kind, label, quantity, rate, amount_cents)
   end
 
-  private_class_method :line,
-                       :base,
-                       :loaded_rate,
-                       :accessorials,
-                       :hours,
-                       :detention,
-                       :day_minimum,
-                       :per_diem,
-                       :times,
-                       :percent
+  def of(section, kind, label, quantity, rate, amount_cents)
+    Line.new(
+      section:,
+      kind:,
+      label:,
+      quantity:,
+      rate:,
+      amount_cents:,
+      trip: trip.id,
+      source_id: nil,
+      deduction_id: nil
+    )
+  end
 end

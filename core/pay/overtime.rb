@@ -31,11 +31,14 @@ module Core::Pay::Overtime
         rate = "half of #{Core::Money.rate_text(premium.rate.round(4))}"
         Terms::Line.new(
           section: "earnings",
+          kind: "overtime",
           label: "Overtime, week of #{week}",
           quantity: Core::Money.rate_text(premium.hours),
           rate:,
           amount_cents: cents,
-          trip: nil
+          trip: nil,
+          source_id: nil,
+          deduction_id: nil
         )
       end
   end

@@ -11,7 +11,7 @@ class Core::Pay::Settlement
   }.freeze
 
   # What a deduction wants, and whether what does not fit waits for the next period.
-  Claim = Value.of(:section, :label, :quantity, :rate, :due_cents, :carries)
+  Claim = Value.of(:section, :kind, :label, :quantity, :rate, :due_cents, :carries, :source_id, :deduction_id)
 
   def initialize(request)
     @request = request
@@ -93,7 +93,7 @@ class Core::Pay::Settlement
     missing_cents = driver.plan.period_minimum_cents - lines.sum(&:amount_cents)
     return lines unless driver.plan.period_minimum_cents.positive? && missing_cents.positive?
 
-    lines << line("earnings", "Period minimum", missing_cents)
+    lines << line("earnings", "period_minimum", "Period minimum", missing_cents)
   end
 
   # By the plan in force at the period's end; only what is paid by the hour counts.
@@ -113,30 +113,27 @@ class Core::Pay::Settlement
       days = unit.rent_daily_cents.zero? ? 0 : request.period.days_active(unit)
       next if days.zero?
 
-      Terms::Line.new(
-        section: "reimbursements",
-        label: "Rent of #{unit.id}",
+      rate_cents = unit.rent_daily_cents
+      line("reimbursements", "rent", "Rent of #{unit.id}", rate_cents * days).with(
         quantity: "#{days} days",
-        rate: Money.text(unit.rent_daily_cents),
-        amount_cents: unit.rent_daily_cents * days,
-        trip: nil
+        rate: Money.text(rate_cents)
       )
     end
   end
 
   def one_time(kind, section)
     chosen = request.one_time.select { |item| item.kind == kind && !item.amount_cents.zero? }
-    chosen.map { |item| line(section, item.label, item.amount_cents) }
+    chosen.map { |item| line(section, "one_time", item.label, item.amount_cents, **of(item)) }
   end
 
-  def taxes = request.taxes_cents.zero? ? [] : [line("taxes", "Taxes", -request.taxes_cents)]
+  def taxes = request.taxes_cents.zero? ? [] : [line("taxes", "taxes", "Taxes", -request.taxes_cents)]
 
   def garnishments
     disposable_cents = [@gross_cents - request.taxes_cents, 0].max
     Core::Pay::Garnishments
       .taken(request.garnishments, disposable_cents:, frequency: request.period.frequency)
       .reject { |_, cents| cents.zero? }
-      .map { |order, cents| line("garnishments", order.label, -cents) }
+      .map { |order, cents| line("garnishments", "garnishment", order.label, -cents, source_id: order.id) }
   end
 
   def notes = request.garnishments.any? ? [LIMITS_NOTE] : []
@@ -147,7 +144,9 @@ class Core::Pay::Settlement
   def claims
     [
       carried_in,
-      *request.advances.map { |advance| claim("advances", advance.label, advance.due_cents) },
+      *request.advances.map do |advance|
+        claim("advances", "advance", advance.label, advance.due_cents, source_id: advance.id)
+      end,
       *one_time_claims,
       *request
         .recurring
@@ -157,10 +156,10 @@ class Core::Pay::Settlement
     ]
   end
 
-  def carried_in = claim("advances", "Carried in", driver.carried_in_cents)
+  def carried_in = claim("advances", "carried_in", "Carried in", driver.carried_in_cents)
 
   def one_time_claims
-    deductions.map { |item| claim("one_time", item.label, item.amount_cents) }
+    deductions.map { |item| claim("one_time", "one_time", item.label, item.amount_cents, **of(item)) }
   end
 
   def deductions = request.one_time.select { |item| item.kind == "deduction" }
@@ -171,18 +170,21 @@ class Core::Pay::Settlement
     due_cents = item.goal_cents ? [charge.cents, left_to_goal_cents(item)].min : charge.cents
     Claim.new(
       section: "recurring",
+      kind: "recurring",
       label: item.label,
       quantity: charge.quantity,
       rate: charge.rate,
       due_cents:,
-      carries: item.if_short == "carry"
+      carries: item.if_short == "carry",
+      source_id: item.id,
+      deduction_id: item.id
     )
   end
 
-  # What an earlier period carried comes back as a one-time deduction of the same label; it is on its way to
-  # the goal.
+  # What an earlier period carried comes back as a one-time deduction that names this one; it is on its way
+  # to the goal.
   def left_to_goal_cents(item)
-    on_its_way_cents = deductions.select { |carried| carried.label == item.label }.sum(&:amount_cents)
+    on_its_way_cents = deductions.select { |carried| carried.deduction_id == item.id }.sum(&:amount_cents)
     [item.goal_cents - item.balance_cents - on_its_way_cents, 0].max
   end
 
@@ -192,38 +194,33 @@ class Core::Pay::Settlement
     claims.each do |claim|
       cents = [claim.due_cents, room_cents].min
       room_cents -= cents
-      if cents.positive?
-        taken << Terms::Line.new(
-          section: claim.section,
-          label: claim.label,
-          quantity: claim.quantity,
-          rate: claim.rate,
-          amount_cents: -cents,
-          trip: nil
-        )
-      end
-      next unless claim.due_cents > cents
-      short << Terms::Short.new(
-        label: claim.label,
-        amount_cents: claim.due_cents - cents,
-        carried: claim.carries
-      )
+      taken << taken_line(claim, cents) if cents.positive?
+      short << short(claim, claim.due_cents - cents) if claim.due_cents > cents
     end
     [taken, short]
   end
 
-  def claim(section, label, due_cents)
-    Claim.new(section:, label:, quantity: "1", rate: Money.text(due_cents), due_cents:, carries: true)
+  def taken_line(claim, cents)
+    says = claim.to_h.slice(:section, :kind, :label, :quantity, :rate, :source_id, :deduction_id)
+    Terms::Line.new(**says, amount_cents: -cents, trip: nil)
   end
 
-  def line(section, label, amount_cents)
-    Terms::Line.new(
-      section:,
-      label:,
-      quantity: "1",
-      rate: Money.text(amount_cents.abs),
-      amount_cents:,
-      trip: nil
-    )
+  def short(claim, cents)
+    says = claim.to_h.slice(:kind, :label, :source_id, :deduction_id)
+    Terms::Short.new(**says, amount_cents: cents, carried: claim.carries)
+  end
+
+  def of(item) = { source_id: item.id, deduction_id: item.deduction_id }
+
+  def claim(section, kind, label, due_cents, source_id: nil, deduction_id: nil)
+    rate = Money.text(due_cents)
+    says = { section:, kind:, label:, quantity: "1", rate:, due_cents: }
+    Claim.new(**says, carries: true, source_id:, deduction_id:)
+  end
+
+  def line(section, kind, label, amount_cents, source_id: nil, deduction_id: nil)
+    rate = Money.text(amount_cents.abs)
+    says = { section:, kind:, label:, quantity: "1", rate:, amount_cents: }
+    Terms::Line.new(**says, trip: nil, source_id:, deduction_id:)
   end
 end

@@ -73,12 +73,14 @@ module Core::Pay::Terms
       def miles = loaded_miles + empty_miles
       def stop_count = dwell_minutes.length
     end
-  OneTime = Value.of(:kind, :label, :amount_cents)
+  # Identity is an id, never a label. id - of the item, nil where a document has none; deduction_id - of the
+  # recurring deduction that it was short of, or that keeps the money given back; nil for any other
+  OneTime = Value.of(:id, :kind, :label, :amount_cents, :deduction_id)
   # rent_daily_cents - what the company pays the driver for each day on which it used his unit
   Unit = Value.of(:id, :tags, :active_from, :active_to, :fee_cents, :rent_daily_cents)
-  Garnishment = Value.of(:kind, :label, :amount_cents, :limit_percent)
+  Garnishment = Value.of(:id, :kind, :label, :amount_cents, :limit_percent)
   Advance =
-    Value.of(:label, :principal_cents, :fee_fixed_cents, :fee_percent, :installments, :taken, :push) do
+    Value.of(:id, :label, :principal_cents, :fee_fixed_cents, :fee_percent, :installments, :taken, :push) do
       def total_cents =
         principal_cents + fee_fixed_cents + Money.cents(Money.exact(principal_cents) * fee_percent.to_r / 100)
       def due_cents = push || taken == installments ? 0 : Money.installments(total_cents, installments)[taken]
@@ -86,6 +88,7 @@ module Core::Pay::Terms
   # amount, own_amount - BigDecimal or nil: dollars, a percentage or dollars a mile, as the basis says
   Recurring =
     Value.of(
+      :id,
       :label,
       :basis,
       :amount,
@@ -115,8 +118,10 @@ module Core::Pay::Terms
     )
 
   # One printed line. quantity and rate are texts that explain the amount; amounts taken are negative.
-  Line = Value.of(:section, :label, :quantity, :rate, :amount_cents, :trip)
-  Short = Value.of(:label, :amount_cents, :carried)
+  # kind - what it is, as `pay_line_kinds` of the database lists them; source_id - of the item, advance, order or deduction
+  #        behind it, by its kind; deduction_id - the recurring deduction whose goal or fund it counts to
+  Line = Value.of(:section, :kind, :label, :quantity, :rate, :amount_cents, :trip, :source_id, :deduction_id)
+  Short = Value.of(:kind, :label, :amount_cents, :carried, :source_id, :deduction_id)
   Held = Value.of(:trip, :reason)
   Statement =
     Value.of(:lines, :gross_cents, :reimbursements_cents, :deductions_cents, :short, :held, :notes) do

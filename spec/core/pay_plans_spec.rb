@@ -108,6 +108,7 @@ RSpec.describe Core::Pay, ".settle by plan" do
   it "holds per diem out of what a court's order is reckoned from" do
     order = [
       described_class::Terms::Garnishment.new(
+        id: nil,
         kind: "ordinary",
         label: "Order",
         amount_cents: 500_00,

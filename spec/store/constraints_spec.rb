@@ -102,6 +102,7 @@ RSpec.describe Store do
           statement_id: DB[:statements].get(:id),
           position: 99,
           section: "earnings",
+          kind: "one_time",
           label: "x",
           quantity: "1",
           rate: "1",

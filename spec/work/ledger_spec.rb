@@ -355,7 +355,7 @@ RSpec.describe Work::Pay do
         DB[:ledger_entries].insert(
           transaction_id: DB[:ledger_transactions].get(:id),
           driver_id:,
-          account: "escrow",
+          account: "deductions",
           label: "x",
           amount: -1
         ) && DB.run("SET CONSTRAINTS ALL IMMEDIATE")

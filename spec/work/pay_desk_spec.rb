@@ -447,18 +447,19 @@ RSpec.describe "What pay rests on" do
         [BigDecimal("0.35"), BigDecimal("90.35")]
       )
       earned(weeks: 1)
+      fund = DB[:deductions].get(:id)
       back =
         clerk.call(
           :post,
           "/api/drivers/#{driver_id}/escrow-return",
-          { key: "give it back", label: "Escrow", ended_on: "2026-11-28" }
+          { key: "give it back", deduction_id: fund, ended_on: "2026-11-28" }
         )
-      expect(back[:funds]).to eq([{ label: "Escrow", balance: "90.35" }])
+      expect(back[:funds]).to eq([{ deduction_id: fund, label: "Escrow", balance: "90.35" }])
       expect(
         clerk.call(
           :post,
           "/api/drivers/#{driver_id}/escrow-return",
-          { key: "give it again", label: "Escrow", ended_on: "2026-11-28" }
+          { key: "give it again", deduction_id: fund, ended_on: "2026-11-28" }
         )[
           :error
         ]

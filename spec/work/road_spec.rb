@@ -313,6 +313,43 @@ RSpec.describe Web::Road do
     expect(delivery).to be_an(Integer)
   end
 
+  # Rates change on the 24th. The evening of the 23rd in Boise is the 24th in UTC already.
+  it "says on the diary what payroll pays for the wait: by the rates of the driver's own day" do
+    clerk = api(inez)
+    plan = {
+      in_force_from: "2026-11-24",
+      basis: "per_mile",
+      loaded_mile_rate: "0.58",
+      empty_mile_rate: "0.50"
+    }
+    path = "/api/drivers/#{driver_id}/pay-plans"
+    added = clerk.call(:post, path, { key: "more for waiting", detention_hourly: "60.00", **plan })
+    expect(added[:plans].first).to include(in_force_from: "2026-11-24", detention_hourly: "60.00")
+    _, trip_id = sent
+    pickup, delivery = stops(trip_id).map { |stop| stop[:stop_id] }
+    Clock.hold(at(660)) # still on the road, 18:30 in Boise
+    tell(trip_id, "accepted", 0)
+    tell(trip_id, "on_my_way", 1)
+    tell(trip_id, "arrived", 400, stop: pickup)
+    tell(trip_id, "loaded", 640, stop: pickup)
+    tell(trip_id, "left", 640, stop: pickup)
+    pay = -> { client.call(:get, "/api/trips/#{trip_id}/diary")[:detention].first[:pay] }
+    expect(pay.call).to eq("40.00")
+    Clock.hold(at(950))
+    tell(trip_id, "arrived", 880, stop: delivery)
+    tell(trip_id, "delivered", 900, stop: delivery, signer: "R. Dock") # 22:30 in Boise on the 23rd
+    keep_photo(trip_id)
+    DB[:detention_claims].update(state: "dropped", by: "Maren Holt")
+    run_id =
+      Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
+    statement = Web::Pay::Present.statement(DB[:statements].where(pay_run_id: run_id).get(:id))
+    paid =
+      statement[:lines]
+        .select { |line| line[:label].start_with?("Detention") }
+        .sum { |line| line[:amount].to_d }
+    expect([paid, pay.call]).to eq([BigDecimal("40"), "40.00"])
+  end
+
   it "writes to drivers and hears from them, each side knowing what was read" do
     _, trip_id = sent
     client.call(

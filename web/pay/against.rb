@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# What a statement differs in from the driver's one before: trips together, every other line by its name. What
-# a driver asks first.
+# What a statement differs in from the driver's one before: trips together, every other line by what it is of.
+# What a driver asks first.
 module Web::Pay::Against
   TRIPS = "Trips"
 
@@ -20,7 +20,7 @@ module Web::Pay::Against
     was, now = [before[:id], row[:id]].map { |id| sums(id) }
     rows =
       (was.keys | now.keys)
-        .map { |label| { label:, before: was[label] || 0, now: now[label] || 0 } }
+        .map { |key| row(now[key] || was[key], was[key], now[key]) }
         .reject { |one| one[:before] == one[:now] }
     rows = rows.sort_by { |one| [-(one[:now] - one[:before]).abs, one[:label]] }
     {
@@ -31,15 +31,33 @@ module Web::Pay::Against
     }
   end
 
+  Sum = Core::Value.of(:label, :amount)
+
+  def self.row(named, before, now) =
+    { label: named.label, before: before ? before.amount : 0, now: now ? now.amount : 0 }
+
+  # Sum by what the lines are of. A renamed deduction is the same one; its newer name is shown.
   def self.sums(statement_id)
     DB[:statement_lines]
       .where(statement_id:)
-      .select(:label, :amount, :trip_id)
+      .select(:kind, :source_id, :deduction_id, :label, :amount, :trip_id)
       .all
-      .group_by { |line| line[:trip_id] ? TRIPS : line[:label] }
-      .transform_values { |lines| lines.sum { |line| line[:amount] } }
+      .group_by { |line| line[:trip_id] ? TRIPS : identity(line) }
+      .to_h do |key, lines|
+        [
+          key,
+          Sum.new(
+            label: key == TRIPS ? TRIPS : lines.last[:label],
+            amount: lines.sum { |line| line[:amount] }
+          )
+        ]
+      end
   end
 
+  # What was carried of a deduction stands with it.
+  def self.identity(line) =
+    line[:deduction_id] ? [:deduction, line[:deduction_id]] : line.values_at(:kind, :source_id)
+
   def self.money(amount) = Money.text(Money.cents(amount))
-  private_class_method :sums, :money
+  private_class_method :row, :sums, :identity, :money
 end

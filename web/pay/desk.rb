@@ -152,6 +152,7 @@ module Web::Pay::Desk
               id: row[:driver_id],
               name: row[:driver]
             },
+            deduction_id: row[:deduction_id],
             label: row[:label],
             balance: money(row[:balance])
           }
@@ -169,7 +170,9 @@ module Web::Pay::Desk
   end
 
   def self.funds(driver_id) =
-    Work::Pay::Escrow.funds(driver_id).map { |row| { label: row[:label], balance: money(row[:balance]) } }
+    Work::Pay::Escrow
+      .funds(driver_id)
+      .map { |row| { **row.slice(:deduction_id, :label), balance: money(row[:balance]) } }
 
   def self.companies
     counts =

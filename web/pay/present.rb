@@ -159,31 +159,23 @@ module Web::Pay::Present
 
   # What is kept for the driver, fund by fund, with this statement.
   def self.escrow(row)
-    held =
-      DB[:ledger_entries]
-        .where(driver_id: row[:driver_id], account: "escrow")
-        .group(:label)
-        .select_hash(:label, Sequel.function(:sum, :amount).as(:amount))
-    labels = DB[:deductions].where(escrow: true).select_map(:label)
-    moved =
-      (
-        if row[:state] == "draft"
-          DB[:statement_lines]
-            .where(statement_id: row[:id], label: labels)
-            .group(:label)
-            .select_hash(:label, Sequel.function(:sum, :amount).as(:amount))
-        else
-          {}
-        end
-      )
-    goals = DB[:deductions].where(label: labels).select_hash(:label, :goal)
-    (held.keys | moved.keys).sort.map do |label|
-      {
-        label:,
-        balance: money((held[label] || 0) - (moved[label] || 0)),
-        goal: goals[label] && money(goals[label])
-      }
-    end
+    held = Work::Pay::Escrow.funds(row[:driver_id]).to_h { |fund| [fund[:deduction_id], fund[:balance]] }
+    moved = row[:state] == "draft" ? moved(row[:id]) : {}
+    DB[:deductions]
+      .where(id: held.keys | moved.keys)
+      .order(:label)
+      .map do |fund|
+        balance = (held[fund[:id]] || 0) - (moved[fund[:id]] || 0)
+        { label: fund[:label], balance: money(balance), goal: fund[:goal] && money(fund[:goal]) }
+      end
+  end
+
+  # What a draft would put into each fund, as its lines have it: negative, since it is taken.
+  def self.moved(statement_id)
+    DB[:statement_lines]
+      .where(statement_id:, deduction_id: DB[:deductions].where(escrow: true).select(:id))
+      .group(:deduction_id)
+      .select_hash(:deduction_id, Sequel.function(:sum, :amount).as(:amount))
   end
 
   def self.lines(id)
@@ -196,20 +188,20 @@ module Web::Pay::Present
   # agreed.
   def self.story(row, stops)
     minutes = row[:corrections].to_h["dwell_minutes"] || row[:dwell_minutes].to_a
-    case row[:label]
-    when /\ADetention/
+    case row[:kind]
+    when "detention"
       stops
         .zip(minutes)
         .select { |_, told| told.to_i > row[:detention_free_minutes].to_i }
         .map { |name, told| "#{told / 60} h #{told % 60} min at #{name}" }
         .join(", ")
-    when /\AExtra stops/
+    when "extra_stops"
       stops.drop(row[:stops_included].to_i).join(", ")
     end
   end
 
   def self.line(row, stops)
-    mileage = row[:label].match?(/\A(?:Loaded|Empty) miles/)
+    mileage = Core::Pay::Earnings::MILEAGE_KINDS.include?(row[:kind])
     says = row.slice(:section, :label, :quantity, :rate, :trip, :load_id)
     corrected = row[:corrections].to_h.any? ? "#{row[:corrected_by]}: #{row[:corrected_why]}" : nil
     says.merge(
@@ -274,11 +266,11 @@ module Web::Pay::Present
 
   # The states of a line of miles: the loaded or the empty ones.
   def self.by_state(row)
-    kind = row[:label][/\A(Loaded|Empty) miles/, 1]&.downcase unless row[:miles_by] == "odometer" ||
-      row[:corrections].to_h.any?
+    return [] if row[:miles_by] == "odometer" || row[:corrections].to_h.any?
+
     (row[:by_state] || [])
       .to_a
-      .select { |part| part["kind"] == kind }
+      .select { |part| row[:kind] == "#{part["kind"]}_miles" }
       .map { |part| part.slice("state", "miles") }
   end
 

@@ -286,16 +286,13 @@ class Web::Road::Diary
     end
   end
 
+  # In dollars, as payroll works it out for the first of the crew.
   def pay(row)
     stop = @stops.find { |one| one[:stop_id] == row[:stop_id] } or return
-    plan =
-      Store::Fleet.pay_plan(
-        Store::Freight.trip_drivers(@trip[:id]).get(:driver_id),
-        (stop[:left_at] || stop[:worked_at] || stop[:arrived_at]).to_date
-      ) or return
-    ends = stop[:left_at] || stop[:worked_at]
-    step = plan[:detention_step_minutes]
-    steps = ends ? [((ends - stop[:arrived_at]) / 60).floor - plan[:detention_free_minutes], 0].max / step : 0
-    Money.text(Money.cents(plan[:detention_hourly].to_r * steps * step / 60))
+    left_at = stop[:left_at] || stop[:worked_at]
+    driver_id = Store::Freight.trip_drivers(@trip[:id]).get(:driver_id)
+    plan = Work::Pay::EarnTrip.plan_at(@trip[:id], driver_id, left_at || stop[:arrived_at]) or return
+    minutes = left_at ? Work::Pay::EarnTrip.dwell_minutes(stop) : 0
+    Money.text(Money.cents(Core::Pay.waited(minutes, plan).dollars))
   end
 end

@@ -151,7 +151,7 @@ class Work::Pay::BuildRun
       {
         statement_id: id,
         position:,
-        label: short.label,
+        **short.to_h.slice(:kind, :label, :source_id, :deduction_id),
         amount: Money.to_d(short.amount_cents),
         carried: short.carried
       }
@@ -163,7 +163,7 @@ class Work::Pay::BuildRun
       {
         statement_id: id,
         position:,
-        **line.to_h.slice(:section, :label, :quantity, :rate),
+        **line.to_h.slice(:section, :kind, :label, :quantity, :rate, :source_id, :deduction_id),
         amount: Money.to_d(line.amount_cents),
         trip_id: trip_ids[line.trip]
       }

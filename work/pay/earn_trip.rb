@@ -33,10 +33,23 @@ module Work::Pay::EarnTrip
   def self.correct_load(load_id) =
     DB[:trip_loads].where(load_id:).select_map(:trip_id).each { |trip_id| follow(trip_id) }
 
+  # The plan that a driver's trip is paid by: as it was written down, or while it is under way the one of his
+  # own day at that instant. Returns Core::Pay::Terms::Plan, or nil without any.
+  def self.plan_at(trip_id, driver_id, at)
+    id = DB[:trip_earnings].where(trip_id:, driver_id:).get(:pay_plan_id)
+    row =
+      if id
+        DB[:pay_plans].first(id:)
+      else
+        Store::Fleet.pay_plan(driver_id, zone(driver_id).to_local(at).to_date)
+      end
+    row && Work::Pay::Plan.to_core(row, BigDecimal(100))
+  end
+
   # Yields a row of trip_earnings for each driver of the trip.
   def self.each_driver(trip_id, delivered_at)
     trip = DB[:trips].first(id: trip_id)
-    dwell_minutes = Store::Freight.trip_stops(trip_id).map { |stop| dwell(stop) }
+    dwell_minutes = Store::Freight.trip_stops(trip_id).map { |stop| dwell_minutes(stop) }
     tarped = DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id), tarps: true).any?
     shared = {
       trip_id:,
@@ -180,7 +193,7 @@ module Work::Pay::EarnTrip
   end
 
   # From arrival to departure; at the last stop to the signature, where nobody waits for a departure.
-  def self.dwell(stop)
+  def self.dwell_minutes(stop)
     ends_at = stop[:left_at] || stop[:worked_at]
     stop[:arrived_at] && ends_at ? ((ends_at - stop[:arrived_at]) / 60).to_i : 0
   end
@@ -192,6 +205,5 @@ module Work::Pay::EarnTrip
                        :by_day,
                        :odometer_miles,
                        :by_state,
-                       :zone,
-                       :dwell
+                       :zone
 end

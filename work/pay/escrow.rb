@@ -5,19 +5,22 @@ module Work::Pay::Escrow
   # The days within which a fund is to be back after the lease has ended: 49 CFR 376.12(k)(6).
   RETURN_DAYS = 45
 
-  # Every fund that has ever held something, or a driver's: rows of driver_id, driver, label, balance, as sums
-  # over the ledger.
+  # Every fund that has ever held something, or a driver's: rows of driver_id, driver, deduction_id, its label
+  # and goal, and balance, as sums over the ledger. A fund is a deduction's, whatever it is called today.
   def self.funds(driver_id = nil)
     DB[:ledger_entries]
       .join(:drivers, id: :driver_id)
+      .join(:deductions, id: Sequel[:ledger_entries][:deduction_id])
       .where(account: "escrow", **{ driver_id: }.compact)
-      .group(:driver_id, :label, Sequel[:drivers][:name])
-      .order(Sequel[:drivers][:name], :label)
+      .group(:driver_id, Sequel[:drivers][:name], Sequel[:deductions][:id])
+      .order(Sequel[:drivers][:name], Sequel[:deductions][:label])
       .select(
         :driver_id,
         Sequel[:drivers][:name].as(:driver),
-        :label,
-        Sequel.function(:sum, :amount).as(:balance)
+        Sequel[:deductions][:id].as(:deduction_id),
+        Sequel[:deductions][:label],
+        :goal,
+        Sequel.function(:sum, Sequel[:ledger_entries][:amount]).as(:balance)
       )
       .all
   end
@@ -42,8 +45,7 @@ module Work::Pay::Escrow
         raise Refused.new("paid_already", "The interest of that quarter is posted.", path: "/quarter_from")
       end
 
-      paid =
-        changes(from >> 3).count { |(driver_id, label), list| post(driver_id, label, list, input, by, now) }
+      paid = changes(from >> 3).count { |(driver_id, id), list| post(driver_id, id, list, input, by, now) }
       act.changed(
         "company",
         1,
@@ -53,8 +55,8 @@ module Work::Pay::Escrow
     end
   end
 
-  # The whole fund, with the statement that is being made; nothing more goes into it. input - { key:, label:,
-  # ended_on: }
+  # The whole fund, with the statement that is being made; nothing more goes into it.
+  # input - { key:, deduction_id:, ended_on: }
   # Returns the driver's id. Raises Refused `nothing_kept`, `returned_already`.
   def self.give_back(driver_id, input, by:, now:)
     Work::Act.once(
@@ -65,17 +67,19 @@ module Work::Pay::Escrow
       input: Work::Act.plain(input.merge(driver_id:))
     ) do |act|
       DB[:drivers].where(id: driver_id).for_update.first or raise Work::NotFound.new("driver", driver_id)
-      label, balance =
-        input[:label],
-        DB[:ledger_entries].where(driver_id:, account: "escrow", label: input[:label]).sum(:amount) || 0
+      deduction_id = input[:deduction_id]
+      fund = funds(driver_id).find { |row| row[:deduction_id] == deduction_id }
+      label, balance = fund ? fund.values_at(:label, :balance) : ["", 0]
       on_its_way =
         DB[:one_time_items]
           .join(:one_time_parts, item_id: :id)
-          .where(driver_id:, label:, kind: "reimbursement", withdrawn_at: nil)
+          .where(driver_id:, deduction_id:, kind: "reimbursement", withdrawn_at: nil)
           .where(Store::Pay.unlocked)
-      raise Refused.new("returned_already", "It is on its way back.", path: "/label") if on_its_way.any?
+      if on_its_way.any?
+        raise Refused.new("returned_already", "It is on its way back.", path: "/deduction_id")
+      end
       unless balance.positive?
-        raise Refused.new("nothing_kept", "Nothing is kept of this driver under that name.", path: "/label")
+        raise Refused.new("nothing_kept", "Nothing is kept of this driver there.", path: "/deduction_id")
       end
 
       run = Store::Pay.running(now)
@@ -84,22 +88,18 @@ module Work::Pay::Escrow
           driver_id:,
           kind: "reimbursement",
           label:,
+          deduction_id:,
           note: "The fund, given back by #{input[:ended_on] + RETURN_DAYS}",
           made_by: by.name,
           made_at: now
         )
       DB[:one_time_parts].insert(item_id:, amount: balance, due_on: run[:from_on])
-      DB[:deductions]
-        .where(label:, escrow: true)
-        .select_map(:id)
-        .each do |id|
-          DB[:deduction_drivers].insert_conflict(
-            target: %i[deduction_id driver_id],
-            update: {
-              left_out: true
-            }
-          ).insert(deduction_id: id, driver_id:, left_out: true)
-        end
+      DB[:deduction_drivers].insert_conflict(
+        target: %i[deduction_id driver_id],
+        update: {
+          left_out: true
+        }
+      ).insert(deduction_id:, driver_id:, left_out: true)
       Work::Pay::BuildRun.drafts(run[:from_on], only: [driver_id])
       act.changed(
         "driver",
@@ -117,17 +117,17 @@ module Work::Pay::Escrow
       DB[:ledger_entries]
         .join(:ledger_transactions, id: :transaction_id)
         .where(account: "escrow")
-        .select(:driver_id, :label, :amount, :at)
+        .select(:driver_id, :deduction_id, :amount, :at)
         .all
     rows
       .map { |row| row.merge(day: zone.to_local(row[:at]).to_date) }
       .select { |row| row[:day] < until_on }
-      .group_by { |row| row.values_at(:driver_id, :label) }
+      .group_by { |row| row.values_at(:driver_id, :deduction_id) }
       .transform_values { |list| list.map { |row| [row[:day], Money.cents(row[:amount])] } }
   end
 
   # True where there was some.
-  def self.post(driver_id, label, list, input, by, now)
+  def self.post(driver_id, deduction_id, list, input, by, now)
     found =
       Core::Pay::EscrowInterest.of(
         list,
@@ -140,7 +140,11 @@ module Work::Pay::Escrow
       Work::Pay::Post.write(
         "interest",
         driver_id,
-        Core::Pay::Books.of_interest(label, found.cents),
+        Core::Pay::Books.of_interest(
+          DB[:deductions].where(id: deduction_id).get(:label),
+          deduction_id,
+          found.cents
+        ),
         what: "Interest from #{input[:quarter_from]}, #{input[:percent]}%",
         by:,
         now:
@@ -148,7 +152,7 @@ module Work::Pay::Escrow
     DB[:escrow_interest].insert(
       driver_id:,
       quarter_from: input[:quarter_from],
-      label:,
+      deduction_id:,
       percent: BigDecimal(input[:percent]),
       average_balance: Money.to_d(found.average_cents),
       amount: Money.to_d(found.cents),

@@ -69,7 +69,7 @@ class Work::Pay::Facts
         .where(open_statement(:one_time_parts))
         .order(Sequel[:one_time_parts][:due_on], Sequel[:one_time_parts][:id])
         .select_all(:one_time_parts)
-        .select_append(:driver_id, :kind, :label)
+        .select_append(:driver_id, :kind, :label, :deduction_id)
         .all
         .group_by { |row| row[:driver_id] }
     (@parts[driver_id] || []) + (@given[driver_id] || [])
@@ -124,14 +124,15 @@ class Work::Pay::Facts
     end
   end
 
-  # What earlier statements have taken toward a goal, by label.
-  def balance_cents(driver_id, label)
+  # What earlier statements have taken toward the goal of a deduction.
+  def balance_cents(driver_id, deduction_id)
     @balances ||=
       DB[:ledger_entries]
         .where(account: %w[deductions escrow])
-        .group(:driver_id, :label)
-        .select_hash(%i[driver_id label], Sequel.function(:sum, :amount).as(:amount))
-    Money.cents(@balances[[driver_id, label]] || 0)
+        .exclude(deduction_id: nil)
+        .group(:driver_id, :deduction_id)
+        .select_hash(%i[driver_id deduction_id], Sequel.function(:sum, :amount).as(:amount))
+    Money.cents(@balances[[driver_id, deduction_id]] || 0)
   end
 
   # What a net below zero has left, turned round.

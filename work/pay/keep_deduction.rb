@@ -34,7 +34,6 @@ class Work::Pay::KeepDeduction
   # Raises Refused `label_taken`, `amount_missing`, `days_reversed`, Work::Stale.
   def self.keep(id, input, by:, now:)
     check(input)
-    done = { deduction_id: id, change_id: nil }
     Work::Act.once(
       input[:key],
       "keep_deduction",
@@ -67,9 +66,8 @@ class Work::Pay::KeepDeduction
           ]
         }
       )
-      done[:change_id] || done[:deduction_id]
+      done
     end
-    done
   end
 
   def self.check(input)

@@ -11,41 +11,25 @@ module Work::Pay::OneTime
   # than one may give alone. Raises Refused `nothing`, `too_many_parts`.
   def self.give(input, by:, now:)
     check(input)
-    change_id = nil
-    given =
-      Work::Act.once(input[:key], "give_one_time", by:, now:, input: Work::Act.plain(input)) do |act|
-        ids, cents = driver_ids(input), total_cents(input)
-        change_id =
-          Work::Pay::Nets.ask(
-            "one_time",
-            input,
-            drivers: ids.length,
-            cents: (cents * ids.length).abs,
-            by:,
-            now:
-          ) if many?(input)
-        act.changed(
-          "company",
-          1,
-          {
-            input[:label] => [
-              nil,
-              "#{Money.text(cents)} for #{ids.length}#{", waits for a second person" if change_id}"
-            ]
-          },
-          why: input[:note]
-        )
-        change_id ? 0 : make(input, by:, now:)
-      end
-    { given:, change_id: }
+    Work::Act.once(input[:key], "give_one_time", by:, now:, input: Work::Act.plain(input)) do |act|
+      ids, cents = driver_ids(input), total_cents(input)
+      change_id = ask(input, ids, cents, by:, now:) if many?(input)
+      what = "#{Money.text(cents)} for #{ids.length}#{", waits for a second person" if change_id}"
+      act.changed("company", 1, { input[:label] => [nil, what] }, why: input[:note])
+      { given: change_id ? 0 : make(input, by:, now:), change_id: }
+    end
   end
+
+  # Returns the id of the change that waits.
+  def self.ask(input, ids, cents, by:, now:) =
+    Work::Pay::Nets.ask("one_time", input, drivers: ids.length, cents: (cents * ids.length).abs, by:, now:)
 
   # What it would do: see Nets.moved. One that is due later is looked at as if it were due now, with its first
   # part.
   def self.preview(input, now:)
     check(input)
     cents = cut(total_cents(input), input[:parts] || 1).first
-    part = { **input.slice(:kind, :label), amount: Money.to_d(cents), id: 0 }
+    part = { **input.slice(:kind, :label), amount: Money.to_d(cents), id: 0, item_id: nil, deduction_id: nil }
     Work::Pay::Nets.moved(now) do |run|
       Work::Pay::Facts.new(run, given: driver_ids(input).to_h { |id| [id, [part]] })
     end
@@ -228,5 +212,5 @@ module Work::Pay::OneTime
 
   def self.cut(cents, parts) =
     Money.installments(cents.abs, parts).map { |some| cents.negative? ? -some : some }
-  private_class_method :changed, :withdrawn, :free, :driver_ids, :check, :item, :total_cents, :cut
+  private_class_method :ask, :changed, :withdrawn, :free, :driver_ids, :check, :item, :total_cents, :cut
 end

@@ -11,7 +11,7 @@ module Work::Pay::Post
   # period.
   def self.run(run_id, by:, now:)
     run = DB[:pay_runs].first(id: run_id)
-    escrow = DB[:deductions].where(escrow: true).select_map(:label)
+    escrow = DB[:deductions].where(escrow: true).select_map(:id)
     lines =
       DB[:statement_lines]
         .where(statement_id: DB[:statements].where(pay_run_id: run_id).select(:id))
@@ -47,7 +47,10 @@ module Work::Pay::Post
           .order(:id)
           .all
           .map do |entry|
-            B::Entry.new(account: entry[:account], label: entry[:label], cents: Money.cents(entry[:amount]))
+            B::Entry.new(
+              cents: Money.cents(entry[:amount]),
+              **entry.slice(:account, :label, :kind, :source_id, :deduction_id)
+            )
           end
       driver_id = statements.where(id: row[:statement_id]).get(:driver_id)
       write(
@@ -114,13 +117,7 @@ module Work::Pay::Post
       DB[:ledger_transactions].insert(kind:, statement_id:, reverses_id:, what:, by: by.name, at: now)
     DB[:ledger_entries].multi_insert(
       entries.map do |entry|
-        {
-          transaction_id:,
-          driver_id:,
-          account: entry.account,
-          label: entry.label,
-          amount: Money.to_d(entry.cents)
-        }
+        { transaction_id:, driver_id:, amount: Money.to_d(entry.cents), **entry.to_h.except(:cents) }
       end
     )
     transaction_id
@@ -128,10 +125,7 @@ module Work::Pay::Post
 
   def self.line(row) =
     T::Line.new(
-      section: row[:section],
-      label: row[:label],
-      quantity: row[:quantity],
-      rate: row[:rate],
+      **row.slice(:section, :kind, :label, :quantity, :rate, :source_id, :deduction_id),
       amount_cents: Money.cents(row[:amount]),
       trip: nil
     )
@@ -141,7 +135,7 @@ module Work::Pay::Post
       DB[:statement_shorts]
         .join(:statements, id: :statement_id)
         .where(pay_run_id: run[:id], carried: true)
-        .exclude(label: B::CARRIED_IN)
+        .exclude(kind: "carried_in")
         .select_all(:statement_shorts)
         .select_append(:driver_id)
         .order(:statement_id, :position)
@@ -152,6 +146,7 @@ module Work::Pay::Post
           driver_id: row[:driver_id],
           kind: "deduction",
           label: row[:label],
+          deduction_id: row[:deduction_id],
           note: "Was short #{run[:from_on]} to #{run[:to_on]}",
           carried_from_id: row[:statement_id],
           made_by: by.name,

@@ -47,14 +47,14 @@ module Work::Pay::ProveBooks
   # Line by line, by name: what a statement reads is what its posting says beside the net.
   def self.unlike
     DB[<<~SQL].map do |row|
-      SELECT id, label, sum(read) AS read, sum(posted) AS posted FROM (
-        SELECT standing.statement_id AS id, label, amount AS read, 0.0 AS posted
+      SELECT id, min(label) AS label, sum(read) AS read, sum(posted) AS posted FROM (
+        SELECT standing.statement_id AS id, kind, source_id, deduction_id, label, amount AS read, 0.0 AS posted
           FROM (#{STANDING}) standing
           JOIN statement_lines ON statement_lines.statement_id = standing.statement_id
-        UNION ALL SELECT standing.statement_id, label, 0.0, -amount FROM (#{STANDING}) standing
+        UNION ALL SELECT standing.statement_id, kind, source_id, deduction_id, label, 0.0, -amount FROM (#{STANDING}) standing
           JOIN ledger_entries ON transaction_id = standing.id WHERE account <> 'net_payable'
           AND NOT (account = 'carried_forward' AND amount < 0)
-      ) told GROUP BY id, label HAVING sum(read) <> sum(posted)
+      ) told GROUP BY id, kind, source_id, deduction_id HAVING sum(read) <> sum(posted)
     SQL
       "#{row[:label]} of statement #{row[:id]} reads #{row[:read].to_s("F")}, and its posting " \
         "#{row[:posted].to_s("F")}."

@@ -96,7 +96,11 @@ class Work::Pay::Request
     @facts
       .parts(@driver_id)
       .map do |row|
-        Terms::OneTime.new(kind: row[:kind], label: row[:label], amount_cents: Money.cents(row[:amount]))
+        Terms::OneTime.new(
+          id: row[:item_id],
+          amount_cents: Money.cents(row[:amount]),
+          **row.slice(:kind, :label, :deduction_id)
+        )
       end
 
   def units
@@ -119,8 +123,7 @@ class Work::Pay::Request
       .garnishments(@driver_id)
       .map do |row|
         Terms::Garnishment.new(
-          kind: row[:kind],
-          label: row[:label],
+          **row.slice(:id, :kind, :label),
           amount_cents: Money.cents(row[:amount]),
           limit_percent: row[:limit_percent] || 50.to_d
         )
@@ -131,7 +134,7 @@ class Work::Pay::Request
       .advances(@driver_id)
       .map do |row|
         Terms::Advance.new(
-          label: row[:label],
+          **row.slice(:id, :label),
           principal_cents: Money.cents(row[:principal]),
           fee_fixed_cents: Money.cents(row[:fee_fixed]),
           fee_percent: row[:fee_percent],
@@ -148,6 +151,7 @@ class Work::Pay::Request
       .map do |row|
         own = monthly(row, row[:own_amount])
         Terms::Recurring.new(
+          id: row[:id],
           label: row[:label],
           basis: row[:basis],
           amount: monthly(row, row[:amount]),
@@ -155,7 +159,7 @@ class Work::Pay::Request
           own_amount: own,
           if_short: row[:if_short],
           goal_cents: row[:goal] && Money.cents(row[:goal]),
-          balance_cents: row[:goal] ? @facts.balance_cents(@driver_id, row[:label]) : 0,
+          balance_cents: row[:goal] ? @facts.balance_cents(@driver_id, row[:id]) : 0,
           tag: row[:tag],
           prorated: row[:prorated]
         )

@@ -116,12 +116,12 @@ const employ = (company: number | null) =>
       body: { key: newKey(), operating_company_id: company },
     }),
   )
-const giveBack = (label: string) =>
+const giveBack = (deductionId: number) =>
   act(
     'escrow',
     api.POST('/api/drivers/{id}/escrow-return', {
       params: { path: { id: id.value } },
-      body: { key: newKey(), label, ended_on: today },
+      body: { key: newKey(), deduction_id: deductionId, ended_on: today },
     }),
   )
 const { data: companies } = useFetched(
@@ -181,7 +181,7 @@ const endOrder = (one?: number) =>
           >
         </dl>
         <ul v-if="pay.funds.some(({ balance }) => Number(balance))" class="rows mt-2">
-          <template v-for="fund in pay.funds" :key="fund.label"
+          <template v-for="fund in pay.funds" :key="fund.deduction_id"
             ><li v-if="Number(fund.balance)" class="spread">
               <span
                 >{{ fund.label }}: <strong>{{ showDollars(fund.balance) }}</strong> is kept<span class="quiet"
@@ -192,7 +192,7 @@ const endOrder = (one?: number) =>
                 size="small"
                 variant="text"
                 :loading="busy === 'escrow'"
-                @click="giveBack(fund.label)"
+                @click="giveBack(fund.deduction_id)"
                 >Give it back</v-btn
               >
             </li></template

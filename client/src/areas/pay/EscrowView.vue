@@ -75,7 +75,7 @@ async function pay() {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="one in funds" :key="`${one.driver.id} ${one.label}`">
+            <tr v-for="one in funds" :key="`${one.driver.id} ${one.deduction_id}`">
               <td>
                 <router-link :to="`/pay/drivers/${one.driver.id}`">{{ one.driver.name }}</router-link>
               </td>
