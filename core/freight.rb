@@ -14,6 +14,9 @@ module Core::Freight
   # What a load lacks before it can go on from its state, as findings with a code and a sentence.
   def self.missing(facts) = Readiness.missing(facts)
 
+  # The loads of a trip whose papers are still wanted: see Papers.
+  def self.papers_wanted(kinds) = Papers.wanted(kinds)
+
   # The instants between which a load holds its crew, from the windows of its stops in order.
   # Raises Refused `stop_time_missing` with the path of the stop.
   def self.span(windows) = Schedule.span(windows)

@@ -45,20 +45,8 @@ module Store::Pay
       .select_append(
         Sequel[:trips][:number].as(:trip),
         Sequel[:drivers][:name].as(:driver),
-        papers_in.as(:papers_in)
+        (~Store::Tracking.papers_wanted).as(:papers_in)
       )
-  end
-
-  # Whether a bill of lading or proof of delivery is in for every load of the trip.
-  def self.papers_in
-    without =
-      DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exclude(
-        DB[:papers].where(
-          Sequel[:papers][:load_id] => Sequel[:trip_loads][:load_id],
-          :kind => %w[bol pod]
-        ).exists
-      )
-    ~without.exists
   end
 
   def self.runs

@@ -70,20 +70,33 @@ module Store::Tracking
       )
   end
 
-  # Trips of loads without a bill of lading or proof of delivery.
-  MISSING_DAYS = 30
-  def self.papers_missing
+  # Of each trip, Hash of load id to the kinds of paper that came in for it, from any trip of the load.
+  def self.paper_kinds(trip_ids)
     DB[:trip_loads]
-      .where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id])
-      .exclude(
-        DB[:papers].where(
-          Sequel[:papers][:load_id] => Sequel[:trip_loads][:load_id],
-          :kind => %w[bol pod]
-        ).exists
-      )
-      .exists
+      .left_join(:papers, load_id: :load_id)
+      .where(Sequel[:trip_loads][:trip_id] => trip_ids)
+      .order(Sequel[:trip_loads][:trip_id], Sequel[:trip_loads][:load_id], Sequel[:papers][:id])
+      .select(Sequel[:trip_loads][:trip_id], Sequel[:trip_loads][:load_id], :kind)
+      .all
+      .group_by { |row| row[:trip_id] }
+      .transform_values do |rows|
+        rows.group_by { |row| row[:load_id] }.transform_values { |list| list.filter_map { |row| row[:kind] } }
+      end
   end
-  private_class_method :papers_missing
+
+  # Core::Freight::Papers.wanted as a condition on trips: some load of the trip has no paper that proves it.
+  # A spec holds the two together.
+  def self.papers_wanted
+    proof =
+      DB[:papers].where(
+        Sequel[:papers][:load_id] => Sequel[:trip_loads][:load_id],
+        :kind => Core::Freight::Papers::PROOF
+      )
+    DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exclude(proof.exists).exists
+  end
+
+  # How long a delivered trip stays on the phone for its papers.
+  MISSING_DAYS = 30
 
   # The trips on a driver's phone: not yet finished, those of the last day, those whose papers are missing,
   # and what was called off lately.
@@ -91,7 +104,7 @@ module Store::Tracking
     delivered_at = Sequel[:delivered_at]
     lately =
       Sequel.~(state: "delivered") | (delivered_at > now - 86_400) |
-        (papers_missing & (delivered_at > now - (MISSING_DAYS * 86_400)))
+        (papers_wanted & (delivered_at > now - (MISSING_DAYS * 86_400)))
     called_off =
       Sequel.&(
         { state: "cancelled" },

@@ -46,16 +46,10 @@ module Core::Freight::Readiness
   def self.trailer(facts) = facts.trailer ? [] : [finding("trailer", "The crew has no trailer.")]
 
   def self.papers(facts)
-    if facts.papers.intersect?(%w[bol pod])
-      []
-    else
-      [
-        finding(
-          "papers",
-          "No bill of lading or proof of delivery is in: it holds the driver's pay and the invoice."
-        )
-      ]
-    end
+    return [] if Core::Freight::Papers.in?(facts.papers)
+
+    text = "No bill of lading or proof of delivery is in: it holds the driver's pay and the invoice."
+    [finding("papers", text)]
   end
 
   def self.finding(code, text) = Finding.new(code:, text:)

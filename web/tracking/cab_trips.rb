@@ -46,7 +46,8 @@ class Web::Tracking::CabTrips
       miles: miles(@trip[:loaded_miles]),
       routed_miles: (@trip[:loaded_miles] + @trip[:empty_miles]).to_i,
       findings: @trip[:findings].to_a.map { |found| found["text"] },
-      papers_missing: @loads.any? && !@papers.map { |paper| paper[:kind] }.intersect?(%w[bol pod]),
+      papers_missing: wanted.any?,
+      papers_wanted: @loads.select { |load| wanted.include?(load[:id]) }.map { |load| load[:number] },
       **@trip.slice(:id, :number, :state),
       **units,
       **freight,
@@ -56,6 +57,9 @@ class Web::Tracking::CabTrips
   end
 
   private
+
+  def wanted =
+    @wanted ||= Core::Freight.papers_wanted(Store::Tracking.paper_kinds([@trip[:id]]).fetch(@trip[:id], {}))
 
   def progress
     steps = Core::Tracking.steps(@outcome).map { |step| step(step) }

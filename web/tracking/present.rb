@@ -82,6 +82,7 @@ module Web::Tracking::Present
         .all
     papers =
       DB[:papers].where(trip_id: rows.map { |row| row[:id] }).order(:id).select_hash_groups(:trip_id, :kind)
+    kinds = Store::Tracking.paper_kinds(rows.map { |row| row[:id] })
     loads =
       DB[:trip_loads]
         .join(:loads, id: :load_id)
@@ -97,7 +98,7 @@ module Web::Tracking::Present
         delivered_at: row[:delivered_at]&.iso8601,
         zone:,
         papers: papers[row[:id]] || [],
-        papers_missing: !load.nil? && !(papers[row[:id]] || []).intersect?(%w[bol pod])
+        papers_missing: Core::Freight.papers_wanted(kinds.fetch(row[:id], {})).any?
       }
     end
   end

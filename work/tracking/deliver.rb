@@ -13,7 +13,8 @@ module Work::Tracking::Deliver
   # A load whose papers are in goes on from delivered.
   def self.papers_in(load_id, act)
     load = Store::Freight.load(load_id)
-    return unless load[:state] == "delivered" && Store::Tracking.papers(load_id).where(kind: %w[bol pod]).any?
+    kinds = Store::Tracking.papers(load_id).select_map(:kind)
+    return unless load[:state] == "delivered" && Core::Freight::Papers.in?(kinds)
 
     DB[:loads].where(id: load_id).update(
       state: Core::Freight.step(load[:state], "papers_in"),

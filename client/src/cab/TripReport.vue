@@ -81,7 +81,9 @@ async function pdf() {
       {{ note.note }}
     </p>
     <p v-for="finding in trip.findings" :key="finding" class="note little">{{ finding }}</p>
-    <p v-if="trip.papers_missing" class="note little">{{ t('trip.papersMissing') }}</p>
+    <p v-if="trip.papers_missing" class="note little">
+      {{ t('trip.papersMissing', { loads: trip.papers_wanted?.join(', ') }) }}
+    </p>
     <div class="two">
       <button type="button" class="press" @click="pdf">{{ t('trip.pdf') }}</button><button
         type="button"

@@ -81,7 +81,11 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
         </div>
         <p v-if="delivered" class="said">
           <strong>{{ t('trip.delivered') }}</strong>
-          {{ t(trip.papers_missing ? 'trip.papersMissing' : 'trip.papersIn') }}
+          {{
+            trip.papers_missing
+              ? t('trip.papersMissing', { loads: trip.papers_wanted?.join(', ') })
+              : t('trip.papersIn')
+          }}
         </p>
         <p v-if="barred" class="note">{{ t('trip.other') }}</p>
         <step-form

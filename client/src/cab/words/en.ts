@@ -46,7 +46,7 @@ export default {
     cancelled: 'Dispatch has called this trip off. There is nothing more to do on it.',
     declined: 'You declined this trip.',
     delivered: 'Delivered.',
-    papersMissing: 'Send a photo of the signed bill of lading: your pay waits for it.',
+    papersMissing: 'Send a photo of the signed bill of lading of {loads}: your pay waits for it.',
     papersIn: 'Papers are in: thank you.',
     allDone: 'All done.',
     after: 'After that',

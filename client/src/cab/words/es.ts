@@ -48,7 +48,7 @@ const es: typeof en = {
     cancelled: 'El despacho canceló este viaje. No hay nada más que hacer.',
     declined: 'Usted rechazó este viaje.',
     delivered: 'Entregado.',
-    papersMissing: 'Mande una foto del BOL firmado: su pago lo espera.',
+    papersMissing: 'Mande una foto del BOL firmado de {loads}: su pago lo espera.',
     papersIn: 'Papeles recibidos: gracias.',
     allDone: 'Todo hecho.',
     after: 'Después',
