@@ -41,7 +41,7 @@ module Bench
     by = Work::Actor.system
     id = nil
     opened = timed { id = Work::Pay::OpenPayRun.call({ from: FROM, to: FROM + 6 }, by:, now: NOW) }
-    built = timed { Work::Pay::BuildLargeRun.call(id) }
+    built = timed { Jobs::BuildLargeRun.call(id) }
     puts format(
            "a run of %d drivers, %d trips and %d deductions each: opened in %.1f s, built and stored in " \
              "the worker in %.1f s",
@@ -90,10 +90,10 @@ module Bench
   end
 
   def self.papers(id)
-    file_id = Web::Pay::StatementsFile.ask(id, now: NOW)
+    file_id = Jobs::DrawStatements.ask(id, now: NOW)
     puts format(
            "all statements on paper, in the worker, in %.1f s",
-           timed { Web::Pay::StatementsFile.call(file_id) }
+           timed { Jobs::DrawStatements.call(file_id) }
          )
   end
 

@@ -19,13 +19,29 @@ end
 # What people do, by area: one file an act.
 module Work
 end
+# What is done later, by the worker.
+module Jobs
+end
+# Outside services, each behind one small interface, on one HTTP client.
+module Services
+end
+# What goes out as a file: PDFs, and files in the formats of banks, calendars and sheets.
+module Papers
+end
 # The HTTP interface, by area.
 module Web
 end
 
 APPLICATION_LOADER = Zeitwerk::Loader.new
 APPLICATION_LOADER.tag = "application"
-{ "store" => Store, "work" => Work, "web" => Web }.each do |folder, namespace|
+{
+  "store" => Store,
+  "work" => Work,
+  "jobs" => Jobs,
+  "services" => Services,
+  "papers" => Papers,
+  "web" => Web
+}.each do |folder, namespace|
   APPLICATION_LOADER.push_dir(File.expand_path("../#{folder}", __dir__), namespace:)
 end
 APPLICATION_LOADER.ignore(File.expand_path("../web/public", __dir__))

@@ -12,5 +12,5 @@ Que.error_notifier = ->(error, job) do
          message: error.message
        )
 end
-Work::Hours::PollDevices.keep_going
-Work::Tracking::Watch.keep_going
+Jobs::PollDevices.keep_going
+Jobs::KeepWatch.keep_going

@@ -27,8 +27,8 @@ module Core::Pay
   # nothing.
   def self.earnings(trip, plan) = Earnings.lines(trip, plan)
 
-  # The minutes at one stop that a plan pays as detention, and their exact dollars: Earnings::Waited.
-  def self.waited(dwell_minutes, plan) = Earnings.waited(dwell_minutes, plan)
+  # The minutes at one stop that a plan pays as detention, and their exact dollars: Wait::Paid.
+  def self.waited(dwell_minutes, plan) = Wait.paid(dwell_minutes, plan)
 
   # A settlement document (contract/cli/pay_settle.json) as Terms::Request, and a statement as such a
   # document.

@@ -45,7 +45,7 @@ module Web::Freight
 
   def self.sheets(app)
     app.get("/api/trips/:id/sheet") do
-      sheet = Web::Freight::TripSheet.new(id)
+      sheet = Papers::TripSheet.new(id)
       content_type "application/pdf"
       headers "content-disposition" => "inline; filename=\"#{sheet.number}.pdf\""
       sheet.render
@@ -53,7 +53,7 @@ module Web::Freight
     app.get("/api/drivers/:id/stops") do
       content_type "text/calendar"
       headers "content-disposition" => "attachment; filename=\"stops-#{id}.ics\""
-      Web::Freight::Calendar.new(id, now).render
+      Papers::Calendar.new(id, now).render
     end
   end
   private_class_method :sharing, :sheets

@@ -11,7 +11,7 @@ module Web::Hours
       content_type "application/pdf"
       day = parameters[:day]
       headers "content-disposition" => "inline; filename=\"record-of-duty-#{id}-#{day}.pdf\""
-      Web::Hours::DayPdf.new(Web::Hours::Present.new(now).driver(id), day.to_s).render
+      Papers::DayRecord.new(Web::Hours::Present.new(now).driver(id), day.to_s).render
     end
     app.get("/api/drivers/:id/duty-file") do
       content_type "text/csv"

@@ -35,7 +35,7 @@ module Web::Pay
       headers "content-disposition" =>
                 "inline; " \
                   "filename=\"statement-#{statement[:driver][:name].downcase.tr(" ", "-")}-#{statement[:to]}.pdf\""
-      Web::Pay::StatementPdf.new(statement).render
+      Papers::Statement.new(statement).render
     end
     app.post("/api/pay-questions/:id/answer") { run Work::Pay::AskAboutLine.answer(id, input, by:, now:) }
     app.get("/api/pay-books") do
@@ -45,19 +45,19 @@ module Web::Pay
 
   def self.out(app)
     app.get("/api/pay-runs/:id/register.csv") do
-      download("register-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).csv }
+      download("register-#{id}.csv", "text/csv") { Papers::Register.new(id).csv }
     end
     app.get("/api/pay-runs/:id/register.xlsx") do
-      download("register-#{id}.xlsx", SHEET) { Web::Pay::Register.new(id).xlsx }
+      download("register-#{id}.xlsx", SHEET) { Papers::Register.new(id).xlsx }
     end
     app.get("/api/pay-runs/:id/lines.csv") do
-      download("lines-#{id}.csv", "text/csv") { Web::Pay::Register.new(id).lines }
+      download("lines-#{id}.csv", "text/csv") { Papers::Register.new(id).lines }
     end
     app.get("/api/pay-runs/:id/deposit") do
-      json Web::Pay::Present.deposit(Web::Pay::DepositFile.new(id, now:).to_h.except(:file))
+      json Web::Pay::Present.deposit(Papers::DepositFile.new(id, now:).to_h.except(:file))
     end
     app.post("/api/pay-runs/:id/deposit") do
-      deposit = Web::Pay::DepositFile.new(id, now:)
+      deposit = Papers::DepositFile.new(id, now:)
       made = deposit.to_h
       Work::Pay::KeepBankAccount.prenoted(deposit.prenoted_ids, input, by:, now:)
       json Web::Pay::Present.deposit(made)

@@ -36,7 +36,7 @@ module Web::Permits
     app.post("/api/permits/:id/cancel") { file Work::Permits::Cancel.call(id, input, by:, now:) }
     app.get("/api/permits/:id/application") do
       content_type "application/pdf"
-      Web::Permits::ApplicationPdf.new(id).render
+      Papers::PermitApplication.new(id).render
     end
   end
 
@@ -59,8 +59,8 @@ module Web::Permits
     end
     app.post("/api/permit-receipts/:id/ask") do
       begin
-        Work::Permits::Pay.ask(id, now:)
-      rescue Work::Service::Unreachable
+        Jobs::AskForPayment.ask(id, now:)
+      rescue Services::Unreachable
         # It is asked again each minute.
       end
       json Web::Permits::MoneyDesk.to_h

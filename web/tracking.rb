@@ -10,7 +10,7 @@ module Web::Tracking
       def report(trip_id)
         content_type "application/pdf"
         headers "content-disposition" => "inline; filename=\"trip-#{trip_id}.pdf\""
-        Web::Tracking::TripReport.new(trip_id).render
+        Papers::TripReport.new(trip_id).render
       end
     end
     app.post("/api/drivers/:id/revoke-links") do

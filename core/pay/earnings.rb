@@ -29,17 +29,6 @@ class Core::Pay::Earnings
   }.freeze
   MILEAGE_KINDS = %w[loaded_miles empty_miles].freeze
 
-  # Whole steps beyond the plan's free time at one stop, and what they pay in exact dollars. Common practice:
-  # the driver's own terms, not the customer's.
-  Waited = Value.of(:minutes, :dollars)
-
-  # dwell_minutes - Integer, from arrival to departure; plan - Terms::Plan. Returns Waited.
-  def self.waited(dwell_minutes, plan)
-    step = plan.detention_step_minutes
-    minutes = [dwell_minutes - plan.detention_free_minutes, 0].max / step * step
-    Waited.new(minutes:, dollars: plan.detention_hourly_rate.to_r * minutes / 60)
-  end
-
   def self.lines(trip, plan) = new(trip, plan).lines
 
   def initialize(trip, plan)
@@ -116,7 +105,7 @@ class Core::Pay::Earnings
   def detention
     return if plan.detention_hourly_rate.zero?
 
-    waited = trip.dwell_minutes.map { |dwell| self.class.waited(dwell, plan) }
+    waited = trip.dwell_minutes.map { |dwell| Core::Pay::Wait.paid(dwell, plan) }
     minutes = waited.sum(&:minutes)
     return if minutes.zero?
 

@@ -28,19 +28,22 @@ module Core::Pay::Overtime
         cents = Core::Money.cents(premium.dollars) - Core::Money.cents(premium(earlier, plan).dollars)
         next unless cents.positive?
 
-        rate = "half of #{Core::Money.rate_text(premium.rate.round(4))}"
-        Terms::Line.new(
-          section: "earnings",
-          kind: "overtime",
-          label: "Overtime, week of #{week}",
-          quantity: Core::Money.rate_text(premium.hours),
-          rate:,
-          amount_cents: cents,
-          trip: nil,
-          source_id: nil,
-          deduction_id: nil
-        )
+        line(week, premium, cents)
       end
+  end
+
+  def self.line(week, premium, amount_cents)
+    Terms::Line.new(
+      section: "earnings",
+      kind: "overtime",
+      label: "Overtime, week of #{week}",
+      quantity: Core::Money.rate_text(premium.hours),
+      rate: "half of #{Core::Money.rate_text(premium.rate.round(4))}",
+      amount_cents:,
+      trip: nil,
+      source_id: nil,
+      deduction_id: nil
+    )
   end
 
   Premium = Core::Value.of(:hours, :rate, :dollars)
@@ -53,5 +56,5 @@ module Core::Pay::Overtime
     average = worked.sum(BigDecimal(0)) { |row| row.hours * plan.hour_rate(row.activity) }.to_r / hours.to_r
     Premium.new(hours: over, rate: average.to_d(12), dollars: average * over.to_r / 2)
   end
-  private_class_method :premium
+  private_class_method :line, :premium
 end

@@ -244,7 +244,7 @@ RSpec.describe Web::Hours do
 
   it "prints a day as a graph grid" do
     at_work
-    reader = PDF::Reader.new(StringIO.new(Web::Hours::DayPdf.new(hours, "2026-11-23").render))
+    reader = PDF::Reader.new(StringIO.new(Papers::DayRecord.new(hours, "2026-11-23").render))
     expect(reader.pages.first.text).to include(
       "Record of duty status",
       "Sleeper berth",

@@ -6,7 +6,7 @@ require "net/http"
 require "rack/mock"
 require_relative "../../stand_ins/devices/service"
 
-RSpec.describe Work::Hours::PollDevices do
+RSpec.describe Jobs::PollDevices do
   let(:file) { File.join(Dir.mktmpdir, "devices.jsonl") }
   let(:wall) { Time.utc(2026, 11, 23, 14, 31) }
   let(:service) { StandIns::DeviceService.new(file, clock: -> { wall }) }
@@ -29,13 +29,13 @@ RSpec.describe Work::Hours::PollDevices do
   # The stand-in answers as it would over the wire.
   def poll
     device_service =
-      Work::Hours::DeviceService.new(Work::Service.new("the device service", "http://devices.example"))
-    allow(Work::Hours::DeviceService).to receive(:current).and_return(device_service)
+      Services::DeviceService.new(Services::Client.new("the device service", "http://devices.example"))
+    allow(Services::DeviceService).to receive(:current).and_return(device_service)
     allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
     described_class.new({}).tap { |job| allow(job).to receive_messages(finish: nil, warn: nil) }.run
   end
 
-  def get(path)
+  def get(path, _headers)
     answer = Rack::MockRequest.new(service).get(path)
     response = Net::HTTPResponse::CODE_TO_OBJ.fetch(answer.status.to_s).new("1.1", answer.status.to_s, "")
     response.instance_variable_set(:@read, true)

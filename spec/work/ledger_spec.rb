@@ -549,7 +549,7 @@ RSpec.describe Work::Pay do
     end
     expect(names).to include("xl/workbook.xml", "xl/worksheets/sheet1.xml")
     expect(
-      PDF::Reader.new(StringIO.new(Web::Pay::StatementPdf.all([statement(id)]))).pages.map(&:text).join
+      PDF::Reader.new(StringIO.new(Papers::Statement.all([statement(id)]))).pages.map(&:text).join
     ).to include("Wade Ferris", statement(id)[:net])
     DB[:drivers].update(email: "wade@juniperfork.example")
     lock(id)

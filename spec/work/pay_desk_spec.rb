@@ -572,8 +572,7 @@ RSpec.describe "What pay rests on" do
       [include(number: load[:number], total: Money.text(Money.cents(load[:total])), lines: charges)]
     )
     expect(lines(id, "earnings").last).to eq(["Detention at Pendleton, 60 min", "35.00"])
-    text =
-      PDF::Reader.new(StringIO.new(Web::Pay::StatementPdf.new(statement(id)).render)).pages.map(&:text).join
+    text = PDF::Reader.new(StringIO.new(Papers::Statement.new(statement(id)).render)).pages.map(&:text).join
     expect(text).to include(
       "Freight bills",
       "Detention at Pendleton, 60 min",
@@ -673,12 +672,12 @@ RSpec.describe "What pay rests on" do
     expect(
       clerk.call(:post, "/api/pay-runs/#{id}/approve", { key: "approve early", total_net: "0.00" })[:error]
     ).to include(code: "still_building")
-    2.times { Work::Pay::BuildLargeRun.call(id) } # killed and run again, it changes nothing
+    2.times { Jobs::BuildLargeRun.call(id) } # killed and run again, it changes nothing
     expect(run(id)).to include(building: nil, rows: [include(trips: 1)])
     ask = -> { clerk.call(:post, "/api/pay-runs/#{id}/statements-file", { key: "draw #{rand}" }) }
     file = ask.call
     expect([file, ask.call[:id]]).to match([include(made: 0, total: 1, ready: false), file[:id]])
-    2.times { Web::Pay::StatementsFile.call(file[:id]) }
+    2.times { Jobs::DrawStatements.call(file[:id]) }
     expect(clerk.call(:get, "/api/pay-files/#{file[:id]}")).to include(made: 1, ready: true)
     expect(
       PDF::Reader.new(StringIO.new(clerk.call(:get, "/api/pay-files/#{file[:id]}/file"))).pages.first.text

@@ -80,8 +80,7 @@ RSpec.describe Work::Pay do
     deliver(trip_id)
     keep_photo(trip_id)
     statement = Web::Pay::Present.statement(run(open_run)[:rows][0][:id])
-    text =
-      PDF::Reader.new(StringIO.new(Web::Pay::StatementPdf.new(statement).render)).pages.map(&:text).join("\n")
+    text = PDF::Reader.new(StringIO.new(Papers::Statement.new(statement).render)).pages.map(&:text).join("\n")
     expect(text).to include(
       "Wade Ferris",
       "Year to date",

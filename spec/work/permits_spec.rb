@@ -66,14 +66,14 @@ RSpec.describe Work::Permits do
   def work
     allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
     DB[:permits]
-      .where(state: described_class::Apply::WAITING)
+      .where(state: Jobs::AskOffice::WAITING)
       .select_map(:id)
       .each do |permit_id|
-        described_class::Apply.new({}).tap { |job| allow(job).to receive(:finish) }.run(permit_id:)
+        Jobs::AskOffice.new({}).tap { |job| allow(job).to receive(:finish) }.run(permit_id:)
       end
   end
 
-  def get(path) = answer(Rack::MockRequest.new(offices).get(path))
+  def get(path, _headers) = answer(Rack::MockRequest.new(offices).get(path))
   def post(path, body, headers) =
     answer(
       Rack::MockRequest.new(offices).post(
@@ -150,7 +150,7 @@ RSpec.describe Work::Permits do
     clerk.call(:post, "/api/loads/#{load_id}/permits/attest", { key: "it is all true" })
     clerk.call(:post, "/api/loads/#{load_id}/permits/apply", { key: "apply to all" })
     wall[0] = Time.at(wall[0].to_i / 60 / 23 * 23 * 60).utc # out of order
-    expect { work }.to raise_error(Work::Service::Unreachable)
+    expect { work }.to raise_error(Services::Unreachable)
     wall[0] += 120
     work
     expect(states(load_id)).to eq("MT" => "review", "ID" => "review")
@@ -250,7 +250,7 @@ RSpec.describe Work::Permits do
       state: "review",
       said: "Two days, they say"
     )
-    expect { described_class::Apply.ask_after }.not_to(change { DB[:que_jobs].count })
+    expect { Jobs::AskOffice.ask_after }.not_to(change { DB[:que_jobs].count })
     expect(answer.call(said: "Daylight only")[:permits].first).to include(
       state: "issued",
       number: "M-17",
@@ -424,7 +424,7 @@ RSpec.describe Work::Permits do
     DB[:permit_receipts]
       .where(state: "started")
       .select_map(:id)
-      .each { |id| described_class::Pay.ask(id, now:) }
+      .each { |id| Jobs::AskForPayment.ask(id, now:) }
   end
 
   it "pays from the balance or by card, never twice, and loses no payment that broke off" do
@@ -445,8 +445,8 @@ RSpec.describe Work::Permits do
         request.call(self).then { raise IOError, "broken off" }
       end
     )
-    expect { described_class::Pay.ask(DB[:permit_receipts].get(:id), now:) }.to raise_error(
-      Work::Service::Unreachable
+    expect { Jobs::AskForPayment.ask(DB[:permit_receipts].get(:id), now:) }.to raise_error(
+      Services::Unreachable
     )
     2.times { settle }
     money = clerk.call(:get, "/api/permits/money")
@@ -793,10 +793,7 @@ RSpec.describe Work::Permits do
           .new("1.1", "200", "")
           .tap { |response| response.instance_variable_set(:@read, true) && response.body = body }
       )
-      expect { described_class::Apply.new({}).run(permit_id: id) }.to raise_error(
-        Work::Service::Unreachable,
-        /nonsense/
-      )
+      expect { Jobs::AskOffice.new({}).run(permit_id: id) }.to raise_error(Services::Unreachable, /nonsense/)
     end
     expect(DB[:permits].first(id:)).to include(state: "sent", number: nil)
     answer = { "state" => "refused", "application" => "MT-9", "message" => "No." }

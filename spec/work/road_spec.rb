@@ -178,14 +178,14 @@ RSpec.describe Web::Road do
     %w[accepted on_my_way].each { |kind| tell(trip_id, kind, 10) }
     Clock.hold(at(45))
     expect([put.call, put.call].map { |answer| answer[:kept] }).to eq([14, 0])
-    Work::Tracking::Watch.call(at(45))
+    Jobs::KeepWatch.call(at(45))
     expect([stops(trip_id).first[:arrived_at], DB[:check_ins].where(source: "geofence").count]).to eq(
       [at(30), 1]
     )
     tell(trip_id, "arrived", 28, stop: stops(trip_id).first[:stop_id])
     expect(stops(trip_id).first[:arrived_at]).to eq(at(28)) # the driver's word stands
     expect(client.call(:get, "/api/trips/#{trip_id}/track")[:spots].length).to eq(14)
-    Work::Tracking::Watch.call(now + (91 * 86_400))
+    Jobs::KeepWatch.call(now + (91 * 86_400))
     expect(DB[:positions].count).to eq(0)
   end
 

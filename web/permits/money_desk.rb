@@ -38,8 +38,8 @@ module Web::Permits::MoneyDesk
   end
 
   def self.account(jurisdiction)
-    Work::Permits::Office.new(jurisdiction, read_timeout: PATIENCE_SECONDS).account
-  rescue Work::Service::Unreachable
+    Services::PermitOffice.new(jurisdiction, read_timeout: PATIENCE_SECONDS).account
+  rescue Services::Unreachable
     nil
   end
 

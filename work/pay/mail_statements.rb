@@ -18,7 +18,7 @@ module Work::Pay::MailStatements
           .select_append(:email, Sequel[:drivers][:name], Sequel[:operating_companies][:name].as(:company))
           .all
       rows.each do |row|
-        Work::Tracking::SendMail.write(
+        Jobs::SendMail.write(
           row[:email],
           "Your statement #{run[:from_on]} to #{run[:to_on]}",
           body(row, run),

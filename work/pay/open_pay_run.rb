@@ -40,7 +40,7 @@ module Work::Pay::OpenPayRun
     return Work::Pay::BuildRun.drafts(run[:from_on]) if due.length <= AT_ONCE
 
     DB[:pay_runs].where(id:).update(to_build: due.length, built: 0)
-    Work::Pay::BuildLargeRun.enqueue(run_id: id)
+    Jobs::BuildLargeRun.enqueue(run_id: id)
   end
 
   def self.insert(input)

@@ -41,17 +41,7 @@ module Work::Pay::Post
   def self.reverse_run(run_id, why, by:, now:)
     statements = DB[:statements].where(pay_run_id: run_id)
     posted(statements.select(:id)).each do |row|
-      entries =
-        DB[:ledger_entries]
-          .where(transaction_id: row[:id])
-          .order(:id)
-          .all
-          .map do |entry|
-            B::Entry.new(
-              cents: Money.cents(entry[:amount]),
-              **entry.slice(:account, :label, :kind, :source_id, :deduction_id)
-            )
-          end
+      entries = entries(row[:id])
       driver_id = statements.where(id: row[:statement_id]).get(:driver_id)
       write(
         "reversal",
@@ -67,6 +57,16 @@ module Work::Pay::Post
     items = DB[:one_time_items].where(carried_from_id: statements.select(:id), withdrawn_at: nil)
     items.update(withdrawn_at: now)
   end
+
+  # Of one posting: Array of Entry.
+  def self.entries(transaction_id) =
+    DB[:ledger_entries]
+      .where(transaction_id:)
+      .order(:id)
+      .map do |row|
+        says = row.slice(:account, :label, :kind, :source_id, :deduction_id)
+        B::Entry.new(cents: Money.cents(row[:amount]), **says)
+      end
 
   # Of each statement, the posting that stands.
   def self.posted(statement_ids)
@@ -155,5 +155,5 @@ module Work::Pay::Post
       DB[:one_time_parts].insert(item_id:, amount: row[:amount], due_on: run[:to_on] + 1)
     end
   end
-  private_class_method :line, :carry
+  private_class_method :entries, :line, :carry
 end

@@ -20,7 +20,7 @@ module Work::Permits::Amend
           sent_at: now,
           attempt: 1
         )
-      Work::Permits::Apply.enqueue(permit_id: id)
+      Jobs::AskOffice.enqueue(permit_id: id)
       act.changed(
         "load",
         file[:load_id],

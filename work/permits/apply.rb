@@ -1,10 +1,7 @@
 # frozen_string_literal: true
 
-# Sends the applications of a file to their offices, all at once or one; hears what they say.
-class Work::Permits::Apply < Que::Job
-  self.maximum_retry_count = 15
-  # What is with an office, and asked after until it has answered.
-  WAITING = %w[sent review].freeze
+# Sends the applications of a file to their offices, all at once or one.
+module Work::Permits::Apply
   # Where the state does not say.
   MOST_AHEAD_DAYS = 180
 
@@ -53,7 +50,7 @@ class Work::Permits::Apply < Que::Job
           answer: input[:answer].to_s,
           version: permit[:version] + 1
         )
-        enqueue(permit_id: permit[:id])
+        Jobs::AskOffice.enqueue(permit_id: permit[:id])
       end
       act.changed("load", load_id, { permits: [nil, ripe.map { |permit| permit[:jurisdiction] }.join(", ")] })
       load_id
@@ -65,36 +62,4 @@ class Work::Permits::Apply < Que::Job
     rules = Store::Permits.rules[permit[:jurisdiction]]
     file[:starts_on] - (rules ? rules.permit[:start_ahead_days].value : MOST_AHEAD_DAYS)
   end
-
-  # Those that wait for an answer are asked after each minute; what a clerk keyed in has no one to ask.
-  def self.ask_after =
-    DB[:permits]
-      .where(state: "review")
-      .exclude(office_id: nil)
-      .select_map(:id)
-      .each { |permit_id| enqueue(permit_id:) }
-
-  def run(permit_id:)
-    permit = DB[:permits].first(id: permit_id, state: WAITING) or return finish
-    answer =
-      (
-        if permit[:state] == "review"
-          office(permit).status(permit[:office_id])
-        else
-          office(permit).apply(
-            Work::Permits::Application.of(permit),
-            key: "permit-#{permit[:id]}-#{permit[:attempt]}-#{permit[:sent_at].to_i}"
-          )
-        end
-      )
-    pdf = answer["state"] == "issued" ? office(permit).pdf(answer["application"]) : nil
-    DB.transaction do
-      Work::Permits::TakeAnswer.call(permit_id, answer, pdf, now: Clock.now)
-      finish
-    end
-  end
-
-  private
-
-  def office(permit) = Work::Permits::Office.new(permit[:jurisdiction])
 end

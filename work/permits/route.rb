@@ -4,25 +4,19 @@
 # wish goes to the offices.
 module Work::Permits::Route
   def self.write(file)
-    stops = Store::Freight.stops(file[:load_id])
-    route = route(stops, file)
-    found =
-      (
-        if route
-          {
-            route: parts(route),
-            obstacles: obstacles(route),
-            sections: sections(route),
-            detour: detour(route)
-          }
-        else
-          { route: straight(stops), obstacles: [{ "said" => @trouble }], sections: [], detour: {} }
-        end
-      )
+    found = found(Store::Freight.stops(file[:load_id]), file)
     DB[:permit_files].where(id: file[:id]).update(
       **found.transform_values { |value| Sequel.pg_jsonb(value) },
       way: Store::Permits.way(file[:load_id])
     )
+  end
+
+  # Where there is no way the file says so, and the office's review finds one, by the clerk's wish.
+  def self.found(stops, file)
+    route = route(stops, file)
+    { route: parts(route), obstacles: obstacles(route), sections: sections(route), detour: detour(route) }
+  rescue Refused => e
+    { route: straight(stops), obstacles: [{ "said" => e.message }], sections: [], detour: {} }
   end
 
   def self.route(stops, file)
@@ -50,9 +44,6 @@ module Work::Permits::Route
         avoid_tolls: false
       )
     )
-  rescue Refused => e
-    @trouble = e.message # no way: the office's review finds one, by the clerk's wish
-    nil
   end
 
   # Entry and exit of each state by road, in order of travel.
@@ -133,5 +124,5 @@ module Work::Permits::Route
         "#{{ "height_in" => "high", "width_in" => "wide", "length_in" => "long" }.fetch(restriction.kind)}"
     end
   end
-  private_class_method :route, :parts, :turns, :straight, :obstacles, :beyond, :sections, :detour
+  private_class_method :found, :route, :parts, :turns, :straight, :obstacles, :beyond, :sections, :detour
 end

@@ -79,7 +79,7 @@ module Work::Tracking::Alarm
     what =
       "load #{load[:number]} is now expected at #{stop[:name]} in #{stop[:town]}, #{stop[:state]} #{at}, " \
         "#{forecast[:late_minutes]} minutes after the appointment."
-    Work::Tracking::SendMail.write(
+    Jobs::SendMail.write(
       load[:mail],
       "#{load[:number]} will be late at #{stop[:town]}, #{stop[:state]}",
       "#{load[:customer]},\n\n#{what}\n\n#{Store::Company.row[:name]}",

@@ -3,12 +3,13 @@
 # Foresees when a trip under way will be at each stop still ahead: from where the truck is, the road, the
 # legal hours with their
 # rests, and what such stops usually take; and gives the alarm when an appointment will be missed.
-class Work::Tracking::Foresee < Que::Job
+module Work::Tracking::Foresee
   # A forecast that is older is made anew before it is shown.
   KEPT_SECONDS = 180
   UNDER_WAY = %w[accepted rolling].freeze
 
-  def self.soon(trip_id) = enqueue(trip_id:)
+  # In the worker, once what is being written commits.
+  def self.soon(trip_id) = Jobs::Foresee.enqueue(trip_id:)
 
   # Those of these trips whose forecast is missing or old.
   def self.refresh(trip_ids, now)
@@ -19,13 +20,6 @@ class Work::Tracking::Foresee < Que::Job
         .where { foreseen_at <= now }
         .select_map(:id)
     (trip_ids - fresh).each { |trip_id| call(trip_id, now:) }
-  end
-
-  def run(trip_id:)
-    DB.transaction do
-      self.class.call(trip_id, now: Clock.now)
-      finish
-    end
   end
 
   def self.call(trip_id, now:) = DB.transaction { new_for(trip_id, now) }

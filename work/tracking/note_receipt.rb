@@ -45,7 +45,7 @@ module Work::Tracking::NoteReceipt
     return if text[:attempts] + 1 >= ATTEMPTS
 
     DB[:texts].where(id: text[:id]).update(state: "written", attempts: text[:attempts] + 1)
-    Work::Tracking::SendText.enqueue(text_id: text[:id], job_options: { run_at: Time.now + AGAIN_SECONDS })
+    Jobs::SendText.enqueue(text_id: text[:id], job_options: { run_at: Time.now + AGAIN_SECONDS })
   end
 
   def self.tell(act, text, changes)

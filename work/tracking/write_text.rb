@@ -67,7 +67,7 @@ module Work::Tracking::WriteText
           body:,
           written_at: now
         )
-      Work::Tracking::SendText.enqueue(text_id:)
+      Jobs::SendText.enqueue(text_id:)
       text_id
     end
 

@@ -2,7 +2,7 @@
 
 # Delivers one mail to the mail service. It may be killed on any line: the service drops a key that it has
 # seen.
-class Work::Tracking::SendMail < Que::Job
+class Jobs::SendMail < Que::Job
   self.maximum_retry_count = 15
 
   # Within a transaction: written now, sent once it commits.
@@ -20,13 +20,9 @@ class Work::Tracking::SendMail < Que::Job
 
   private
 
-  def deliver(mail)
-    answer =
-      Work::Service.new("the mail service", Settings.mail_url).post(
-        "/v1/mails",
-        mail.slice(:to, :subject, :body),
-        key: "mail-#{mail[:id]}-#{mail[:written_at].to_i}"
-      )
-    Work::Service.field(answer, "receipt")
-  end
+  def deliver(mail) =
+    Services::MailService.current.deliver(
+      *mail.values_at(:to, :subject, :body),
+      key: "mail-#{mail[:id]}-#{mail[:written_at].to_i}"
+    )
 end

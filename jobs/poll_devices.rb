@@ -3,7 +3,7 @@
 # Asks the device service what is new, and itself again a minute later. An outage loses nothing: the next
 # answer reaches back to
 # where the last one ended.
-class Work::Hours::PollDevices < Que::Job
+class Jobs::PollDevices < Que::Job
   EVERY_SECONDS = 60
   # So far back a device that was never heard is asked.
   FIRST_DAYS = 15
@@ -29,7 +29,7 @@ class Work::Hours::PollDevices < Que::Job
 
   def take_what_is_there
     take
-  rescue Work::Service::Unreachable => e
+  rescue Services::Unreachable => e
     warn JSON.generate(level: "warn", job: self.class.name, message: e.message)
   end
 
@@ -37,12 +37,13 @@ class Work::Hours::PollDevices < Que::Job
     now = Clock.now
     drivers = DB[:drivers].where(retired: false).select_hash(:number, %i[id duty_heard_at])
     since = drivers.values.filter_map(&:last).min || (now - (FIRST_DAYS * 86_400))
-    heard_at, said, positions =
-      Work::Hours::DeviceService.current.said([since, now - (FIRST_DAYS * 86_400)].max, now)
-    said.each do |number, events|
-      drivers[number] && Work::Hours::TakeDeviceEvents.call(drivers[number].first, events, heard_at:, now:)
+    said = Services::DeviceService.current.said([since, now - (FIRST_DAYS * 86_400)].max, now)
+    said.events.each do |number, events|
+      next unless drivers[number]
+
+      Work::Hours::TakeDeviceEvents.call(drivers[number].first, events, heard_at: said.heard_at, now:)
     end
-    positions.each do |number, points|
+    said.positions.each do |number, points|
       drivers[number] && points.any? &&
         Work::Tracking::Position.by_device(drivers[number].first, points, now:)
     end

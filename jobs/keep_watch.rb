@@ -3,7 +3,7 @@
 # What is looked after each minute: where the trucks are, who is due to be asked, what is foreseen, which
 # offices
 # still owe an answer, what is old enough to go.
-class Work::Tracking::Watch < Que::Job
+class Jobs::KeepWatch < Que::Job
   EVERY_SECONDS = 60
   self.maximum_retry_count = 1_000_000
   self.retry_interval = EVERY_SECONDS
@@ -26,8 +26,8 @@ class Work::Tracking::Watch < Que::Job
     rolling.each { |trip_id| Work::Tracking::Fence.call(trip_id, now) }
     Work::Tracking::ScheduleAsking.ask_due(now)
     Work::Tracking::Foresee.refresh(rolling, now)
-    Work::Permits::Apply.ask_after
-    Work::Permits::Pay.ask_after
+    Jobs::AskOffice.ask_after
+    Jobs::AskForPayment.ask_after
     DB[:positions].where { at < now - (Store::Tracking.settings[:positions_kept_days] * 86_400) }.delete
   end
 end

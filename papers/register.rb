@@ -5,7 +5,7 @@ require "csv"
 
 # A run's register, a row a driver, as CSV and as a sheet; and for a payroll office the lines, one a row
 # (docs/payroll-export.md).
-class Web::Pay::Register
+class Papers::Register
   SECTIONS = %w[earnings reimbursements taxes garnishments advances one_time recurring].freeze
   HEAD = [
     "Driver number",

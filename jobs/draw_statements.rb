@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # Makes one PDF of all statements of a run in the worker, each time it is asked for.
-class Web::Pay::StatementsFile < Que::Job
+class Jobs::DrawStatements < Que::Job
   STATEMENTS = 25
 
   # Returns the file's id: of the one that is being made, or of a new one, which takes the place of an older.
@@ -29,7 +29,7 @@ class Web::Pay::StatementsFile < Que::Job
   def self.call(file_id)
     file = DB[:pay_files].where(id: file_id, content: nil).first or return
     drawn =
-      Web::Pay::StatementPdf.all(
+      Papers::Statement.all(
         ids(file[:pay_run_id]).lazy.map { |id| Web::Pay::Present.statement(id) }
       ) { |made| told(file, made) if (made % STATEMENTS).zero? }
     DB[:pay_files].where(id: file_id).update(content: Sequel.blob(drawn), made: file[:total])

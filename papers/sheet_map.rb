@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # A small map of the way on a PDF: the states, the line, the stops by number.
-class Web::Freight::SheetMap
+class Papers::SheetMap
   HEIGHT = 190
   # Degrees around the way.
   MARGIN = 0.6

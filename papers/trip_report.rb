@@ -1,11 +1,9 @@
 # frozen_string_literal: true
 
 require "combine_pdf"
-require "prawn"
-require "prawn/table"
 
 # A trip's report: what was done when, what was told, and every paper, in one PDF.
-class Web::Tracking::TripReport
+class Papers::TripReport < Papers::Letter
   PICTURES = %w[image/jpeg image/png].freeze
   WORDS = {
     "pre_trip" => "Pre-trip inspection",
@@ -13,7 +11,6 @@ class Web::Tracking::TripReport
     "begun" => "Loading or unloading begun",
     "post_trip" => "Post-trip inspection"
   }.freeze
-  GREY = "555555"
 
   def initialize(trip_id)
     @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
@@ -25,16 +22,7 @@ class Web::Tracking::TripReport
         .order(:done_at, Sequel[:check_ins][:id])
         .all
     @papers = DB[:papers].where(trip_id:).order(:id).all
-    @pdf =
-      Prawn::Document.new(
-        page_size: "LETTER",
-        margin: 48,
-        info: {
-          Title: "Report of trip #{@trip[:number]}",
-          Creator: "Crew Ledger"
-        }
-      )
-    Prawn::Fonts::AFM.hide_m17n_warning = true
+    super("Report of trip #{@trip[:number]}")
   end
 
   def render
@@ -44,25 +32,12 @@ class Web::Tracking::TripReport
     told
     activities
     pictures
-    @pdf.number_pages "#{@trip[:number]}, page <page> of <total>",
-                      at: [0, -8],
-                      size: 8,
-                      align: :right,
-                      color: GREY
+    number_pages @trip[:number]
     joined(@pdf.render)
   end
 
   private
 
-  # The built-in fonts know the letters of Western Europe only.
-  def plain(text) =
-    text
-      .to_s
-      .gsub("→", "to")
-      .tr("–’", "-'")
-      .encode("Windows-1252", invalid: :replace, undef: :replace)
-      .encode("UTF-8")
-  def title(text) = @pdf.move_down(12) && @pdf.text(text, size: 12, style: :bold)
   def stop_of(id) = @stops.find { |stop| stop[:stop_id] == id }
   def at(instant, zone) = TZInfo::Timezone.get(zone).to_local(instant).strftime("%a %-d %b %H:%M %Z")
   def zone_of(row) = stop_of(row[:stop_id])&.fetch(:zone) || @stops.first[:zone]
@@ -73,17 +48,15 @@ class Web::Tracking::TripReport
       Store::Freight
         .trip_units(@trip[:id])
         .map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }
-    @pdf.text plain(Store::Company.row[:name]), size: 10, color: GREY
-    @pdf.text "Report of trip #{@trip[:number]}", size: 18, style: :bold
-    @pdf.text plain("#{drivers.join(" and ")} • #{units.join(", ")}"), size: 11
+    quiet Store::Company.row[:name]
+    headline "Report of trip #{@trip[:number]}"
+    say "#{drivers.join(" and ")} • #{units.join(", ")}", size: 11
     loads =
       DB[:trip_loads]
         .join(:loads, id: :load_id)
         .where(trip_id: @trip[:id])
         .select_map(%i[number origin destination])
-    loads.each do |number, origin, destination|
-      @pdf.text plain("#{number}: #{origin} to #{destination}"), size: 10
-    end
+    loads.each { |number, origin, destination| say "#{number}: #{origin} to #{destination}" }
   end
 
   def steps
@@ -91,20 +64,14 @@ class Web::Tracking::TripReport
     rows =
       @stops.map do |stop|
         [
-          plain("#{stop[:kind].capitalize}\n#{stop[:name]}\n#{stop[:town]}, #{stop[:state]}"),
+          "#{stop[:kind].capitalize}\n#{stop[:name]}\n#{stop[:town]}, #{stop[:state]}",
           *%i[arrived_at begun_at worked_at left_at].map do |column|
             stop[column] ? at(stop[column], stop[:zone]) : ""
           end,
-          plain(stop[:signer])
+          stop[:signer]
         ]
       end
-    style = { size: 9, borders: [:bottom], border_color: "BBBBBB", padding: [4, 4] }
-    @pdf.table(
-      [["Stop", "Arrived", "Begun", "Done", "Left", "Signed by"], *rows],
-      header: true,
-      width: @pdf.bounds.width,
-      cell_style: style
-    ) { row(0).font_style = :bold }
+    table(rows, head: ["Stop", "Arrived", "Begun", "Done", "Left", "Signed by"])
   end
 
   # For dispatch and for the customer apart.
@@ -114,7 +81,7 @@ class Web::Tracking::TripReport
       next if rows.empty?
 
       title words
-      rows.each { |row| @pdf.text plain("#{at(row[:done_at], zone_of(row))}: #{row[:note]}"), size: 10 }
+      rows.each { |row| say "#{at(row[:done_at], zone_of(row))}: #{row[:note]}" }
     end
   end
 
@@ -124,12 +91,9 @@ class Web::Tracking::TripReport
 
     title "Told with it"
     rows.each do |row|
-      @pdf.text plain(
-                  "#{WORDS.fetch(row[:kind], row[:kind].capitalize)}#{
-                    stop_of(row[:stop_id])&.then { |stop| " at #{stop[:name]}" }
-                  }: #{details(row[:details].to_h)}"
-                ),
-                size: 10
+      stop = stop_of(row[:stop_id])
+      what = WORDS.fetch(row[:kind], row[:kind].capitalize)
+      say "#{what}#{" at #{stop[:name]}" if stop}: #{details(row[:details].to_h)}"
     end
   end
 
@@ -150,12 +114,8 @@ class Web::Tracking::TripReport
     title "Activities"
     zone = @stops.first[:zone]
     rows.each do |row|
-      @pdf.text plain(
-                  "#{
-                    at(row[:from_at], zone)
-                  } to #{at(row[:to_at], zone)}: #{row[:kind].tr("_", " ")}#{", #{row[:note]}" unless row[:note].empty?}"
-                ),
-                size: 10
+      note = row[:note].empty? ? "" : ", #{row[:note]}"
+      say "#{at(row[:from_at], zone)} to #{at(row[:to_at], zone)}: #{row[:kind].tr("_", " ")}#{note}"
     end
   end
 
@@ -165,11 +125,11 @@ class Web::Tracking::TripReport
       .select { |paper| PICTURES.include?(paper[:content_type]) }
       .each do |paper|
         @pdf.start_new_page
-        @pdf.text plain(caption(paper)), size: 10
+        say caption(paper)
         @pdf.move_down 6
         @pdf.image StringIO.new(content(paper)), fit: [@pdf.bounds.width, @pdf.cursor - 20], position: :center
       rescue Prawn::Errors::UnsupportedImageType, RuntimeError
-        @pdf.text "This picture is damaged and cannot be shown.", size: 10
+        say "This picture is damaged and cannot be shown."
       end
   end
 

@@ -3,7 +3,22 @@
 require "icalendar"
 
 # A driver's coming stops as an iCalendar file (RFC 5545).
-class Web::Freight::Calendar
+class Papers::Calendar
+  COLUMNS = [
+    Sequel[:stops][:id],
+    :kind,
+    :name,
+    :address,
+    :town,
+    Sequel[:stops][:state],
+    :zip,
+    :from_at,
+    :to_at,
+    Sequel[:stops][:notes],
+    Sequel[:loads][:number],
+    Sequel[:trips][:number].as(:trip)
+  ].freeze
+
   def initialize(driver_id, now)
     @driver = DB[:drivers].first(id: driver_id) or raise Work::NotFound.new("driver", driver_id)
     @now = now
@@ -19,7 +34,9 @@ class Web::Freight::Calendar
 
   private
 
-  def stops
+  def stops = coming.exclude(from_at: nil).order(:from_at).select(*COLUMNS).all
+
+  def coming
     DB[:trip_drivers]
       .join(:trips, id: :trip_id)
       .join(:trip_stops, trip_id: Sequel[:trips][:id])
@@ -32,23 +49,6 @@ class Web::Freight::Calendar
         :left_at => nil,
         :worked_at => nil
       )
-      .exclude(from_at: nil)
-      .order(:from_at)
-      .select(
-        Sequel[:stops][:id],
-        :kind,
-        :name,
-        :address,
-        :town,
-        Sequel[:stops][:state],
-        :zip,
-        :from_at,
-        :to_at,
-        Sequel[:stops][:notes],
-        Sequel[:loads][:number],
-        Sequel[:trips][:number].as(:trip)
-      )
-      .all
   end
 
   def event(stop)

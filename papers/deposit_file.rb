@@ -8,7 +8,7 @@ require "ach"
 #
 # Source: Nacha Operating Rules, appendix three, ACH record format specifications (from memory): PPD credits,
 # 22 and 32, prenotes 23 and 33.
-class Web::Pay::DepositFile
+class Papers::DepositFile
   # A prenote has to be this many banking days old before money follows: Nacha Operating Rules, section 2.6,
   # from memory.
   PROVEN_DAYS = 3

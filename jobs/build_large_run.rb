@@ -3,7 +3,7 @@
 # Builds a large run's statements in the worker, some drivers at a time, each in a transaction of its own, and
 # tells after each how far it is.
 # Killed on any line it begins anew, and what is built already stays as it is.
-class Work::Pay::BuildLargeRun < Que::Job
+class Jobs::BuildLargeRun < Que::Job
   DRIVERS = 50
 
   def run(run_id:)

@@ -1,57 +1,29 @@
 # frozen_string_literal: true
 
-require "prawn"
-require "prawn/table"
-
 # The filled application of a permit on paper, for an office that takes it by mail, fax or at its window.
-class Web::Permits::ApplicationPdf
+class Papers::PermitApplication < Papers::Letter
   def initialize(permit_id)
     @permit = DB[:permits].first(id: permit_id) or raise Work::NotFound.new("permit", permit_id)
     @says = Work::Permits::Application.of(@permit)
     @file = DB[:permit_files].first(id: @permit[:file_id])
     @state = PermitRules.all[@permit[:jurisdiction]]&.name || @permit[:jurisdiction]
-    @pdf =
-      Prawn::Document.new(
-        page_size: "LETTER",
-        margin: 48,
-        info: {
-          Title: "Application, #{@state}",
-          Creator: "Crew Ledger"
-        }
-      )
-    Prawn::Fonts::AFM.hide_m17n_warning = true
+    super("Application, #{@state}")
   end
 
   def render
-    @pdf.text plain("Application for an #{@permit[:kind].tr("_", " ")} permit").sub(
-                "an superload",
-                "a superload"
-              ),
-              size: 16,
-              style: :bold
-    @pdf.text plain(
-                "To #{@state}, by #{@says[:company]}, #{@says[:contact]}; please answer by " \
-                  "#{@says[:deliver_by]}"
-              ),
-              size: 10
-    table("What moves", sizes)
-    table("Units", units)
-    table("Axles", axles, head: ["", "Weight, lb", "Feet behind the axle before"]) if axles.any?
-    table("Way through #{@state}", turns, head: %w[Road To Miles])
+    article = @permit[:kind] == "superload" ? "a" : "an"
+    say "Application for #{article} #{@permit[:kind].tr("_", " ")} permit", size: 16, style: :bold
+    say "To #{@state}, by #{@says[:company]}, #{@says[:contact]}; please answer by #{@says[:deliver_by]}"
+    part("What moves", sizes)
+    part("Units", units)
+    part("Axles", axles, head: ["", "Weight, lb", "Feet behind the axle before"])
+    part("Way through #{@state}", turns, head: %w[Road To Miles])
     attested
     @pdf.render
   end
 
   private
 
-  # The built-in fonts know the letters of Western Europe only.
-  def plain(text) =
-    text
-      .to_s
-      .gsub("→", "to")
-      .tr("–’", "-'")
-      .encode("Windows-1252", invalid: :replace, undef: :replace)
-      .encode("UTF-8")
   def feet(inches) = inches ? "#{inches / 12} ft #{inches % 12} in" : "none"
 
   def sizes
@@ -108,37 +80,19 @@ class Web::Permits::ApplicationPdf
     [["", wished.empty? ? "not told yet" : wished, ""]]
   end
 
-  def table(title, rows, head: nil)
+  def part(words, rows, head: nil)
     return if rows.empty?
 
-    @pdf.move_down 12
-    @pdf.text plain(title), size: 12, style: :bold
-    cells = [head, *rows].compact.map { |row| row.map { |cell| plain(cell) } }
-    @pdf.table(
-      cells,
-      width: @pdf.bounds.width,
-      cell_style: {
-        size: 9,
-        borders: [:bottom],
-        border_color: "BBBBBB",
-        padding: [3, 4]
-      }
-    ) { row(0).font_style = :bold if head }
+    title words
+    table(rows, head:, padding: [3, 4])
   end
 
   def attested
     @pdf.move_down 16
     at = @file[:attested_at]
-    @pdf.text plain(
-                (
-                  if at
-                    "Attested by #{@file[:attested_by]} on #{at.utc.strftime("%Y-%m-%d")}: size, weight " \
-                      "and facts are right, and no piece makes the load larger than the largest does."
-                  else
-                    "Not attested yet."
-                  end
-                )
-              ),
-              size: 10
+    return say("Not attested yet.") if at.nil?
+
+    say "Attested by #{@file[:attested_by]} on #{at.utc.strftime("%Y-%m-%d")}: size, weight and facts are " \
+          "right, and no piece makes the load larger than the largest does."
   end
 end

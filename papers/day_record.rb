@@ -1,9 +1,7 @@
 # frozen_string_literal: true
 
-require "prawn"
-
 # The record of a day as a graph grid: four lines of status over the day's hours, as 49 CFR 395.8(g) shows it.
-class Web::Hours::DayPdf
+class Papers::DayRecord < Papers::Letter
   LINES = {
     "off_duty" => "Off duty",
     "sleeper" => "Sleeper berth",
@@ -19,17 +17,7 @@ class Web::Hours::DayPdf
     @hours = hours
     @day = hours[:days].find { |one| one[:date] == day } or raise Work::NotFound.new("record of", day)
     @from, @to = @day.values_at(:from, :to).map { |time| Time.iso8601(time) }
-    @pdf =
-      Prawn::Document.new(
-        page_size: "LETTER",
-        page_layout: :landscape,
-        margin: 40,
-        info: {
-          Title: "Record of duty status",
-          Creator: "Crew Ledger"
-        }
-      )
-    Prawn::Fonts::AFM.hide_m17n_warning = true
+    super("Record of duty status", margin: 40, layout: :landscape)
   end
 
   # The limit over days by which this driver's hours are judged.
@@ -41,9 +29,8 @@ class Web::Hours::DayPdf
 
   def render
     row = @hours[:row]
-    @pdf.text "Record of duty status", size: 18, style: :bold
-    @pdf.text "#{row[:name]}, #{@day[:date]}, home terminal #{row[:terminal]} (#{row[:zone]}), #{cycle}",
-              size: 11
+    headline "Record of duty status"
+    say "#{row[:name]}, #{@day[:date]}, home terminal #{row[:terminal]} (#{row[:zone]}), #{cycle}", size: 11
     @pdf.move_down 24
     grid(@pdf.cursor)
     remarks
@@ -94,26 +81,16 @@ class Web::Hours::DayPdf
   end
 
   def remarks
-    @pdf.text "Remarks", size: 11, style: :bold
+    say "Remarks", size: 11, style: :bold
     entries = @hours[:entries].select { |entry| Time.iso8601(entry[:from]).between?(@from, @to) }
-    entries.each do |entry|
-      undone =
-        (
-          if entry[:undone_by]
-            ", undone by #{entry[:undone_by]}#{": #{entry[:undone_why]}" if entry[:undone_why]}"
-          else
-            ""
-          end
-        )
-      @pdf.text plain(
-                  "#{Time.iso8601(entry[:from]).localtime(@from.utc_offset).strftime("%H:%M")}  #{
-                    entry[:status].tr("_", " ")
-                  } (#{entry[:source]}, #{entry[:who]}#{": #{entry[:why]}" if entry[:why]})#{undone}"
-                ),
-                size: 9
-    end
+    entries.each { |entry| say remark(entry), size: 9 }
   end
 
-  # The built-in fonts know Western European letters.
-  def plain(text) = text.encode("Windows-1252", undef: :replace, replace: "?").encode("UTF-8")
+  def remark(entry)
+    at = Time.iso8601(entry[:from]).localtime(@from.utc_offset).strftime("%H:%M")
+    why = entry[:why] ? ": #{entry[:why]}" : ""
+    undone = entry[:undone_by] ? ", undone by #{entry[:undone_by]}" : ""
+    undone += ": #{entry[:undone_why]}" if entry[:undone_by] && entry[:undone_why]
+    "#{at}  #{entry[:status].tr("_", " ")} (#{entry[:source]}, #{entry[:who]}#{why})#{undone}"
+  end
 end

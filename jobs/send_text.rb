@@ -1,13 +1,13 @@
 # frozen_string_literal: true
 
 # Delivers one text to the gateway. It may be killed on any line: the gateway drops a key that it has seen.
-class Work::Tracking::SendText < Que::Job
+class Jobs::SendText < Que::Job
   # About a day of trying, less and less often.
   self.maximum_retry_count = 15
 
   def run(text_id:)
     text = DB[:texts].first(id: text_id, state: "written") or return finish
-    receipt = Work::Tracking::TextGateway.current.deliver(text[:to], body(text), key: key(text))
+    receipt = Services::TextGateway.current.deliver(text[:to], body(text), key: key(text))
     DB.transaction do
       Work::Tracking::NoteReceipt.call(text, receipt, now: Clock.now)
       finish

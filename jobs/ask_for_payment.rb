@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+# Asks the office how a payment of permits stands, and writes down what it says.
+class Jobs::AskForPayment < Que::Job
+  self.maximum_retry_count = 15
+
+  # Started payments that have no end yet, asked after each minute.
+  def self.ask_after =
+    DB[:permit_receipts].where(state: "started").select_map(:id).each { |receipt_id| enqueue(receipt_id:) }
+
+  # Also asked for when somebody comes back from the office's page. Raises Services::Unreachable.
+  def self.ask(receipt_id, now:)
+    receipt = DB[:permit_receipts].first(id: receipt_id, state: "started") or return
+    office = Services::PermitOffice.new(receipt[:jurisdiction])
+    answer =
+      if receipt[:office_id]
+        office.payment(receipt[:office_id])
+      else
+        office.pay(payment(receipt), key: "receipt-#{receipt_id}")
+      end
+    pdf = answer["state"] == "paid" ? office.receipt_pdf(answer["payment"]) : nil
+    Work::Permits::TakePayment.call(receipt_id, answer, pdf, now:)
+  end
+
+  def self.payment(receipt)
+    permits = DB[:permits].where(receipt_id: receipt[:id]).order(:id).all
+    {
+      applications: permits.map { |permit| permit[:office_id] },
+      amount: receipt[:amount].to_s("F"),
+      method: receipt[:method],
+      company: Store::Company.row[:name],
+      return_to: "#{Settings.public_url}/permits?view=money&receipt=#{receipt[:id]}"
+    }
+  end
+  private_class_method :payment
+
+  def run(receipt_id:)
+    self.class.ask(receipt_id, now: Clock.now)
+    finish
+  end
+end

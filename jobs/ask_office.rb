@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+# Hands one application to its office, or asks what became of it. It may be killed on any line: the office
+# drops a key that it has seen.
+class Jobs::AskOffice < Que::Job
+  self.maximum_retry_count = 15
+  # What is with an office, and asked after until it has answered.
+  WAITING = %w[sent review].freeze
+
+  # Those that wait for an answer are asked after each minute; what a clerk keyed in has no one to ask.
+  def self.ask_after =
+    DB[:permits]
+      .where(state: "review")
+      .exclude(office_id: nil)
+      .select_map(:id)
+      .each { |permit_id| enqueue(permit_id:) }
+
+  def run(permit_id:)
+    permit = DB[:permits].first(id: permit_id, state: WAITING) or return finish
+    office = Services::PermitOffice.new(permit[:jurisdiction])
+    answer = permit[:state] == "review" ? office.status(permit[:office_id]) : apply(office, permit)
+    pdf = answer["state"] == "issued" ? office.pdf(answer["application"]) : nil
+    DB.transaction do
+      Work::Permits::TakeAnswer.call(permit_id, answer, pdf, now: Clock.now)
+      finish
+    end
+  end
+
+  private
+
+  def apply(office, permit) =
+    office.apply(
+      Work::Permits::Application.of(permit),
+      key: "permit-#{permit[:id]}-#{permit[:attempt]}-#{permit[:sent_at].to_i}"
+    )
+end
