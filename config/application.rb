@@ -16,6 +16,9 @@ require "sequel"
 # Rows and datasets, by area.
 module Store
 end
+# Rows of the store as frozen values, one file a screen or paper: a fixed number of queries, no writes.
+module Reads
+end
 # What people do, by area: one file an act.
 module Work
 end
@@ -36,6 +39,7 @@ APPLICATION_LOADER = Zeitwerk::Loader.new
 APPLICATION_LOADER.tag = "application"
 {
   "store" => Store,
+  "reads" => Reads,
   "work" => Work,
   "jobs" => Jobs,
   "services" => Services,

@@ -194,6 +194,7 @@ class Demo::Haul
       driver:,
       now: at
     )
+    Work::Tracking::FollowUp.call(@trip_id, now: at)
   end
 
   def driver = Work::Actor.driver(DB[:drivers].first(id: @crew.first))

@@ -137,6 +137,9 @@ module Store::Fleet
     plans.where { in_force_from <= day }.reverse(:in_force_from).first || plans.order(:in_force_from).first
   end
 
+  # Names of rows by id.
+  def self.names(table, ids) = DB[table].where(id: ids).select_hash(:id, :name)
+
   # A ZIP, or towns by the start or any part of their name ("boi", "Boise, ID"), best first.
   def self.towns(query, limit: 12)
     text = query.to_s.strip

@@ -116,6 +116,9 @@ module Store::Freight
       .all
   end
 
+  # What is read of a stop with each of its trips.
+  STOP = %i[kind handling name town state zip zone load_id from_at to_at latitude longitude].freeze
+
   def self.trip_stops(trip_ids)
     DB[:trip_stops]
       .join(:stops, id: :stop_id)
@@ -123,21 +126,22 @@ module Store::Freight
       .order(:trip_id, Sequel[:trip_stops][:position])
       .select_all(:trip_stops)
       .select_append(
-        :kind,
-        :handling,
-        :name,
-        :town,
-        :state,
-        :zip,
-        :zone,
-        :load_id,
-        :from_at,
-        :to_at,
-        :latitude,
-        :longitude,
+        *STOP.map { |column| Sequel[:stops][column] },
         DB[:units].where(id: Sequel[:stops][:unit_id]).select(:number).as(:unit)
       )
   end
+
+  # Loads of trips, each with the trip that it is on.
+  def self.trip_loads(trip_ids) =
+    DB[:loads]
+      .join(:trip_loads, load_id: :id)
+      .where(trip_id: trip_ids)
+      .order(:trip_id, :load_id)
+      .select_all(:loads)
+      .select_append(:trip_id)
+
+  # Rows that hang off loads in an order of their own.
+  def self.lines(table, load_ids) = DB[table].where(load_id: load_ids).order(:load_id, :position)
 
   def self.trip_drivers(trip_ids)
     DB[:trip_drivers]

@@ -45,9 +45,19 @@ module Store::Pay
       .select_append(
         Sequel[:trips][:number].as(:trip),
         Sequel[:drivers][:name].as(:driver),
-        (~Store::Tracking.papers_wanted).as(:papers_in)
+        (~Store::Tracking::Papers.wanted).as(:papers_in)
       )
   end
+
+  # What a driver has earned and is on no statement, as it was last worked out.
+  def self.earned(driver_id) =
+    DB[:trip_earnings]
+      .join(:trips, id: :trip_id)
+      .where(driver_id:, statement_id: nil)
+      .exclude(pay: nil)
+      .order(:completed_on, Sequel[:trip_earnings][:id])
+      .select(Sequel[:trips][:number].as(:trip), :completed_on, :pay, :waits_for)
+      .all
 
   def self.runs
     DB[:pay_runs]

@@ -26,6 +26,29 @@ module Store::Permits
     DB[:permits].where(file_id: files.select(:id), state: "issued").order(:id).all
   end
 
+  # The same with the paper that each of these loads has of it: rows of permits with load_id and own_paper_id.
+  # A load that shares another's file has papers of its own, alike by content.
+  def self.issued_with_papers(load_ids)
+    sharing =
+      DB[:permit_files].select(Sequel[:id].as(:file_id), :load_id).union(
+        DB[:permit_file_loads].select(:file_id, :load_id)
+      )
+    DB[:permits]
+      .join(sharing, { file_id: :file_id }, table_alias: :sharing)
+      .left_join(Sequel[:papers].as(:issued), id: Sequel[:permits][:paper_id])
+      .left_join(
+        Sequel[:papers].as(:own),
+        load_id: Sequel[:sharing][:load_id],
+        kind: "permit",
+        sha256: Sequel[:issued][:sha256]
+      )
+      .where(Sequel[:sharing][:load_id] => load_ids, Sequel[:permits][:state] => "issued")
+      .order(Sequel[:permits][:id], Sequel[:own][:id])
+      .select_all(:permits)
+      .select_append(Sequel[:sharing][:load_id].as(:load_id), Sequel[:own][:id].as(:own_paper_id))
+      .all
+  end
+
   # A jurisdiction's rules with what the company has put right.
   def self.rules
     corrected = DB[:permit_values].all.group_by { |row| row[:jurisdiction] }

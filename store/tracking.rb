@@ -57,72 +57,25 @@ module Store::Tracking
   # Is or was a trip this driver's?
   def self.trip_of?(driver_id, trip_id) = !DB[:trip_drivers].where(driver_id:, trip_id:).empty?
 
-  # What came of his own trips; and a permit by whoever carries the load, also where he took it over after it
-  # was issued.
-  def self.may_read?(driver_id, paper)
-    trip_of?(driver_id, paper[:trip_id]) ||
-      (
-        paper[:kind] == "permit" &&
-          !DB[:trip_loads]
-            .join(:trip_drivers, trip_id: :trip_id)
-            .where(load_id: paper[:load_id], driver_id:)
-            .empty?
-      )
-  end
+  # All that was said of trips, as it was done.
+  def self.check_ins(trip_ids) = DB[:check_ins].where(trip_id: trip_ids).order(:done_at, :id)
+  def self.forecasts(trip_ids) = DB[:forecasts].where(trip_id: trip_ids)
 
-  # Of each trip, Hash of load id to the kinds of paper that came in for it, from any trip of the load.
-  def self.paper_kinds(trip_ids)
-    DB[:trip_loads]
-      .left_join(:papers, load_id: :load_id)
-      .where(Sequel[:trip_loads][:trip_id] => trip_ids)
-      .order(Sequel[:trip_loads][:trip_id], Sequel[:trip_loads][:load_id], Sequel[:papers][:id])
-      .select(Sequel[:trip_loads][:trip_id], Sequel[:trip_loads][:load_id], :kind)
-      .all
-      .group_by { |row| row[:trip_id] }
-      .transform_values do |rows|
-        rows.group_by { |row| row[:load_id] }.transform_values { |list| list.filter_map { |row| row[:kind] } }
-      end
-  end
-
-  # Core::Freight::Papers.wanted as a condition on trips: some load of the trip has no paper that proves it.
-  # A spec holds the two together.
-  def self.papers_wanted
-    proof =
-      DB[:papers].where(
-        Sequel[:papers][:load_id] => Sequel[:trip_loads][:load_id],
-        :kind => Core::Freight::Papers::PROOF
-      )
-    DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exclude(proof.exists).exists
-  end
-
-  # How long a delivered trip stays on the phone for its papers.
-  MISSING_DAYS = 30
-
-  # The trips on a driver's phone: not yet finished, those of the last day, those whose papers are missing,
-  # and what was called off lately.
-  def self.cab_trips(driver_id, now)
-    delivered_at = Sequel[:delivered_at]
-    lately =
-      Sequel.~(state: "delivered") | (delivered_at > now - 86_400) |
-        (papers_wanted & (delivered_at > now - (MISSING_DAYS * 86_400)))
-    called_off =
-      Sequel.&(
-        { state: "cancelled" },
-        Sequel.function(:upper, Sequel[:trips][:during]) > now - 86_400,
-        DB[:texts].where(trip_id: Sequel[:trips][:id]).exists
-      )
-    DB[:trips]
-      .join(:trip_drivers, trip_id: :id)
-      .where(driver_id:)
-      .where(
-        Sequel.|(Sequel.&({ live: true, state: %w[sent accepted rolling delivered] }, lately), called_off)
-      )
-      .order(
-        Sequel.case({ "rolling" => 0, "accepted" => 1, "sent" => 2, "delivered" => 3 }, 4, :state),
-        Sequel.function(:lower, Sequel[:trips][:during])
-      )
-      .select_all(:trips)
-      .all
+  # What the odometer of each trip's tractor said last before that trip: Hash of trip id to miles, without
+  # those of which nobody told.
+  def self.odometers_before(trip_ids)
+    theirs = Sequel[:theirs]
+    DB[Sequel[:trip_units].as(:mine)]
+      .join(:trips, id: Sequel[:mine][:trip_id])
+      .join(Sequel[:trip_units].as(:theirs), unit_id: Sequel[:mine][:unit_id], role: "tractor")
+      .join(:check_ins, trip_id: theirs[:trip_id])
+      .where(Sequel[:mine][:role] => "tractor", Sequel[:mine][:trip_id] => trip_ids)
+      .exclude(theirs[:trip_id] => Sequel[:mine][:trip_id])
+      .where(Sequel[:done_at] < Sequel.function(:upper, Sequel[:trips][:during]))
+      .where(Sequel.lit("details ? 'odometer'"))
+      .distinct(Sequel[:mine][:trip_id])
+      .order(Sequel[:mine][:trip_id], Sequel.desc(:done_at))
+      .select_hash(Sequel[:mine][:trip_id], Sequel.lit("(details->>'odometer')::integer").as(:miles))
   end
 
   # One row; made where a company begins without.
@@ -152,10 +105,6 @@ module Store::Tracking
 
   # The last position that is known of a trip.
   def self.last_position(trip_id) = DB[:positions].where(trip_id:).reverse(:at).first
-
-  def self.papers(load_ids) = DB[:papers].where(load_id: load_ids).order(:id)
-
-  def self.paper(id) = DB[:papers].join(:paper_contents, paper_id: :id).first(Sequel[:papers][:id] => id)
 
   def self.make_link(driver_id, now)
     link = { driver_id:, salt: SecureRandom.hex(16), expires_at: now + (LINK_DAYS * 86_400) }

@@ -5,7 +5,15 @@ module Web::Tracking
   def self.registered(app)
     app.helpers do
       def cab = json(Web::Tracking::Present.cab(by, now))
-      def cab_trip(status: 201) = json(Web::Tracking::CabTrips.one(id, by.id), status:)
+      def told(status: 201)
+        json Web::Tracking::CabJson.told(Reads::Tracking::Told.of(id, by.id), by.id), status:
+      end
+
+      def cab_trip(status: 201)
+        trip = Store::Tracking::Cab.trip(id, by.id) or raise Work::NotFound.new("trip", id)
+        read = Reads::Tracking::CabTrips.of([trip], by.id).first
+        json Web::Tracking::CabJson.new(read, by.id).to_h, status:
+      end
 
       def report(trip_id)
         content_type "application/pdf"
@@ -56,8 +64,8 @@ module Web::Tracking
       json Web::Pay::Present.statement(Work::Pay::AskAboutLine.call(id, input, driver: by, now:))
     end
     app.get("/api/cab/papers/:id") do
-      paper = Store::Tracking.paper(id)
-      raise Work::NotFound.new("paper", id) unless paper && Store::Tracking.may_read?(by.id, paper)
+      paper = Store::Tracking::Papers.with_content(id)
+      raise Work::NotFound.new("paper", id) unless paper && Store::Tracking::Papers.may_read?(by.id, paper)
 
       content_type paper[:content_type]
       paper[:content].to_s
@@ -67,7 +75,7 @@ module Web::Tracking
   def self.trips(app)
     app.post("/api/cab/trips/:id/check-ins") do
       Work::Tracking::CheckIn.call(id, input, driver: by, now:)
-      cab_trip
+      told
     end
     app.post("/api/cab/trips/:id/activities") do
       Work::Tracking::KeepActivity.call(id, input, driver: by, now:)

@@ -70,23 +70,28 @@ class Work::Act
   # Writes the trail and wakes the watchers when all of this commits.
   #
   # changes - Hash of field to [before, after]
-  def changed(record_kind, record_id, changes = {}, why: nil)
-    DB[:audit_entries].insert(
-      at: now,
-      who: by.name,
-      who_ref: by.ref,
-      act: @name,
-      record_kind:,
-      record_id:,
-      changes: Sequel.pg_jsonb(Work::Act.plain(changes)),
-      why:
+  def changed(record_kind, record_id, changes = {}, why: nil) =
+    changed_all([[record_kind, record_id]], changes, why:)
+
+  # The same of several records: Array of [kind, id].
+  def changed_all(records, changes = {}, why: nil)
+    plain = Sequel.pg_jsonb(Work::Act.plain(changes))
+    says = { at: now, who: by.name, who_ref: by.ref, act: @name, changes: plain, why: }
+    DB[:audit_entries].multi_insert(
+      records.map { |record_kind, record_id| { **says, record_kind:, record_id: } }
     )
-    self.class.tell(record_kind, record_id, act: @name, who: by.name, at: now)
+    self.class.tell_all(records, act: @name, who: by.name, at: now)
   end
 
   # Wakes whoever watches a record.
-  def self.tell(record_kind, record_id, act:, who:, at:)
-    DB.notify(CHANNEL, payload: JSON.generate(kind: record_kind, id: record_id, act:, who:, at: at.iso8601))
+  def self.tell(record_kind, record_id, **told) = tell_all([[record_kind, record_id]], **told)
+
+  def self.tell_all(records, act:, who:, at:)
+    told =
+      records.map do |kind, id|
+        Sequel.function(:pg_notify, CHANNEL, JSON.generate(kind:, id:, act:, who:, at: at.iso8601))
+      end
+    DB.select(*told.each_with_index.map { |call, i| call.as(:"told_#{i}") }).first
   end
 
   # What a reader of the trail sees: texts and numbers, decimals and instants written out.

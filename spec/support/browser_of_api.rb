@@ -27,6 +27,7 @@ class ApiClient
     else
       public_send(method, path)
     end
+    Given.follow_trips(Clock.now) unless method == :get
     @status, @headers = last_response.status, last_response.headers
     check_contract(path)
     headers["content-type"]

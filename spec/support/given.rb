@@ -117,8 +117,20 @@ module Given
     [load_id, Store::Freight.live_trip(load_id)[:id]]
   end
 
-  def check_in(trip_id, kind, at: now, by: driver, **more) =
+  def check_in(trip_id, kind, at: now, by: driver, **more)
     Work::Tracking::CheckIn.call(trip_id, { kind:, done_at: at, **more }, driver: by, now: [now, at].max)
+    follow_trips([now, at].max)
+  end
+
+  # What the worker does after something was told of trips, but for the forecast.
+  def self.follow_trips(now)
+    waiting = DB[:que_jobs].where(job_class: "Jobs::FollowTrip")
+    trip_ids = waiting.select_map(:kwargs).map { |kwargs| kwargs["trip_id"] }
+    waiting.delete
+    trip_ids.uniq.each { |trip_id| Work::Tracking::FollowUp.call(trip_id, now:) }
+  end
+
+  def follow_trips(at = now) = Given.follow_trips(at)
 
   # The whole way, arrival to signature, with these minutes at each stop.
   def deliver(trip_id, begins: now, dwell_minutes: [60, 60], by: driver)
@@ -148,5 +160,6 @@ module Given
   def keep_photo(trip_id, kind: "bol", by: driver, key: nil)
     stop_id = Store::Freight.trip_stops(trip_id).first[:stop_id]
     Work::Tracking::KeepPaper.call(trip_id, photo, { kind:, stop_id:, key: }, driver: by, now:)
+    follow_trips
   end
 end

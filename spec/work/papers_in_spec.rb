@@ -57,8 +57,8 @@ RSpec.describe "Papers that are in" do
       DB[:papers].delete
       [first, second].zip(kinds)
         .each { |load_id, list| list.each { |kind| paper_row(trip_id, load_id, kind) } }
-      wanted = Core::Freight.papers_wanted(Store::Tracking.paper_kinds([trip_id])[trip_id])
-      expect(DB[:trips].where(id: trip_id).where(Store::Tracking.papers_wanted).any?).to eq(wanted.any?),
+      wanted = Core::Freight.papers_wanted(Store::Tracking::Papers.kinds([trip_id])[trip_id])
+      expect(DB[:trips].where(id: trip_id).where(Store::Tracking::Papers.wanted).any?).to eq(wanted.any?),
       kinds.inspect
     end
   end

@@ -560,7 +560,7 @@ RSpec.describe "What pay rests on" do
     DB[:pay_plans].update(basis: "percent", percent: 70, percent_of: Sequel.pg_array(["Detention"], :text))
     DB[:accessorials].insert(load_id:, position: 0, label: "Detention at Pendleton, 60 min", amount: 50)
     DB[:loads].where(id: load_id).update(total: Sequel[:total] + 50, accessorial_total: 50)
-    Work::Pay::EarnTrip.correct_load(load_id)
+    Work::Pay::EarnTrip.correct_load(load_id, now:)
     id = open_run
     load = load(load_id)
     charges = [

@@ -74,7 +74,7 @@ module Web::Freight::Present
       def references = @references ||= Store::Freight.parts(:load_references, load[:id])
       def freight = @freight ||= Store::Freight.parts(:freight_lines, load[:id])
       def accessorials = @accessorials ||= Store::Freight.parts(:accessorials, load[:id])
-      def papers = @papers ||= Store::Tracking.papers(load[:id]).all
+      def papers = @papers ||= Store::Tracking::Papers.of(load[:id]).all
       def weight_lb = freight.sum { |line| line[:weight_lb] || 0 }
     end
 

@@ -32,7 +32,7 @@ class Web::Road::Diary
     @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
     @stops = Store::Freight.trip_stops(trip_id).all
     @loads = DB[:trip_loads].join(:loads, id: :load_id).where(trip_id:).order(:load_id).select_all(:loads).all
-    @outcome = Work::Tracking::Story.outcome(trip_id, @stops)
+    @outcome = Store::Tracking::Story.outcome(trip_id, @stops)
   end
 
   def to_h
@@ -94,7 +94,7 @@ class Web::Road::Diary
         why: row[:corrects] ? row[:note] : nil,
         key:
           (
-            if Work::Tracking::Story::TELLING.include?(row[:kind]) && row[:corrects].nil?
+            if Store::Tracking::Story::TELLING.include?(row[:kind]) && row[:corrects].nil?
               row[:key] || "check-in #{row[:id]}"
             end
           ),

@@ -14,13 +14,16 @@ module Web::Tracking::Present
       company: Store::Company.row[:name],
       now: now.iso8601,
       zone:,
-      trips: Web::Tracking::CabTrips.of(by.id, now),
+      trips:
+        Reads::Tracking::CabTrips
+          .of(Store::Tracking::Cab.trips(by.id, now), by.id)
+          .map { |trip| Web::Tracking::CabJson.new(trip, by.id).to_h },
       done: done(by.id, now, zone),
       duty: duty(by, now, zone),
       messages: thread(by.id),
       hours: hours(by.id, now),
       pay: statements(by.id),
-      earned: earned(by.id, now),
+      earned: earned(by.id),
       receipts: receipts(by.id),
       trailers: DB[:units].where(kind: "trailer", retired: false).order(:number).select_map(:number),
       settings: {
@@ -32,20 +35,18 @@ module Web::Tracking::Present
     }
   end
 
-  # What is earned and on no statement yet, and what it waits for.
-  def self.earned(driver_id, now)
-    Work::Pay::Items
-      .open(Store::Pay.running(now), only: [driver_id])
-      .select { |row| row[:statement_id].nil? }
+  # What is earned and on no statement yet, and what it waits for, as payroll last worked it out.
+  def self.earned(driver_id) =
+    Store::Pay
+      .earned(driver_id)
       .map do |row|
         {
           trip: row[:trip],
           day: row[:completed_on].iso8601,
-          amount: Money.text(row[:cents]),
-          reason: row[:reason]
+          amount: Money.text(Money.cents(row[:pay])),
+          reason: row[:waits_for]
         }
       end
-  end
 
   # The latest receipts that were handed in, and what became of them.
   def self.receipts(driver_id)
@@ -82,7 +83,7 @@ module Web::Tracking::Present
         .all
     papers =
       DB[:papers].where(trip_id: rows.map { |row| row[:id] }).order(:id).select_hash_groups(:trip_id, :kind)
-    kinds = Store::Tracking.paper_kinds(rows.map { |row| row[:id] })
+    kinds = Store::Tracking::Papers.kinds(rows.map { |row| row[:id] })
     loads =
       DB[:trip_loads]
         .join(:loads, id: :load_id)

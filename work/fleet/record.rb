@@ -98,7 +98,7 @@ module Work::Fleet::Record
         version: Sequel[:pay_plans][:version] + 1
       }
     ).insert(driver_id:, in_force_from: current ? now.to_date : Date.new(2000, 1, 1), **wanted)
-    Work::Pay::KeepPlan.follow(driver_id)
+    Work::Pay::KeepPlan.follow(driver_id, now:)
   end
 
   # Runs the block and turns a broken constraint into its sentence.

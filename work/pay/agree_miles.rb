@@ -9,7 +9,7 @@ module Work::Pay::AgreeMiles
       load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
       miles = input[:miles] && BigDecimal(input[:miles])
       DB[:loads].where(id: load_id).update(agreed_miles: miles, version: load[:version] + 1)
-      Work::Pay::EarnTrip.correct_load(load_id)
+      Work::Pay::EarnTrip.correct_load(load_id, now:)
       act.changed("load", load_id, { agreed_miles: [load[:agreed_miles]&.to_s("F"), miles&.to_s("F")] })
       load_id
     end

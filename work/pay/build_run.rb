@@ -34,6 +34,7 @@ class Work::Pay::BuildRun
 
   def call
     rows = Work::Pay::Items.open(@run, only: @only)
+    Work::Pay::Items.write_down(rows)
     earned = rows.group_by { |row| row[:driver_id] }
     let_go(rows)
     due = self.class.due(earned, @facts, @only)

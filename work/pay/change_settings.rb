@@ -41,6 +41,7 @@ module Work::Pay::ChangeSettings
           end
       DB[:pay_settings].update(**change, version: before[:version] + 1) unless change.empty?
       Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1))
+      Work::Pay::Items.note(nil, now:)
       act.changed("company", 1, Work::Act.difference(before.slice(*FIELDS), change))
       1
     end

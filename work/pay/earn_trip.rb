@@ -1,37 +1,39 @@
 # frozen_string_literal: true
 
-# Writes down what a delivered trip has earned each of its drivers: the facts, by the plan of that day. Once a
-# trip and driver.
+# Writes down what a delivered trip has earned each of its drivers: the facts, by the plan of that day.
 module Work::Pay::EarnTrip
-  def self.call(trip_id, delivered_at)
+  # Once a trip and driver; after a time at a dock, a charge or the rates were put right, what is on no locked
+  # statement follows. What is paid stays as it was.
+  def self.call(trip_id, delivered_at, now:)
     each_driver(trip_id, delivered_at) do |row|
-      DB[:trip_earnings].insert_conflict(target: %i[trip_id driver_id]).insert(row)
-    end
-    Work::Pay::BuildRun.drafts_holding(trip_id)
-  end
+      key = row.slice(:trip_id, :driver_id)
+      unless DB[:trip_earnings]
+               .insert_conflict(target: %i[trip_id driver_id])
+               .returning(:id)
+               .insert(row)
+               .empty?
+        next
+      end
 
-  # After a time at a dock, a charge or the rates were put right: what is on no locked statement follows. What
-  # is paid stays as it was.
-  def self.correct(trip_id, delivered_at)
-    each_driver(trip_id, delivered_at) do |row|
       DB[:trip_earnings]
-        .where(trip_id:, driver_id: row[:driver_id])
+        .where(key)
         .where(Store::Pay.unlocked)
         .update(row.except(:trip_id, :driver_id, :share_percent))
     end
     Work::Pay::BuildRun.drafts_holding(trip_id)
+    Work::Pay::Items.note(DB[:trip_earnings].where(trip_id:).select_map(:driver_id), now:)
   end
 
   # After something was told of a trip that may be over already: the last odometer and a driver's hours come
   # when he has parked.
-  def self.follow(trip_id)
+  def self.follow(trip_id, now:)
     delivered_at = DB[:trips].where(id: trip_id, state: "delivered").get(:delivered_at)
-    correct(trip_id, delivered_at) if delivered_at
+    call(trip_id, delivered_at, now:) if delivered_at
   end
 
   # After what a load brings was changed, by the trips that it is on.
-  def self.correct_load(load_id) =
-    DB[:trip_loads].where(load_id:).select_map(:trip_id).each { |trip_id| follow(trip_id) }
+  def self.correct_load(load_id, now:) =
+    DB[:trip_loads].where(load_id:).select_map(:trip_id).each { |trip_id| follow(trip_id, now:) }
 
   # The plan that a driver's trip is paid by: as it was written down, or while it is under way the one of his
   # own day at that instant. Returns Core::Pay::Terms::Plan, or nil without any.

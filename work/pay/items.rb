@@ -12,6 +12,8 @@ module Work::Pay::Items
   def self.open(run, only: nil)
     query = Store::Pay.unsettled(run)
     rows = (only ? query.where(Sequel[:trip_earnings][:driver_id] => only) : query).all
+    return [] if rows.empty?
+
     facts = Work::Pay::Facts.new(run)
     usual = usual(rows.map { |row| row[:driver_id] }.uniq)
     told = Told.new(rows)
@@ -24,6 +26,19 @@ module Work::Pay::Items
       unusual = Core::Pay::Unusual.of(facts(row, cents, usual[row[:driver_id]], plan, facts.period, told))
       reason, because = reason(row, plan, unusual, by_rule, told)
       row.merge(cents:, unusual:, reason:, because:, payable: reason.nil?)
+    end
+  end
+
+  # Keeps beside what these drivers have earned what it comes to and what it waits for, for their phones.
+  def self.note(driver_ids, now:) = write_down(self.open(Store::Pay.running(now), only: driver_ids))
+
+  # rows - of `open`
+  def self.write_down(rows)
+    rows.each do |row|
+      figures = { pay: Money.to_d(row[:cents]), waits_for: row[:reason] }
+      next if row.slice(:pay, :waits_for) == figures
+
+      DB[:trip_earnings].where(id: row[:id]).update(figures)
     end
   end
 

@@ -68,7 +68,7 @@ module Work::Pay::KeepPlan
           version: Sequel[:pay_plans][:version] + 1
         }
       ).insert(driver_id:, in_force_from: input[:in_force_from], **row)
-      follow(driver_id)
+      follow(driver_id, now:)
       act.changed(
         "driver",
         driver_id,
@@ -79,7 +79,7 @@ module Work::Pay::KeepPlan
   end
 
   # Every trip that is on no locked statement is paid by the rates of its day.
-  def self.follow(driver_id)
+  def self.follow(driver_id, now:)
     DB[:trip_earnings]
       .where(driver_id:)
       .where(Store::Pay.unlocked)
@@ -91,6 +91,7 @@ module Work::Pay::KeepPlan
         )
       end
     Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1), only: [driver_id])
+    Work::Pay::Items.note([driver_id], now:)
   end
 
   def self.check(input)

@@ -143,7 +143,7 @@ class Work::Tracking::CheckIn
     end
 
     wrong = DB[:check_ins].first(trip_id: @trip[:id], key: @input[:corrects].to_s)
-    if wrong && !Work::Tracking::Story::TELLING.include?(wrong[:kind])
+    if wrong && !Store::Tracking::Story::TELLING.include?(wrong[:kind])
       raise Refused.new("nothing_to_correct", "There is no such step to put right.", path: "/corrects")
     end
     if @input[:kind] == "withdrawn" && @trip[:state] == "delivered"
@@ -188,7 +188,7 @@ class Work::Tracking::CheckIn
   def stop_meant(kind)
     return if %w[accepted pre_trip on_my_way post_trip].include?(kind)
 
-    steps = Core::Tracking.steps(Work::Tracking::Story.outcome(@trip[:id]))
+    steps = Core::Tracking.steps(Store::Tracking::Story.outcome(@trip[:id]))
     (
       steps.find { |step| step.kind == kind && step.done_at.nil? } ||
         steps.reverse.find { |step| step.kind == kind }
@@ -230,8 +230,8 @@ class Work::Tracking::CheckIn
   end
 
   def tell(changes, why: nil)
-    @loads.each { |load| @act.changed("load", load[:id], changes, why:) }
-    @act.changed("trip", @trip[:id], changes, why:)
-    Work::Tracking::Foresee.soon(@trip[:id])
+    records = [*@loads.map { |load| ["load", load[:id]] }, ["trip", @trip[:id]]]
+    @act.changed_all(records, changes, why:)
+    Work::Tracking::FollowUp.soon(@trip[:id])
   end
 end

@@ -1,19 +1,17 @@
 # frozen_string_literal: true
 
-# What follows the last delivery of a trip, inside the same transaction: the crew is free, the trip has
-# earned, papers that
-# came early count.
+# What follows the last delivery of a trip, inside the same transaction: the crew is free, papers
+# that came early count. What it earns follows (FollowUp).
 module Work::Tracking::Deliver
   def self.call(trip_id, done_at, act)
     free_crew(trip_id, done_at)
-    Work::Pay::EarnTrip.call(trip_id, done_at)
     DB[:trip_loads].where(trip_id:).select_map(:load_id).each { |load_id| papers_in(load_id, act) }
   end
 
   # A load whose papers are in goes on from delivered.
   def self.papers_in(load_id, act)
     load = Store::Freight.load(load_id)
-    kinds = Store::Tracking.papers(load_id).select_map(:kind)
+    kinds = Store::Tracking::Papers.of(load_id).select_map(:kind)
     return unless load[:state] == "delivered" && Core::Freight::Papers.in?(kinds)
 
     DB[:loads].where(id: load_id).update(

@@ -5,18 +5,29 @@
 module Work::Tracking::Detain
   # After the times of a trip's stops changed: what is proposed follows them; what was charged or dropped
   # stays.
+  # Returns whether a proposal is other than before.
   def self.propose(trip_id, now)
-    settled = DB[:detention_claims].where(trip_id:).exclude(state: "proposed").select_map(:stop_id)
+    there = DB[:detention_claims].where(trip_id:).to_hash(:stop_id)
     stops(trip_id)
-      .reject { |stop| settled.include?(stop[:stop_id]) }
-      .each do |stop|
-        claim = claim(stop, stop[:left_at] || stop[:worked_at])
-        key = { trip_id:, stop_id: stop[:stop_id] }
-        next DB[:detention_claims].where(key).delete if claim.nil? || claim.cents.zero?
+      .reject { |stop| there[stop[:stop_id]]&.fetch(:state)&.then { |state| state != "proposed" } }
+      .map { |stop| propose_at(stop, there[stop[:stop_id]], now) }
+      .any?
+  end
 
-        what = { minutes: claim.minutes, charge: Money.to_d(claim.cents), at: now }
-        DB[:detention_claims].insert_conflict(target: %i[trip_id stop_id], update: what).insert(**key, **what)
-      end
+  def self.propose_at(stop, was, now)
+    claim = claim(stop, stop[:left_at] || stop[:worked_at])
+    key = stop.slice(:trip_id, :stop_id)
+    if claim.nil? || claim.cents.zero?
+      DB[:detention_claims].where(key).delete if was
+      return !was.nil?
+    end
+
+    what = { minutes: claim.minutes, charge: Money.to_d(claim.cents) }
+    return false if was && was.slice(:minutes, :charge) == what
+
+    what[:at] = now
+    DB[:detention_claims].insert_conflict(target: %i[trip_id stop_id], update: what).insert(**key, **what)
+    true
   end
 
   # Of trucks that stand at a dock: [row of the stop, Core::Tracking::Detention::Claim] with the minutes so
@@ -66,7 +77,7 @@ module Work::Tracking::Detain
         by: by.name,
         at: now
       )
-      Work::Pay::EarnTrip.correct_load(load_id)
+      Work::Pay::EarnTrip.correct_load(load_id, now:)
       act.changed(
         "load",
         load_id,
@@ -158,5 +169,5 @@ module Work::Tracking::Detain
       )
       .all
   end
-  private_class_method :charge, :claim, :stops
+  private_class_method :propose_at, :charge, :claim, :stops
 end

@@ -26,7 +26,7 @@ module Work::Tracking::KeepActivity
       check(input, now)
       drop(input[:replaces], driver, now) if input[:replaces]
       insert(trip, input, driver, now) if input[:kind]
-      Work::Pay::EarnTrip.follow(trip_id)
+      Work::Tracking::FollowUp.soon(trip_id)
       act.changed(
         "trip",
         trip_id,

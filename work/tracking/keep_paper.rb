@@ -44,7 +44,7 @@ module Work::Tracking::KeepPaper
       act.changed("load", stop[:load_id], { paper: [nil, input[:kind]] })
       act.changed("trip", trip[:id], { paper: [nil, input[:kind]] })
       Work::Tracking::Deliver.papers_in(stop[:load_id], act)
-      Work::Pay::BuildRun.drafts_holding(trip_id)
+      Work::Tracking::FollowUp.soon(trip_id)
       trip_id
     end
   end

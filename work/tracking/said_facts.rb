@@ -14,19 +14,6 @@ class Work::Tracking::SaidFacts
   # Array of Core::Tracking::Finding.
   def findings = [*odometers, *trailers, *shortages]
 
-  # What the odometer said last before this trip, of the tractor that it has. Nil where nobody told.
-  def self.odometer_before(trip)
-    tractor = DB[:trip_units].where(trip_id: trip[:id], role: "tractor").get(:unit_id) or return
-    DB[:check_ins]
-      .join(:trip_units, trip_id: :trip_id)
-      .where(unit_id: tractor, role: "tractor")
-      .exclude(Sequel[:check_ins][:trip_id] => trip[:id])
-      .where { done_at < trip[:during].end }
-      .where(Sequel.lit("details ? 'odometer'"))
-      .reverse(:done_at)
-      .get(Sequel.lit("(details->>'odometer')::integer"))
-  end
-
   private
 
   def told(name) = @rows.filter_map { |row| row[:details][name] && [row, row[:details][name]] }
@@ -34,7 +21,10 @@ class Work::Tracking::SaidFacts
   def odometers
     readings = told("odometer")
     first, last = readings.values_at(0, -1).map { |one| one&.last }
-    said = Facts.odometer(self.class.odometer_before(@trip), first, nil)
+    return [] if readings.empty?
+
+    before = Store::Tracking.odometers_before([@trip[:id]])[@trip[:id]]
+    said = Facts.odometer(before, first, nil)
     said +=
       Facts.odometer(first, last, (@trip[:loaded_miles] + @trip[:empty_miles]).to_i) if readings.length > 1
     sure = readings.any? && readings.last.first[:details]["odometer_confirmed"]
@@ -44,6 +34,8 @@ class Work::Tracking::SaidFacts
   end
 
   def trailers
+    return [] if @rows.empty?
+
     numbers = %w[trailer trailer_dropped trailer_taken].flat_map { |name| told(name) }
     known = DB[:units].where(kind: "trailer", number: numbers.map(&:last)).select_map(:number)
     strange =
@@ -72,6 +64,8 @@ class Work::Tracking::SaidFacts
 
   # Loaded against delivered, load by load.
   def shortages
+    return [] if told("quantity").empty?
+
     loads =
       DB[:stops].where(id: told("quantity").filter_map { |row, _| row[:stop_id] }).select_hash(:id, :load_id)
     told("quantity")

@@ -4,45 +4,8 @@
 # loads to where the
 # story stands. Repeating it changes nothing.
 class Work::Tracking::Story
-  # What of the check-ins tells how far the trip is.
-  TELLING =
-    (
-      %w[accepted declined pre_trip on_my_way arrived begun left post_trip corrected withdrawn] +
-        Core::Tracking::WORK.values.map(&:first)
-    ).freeze
   LIFE = %w[sent accepted rolling delivered].freeze
   COLUMNS = %i[arrived_at begun_at worked_at left_at signer].freeze
-
-  class << self
-    # What has happened on a trip, from rows of its stops with kind and name, and of its check-ins.
-    def outcome(
-      trip_id,
-      trip_stops = Store::Freight.trip_stops(trip_id).all,
-      check_ins = DB[:check_ins].where(trip_id:, kind: TELLING).all
-    )
-      Core::Tracking.fold(
-        check_ins.select { |row| TELLING.include?(row[:kind]) }.map { |row| event(row) },
-        trip_stops.map { |row| stop(row) }
-      )
-    end
-
-    private
-
-    def event(row)
-      Core::Tracking::Event.new(
-        key: row[:key] || "check-in #{row[:id]}",
-        kind: row[:kind],
-        stop_id: row[:stop_id],
-        done_at: row[:done_at],
-        said_at: row[:arrived_at],
-        source: row[:source],
-        signer: row[:signer],
-        corrects: row[:corrects]
-      )
-    end
-
-    def stop(row) = Core::Tracking::Stop.new(stop_id: row[:stop_id], **row.slice(:kind, :name, :handling))
-  end
 
   # Within an act, the trip and its loads locked. trip - row; loads - rows
   def initialize(trip, loads, act)
@@ -54,15 +17,11 @@ class Work::Tracking::Story
   # Returns what was changed of the trip, field to [before, after].
   def tell
     rows = Store::Freight.trip_stops(@trip[:id]).all
-    outcome = self.class.outcome(@trip[:id], rows)
+    @kinds = rows.map { |row| row[:kind] }
+    outcome = Store::Tracking::Story.outcome(@trip[:id], rows)
     times = mark(rows, outcome)
-    note_findings(outcome)
-    Work::Tracking::Detain.propose(@trip[:id], @act.now) if times.any?
     deliver_partials(outcome)
     moved = move(outcome)
-    if moved.nil? && @trip[:state] == "delivered" && outcome.delivered_at
-      Work::Pay::EarnTrip.correct(@trip[:id], outcome.delivered_at)
-    end
     { **times, **(moved ? { state: moved } : {}) }
   end
 
@@ -81,16 +40,6 @@ class Work::Tracking::Story
           changes["#{row[:name]}: #{column}"] = [row[column], new[column]] unless row[column] == new[column]
         end
       end
-  end
-
-  def note_findings(outcome)
-    findings =
-      [*outcome.findings, *Work::Tracking::SaidFacts.new(@trip).findings].map do |found|
-        found.to_h.transform_keys(&:to_s)
-      end
-    unless @trip[:findings].to_a == findings
-      DB[:trips].where(id: @trip[:id]).update(findings: Sequel.pg_jsonb(findings))
-    end
   end
 
   # Forward, as far as the story has got; back only while nothing is delivered.
@@ -127,7 +76,6 @@ class Work::Tracking::Story
   def move_load(load, state)
     return unless state == "delivered" ? last_part? : first_part?
 
-    load = DB[:loads].first(id: load[:id])
     from, to = [load[:state], state].map { |name| LIFE.index(name) }
     return if from.nil? || from == to || (load[:state] == "delivered")
 
@@ -140,10 +88,10 @@ class Work::Tracking::Story
           state
         end
       )
-    DB[:loads].where(id: load[:id]).update(state: new, version: load[:version] + 1)
+    load.update(state: new, version: load[:version] + 1)
+    DB[:loads].where(id: load[:id]).update(load.slice(:state, :version))
   end
 
-  def kinds = @kinds ||= Work::Freight::TripPlan.rows(@trip[:id]).map { |row| row[:kind] }
-  def first_part? = kinds.first != "swap"
-  def last_part? = kinds.last != "swap"
+  def first_part? = @kinds.first != "swap"
+  def last_part? = @kinds.last != "swap"
 end

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api'
 import { lastSpan } from './span'
-import { nextOf, odometerTrouble, withWaiting, wordsOf } from './steps'
+import { nextOf, odometerTrouble, withTold, withWaiting, wordsOf } from './steps'
 
 const step = (
   kind: string,
@@ -38,6 +38,31 @@ describe('the steps of a trip on the phone', () => {
       done_at: '2026-11-23T15:15:00Z',
     })
     expect(nextOf(withWaiting(STEPS, [waits('arrived', 2, 40)]))).toBeUndefined()
+  })
+  it('take over what the answer to a tap says, and keep the rest', () => {
+    const trip = {
+      id: 7,
+      state: 'accepted',
+      notes: 'Gate 4',
+      stops: [
+        { id: 1, name: 'Shed', arrived_at: null, worked_at: null },
+        { id: 2, name: 'Dock 4', arrived_at: null, worked_at: null },
+      ],
+    } as unknown as Schemas['CabTrip']
+    const told = {
+      id: 7,
+      state: 'rolling',
+      steps: STEPS,
+      stops: [{ id: 1, arrived_at: '2026-11-23T15:20:00Z', worked_at: null, left_at: null }],
+    } as unknown as Schemas['CabTold']
+    expect(withTold(trip, told)).toMatchObject({
+      state: 'rolling',
+      notes: 'Gate 4',
+      stops: [
+        { name: 'Shed', arrived_at: '2026-11-23T15:20:00Z' },
+        { name: 'Dock 4', arrived_at: null },
+      ],
+    })
   })
   it('are named by what is done there', () => {
     const stop = {

@@ -22,6 +22,12 @@ export function withWaiting(steps: readonly Step[], waiting: readonly Waiting[])
   )
 }
 
+/** A trip with what the answer to a tap says of it: what a tap cannot change is as it was. */
+export function withTold(trip: Schemas['CabTrip'], told: Schemas['CabTold']): Schemas['CabTrip'] {
+  const stops = new Map(told.stops.map(stop => [stop.id, stop]))
+  return { ...trip, ...told, stops: trip.stops.map(stop => ({ ...stop, ...stops.get(stop.id) })) }
+}
+
 /** The driver's one next step: the one after the last that is done. */
 export function nextOf(steps: readonly Step[]): Step | undefined {
   return steps[steps.findLastIndex(step => step.done_at) + 1]

@@ -5,7 +5,7 @@ import { newKey } from '@/shared/key'
 import { speak } from './i18n'
 import { keepAll } from './permits'
 import { useQueue, type CheckInKind } from './queue'
-import { nextOf, withWaiting } from './steps'
+import { nextOf, withTold, withWaiting } from './steps'
 
 const LAST = 'crew-ledger-cab-last'
 const POLL_MS = 8000
@@ -59,7 +59,7 @@ export function useCab() {
       cab.value = {
         ...cab.value,
         trips: cab.value.trips.map(one =>
-          one.id === Number(trip[1]) ? (answer as Schemas['CabTrip']) : one,
+          one.id === Number(trip[1]) ? withTold(one, answer as Schemas['CabTold']) : one,
         ),
       }
     else if (path.startsWith('/api/cab/receipts')) take(answer as Schemas['Cab'])

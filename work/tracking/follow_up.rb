@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+# What follows from all that was told of a trip, beside where it is: what does not fit together, detention to
+# propose, and what its drivers have earned. A tap waits for none of it: the worker does it a moment later
+# (Jobs::FollowTrip). Repeating it changes nothing.
+module Work::Tracking::FollowUp
+  # Within the act that tells: once that commits.
+  def self.soon(trip_id) = Jobs::FollowTrip.enqueue(trip_id:)
+
+  def self.call(trip_id, now:)
+    DB.transaction do
+      # Locks in the one order: load, trip, pay run.
+      load_ids = DB[:trip_loads].where(trip_id:).order(:load_id).select_map(:load_id)
+      DB[:loads].where(id: load_ids).order(:id).for_update.select_map(:id)
+      trip = DB[:trips].where(id: trip_id).for_update.first or next
+      next if Work::Tracking::CheckIn::OVER.include?(trip[:state])
+
+      told = told(trip, now)
+      tell(load_ids, trip_id, now) if told.any?
+    end
+  end
+
+  # What of it was news.
+  def self.told(trip, now)
+    stops = Store::Freight.trip_stops(trip[:id]).all
+    outcome = Store::Tracking::Story.outcome(trip[:id], stops)
+    detention = Work::Tracking::Detain.propose(trip[:id], now)
+    earned = trip[:state] == "delivered" && outcome.delivered_at
+    Work::Pay::EarnTrip.call(trip[:id], outcome.delivered_at, now:) if earned
+    [note_findings(trip, outcome), detention, earned].select(&:itself)
+  end
+
+  # Returns whether they are others than before.
+  def self.note_findings(trip, outcome)
+    said = Work::Tracking::SaidFacts.new(trip).findings
+    findings = [*outcome.findings, *said].map { |found| found.to_h.transform_keys(&:to_s) }
+    return false if trip[:findings].to_a == findings
+
+    DB[:trips].where(id: trip[:id]).update(findings: Sequel.pg_jsonb(findings))
+    true
+  end
+
+  def self.tell(load_ids, trip_id, now)
+    told = { act: "follow_up", who: "Crew Ledger", at: now }
+    load_ids.each { |load_id| Work::Act.tell("load", load_id, **told) }
+    Work::Act.tell("trip", trip_id, **told)
+  end
+  private_class_method :told, :note_findings, :tell
+end
