@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "concurrent/map"
 require "openapi_first"
 require "yaml"
 
@@ -138,14 +139,35 @@ class Web::Contract
     Web::Sayings.refusal(error)
   end
 
-  # Keeps what it has compiled: the gem compiles a path's schemas anew for each request.
+  # Keeps what it has compiled: the gem makes an operation, and compiles its schemas, anew for each request. A
+  # request meets the few paths that have as many parts as its own.
   class Definition < OpenapiFirst::Definition
+    def initialize(...)
+      super
+      @fixed = path_items.reject { |item| item.path.include?("{") }.to_h { |item| [item.path, item] }
+      @templates = (path_items - @fixed.values).group_by { |item| item.path.count("/") }
+      @kept = Concurrent::Map.new
+    end
+
+    def request(rack_request)
+      path_item, path_params = find_path_item_and_params(rack_request.path)
+      operation = path_item && operation(path_item, rack_request.request_method.downcase)
+      OpenapiFirst::RuntimeRequest.new(request: rack_request, path_item:, operation:, path_params:)
+    end
+
     private
 
-    def find_path_item_and_params(request_path)
-      @fixed ||= path_items.to_h { |item| [item.path, item] }
-      item = @fixed[request_path]
-      item && !request_path.include?("{") ? [item, {}] : search_for_path_item(request_path)
+    def operation(path_item, method) =
+      @kept.compute_if_absent([path_item.path, method]) { path_item.operation(method) }
+
+    def find_path_item_and_params(path)
+      return @fixed[path], {} if @fixed.key?(path)
+
+      (@templates[path.count("/")] || []).each do |item|
+        params = item.match(path)
+        return item, params if params
+      end
+      nil
     end
   end
 end

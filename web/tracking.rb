@@ -5,8 +5,9 @@ module Web::Tracking
   def self.registered(app)
     app.helpers do
       def cab = json(Web::Tracking::Present.cab(by, now))
-      def told(status: 201)
-        json Web::Tracking::CabJson.told(Reads::Tracking::Told.of(id, by.id), by.id), status:
+      def told(standing)
+        standing ||= Reads::Tracking::Told.of(id, by.id)
+        json Web::Tracking::CabJson.told(standing, by.id), status: 201
       end
 
       def cab_trip(status: 201)
@@ -74,8 +75,9 @@ module Web::Tracking
 
   def self.trips(app)
     app.post("/api/cab/trips/:id/check-ins") do
-      Work::Tracking::CheckIn.call(id, input, driver: by, now:)
-      told
+      standing = nil
+      Work::Tracking::CheckIn.call(id, input, driver: by, now:) { |now_so| standing = now_so }
+      told standing
     end
     app.post("/api/cab/trips/:id/activities") do
       Work::Tracking::KeepActivity.call(id, input, driver: by, now:)

@@ -12,16 +12,20 @@ class Work::Act
   # key   - the caller's idempotency key, or nil for an act that is harmless to repeat
   # input - what was asked; the same key with other input is refused
   #
-  # Yields the Act; the block returns the id of the record it made or changed, or a Hash of plain values, which
+  # result_id - the id of the record, where it is known before
+  #
+  # Yields the Act; unless the result is known the block returns the id of the record it made or changed, or a Hash of plain values, which
   # a repeated call gets again, whole.
   # Raises Refused `key_reused`.
-  def self.once(key, name, by:, now:, input: nil)
+  def self.once(key, name, by:, now:, input: nil, result_id: nil)
     DB.transaction do
       act = new(name, by, now)
-      earlier = key && act.claim(key, Digest::SHA256.hexdigest(JSON.generate(input)))
+      earlier = key && act.claim(key, Digest::SHA256.hexdigest(JSON.generate(input)), result_id)
       next answer(earlier) if earlier
 
       result = yield act
+      next result_id if result_id
+
       if key
         kept = result.is_a?(Hash) ? { answer: Sequel.pg_jsonb(result) } : { result_id: result }
         DB[:acts].where(key:).update(kept)
@@ -49,12 +53,12 @@ class Work::Act
 
   # Returns the earlier act of this key, or nil when this is the first. A rival in flight is waited for by the
   # insert.
-  def claim(key, digest)
+  def claim(key, digest, result_id)
     mine =
       DB[:acts]
         .insert_conflict(target: :key)
         .returning(:key)
-        .insert(key:, act: @name, who_ref: by.ref, digest:, at: now)
+        .insert(key:, act: @name, who_ref: by.ref, digest:, result_id:, at: now)
     return if mine.any?
 
     earlier = DB[:acts].first(key:)

@@ -1,17 +1,14 @@
 # frozen_string_literal: true
 
-# What a tap may have changed of a trip on the phone: three queries, for the answer to it.
+# What a tap may have changed of a trip on the phone, for the answer to it.
 module Reads::Tracking::Told
-  # trip - row; stops, check_ins - rows; outcome - Core::Tracking::Outcome
-  Value = Core::Value.of(:trip, :stops, :check_ins, :outcome, :changes)
-
   # One trip as this driver sees it; a declined one is gone from the phone but still answered for.
-  # Raises Work::NotFound.
+  # Returns Store::Tracking::Standing. Raises Work::NotFound.
   def self.of(trip_id, driver_id)
     trip = Store::Tracking::Cab.trip(trip_id, driver_id) or raise Work::NotFound.new("trip", trip_id)
     stops = Store::Freight.trip_stops(trip_id).all
     check_ins = Store::Tracking.check_ins([trip_id]).all
-    Value.new(
+    Store::Tracking::Standing.new(
       trip:,
       stops:,
       check_ins:,

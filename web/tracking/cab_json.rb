@@ -4,21 +4,21 @@
 class Web::Tracking::CabJson
   OVER = %w[cancelled declined].freeze
 
-  # What a tap may have changed, of a read Told: the phone lays it over what it has.
+  # What a tap may have changed: the phone lays it over what it has. told - Store::Tracking::Standing
   def self.told(told, driver_id)
     json = new(told, driver_id)
     {
       **told.trip.slice(:id, :number, :state),
       **json.progress,
+      **(told.changes ? { changes: json.changes } : {}),
       said: json.said,
-      changes: told.changes.map { |row| row.slice(:id, :what) },
       stops: told.stops.map { |row| { id: row[:stop_id], **times(row) } }
     }
   end
 
   def self.times(row) = %i[arrived_at worked_at left_at].to_h { |at| [at, row[at]&.iso8601] }
 
-  # read - Reads::Tracking::CabTrips::Trip, or Told for the first part of it
+  # read - Reads::Tracking::CabTrips::Trip, or a Standing for the first part of it
   def initialize(read, driver_id)
     @read = read
     @driver_id = driver_id
@@ -33,7 +33,7 @@ class Web::Tracking::CabJson
       stops: @read.stops.map { |row| stop(row) },
       said:,
       activities: @read.activities.map { |row| activity(row) },
-      changes: @read.changes.map { |row| row.slice(:id, :what) },
+      changes:,
       permits: @read.permits.map { |row| permit(row) },
       miles: miles(trip[:loaded_miles]),
       routed_miles: (trip[:loaded_miles] + trip[:empty_miles]).to_i,
@@ -57,6 +57,8 @@ class Web::Tracking::CabJson
       ended: OVER.include?(state) ? state : nil
     }
   end
+
+  def changes = @read.changes.map { |row| row.slice(:id, :what) }
 
   def said
     @read

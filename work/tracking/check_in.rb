@@ -26,6 +26,8 @@ class Work::Tracking::CheckIn
   # phone_at - what the phone's clock says while it sends: what it is off is taken off done_at
   # source - who tells; by - the Actor who acts, the driver himself unless said
   #
+  # Returns the trip's id. Yields the Store::Tracking::Standing that a step leads to, the first time it is told:
+  # whoever answers need not read it again.
   # Raises Refused `reason_missing`, `note_missing`, `signer_missing`, `not_now` (declining under way),
   # `another_under_way`,
   # `nothing_to_correct`, `too_late`.
@@ -35,10 +37,11 @@ class Work::Tracking::CheckIn
       "check_in_#{input[:kind]}",
       by:,
       now:,
-      input: Work::Act.plain(input.except(:phone_at).merge(trip_id:))
+      input: Work::Act.plain(input.except(:phone_at).merge(trip_id:)),
+      result_id: trip_id
     ) do |act|
-      new(trip_id, input, driver, now, act, source).call
-      trip_id
+      standing = new(trip_id, input, driver, now, act, source).call
+      yield standing if block_given? && standing
     end
   end
 
@@ -57,6 +60,7 @@ class Work::Tracking::CheckIn
         .first or raise Work::NotFound.new("trip", trip_id)
   end
 
+  # Returns the Standing after a step.
   def call
     case @input[:kind]
     when "note", "customer_note"
@@ -70,6 +74,7 @@ class Work::Tracking::CheckIn
     else
       step
     end
+    @story&.standing
   end
 
   private
@@ -182,7 +187,12 @@ class Work::Tracking::CheckIn
     tell({ kind => [nil, @input[:done_at]], **story })
   end
 
-  def story = OVER.include?(@trip[:state]) ? {} : Work::Tracking::Story.new(@trip, @loads, @act).tell
+  def story
+    return {} if OVER.include?(@trip[:state])
+
+    @story = Work::Tracking::Story.new(@trip, @loads, @act)
+    @story.tell
+  end
 
   # Where a step is told without its stop (by text), it is the next one of its kind.
   def stop_meant(kind)

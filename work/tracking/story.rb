@@ -18,12 +18,17 @@ class Work::Tracking::Story
   def tell
     rows = Store::Freight.trip_stops(@trip[:id]).all
     @kinds = rows.map { |row| row[:kind] }
-    outcome = Store::Tracking::Story.outcome(@trip[:id], rows)
+    check_ins = Store::Tracking.check_ins([@trip[:id]]).all
+    outcome = Store::Tracking::Story.outcome(@trip[:id], rows, check_ins)
     times = mark(rows, outcome)
     deliver_partials(outcome)
     moved = move(outcome)
+    @standing = Store::Tracking::Standing.new(trip: @trip, stops: rows, check_ins:, outcome:, changes: nil)
     { **times, **(moved ? { state: moved } : {}) }
   end
+
+  # How the trip stands once it is told: Store::Tracking::Standing.
+  attr_reader :standing
 
   private
 
@@ -35,9 +40,11 @@ class Work::Tracking::Story
         new = COLUMNS.to_h { |column| [column, told.public_send(column)] }
         next if row.slice(*COLUMNS) == new
 
+        before = row.slice(*COLUMNS)
         DB[:trip_stops].where(id: row[:id]).update(new)
+        row.update(new)
         COLUMNS.each do |column|
-          changes["#{row[:name]}: #{column}"] = [row[column], new[column]] unless row[column] == new[column]
+          changes["#{row[:name]}: #{column}"] = [before[column], new[column]] if before[column] != new[column]
         end
       end
   end
@@ -48,14 +55,13 @@ class Work::Tracking::Story
     from, to = [@trip[:state], state].map { |name| LIFE.index(name) }
     return if from.nil? || to.nil? || from == to || @trip[:state] == "delivered"
 
-    DB[:trips].where(id: @trip[:id]).update(
-      state:,
-      version: @trip[:version] + 1,
-      **(state == "delivered" ? { delivered_at: outcome.delivered_at } : {})
-    )
+    before = @trip[:state]
+    @trip.update(state:, version: @trip[:version] + 1)
+    @trip[:delivered_at] = outcome.delivered_at if state == "delivered"
+    DB[:trips].where(id: @trip[:id]).update(@trip.slice(:state, :version, :delivered_at))
     @loads.each { |load| move_load(load, state) }
     Work::Tracking::Deliver.call(@trip[:id], outcome.delivered_at, @act) if state == "delivered"
-    [@trip[:state], state]
+    [before, state]
   end
 
   # A partial is delivered with its own last stop, though the trip goes on with others.
