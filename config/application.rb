@@ -2,6 +2,7 @@
 
 # Loads the whole application: core, store, work and web, with a database behind it.
 require_relative "core"
+require_relative "attention_rules"
 require_relative "fit_rules"
 require_relative "hours_rules"
 require_relative "permit_rules"

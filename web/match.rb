@@ -36,10 +36,10 @@ module Web::Match
       Work::Match::HandOver.call(input, by:, now:)
       json Web::Match::Desks.new(now).to_h
     end
-    app.get("/api/today") { json Web::Match::Today.new(now).to_h }
+    app.get("/api/today") { json Web::Match::Today.json(Reads::Match::Today.at(now), now) }
     app.put("/api/today/snooze") do
       Work::Match::Snooze.call(input, by:, now:)
-      json Web::Match::Today.new(now).to_h
+      json Web::Match::Today.json(Reads::Match::Today.at(now), now)
     end
   end
   private_class_method :matching, :desks

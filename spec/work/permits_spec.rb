@@ -202,7 +202,7 @@ RSpec.describe Work::Permits do
     DB[:loads].where(id: load_id).update(delivery_at: now + (14 * 24 * Given::HOUR))
     expect(missing.call).to include(a_string_including("and the delivery is expected 2026-12-07"))
     DB[:loads].where(id: load_id).update(pickup_at: now + (48 * Given::HOUR))
-    expect(Web::Match::Today.new(now).to_h[:rows]).to include(
+    expect(Web::Match::Today.json(Reads::Match::Today.at(now), now)[:rows]).to include(
       include(kind: "permits", reason: a_string_including("for another way"), address: "/permits/#{load_id}")
     )
   end

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+# Rows that Today is made of.
+module Store::Attention
+  def self.put_off(now) = DB[:snoozes].where(Sequel[:until] > now).all
+
+  # Loads with a permit file that move, or are to move before an instant.
+  def self.loads_with_permits(before)
+    DB[:permit_files]
+      .join(:loads, id: :load_id)
+      .where(Sequel[:loads][:state] => %w[open planned sent accepted rolling])
+      .where(Sequel[:loads][:pickup_at] <= before)
+      .select(:load_id, :number, :origin, :destination, :pickup_at, :pickup_zone, :total)
+      .all
+  end
+
+  # Stops at which a truck stands.
+  def self.standing_trucks
+    DB[:trip_stops]
+      .join(:stops, id: :stop_id)
+      .join(:trips, id: Sequel[:trip_stops][:trip_id])
+      .join(:loads, id: Sequel[:stops][:load_id])
+      .where(Sequel[:trips][:state] => "rolling", :left_at => nil, :worked_at => nil)
+      .exclude(arrived_at: nil)
+      .select(
+        Sequel[:trip_stops][:id],
+        :arrived_at,
+        :name,
+        :load_id,
+        Sequel[:loads][:number],
+        Sequel[:stops][:zone]
+      )
+      .all
+  end
+
+  def self.loads_in(state, *columns) = DB[:loads].where(state:).select(:id, :number, :crew, *columns).all
+
+  def self.unread_messages
+    DB[:messages]
+      .where(from_driver: true, read_at: nil)
+      .join(:drivers, id: :driver_id)
+      .order(Sequel[:messages][:id])
+      .select(:driver_id, :name, :body, :at, :not_understood)
+      .all
+  end
+
+  def self.failed_texts(since)
+    DB[:texts]
+      .where(state: "failed")
+      .where(Sequel[:state_at] > since)
+      .join(:drivers, id: :driver_id)
+      .select(Sequel[:texts][:id], :driver_id, :name, :to, :failure, :state_at)
+      .all
+  end
+
+  def self.driver_expiries =
+    DB[:drivers].where(retired: false).select(:id, :name, :licence_expires_on, :medical_expires_on).all
+
+  # Hash of id to what people call a driver or unit that is not retired.
+  def self.called(table, column) = DB[table].where(retired: false).select_hash(:id, column)
+end
