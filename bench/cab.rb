@@ -64,12 +64,7 @@ module Bench
 
     # Trips that are sent, each of a driver of his own: [trip id, token, stop ids].
     def fill
-      tables = DB.tables - %i[zips schema_info que_jobs que_lockers que_values]
-      DB.run(
-        "SET session_replication_role = replica; TRUNCATE #{
-          tables.map { |table| DB.literal(table) }.join(", ")
-        } RESTART IDENTITY CASCADE; SET session_replication_role = origin; TRUNCATE que_jobs"
-      )
+      BenchServer.clear
       now = Time.now.utc
       by = Work::Actor.system
       DB[:company].insert(id: 1, name: "Bench Haulage")

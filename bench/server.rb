@@ -6,6 +6,17 @@ require "socket"
 
 # A web server of its own for a bench, on a free port, with somebody signed in.
 module BenchServer
+  # Empties the bench's own database.
+  def self.clear
+    tables = DB.tables - %i[zips schema_info que_jobs que_lockers que_values]
+    DB.run(<<~SQL)
+      SET session_replication_role = replica;
+      TRUNCATE #{tables.map { |table| DB.literal(table) }.join(", ")} RESTART IDENTITY CASCADE;
+      SET session_replication_role = origin;
+      TRUNCATE que_jobs
+    SQL
+  end
+
   # Yields its port and the session's cookie.
   def self.run
     port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
@@ -14,6 +25,7 @@ module BenchServer
         {
           "PORT" => port.to_s,
           "WEB_CONCURRENCY" => "2",
+          "CREW_LEDGER_TIMING" => "1",
           "RUBYOPT" => [
             ENV.fetch("RUBYOPT", nil),
             ("--yjit" if defined?(RubyVM::YJIT) && RubyVM::YJIT.enabled?)

@@ -27,6 +27,7 @@ module Bench
       ]
       puts "#{LOADS} loads, #{CLIENTS} clients, #{SECONDS} s each"
       base = rows.map { |name, path, with| report(name, measure(port, path, with)) }.first
+      rows.drop(1).each { |name, path, with| tell_parts(name, port, path, with) }
       sockets = Array.new(LIVE) { live(port, cookie) }
       sleep 1
       loaded = measure(port, "/api/me", nil)
@@ -39,9 +40,25 @@ module Bench
     end
   end
 
+  PARTS_OF = 40
+
+  # Of one client alone: the medians of the parts of a request's time, as the server tells them.
+  def self.tell_parts(name, port, path, cookie)
+    told =
+      Net::HTTP.start("127.0.0.1", port) do |http|
+        Array.new(PARTS_OF) do
+          http.get(path, { "Cookie" => cookie })["server-timing"].scan(/(\w+);dur=([\d.]+)/).to_h
+        end
+      end
+    median = ->(part) { told.map { |one| one[part].to_f }.sort[PARTS_OF / 2] }
+    parts = %w[all gate queries json].map { |part| format("%s %.1f ms", part, median.call(part)) }
+    puts format("%-40s %s", name, parts.join(", "))
+  end
+
   def self.fill
     return if DB[:loads].count >= LOADS
 
+    BenchServer.clear # another bench may have been here
     DB[:company].insert_conflict.insert(id: 1, name: "Bench Haulage")
     by = Work::Actor.system
     Work::Company::AddPerson.call(

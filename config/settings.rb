@@ -22,6 +22,7 @@ module Settings
   def self.device_service_url = ENV.fetch("DEVICE_SERVICE_URL", "http://127.0.0.1:4620")
   def self.web_processes = Integer(ENV.fetch("WEB_CONCURRENCY", "0"))
   def self.web_threads = Integer(ENV.fetch("WEB_THREADS", "5"))
+  def self.tell_timing? = ENV["CREW_LEDGER_TIMING"] == "1"
   # Cookies travel only over TLS wherever the public address does.
   def self.secure_cookies? = public_url.start_with?("https:")
 

@@ -19,7 +19,7 @@ class Web::App < Sinatra::Base
     def json(value, status: 200)
       self.status status
       content_type :json
-      JSON.generate(value)
+      Web::Timing.part(:json) { JSON.generate(value) }
     end
   end
 

@@ -17,14 +17,18 @@ class Web::Gate
     request = Rack::Request.new(env)
     return @app.call(env) unless request.path.start_with?("/api/")
 
-    found = @contract.find(request) or
-      raise Web::Denied.new(404, "no_such_address", "There is nothing at this address.")
-    admit(env, request, @contract.roles(found.operation))
-    env[CALL] = @contract.read(found, request)
+    Web::Timing.part(:gate) { pass(env, request) }
     @app.call(env)
   end
 
   private
+
+  def pass(env, request)
+    found = @contract.find(request) or
+      raise Web::Denied.new(404, "no_such_address", "There is nothing at this address.")
+    admit(env, request, @contract.roles(found.operation))
+    env[CALL] = @contract.read(found, request)
+  end
 
   def admit(env, request, roles)
     env[ACTOR] = actor(env, request, roles)

@@ -6,6 +6,8 @@ require "roda"
 # Sign-in, sign-out, lock-out and change of password, with an audit of each; says who is behind a request.
 class Web::SignIn < Roda
   ACCOUNT_ID = "crew_ledger.account_id"
+  # So old may be what is known of a session's last use; it ends after a day without any.
+  KEPT_FRESH = "1 minute"
 
   plugin :middleware
   plugin :json_parser, content_type_regexp: %r{\Aapplication/json\b}i
@@ -55,6 +57,17 @@ class Web::SignIn < Roda
     change_password_notice_flash "The password is changed."
     change_password_error_flash "The password was not changed."
     no_matching_login_error_status 401
+    # A look a request, and a write a minute: all tabs of a person wait for one row otherwise.
+    currently_active_session? do
+      key = session[session_id_session_key] or next false
+      mine = active_sessions_ds.where(session_id: compute_hmacs(key))
+      since =
+        mine.exclude(inactive_session_cond).get(Sequel.lit("now() - last_use < ?::interval", KEPT_FRESH))
+      next since unless since == false
+
+      remove_inactive_sessions
+      mine.update(last_use: Sequel::CURRENT_TIMESTAMP) == 1
+    end
     # A new password ends every other session.
     after_change_password { remove_all_active_sessions_except_current }
   end

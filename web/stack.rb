@@ -15,6 +15,7 @@ module Web::Stack
     Web::Throttle.set_up
     share_metrics if Settings.web_processes > 1
     Rack::Builder.app do
+      use Web::Timing if Settings.tell_timing?
       use Web::RequestLog, log: log
       use Web::Headers
       use Web::Client

@@ -205,6 +205,21 @@ RSpec.describe Web::App do
     ).to have_key(:error)
   end
 
+  it "ends a session after a day without use, and writes its use down once a minute" do
+    client = api(maren)
+    sessions = DB[:account_active_session_keys]
+    used = -> { sessions.get(Sequel.lit("extract(epoch FROM now() - last_use)::integer")) }
+    aged = ->(age) do
+      sessions.update(last_use: Sequel.lit("now() - ?::interval", age)) && client.call(:get, "/api/me")
+    end
+    expect([aged.call("50 seconds")[:name], used.call]).to eq(["Maren Holt", 50])
+    expect([aged.call("70 seconds")[:name], used.call]).to eq(["Maren Holt", 0])
+    expect([aged.call("23 hours")[:name], used.call]).to eq(["Maren Holt", 0])
+    aged.call("25 hours")
+    client.call(:get, "/api/loads")
+    expect(client.status).to eq(401)
+  end
+
   it "changes a password and ends the other sessions" do
     other = api(maren)
     client.call(

@@ -178,6 +178,8 @@ module Web::Freight::Present
 
   # Trips with all that belongs to them, in a fixed number of queries.
   def self.trips(trips)
+    return [] if trips.empty?
+
     ids = trips.map { |trip| trip[:id] }
     stops, drivers, units, check_ins =
       %i[trip_stops trip_drivers trip_units check_ins].map do |part|
