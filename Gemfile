@@ -30,6 +30,7 @@ gem "tzinfo", "~> 2.0"
 gem "damerau-levenshtein", "~> 1.3" # typing slips in texts
 gem "tzinfo-data", "~> 1.2024"
 gem "zeitwerk", "~> 2.6"
+gem "bootsnap", "~> 1.18", require: false # what was read and compiled once is not again
 gem "highs", "~> 0.2.6", require: false # proposals: a mixed-integer solver
 
 # Papers

@@ -2,7 +2,7 @@
 
 require_relative "config/application"
 
-# Ready by the time somebody asks for a way; the start does not wait for it.
-Thread.new { [Work::Roads::Leg.network, RoadData.gazetteer] }
+# Read once, before the processes part: they share it.
+[Work::Roads::Leg.network, RoadData.gazetteer]
 
 run Web::Stack.build

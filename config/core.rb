@@ -3,6 +3,15 @@
 # Loads the computation core and nothing else: no database, no server, no environment.
 ENV["BUNDLE_GEMFILE"] ||= File.expand_path("../Gemfile", __dir__)
 require "bundler/setup"
+require "bootsnap"
+# What was found, compiled and parsed at an earlier start is taken from var/.
+Bootsnap.setup(
+  cache_dir: File.expand_path("../var", __dir__),
+  development_mode: true,
+  load_path_cache: true,
+  compile_cache_iseq: true,
+  compile_cache_yaml: true
+)
 require "bigdecimal"
 require "bigdecimal/util"
 require "damerau-levenshtein"

@@ -7,5 +7,6 @@ bind "tcp://#{ENV.fetch("BIND", "127.0.0.1")}:#{Settings.port}"
 threads Settings.web_threads, Settings.web_threads
 workers Settings.web_processes
 environment "production"
+preload_app!
 silence_single_worker_warning
 before_fork { DB.disconnect if defined?(DB) }
