@@ -137,6 +137,19 @@ module Store::Fleet
     plans.where { in_force_from <= day }.reverse(:in_force_from).first || plans.order(:in_force_from).first
   end
 
+  # The driver whom a text names, whatever its capitals: his id, or nil.
+  def self.driver_called(text) =
+    DB[:drivers]
+      .where(Sequel.function(:lower, :name) => text.to_s.strip.downcase)
+      .order(:retired, :id)
+      .get(:id)
+
+  # Units that name somebody as their operator and are nobody's yet.
+  def self.units_naming(name) =
+    DB[:units].where(:operator_id => nil, Sequel.function(:lower, :operator) => name.strip.downcase)
+
+  def self.units_of(driver_id) = DB[:units].where(operator_id: driver_id)
+
   # Names of rows by id.
   def self.names(table, ids) = DB[table].where(id: ids).select_hash(:id, :name)
 

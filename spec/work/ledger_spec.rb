@@ -143,7 +143,7 @@ RSpec.describe Work::Pay do
        "long" do
     earned
     DB[:units].where(number: "T-101").update(
-      operator: "Wade Ferris",
+      operator_id: driver_id,
       leased: true,
       fee: 70,
       active_from: Date.new(2026, 11, 25)

@@ -102,6 +102,20 @@ RSpec.describe "What a deduction is called" do
     expect(Work::Pay::Escrow.funds.map { |row| row[:balance] }).to eq([60])
   end
 
+  it "charges a driver's units to him, whatever he is called, and to nobody of his name" do
+    earned
+    operator = { number: "X-9", kind: "trailer", trailer_kind: "dry_van", active_from: Date.new(2026, 1, 1) }
+    unit = add(:units, **operator, operator: "wade ferris ")
+    renamed = { version: DB[:drivers].where(id: driver_id).get(:version), name: "Wade Ferris-Holt" }
+    Work::Fleet::ChangeRecord.call(:drivers, driver_id, renamed, by: maren, now:)
+    driver_id("Wade Ferris the younger")
+    expect(DB[:units].first(id: unit).slice(:operator_id, :operator)).to eq(
+      { operator_id: driver_id, operator: "Wade Ferris-Holt" }
+    )
+    deduction(basis: "per_unit", tag: "trailer", amount: "12.00", goal: nil)
+    expect(taken(open_run)).to eq([["Damage fund", "-12.00"]])
+  end
+
   it "answers a repeated act as it did the first time: the change that waits, and how many were given" do
     earned
     open_run

@@ -8,7 +8,10 @@ module Work::Fleet::AddRecord
     Work::Act.once(input[:key], "add_#{Store::Fleet::KIND[table]}", by:, now:, input:) do |act|
       row = Work::Fleet::Record.row(table, input)
       id = Work::Fleet::Record.saying { DB[table].insert(row) }
-      Work::Fleet::Record.write_rates(id, input, now) if table == :drivers
+      if table == :drivers
+        Work::Fleet::Record.operate(id, row[:name])
+        Work::Fleet::Record.write_rates(id, input, now)
+      end
       act.changed(Store::Fleet::KIND[table], id, row.to_h { |column, value| [column, [nil, value]] })
       id
     end

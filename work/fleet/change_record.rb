@@ -13,7 +13,10 @@ module Work::Fleet::ChangeRecord
       rates_before = table == :drivers ? Store::Fleet.find(table, id).slice(*Store::Fleet::RATES) : {}
       row = Work::Fleet::Record.row(table, before.merge(input)).merge(input.slice(:retired))
       Work::Fleet::Record.saying { DB[table].where(id:).update(**row, version: Sequel[:version] + 1) }
-      Work::Fleet::Record.write_rates(id, input, now) if table == :drivers
+      if table == :drivers
+        Work::Fleet::Record.operate(id, row[:name])
+        Work::Fleet::Record.write_rates(id, input, now)
+      end
       rates_after = table == :drivers ? Store::Fleet.find(table, id).slice(*Store::Fleet::RATES) : {}
       act.changed(kind, id, Work::Act.difference(before.merge(rates_before), row.merge(rates_after)))
       id

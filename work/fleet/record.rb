@@ -51,7 +51,15 @@ module Work::Fleet::Record
     check_vin(row[:vin].to_s)
     decimals = row.slice(:miles_per_gallon, :fee, :rent_daily).select { |_, value| value.is_a?(String) }
     row = row.merge(decimals.transform_values { |value| BigDecimal(value) })
+    row = row.merge(operator_id: Store::Fleet.driver_called(row[:operator])) if row.key?(:operator)
     row.merge(trailer_kind:)
+  end
+
+  # After a driver was added or changed: units that name him as their operator are his, and name him as he is
+  # called now.
+  def self.operate(driver_id, name)
+    Store::Fleet.units_naming(name).update(operator_id: driver_id)
+    Store::Fleet.units_of(driver_id).update(operator: name)
   end
 
   def self.check_vin(vin)

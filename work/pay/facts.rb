@@ -148,14 +148,17 @@ class Work::Pay::Facts
   # The units that a driver operates, and what each is, as deductions name them.
   def units(driver_id)
     @units ||=
-      DB[:units].exclude(operator: "").where(retired: false).order(:id).all.group_by { |row| row[:operator] }
-    @names ||= DB[:drivers].select_hash(:id, :name)
-    @units[@names[driver_id]] || []
+      DB[:units]
+        .exclude(operator_id: nil)
+        .where(retired: false)
+        .order(:id)
+        .all
+        .group_by { |row| row[:operator_id] }
+    @units[driver_id] || []
   end
 
   # Whose plan at the end of the period has a minimum.
   def minimum_driver_ids
-    @names ||= DB[:drivers].select_hash(:id, :name)
     retired = DB[:drivers].where(retired: true).select_map(:id)
     (
       DB[:pay_plans].exclude(period_minimum: 0).distinct.select_map(:driver_id) - retired
