@@ -3,10 +3,12 @@
 # Loads the whole application: core, store, work and web, with a database behind it.
 require_relative "core"
 require_relative "attention_rules"
+require_relative "bank_holidays"
 require_relative "fit_rules"
 require_relative "hours_rules"
 require_relative "permit_rules"
 require_relative "phrases"
+require_relative "risk_weights"
 require_relative "road_data"
 require_relative "settings"
 require "json"

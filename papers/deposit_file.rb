@@ -9,14 +9,12 @@ require "ach"
 # Source: Nacha Operating Rules, appendix three, ACH record format specifications (from memory): PPD credits,
 # 22 and 32, prenotes 23 and 33.
 class Papers::DepositFile
-  # A prenote has to be this many banking days old before money follows: Nacha Operating Rules, section 2.6,
-  # from memory.
-  PROVEN_DAYS = 3
   CODES = { "checking" => "22", "savings" => "32" }.freeze
   PRENOTES = { "checking" => "23", "savings" => "33" }.freeze
 
-  # on - Date, when the money is to be there. Raises Refused `not_locked`, `no_bank`.
-  def initialize(run_id, now:, on: now.to_date + 1)
+  # on - Date, when the money is to be there: the next banking day, unless said otherwise. Raises Refused
+  # `not_locked`, `no_bank`.
+  def initialize(run_id, now:, on: nil)
     @run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
     raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if @run[:state] == "draft"
 
@@ -30,7 +28,8 @@ class Papers::DepositFile
     end
 
     @now = now
-    @on = on
+    @holidays = BankHolidays.around(now.to_date)
+    @on = on || Core::Pay::Banking.next_day(now.to_date, @holidays)
   end
 
   # { file: text, paid:, prenotes:, without: names of those with a net and no account, total_cents: }
@@ -73,12 +72,15 @@ class Papers::DepositFile
         .all
   end
 
-  def proven?(row) = row[:prenote_on] && banking_days(row[:prenote_on], @on) >= PROVEN_DAYS
+  def proven?(row)
+    since = row[:prenote_on] or return false
+    Core::Pay::Banking.days(since, @on, @holidays) >= BankHolidays.prenote_days
+  end
+
   def paid = @paid ||= rows.select { |row| row[:routing] && proven?(row) }
   # Asked again on the same day, the file is the same: the first may not have arrived.
   def prenotes =
     @prenotes ||= rows.select { |row| row[:routing] && [nil, @now.to_date].include?(row[:prenote_on]) }
-  def banking_days(from, to) = ((from + 1)..to).count { |date| (1..5).cover?(date.wday) }
 
   def ach
     file = ACH::ACHFile.new

@@ -503,6 +503,13 @@ RSpec.describe Work::Pay do
       paid: 0,
       prenotes: 1
     ) # the first may have been lost on the way
+    # Three banking days over Thanksgiving: from Monday the 23rd to Friday the 27th, told on Wednesday the 25th
+    DB[:bank_accounts].update(prenote_on: now.to_date)
+    paid = ->(day) { Papers::DepositFile.new(id, now: Time.utc(2026, 11, day, 15)).to_h[:paid] }
+    expect([24, 25].map(&paid)).to eq([0, 1])
+    expect(
+      Papers::DepositFile.new(id, now: Time.utc(2026, 11, 25, 15)).to_h[:file][/^5.{68}(.{6})/, 1]
+    ).to eq("261127")
     DB[:bank_accounts].update(prenote_on: now.to_date - 7)
     made = clerk.call(:post, "/api/pay-runs/#{id}/deposit", { key: "the third file" })
     net = Money.cents(BigDecimal(statement(id)[:net]))

@@ -5,10 +5,6 @@ class Web::Road::Present
   UNDER_WAY = %w[accepted rolling].freeze
   # An accepted trip shows from so long before it begins.
   AHEAD_SECONDS = 12 * 3600
-  # What weighs how much, for the order only: minutes late count as they are (common practice).
-  SILENT_RISK = 60
-  FINDING_RISK = 15
-  TIGHT_PERCENT = 25
 
   def self.settings = Store::Tracking.settings.except(:id)
 
@@ -94,11 +90,12 @@ class Web::Road::Present
     rows = stops[id].map { |stop| Web::Road::Stops.present(stop, forecasts[[id, stop[:stop_id]]]) }
     findings = trip[:findings].to_a.map { |found| found["text"] }
     silent = silent?(trip)
+    judged = stops[id].map { |stop| judged(stop, forecasts[[id, stop[:stop_id]]]) }
     {
       silent:,
       findings:,
       stops: rows,
-      risk: risk(rows, silent, findings),
+      risk: Core::Tracking::Risk.of(judged, RiskWeights.all, silent:, findings: findings.length),
       standing: standing(id),
       zone: (next_stop(id) || stops[id].last)[:zone],
       begins_at: trip[:during].begin.iso8601,
@@ -107,7 +104,7 @@ class Web::Road::Present
       **trip.slice(:id, :number, :state),
       **carries(id, load),
       **crew(id),
-      **verdict(rows, trip),
+      **verdict(judged, id),
       **last_heard(id)
     }
   end
@@ -158,30 +155,25 @@ class Web::Road::Present
   def next_stop(id) = stops[id].find { |stop| stop[:worked_at].nil? && stop[:left_at].nil? }
   def silent?(trip) =
     trip[:state] == "rolling" &&
-      (heard[trip[:id]].nil? || heard[trip[:id]].first < @now - (@settings[:silent_minutes] * 60))
+      Core::Tracking::Risk.silent?(
+        heard[trip[:id]]&.first,
+        as_of: @now,
+        after_minutes: @settings[:silent_minutes]
+      )
 
-  def verdict(rows, trip)
-    ahead = rows.select { |stop| stop[:forecast_at] && stop[:arrived_at].nil? }
-    because = forecasts.values.find { |forecast| forecast[:trip_id] == trip[:id] }&.fetch(:because).to_s
-    late = ahead.any? { |stop| stop[:late_minutes].to_i.positive? }
-    tight = ahead.any? { |stop| stop[:chance_percent].to_i >= TIGHT_PERCENT }
-    left = rows.any? { |stop| stop[:arrived_at].nil? && stop[:worked_at].nil? }
-    verdict =
-      if late
-        "late"
-      elsif ahead.empty? && left
-        "unknown"
-      else
-        tight ? "tight" : "on_time"
-      end
-    { verdict:, because: late ? because : "" }
-  end
+  def judged(stop, forecast) =
+    Core::Tracking::Risk::Stop.new(
+      arrived: !stop[:arrived_at].nil?,
+      worked: !stop[:worked_at].nil?,
+      forecast: !forecast&.dig(:arrive_at).nil?,
+      late_minutes: forecast&.dig(:late_minutes),
+      chance_percent: forecast&.dig(:chance_percent)
+    )
 
-  def risk(rows, silent, findings)
-    ahead = rows.select { |stop| stop[:arrived_at].nil? }
-    ahead.filter_map { |stop| stop[:late_minutes] }.max.to_i +
-      ahead.filter_map { |stop| stop[:chance_percent] }.max.to_i + (silent ? SILENT_RISK : 0) +
-      (findings.length * FINDING_RISK)
+  def verdict(judged, id)
+    verdict = Core::Tracking::Risk.verdict(judged, RiskWeights.all)
+    because = forecasts.values.find { |forecast| forecast[:trip_id] == id }&.fetch(:because).to_s
+    { verdict:, because: verdict == "late" ? because : "" }
   end
 
   def standing(id)
