@@ -83,4 +83,11 @@ module Core::Tracking
 
   # The driver's one next step, after the last that is done; nil when nothing is left to do.
   def self.next_step(outcome) = steps(outcome).then { |all| all[(all.rindex(&:done_at) || -1) + 1] }
+
+  # Whole minutes at a stop, from arrival to departure; at the last stop to the signature, where nobody waits
+  # for a departure. 0 where either is not known.
+  def self.dwell_minutes(arrived_at:, worked_at:, left_at:)
+    ends_at = left_at || worked_at
+    arrived_at && ends_at ? ((ends_at - arrived_at) / 60).to_i : 0
+  end
 end

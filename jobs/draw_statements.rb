@@ -8,7 +8,7 @@ class Jobs::DrawStatements < Que::Job
   # Raises Refused `nothing_to_pay`.
   def self.ask(run_id, now:)
     DB.transaction do
-      DB[:pay_runs].where(id: run_id).for_update.first or raise Work::NotFound.new("pay run", run_id)
+      DB[:pay_runs].where(id: run_id).for_update.first or raise Store::NotFound.new("pay run", run_id)
       under_way = DB[:pay_files].first(pay_run_id: run_id, content: nil)
       next under_way[:id] if under_way
 
@@ -39,11 +39,11 @@ class Jobs::DrawStatements < Que::Job
   # { id:, made:, total:, ready: }
   def self.present(id)
     DB[:pay_files].where(id:).select(:id, :made, :total, Sequel.lit("content IS NOT NULL AS ready")).first ||
-      raise(Work::NotFound.new("file", id))
+      raise(Store::NotFound.new("file", id))
   end
 
   def self.content(id) =
-    DB[:pay_files].where(id:).exclude(content: nil).get(:content) || raise(Work::NotFound.new("file", id))
+    DB[:pay_files].where(id:).exclude(content: nil).get(:content) || raise(Store::NotFound.new("file", id))
 
   def self.told(file, made)
     DB[:pay_files].where(id: file[:id]).update(made:)

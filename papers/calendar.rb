@@ -20,7 +20,7 @@ class Papers::Calendar
   ].freeze
 
   def initialize(driver_id, now)
-    @driver = DB[:drivers].first(id: driver_id) or raise Work::NotFound.new("driver", driver_id)
+    @driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
     @now = now
   end
 

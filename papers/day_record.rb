@@ -15,7 +15,7 @@ class Papers::DayRecord < Papers::Letter
   # hours - as Present#driver gives it; day - YYYY-MM-DD
   def initialize(hours, day)
     @hours = hours
-    @day = hours[:days].find { |one| one[:date] == day } or raise Work::NotFound.new("record of", day)
+    @day = hours[:days].find { |one| one[:date] == day } or raise Store::NotFound.new("record of", day)
     @from, @to = @day.values_at(:from, :to).map { |time| Time.iso8601(time) }
     super("Record of duty status", margin: 40, layout: :landscape)
   end

@@ -15,7 +15,7 @@ class Papers::DepositFile
   # on - Date, when the money is to be there: the next banking day, unless said otherwise. Raises Refused
   # `not_locked`, `no_bank`.
   def initialize(run_id, now:, on: nil)
-    @run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
+    @run = DB[:pay_runs].first(id: run_id) or raise Store::NotFound.new("pay run", run_id)
     raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if @run[:state] == "draft"
 
     @settings = Store::Pay.settings

@@ -23,7 +23,7 @@ class Papers::Register
   LINES = %w[driver_number driver period_from period_to section label quantity rate amount trip].freeze
 
   def initialize(run_id)
-    @run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
+    @run = DB[:pay_runs].first(id: run_id) or raise Store::NotFound.new("pay run", run_id)
   end
 
   def csv = CSV.generate { |csv| [HEAD, *rows].each { |row| csv << row.map { |cell| safe(cell) } } }

@@ -13,7 +13,7 @@ class Papers::TripReport < Papers::Letter
   }.freeze
 
   def initialize(trip_id)
-    @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
+    @trip = DB[:trips].first(id: trip_id) or raise Store::NotFound.new("trip", trip_id)
     @stops = Store::Freight.trip_stops(trip_id).all
     @check_ins =
       Store::Freight

@@ -11,7 +11,7 @@ class Papers::TripSheet < Papers::Letter
   OWN = { "swap" => "Swap", "drop" => "Drop %s", "hook" => "Hook %s", "yard" => "Yard" }.freeze
 
   def initialize(trip_id)
-    @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
+    @trip = DB[:trips].first(id: trip_id) or raise Store::NotFound.new("trip", trip_id)
     load_id = DB[:trip_loads].where(trip_id:).get(:load_id)
     @load = Web::Freight::Present.load(load_id)
     @way = Web::Roads::Way.new(load_id).to_h

@@ -5,6 +5,15 @@ module Store::Company
   def self.row = DB[:company].first
   def self.set_up? = !DB[:company].where(setup_code_digest: nil).empty?
 
+  # A driver's day is a day of his home terminal's zone: a TZInfo::Timezone.
+  def self.zone_of_driver(driver_id) =
+    TZInfo::Timezone.get(
+      terminals
+        .join(:drivers, terminal_id: Sequel[:terminals][:id])
+        .where(Sequel[:drivers][:id] => driver_id)
+        .get(:zone)
+    )
+
   def self.terminals
     DB[:terminals]
       .join(:zips, zip: :zip)

@@ -49,6 +49,15 @@ module Store::Pay
       )
   end
 
+  # The plan that a driver's trip is paid by: as it was written down, or while it is under way the one of his
+  # own day at that instant. Returns Core::Pay::Terms::Plan, or nil without any.
+  def self.plan_at(trip_id, driver_id, at)
+    id = DB[:trip_earnings].where(trip_id:, driver_id:).get(:pay_plan_id)
+    row = DB[:pay_plans].first(id:) if id
+    row ||= Store::Fleet.pay_plan(driver_id, Store::Company.zone_of_driver(driver_id).to_local(at).to_date)
+    row && Plan.to_core(row, BigDecimal(100))
+  end
+
   # What a driver has earned and is on no statement, as it was last worked out.
   def self.earned(driver_id) =
     DB[:trip_earnings]

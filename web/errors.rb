@@ -17,7 +17,7 @@ class Web::Errors
     answer(env, 422, e.to_h)
   rescue Web::Denied => e
     answer(env, e.status, { code: e.code, message: e.message, path: "" })
-  rescue Work::NotFound => e
+  rescue Store::NotFound => e
     answer(env, 404, { code: "not_found", message: e.message, path: "" })
   rescue Work::Stale => e
     answer(env, 409, { code: "stale", message: e.message, path: "", **e.details })

@@ -24,7 +24,7 @@ module Web::Fleet
     app.get("/api/#{table}/:id") do
       json Web::Fleet.present(
              table,
-             Store::Fleet.find(table, id) || raise(Work::NotFound.new(Store::Fleet::KIND[table], id))
+             Store::Fleet.find(table, id) || raise(Store::NotFound.new(Store::Fleet::KIND[table], id))
            )
     end
     app.put("/api/#{table}/:id") do
@@ -60,7 +60,7 @@ module Web::Fleet
       )
     end
     app.get("/api/credentials/:id/file") do
-      row = DB[:credentials].where(id:).exclude(content: nil).first or raise Work::NotFound.new("paper", id)
+      row = DB[:credentials].where(id:).exclude(content: nil).first or raise Store::NotFound.new("paper", id)
       content_type row[:content_type]
       headers "content-disposition" => "inline"
       row[:content].to_s

@@ -66,7 +66,7 @@ module Web::Permits
       json Web::Permits::MoneyDesk.to_h
     end
     app.get("/api/permit-receipts/:id/pdf") do
-      pdf = DB[:permit_receipts].where(id:).get(:pdf) or raise Work::NotFound.new("receipt", id)
+      pdf = DB[:permit_receipts].where(id:).get(:pdf) or raise Store::NotFound.new("receipt", id)
       content_type "application/pdf"
       pdf
     end

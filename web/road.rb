@@ -4,8 +4,9 @@
 module Web::Road
   def self.registered(app)
     app.helpers do
-      def diary(trip_id = id, status: 200) = json(Web::Road::Diary.new(trip_id).to_h, status:)
-      def thread(driver_id = id, status: 200) = json(Web::Tracking::Present.thread(driver_id), status:)
+      def diary(trip_id = id, status: 200) =
+        json(Web::Road::Diary.new(Reads::Road::Diary.of(trip_id)).to_h, status:)
+      def thread(driver_id = id, status: 200) = thread_of(driver_id, status:)
     end
     app.get("/api/road") { json Web::Road::Present.new(now).to_h }
     app.get("/api/road/week") { json Web::Road::Week.new(now, parameters[:from]).to_h }
@@ -40,7 +41,7 @@ module Web::Road
   def self.messages(app)
     app.get("/api/messages") { json Web::Road::Threads.rows }
     app.get("/api/messages/:id") do
-      raise Work::NotFound.new("driver", id) if DB[:drivers].where(id:).empty?
+      raise Store::NotFound.new("driver", id) if DB[:drivers].where(id:).empty?
 
       thread
     end

@@ -5,13 +5,16 @@ module Web::Tracking
   def self.registered(app)
     app.helpers do
       def cab = json(Web::Tracking::Present.cab(by, now))
+      def thread_of(driver_id, status: 200) =
+        json(Web::Tracking::Present.thread(Reads::Tracking::Phone.thread(driver_id)), status:)
+
       def told(standing)
         standing ||= Reads::Tracking::Told.of(id, by.id)
         json Web::Tracking::CabJson.told(standing, by.id), status: 201
       end
 
       def cab_trip(status: 201)
-        trip = Store::Tracking::Cab.trip(id, by.id) or raise Work::NotFound.new("trip", id)
+        trip = Store::Tracking::Cab.trip(id, by.id) or raise Store::NotFound.new("trip", id)
         read = Reads::Tracking::CabTrips.of([trip], by.id).first
         json Web::Tracking::CabJson.new(read, by.id).to_h, status:
       end
@@ -45,19 +48,17 @@ module Web::Tracking
     end
     app.post("/api/cab/messages") do
       Work::Tracking::WriteMessage.call(input, driver: by, now:)
-      json Web::Tracking::Present.thread(by.id), status: 201
+      thread_of by.id, status: 201
     end
     app.put("/api/cab/messages/read") do
-      json Web::Tracking::Present.thread(
-             Work::Tracking::WriteMessage.read(by.id, reader: "driver", upto: input[:upto], by:, now:)
-           )
+      thread_of Work::Tracking::WriteMessage.read(by.id, reader: "driver", upto: input[:upto], by:, now:)
     end
     app.post("/api/cab/duty/:id") do
       Work::Hours::AnswerDuty.call(id, input, driver: by, now:)
       cab
     end
     app.get("/api/cab/statements/:id") do
-      raise Work::NotFound.new("statement", id) unless Store::Pay.statement(id)&.fetch(:driver_id) == by.id
+      raise Store::NotFound.new("statement", id) unless Store::Pay.statement(id)&.fetch(:driver_id) == by.id
 
       json Web::Pay::Present.statement(id)
     end
@@ -66,7 +67,7 @@ module Web::Tracking
     end
     app.get("/api/cab/papers/:id") do
       paper = Store::Tracking::Papers.with_content(id)
-      raise Work::NotFound.new("paper", id) unless paper && Store::Tracking::Papers.may_read?(by.id, paper)
+      raise Store::NotFound.new("paper", id) unless paper && Store::Tracking::Papers.may_read?(by.id, paper)
 
       content_type paper[:content_type]
       paper[:content].to_s
@@ -89,7 +90,7 @@ module Web::Tracking
       cab_trip
     end
     app.get("/api/cab/trips/:id/report") do
-      raise Work::NotFound.new("trip", id) unless Store::Tracking.trip_of?(by.id, id)
+      raise Store::NotFound.new("trip", id) unless Store::Tracking.trip_of?(by.id, id)
 
       report(id)
     end
@@ -99,7 +100,7 @@ module Web::Tracking
     app.helpers do
       def asked =
         Store::Tracking.ask_by(parameters[:token], now) ||
-          raise(Work::NotFound.new("question", parameters[:token]))
+          raise(Store::NotFound.new("question", parameters[:token]))
     end
     app.get("/api/asks/:token") do
       Work::Tracking::AnswerAsk.opened(asked, now:)

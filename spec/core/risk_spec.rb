@@ -5,7 +5,12 @@ require_relative "../../config/risk_weights"
 RSpec.describe Core::Tracking::Risk do
   def stop(**more) =
     described_class::Stop.new(
-      **{ arrived: false, worked: false, forecast: true, late_minutes: 0, chance_percent: 0 }.merge(more)
+      arrived: false,
+      worked: false,
+      forecast: true,
+      late_minutes: 0,
+      chance_percent: 0,
+      **more
     )
 
   # Stops in order, the verdict, and the risk of them alone. The weights are common practice.

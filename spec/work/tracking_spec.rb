@@ -54,7 +54,7 @@ RSpec.describe Work::Tracking do
 
   it "is another driver's trip to nobody else" do
     _, trip_id = sent
-    expect { check_in(trip_id, "accepted", by: driver("Nora Brandvold")) }.to raise_error(Work::NotFound)
+    expect { check_in(trip_id, "accepted", by: driver("Nora Brandvold")) }.to raise_error(Store::NotFound)
   end
 
   it "keeps papers by what they are, whatever they are called" do

@@ -5,7 +5,7 @@ class Web::Fleet::Papers
   HAD = 12
 
   def initialize(table, id)
-    DB[table].first(id:) or raise Work::NotFound.new(Store::Fleet::KIND[table], id)
+    DB[table].first(id:) or raise Store::NotFound.new(Store::Fleet::KIND[table], id)
     @table = table
     @id = id
   end

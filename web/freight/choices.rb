@@ -3,7 +3,7 @@
 # Who and what could take a load, with what holds them at those times and what each driver drove last.
 class Web::Freight::Choices
   def initialize(load_id)
-    Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
+    Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
     @from, @to = Work::Freight::TripPlan.new(load_id).span
   end
 

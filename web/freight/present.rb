@@ -32,7 +32,7 @@ module Web::Freight::Present
   end
 
   def self.load(id)
-    load = Store::Freight.load(id) or raise Work::NotFound.new("load", id)
+    load = Store::Freight.load(id) or raise Store::NotFound.new("load", id)
     parts = Parts.new(load)
     {
       **load.slice(

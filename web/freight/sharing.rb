@@ -3,7 +3,7 @@
 # Trips that a partial load could join, and what a trip carries leg by leg.
 module Web::Freight::Sharing
   def self.joinable(load_id)
-    load = Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
+    load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
     return [] unless load[:size] == "partial" && load[:state] == "open"
 
     rows =

@@ -25,7 +25,7 @@ class Web::Hours::Present
   end
 
   def driver(id)
-    driver = Store::Hours.drivers(id).first or raise Work::NotFound.new("driver", id)
+    driver = Store::Hours.drivers(id).first or raise Store::NotFound.new("driver", id)
     question, known_since = Work::Hours::Question.of([driver], @now)[id]
     clocks = clocks(question)
     answer = clocks.to_h

@@ -43,7 +43,7 @@ class Web::Match::Present
   def crews = @crews.all.map { |crew| crew(crew, crew.slots.last) }.sort_by { |row| row[:free_at] }
 
   def for_load(id)
-    load = Work::Match::Freight.all([id]).first or raise Work::NotFound.new("load", id)
+    load = Work::Match::Freight.all([id]).first or raise Store::NotFound.new("load", id)
     ranking(Work::Match::Judge.new(@now).rank(@crews.all, [load]))
   end
 
@@ -52,7 +52,7 @@ class Web::Match::Present
 
   # pairs - Array of [driver id, id of the trip that the load would join or nil]
   def compare(load_id, pairs)
-    load = Work::Match::Freight.all([load_id]).first or raise Work::NotFound.new("load", load_id)
+    load = Work::Match::Freight.all([load_id]).first or raise Store::NotFound.new("load", load_id)
     judge = Work::Match::Judge.new(@now)
     joining = Work::Match::Joining.new(judge)
     pairs
@@ -151,7 +151,7 @@ class Web::Match::Present
       end
 
   def of(driver_id) =
-    @crews.all.find { |crew| crew.key.include?(driver_id) } || raise(Work::NotFound.new("driver", driver_id))
+    @crews.all.find { |crew| crew.key.include?(driver_id) } || raise(Store::NotFound.new("driver", driver_id))
   def ranking(fits) = { as_of: @now.iso8601, rows: fits.map { |fit| fit(fit) } }
   def dollars(cents) = Money.text(cents)
   def miles(tenths) = Money.rate_text(BigDecimal(tenths) / 10, places: 1)

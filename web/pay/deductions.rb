@@ -110,7 +110,7 @@ module Web::Pay::Deductions
 
   # An account's number is shown by its last four.
   def self.driver(id)
-    row = DB[:drivers].first(id:) or raise Work::NotFound.new("driver", id)
+    row = DB[:drivers].first(id:) or raise Store::NotFound.new("driver", id)
     bank = DB[:bank_accounts].first(driver_id: id)
     taken =
       DB[:advance_takings]

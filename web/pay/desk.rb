@@ -121,7 +121,7 @@ module Web::Pay::Desk
         .where(Sequel[:trip_earnings][:id] => id)
         .select_all(:trip_earnings)
         .select_append(Sequel[:trips][:number].as(:trip))
-        .first or raise Work::NotFound.new("pay item", id)
+        .first or raise Store::NotFound.new("pay item", id)
     names = Store::Pay.stop_names([row[:trip_id]])[row[:trip_id]] || []
     says = row.slice(:id, :version, :trip, :layover_days, :tarped, :corrected_by, :corrected_why)
     says.merge(

@@ -48,7 +48,7 @@ module Web::Pay::DeskRoutes
     app.get("/api/receipts") { json Web::Pay::Desk.receipts }
     app.get("/api/receipts/:id/file") do
       row = DB[:receipts].join(:receipt_contents, receipt_id: :id).where(id:).first or
-        raise Work::NotFound.new("receipt", id)
+        raise Store::NotFound.new("receipt", id)
       content_type row[:content_type]
       headers "content-disposition" => "inline"
       row[:content].to_s

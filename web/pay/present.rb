@@ -20,7 +20,7 @@ module Web::Pay::Present
   end
 
   def self.run(id)
-    row = Store::Pay.run(id) or raise Work::NotFound.new("pay run", id)
+    row = Store::Pay.run(id) or raise Store::NotFound.new("pay run", id)
     items = row[:state] == "draft" && row[:to_build].nil? ? Work::Pay::Items.open(row) : []
     before, years = before(row), Store::Pay.year_nets(row)
     waiting, paid = items.partition { |item| item[:reason] }
@@ -39,7 +39,7 @@ module Web::Pay::Present
 
   # All pay items of a run's period: what each trip earns whom, and what it waits for.
   def self.items(run_id)
-    run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
+    run = DB[:pay_runs].first(id: run_id) or raise Store::NotFound.new("pay run", run_id)
     rows = Work::Pay::Items.open(run)
     rows
       .zip(held(rows))
@@ -121,7 +121,7 @@ module Web::Pay::Present
     { **row.slice(:id, :statement_id, :line, :body, :answer, :answered_by), at: row[:at].iso8601 }
 
   def self.statement(id)
-    row = Store::Pay.statement(id) or raise Work::NotFound.new("statement", id)
+    row = Store::Pay.statement(id) or raise Store::NotFound.new("statement", id)
     year = Store::Pay.year_to_date(row)
     {
       id:,

@@ -28,8 +28,8 @@ class Web::Permits::File
   private_class_method :money
 
   def initialize(load_id, now)
-    @load = Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
-    @file = Store::Permits.file_of(load_id) or raise Work::NotFound.new("permit file", load_id)
+    @load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
+    @file = Store::Permits.file_of(load_id) or raise Store::NotFound.new("permit file", load_id)
     @now = now
     @permits = Store::Permits.permits(@file[:id])
     @verdicts = Work::Permits::Draft.verdicts(@file).to_h { |verdict| [verdict.jurisdiction, verdict] }

@@ -3,7 +3,7 @@
 # Whether the driver of a load is asked for check-ins, and when and where he was last heard of.
 module Web::Road::Asking
   def self.of(load_id)
-    load = Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
+    load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
     row = DB[:ask_schedules].first(load_id:)
     trip = Store::Freight.live_trip(load_id)
     heard_at, heard_where = trip ? Web::Road::Heard.of([trip[:id]])[trip[:id]] : nil

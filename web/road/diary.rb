@@ -28,37 +28,35 @@ class Web::Road::Diary
   TOLD =
     /\A(check_in_|keep_paper|keep_activity|send_text|text_|ask_check_in|answer_ask|send_message|late_alert|take_text|write_message)/
 
-  def initialize(trip_id)
-    @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
-    @stops = Store::Freight.trip_stops(trip_id).all
-    @loads = DB[:trip_loads].join(:loads, id: :load_id).where(trip_id:).order(:load_id).select_all(:loads).all
-    @outcome = Store::Tracking::Story.outcome(trip_id, @stops)
+  # diary - Reads::Road::Diary::Value
+  def initialize(diary)
+    @diary = diary
+    @stops = diary.stops
   end
 
   def to_h
-    forecasts = DB[:forecasts].where(trip_id: @trip[:id]).to_hash(:stop_id)
     {
       trip:,
-      stops: @stops.map { |stop| Web::Road::Stops.present(stop, forecasts[stop[:stop_id]]) },
-      steps: Core::Tracking.steps(@outcome).map { |step| { **step.to_h, done_at: step.done_at&.iso8601 } },
+      stops: @stops.map { |stop| Web::Road::Stops.present(stop, @diary.forecasts[stop[:stop_id]]) },
+      steps:
+        Core::Tracking.steps(@diary.outcome).map { |step| { **step.to_h, done_at: step.done_at&.iso8601 } },
       entries: entries.sort_by { |entry| [entry[:at], entry[:heard_at].to_s] },
-      findings: @trip[:findings].to_a,
+      findings: @diary.trip[:findings].to_a,
       activities:,
-      detention:
+      detention: @diary.detention.map { |claim| detention(claim) }
     }
   end
 
   private
 
   def trip
-    drivers = Store::Freight.trip_drivers(@trip[:id]).all
     {
-      **@trip.slice(:id, :number, :state),
+      **@diary.trip.slice(:id, :number, :state),
       way: "#{@stops.first[:town]} → #{@stops.last[:town]}",
-      drivers: drivers.map { |row| row[:name] }.join(" and "),
-      driver_id: drivers.first[:driver_id],
-      load_id: @loads.first&.fetch(:id),
-      load: @loads.first&.fetch(:number),
+      drivers: @diary.drivers.map { |row| row[:name] }.join(" and "),
+      driver_id: @diary.drivers.first[:driver_id],
+      load_id: @diary.loads.first&.fetch(:id),
+      load: @diary.loads.first&.fetch(:number),
       zone: @stops.first[:zone]
     }
   end
@@ -68,7 +66,7 @@ class Web::Road::Diary
 
   # What stands of several tellings is what the story's times say.
   def standing?(row)
-    stop = @outcome.progress.find { |one| one.stop_id == row[:stop_id] } or return true
+    stop = @diary.outcome.progress.find { |one| one.stop_id == row[:stop_id] } or return true
     column =
       { "arrived" => :arrived_at, "begun" => :begun_at, "left" => :left_at }[row[:kind]] ||
         (row[:kind] == stop.work_kind ? :worked_at : nil)
@@ -77,13 +75,11 @@ class Web::Road::Diary
 
   def corrected =
     @corrected ||= check_in_rows.select { |row| row[:corrects] }.to_h { |row| [row[:corrects], row] }
-  def check_in_rows = @check_in_rows ||= Store::Freight.check_ins([@trip[:id]]).all
+  def check_in_rows = @diary.check_ins
 
   def check_ins
-    papers = DB[:papers].where(trip_id: @trip[:id]).order(:id).all
     check_in_rows.map do |row|
-      paper =
-        (papers.find { |one| one[:at] == row[:done_at] && one[:kind] == row[:note] } if row[:kind] == "paper")
+      paper = paper_of(row)
       {
         kind: row[:kind],
         at: row[:done_at].iso8601,
@@ -92,17 +88,26 @@ class Web::Road::Diary
         who: row[:by] || row[:driver],
         text: said(row, paper),
         why: row[:corrects] ? row[:note] : nil,
-        key:
-          (
-            if Store::Tracking::Story::TELLING.include?(row[:kind]) && row[:corrects].nil?
-              row[:key] || "check-in #{row[:id]}"
-            end
-          ),
+        key: correctable(row),
         stop_id: row[:stop_id],
         paper_id: paper&.fetch(:id),
         standing: standing?(row)
       }
     end
+  end
+
+  # The paper that a check-in tells of.
+  def paper_of(row)
+    return unless row[:kind] == "paper"
+
+    @diary.papers.find { |one| one[:at] == row[:done_at] && one[:kind] == row[:note] }
+  end
+
+  # By which key a step is put right; nil for what is none.
+  def correctable(row)
+    return if row[:corrects] || !Store::Tracking::Story::TELLING.include?(row[:kind])
+
+    row[:key] || "check-in #{row[:id]}"
   end
 
   def said(row, paper)
@@ -140,7 +145,7 @@ class Web::Road::Diary
   # The phone's clock is said where it was off.
   def off(row)
     minutes = ((row[:arrived_at] - row[:phone_at]) / 60).round
-    if minutes.abs > 2 && !DB[:company].get(:demo)
+    if minutes.abs > 2 && @diary.clocks_told
       "the phone’s clock was #{minutes.abs} min #{minutes.positive? ? "behind" : "ahead"}"
     end
   end
@@ -154,51 +159,45 @@ class Web::Road::Diary
       end
 
   def messages
-    DB[:messages]
-      .where(trip_id: @trip[:id])
-      .map do |row|
-        {
-          kind: "message",
-          at: row[:at].iso8601,
-          heard_at: row[:heard_at].iso8601,
-          source: row[:from_driver] ? "message" : "dispatcher",
-          who: row[:by],
-          text: "“#{row[:body]}”"
-        }
-      end
+    @diary.messages.map do |row|
+      {
+        kind: "message",
+        at: row[:at].iso8601,
+        heard_at: row[:heard_at].iso8601,
+        source: row[:from_driver] ? "message" : "dispatcher",
+        who: row[:by],
+        text: "“#{row[:body]}”"
+      }
+    end
   end
 
   def texts
-    DB[:texts]
-      .where(trip_id: @trip[:id], message_id: nil)
-      .map do |row|
-        {
-          kind: "text",
-          at: row[:written_at].iso8601,
-          heard_at: row[:state_at]&.iso8601,
-          source: "text",
-          who: "Crew Ledger",
-          text:
-            "Text to #{row[:to]}, #{row[:state]}#{", $#{row[:cost].to_s("F")}" if row[:cost]}#{": #{row[:failure]}" if row[:failure]}. #{
-              row[:body].sub(": {link}", "")
-            }"
-        }
-      end
+    @diary.texts.map do |row|
+      {
+        kind: "text",
+        at: row[:written_at].iso8601,
+        heard_at: row[:state_at]&.iso8601,
+        source: "text",
+        who: "Crew Ledger",
+        text:
+          "Text to #{row[:to]}, #{row[:state]}#{", $#{row[:cost].to_s("F")}" if row[:cost]}#{": #{row[:failure]}" if row[:failure]}. #{
+            row[:body].sub(": {link}", "")
+          }"
+      }
+    end
   end
 
   def asks
-    DB[:asks]
-      .where(trip_id: @trip[:id])
-      .map do |row|
-        {
-          kind: "ask",
-          at: row[:asked_at].iso8601,
-          heard_at: row[:answered_at]&.iso8601,
-          source: "link",
-          who: row[:by],
-          text: "Asked for a check-in: #{answer(row)}"
-        }
-      end
+    @diary.asks.map do |row|
+      {
+        kind: "ask",
+        at: row[:asked_at].iso8601,
+        heard_at: row[:answered_at]&.iso8601,
+        source: "link",
+        who: row[:by],
+        text: "Asked for a check-in: #{answer(row)}"
+      }
+    end
   end
 
   def answer(ask)
@@ -212,33 +211,22 @@ class Web::Road::Diary
   end
 
   def alerts
-    DB[:late_alerts]
-      .where(trip_id: @trip[:id])
-      .map do |row|
-        {
-          kind: "alert",
-          at: row[:at].iso8601,
-          source: "forecast",
-          who: "Crew Ledger",
-          text:
-            "Foreseen #{row[:late_minutes]} min late at #{place(row[:stop_id])}. Told: " \
-              "#{row[:told].to_a.empty? ? "nobody" : row[:told].to_a.join(", ")}"
-        }
-      end
+    @diary.alerts.map do |row|
+      {
+        kind: "alert",
+        at: row[:at].iso8601,
+        source: "forecast",
+        who: "Crew Ledger",
+        text:
+          "Foreseen #{row[:late_minutes]} min late at #{place(row[:stop_id])}. Told: " \
+            "#{row[:told].to_a.empty? ? "nobody" : row[:told].to_a.join(", ")}"
+      }
+    end
   end
 
   def changes
-    rows =
-      DB[:audit_entries]
-        .where(
-          Sequel.|(
-            { record_kind: "load", record_id: @loads.map { |load| load[:id] } },
-            { record_kind: "trip", record_id: @trip[:id] }
-          )
-        )
-        .order(:id)
-        .all
-    rows
+    @diary
+      .changes
       .reject { |row| row[:act].match?(TOLD) }
       .map do |row|
         keys = row[:changes].to_h.keys.first(5).map { |key| key.tr("_", " ") }
@@ -253,46 +241,19 @@ class Web::Road::Diary
       end
   end
 
-  def activities
-    DB[:activities]
-      .where(trip_id: @trip[:id], dropped_at: nil)
-      .order(:from_at)
-      .map { |row| { **row.slice(:id, :kind, :note), from: row[:from_at].iso8601, to: row[:to_at].iso8601 } }
-  end
+  def activities =
+    @diary.activities.map do |row|
+      { **row.slice(:id, :kind, :note), from: row[:from_at].iso8601, to: row[:to_at].iso8601 }
+    end
 
   # What the customer is to be charged, and what the driver earns by his own plan.
-  def detention
-    rows =
-      DB[:detention_claims]
-        .join(:stops, id: :stop_id)
-        .join(:loads, id: :load_id)
-        .join(:customers, id: :customer_id)
-        .where(trip_id: @trip[:id])
-        .order(Sequel[:detention_claims][:id])
-        .select_all(:detention_claims)
-        .select_append(
-          Sequel[:stops][:name].as(:stop),
-          Sequel[:customers][:name].as(:customer),
-          :detention_free_minutes
-        )
-        .all
-    rows.map do |row|
-      {
-        **row.slice(:id, :stop, :customer, :minutes, :state, :by),
-        free_minutes: row[:detention_free_minutes],
-        charge: Money.text(Money.cents(row[:charge])),
-        pay: pay(row)
-      }
-    end
-  end
-
-  # In dollars, as payroll works it out for the first of the crew.
-  def pay(row)
-    stop = @stops.find { |one| one[:stop_id] == row[:stop_id] } or return
-    left_at = stop[:left_at] || stop[:worked_at]
-    driver_id = Store::Freight.trip_drivers(@trip[:id]).get(:driver_id)
-    plan = Work::Pay::EarnTrip.plan_at(@trip[:id], driver_id, left_at || stop[:arrived_at]) or return
-    minutes = left_at ? Work::Pay::EarnTrip.dwell_minutes(stop) : 0
-    Money.text(Money.cents(Core::Pay.waited(minutes, plan).dollars))
+  def detention(claim)
+    row = claim.row
+    {
+      **row.slice(:id, :stop, :customer, :minutes, :state, :by),
+      free_minutes: row[:detention_free_minutes],
+      charge: Money.text(Money.cents(row[:charge])),
+      pay: claim.pay_cents && Money.text(claim.pay_cents)
+    }
   end
 end

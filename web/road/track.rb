@@ -6,7 +6,7 @@ class Web::Road::Track
   MOST_SPOTS = 600
 
   def initialize(trip_id)
-    @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
+    @trip = DB[:trips].first(id: trip_id) or raise Store::NotFound.new("trip", trip_id)
     @stops =
       DB[:trip_stops]
         .join(:stops, id: :stop_id)

@@ -7,7 +7,7 @@ class Web::Roads::Way
   Part = Value.of(:kind, :stop, :from, :to, :via, :leg, :direct_miles)
 
   def initialize(load_id)
-    @load = Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
+    @load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
     @stops = Store::Freight.stops(load_id)
     @trip = Store::Freight.live_trip(load_id)
     @trip_stops = @trip ? Store::Freight.trip_stops(@trip[:id]).to_hash(:stop_id) : {}

@@ -2,134 +2,82 @@
 
 # The JSON of the driver's phone.
 module Web::Tracking::Present
-  DONE_DAYS = 14
-  MESSAGES = 60
-  STATEMENTS = 8
-
   def self.cab(by, now)
-    driver = DB[:drivers].first(id: by.id)
-    zone = Store::Hours.drivers(by.id).get(:zone)
+    phone = Reads::Tracking::Phone.of(by.id, now)
     {
       driver: by.name,
-      company: Store::Company.row[:name],
+      company: phone.company,
       now: now.iso8601,
-      zone:,
-      trips:
-        Reads::Tracking::CabTrips
-          .of(Store::Tracking::Cab.trips(by.id, now), by.id)
-          .map { |trip| Web::Tracking::CabJson.new(trip, by.id).to_h },
-      done: done(by.id, now, zone),
-      duty: duty(by, now, zone),
-      messages: thread(by.id),
+      zone: phone.zone,
+      trips: phone.trips.map { |trip| Web::Tracking::CabJson.new(trip, by.id).to_h },
+      done: phone.done.map { |done| done(done, phone.zone) },
+      duty: phone.duty.map { |row| duty(row, phone.zone) },
+      messages: thread(phone.thread),
       hours: hours(by.id, now),
-      pay: statements(by.id),
-      earned: earned(by.id),
-      receipts: receipts(by.id),
-      trailers: DB[:units].where(kind: "trailer", retired: false).order(:number).select_map(:number),
-      settings: {
-        language: Work::Tracking::WriteText.language(driver),
-        consent: !driver[:position_consent_at].nil?,
-        pin: !driver[:pin_digest].nil?,
-        step_minutes: Store::Tracking.settings[:activity_step_minutes]
-      }
+      pay: phone.statements.map { |row| statement(row) },
+      earned: phone.earned.map { |row| earned(row) },
+      receipts: phone.receipts.map { |row| receipt(row) },
+      trailers: phone.trailers,
+      settings: settings(phone)
     }
   end
+
+  def self.settings(phone) =
+    {
+      language: Work::Tracking::WriteText.language(phone.driver),
+      consent: !phone.driver[:position_consent_at].nil?,
+      pin: !phone.driver[:pin_digest].nil?,
+      step_minutes: phone.step_minutes
+    }
 
   # What is earned and on no statement yet, and what it waits for, as payroll last worked it out.
-  def self.earned(driver_id) =
-    Store::Pay
-      .earned(driver_id)
-      .map do |row|
-        {
-          trip: row[:trip],
-          day: row[:completed_on].iso8601,
-          amount: Money.text(Money.cents(row[:pay])),
-          reason: row[:waits_for]
-        }
-      end
+  def self.earned(row) =
+    { trip: row[:trip], day: row[:completed_on].iso8601, amount: money(row[:pay]), reason: row[:waits_for] }
 
-  # The latest receipts that were handed in, and what became of them.
-  def self.receipts(driver_id)
-    DB[:receipts]
-      .where(driver_id:)
-      .reverse(:id)
-      .limit(10)
-      .map do |row|
-        {
-          **row.slice(:id, :kind, :state, :why),
-          amount: Money.text(Money.cents(row[:amount])),
-          spent_on: row[:spent_on].iso8601
-        }
-      end
-  end
+  # A receipt that was handed in, and what became of it.
+  def self.receipt(row) =
+    { **row.slice(:id, :kind, :state, :why), amount: money(row[:amount]), spent_on: row[:spent_on].iso8601 }
 
-  # What the check-ins of the last days say of the driver's duty, to be answered; times in the home terminal's
-  # zone.
-  def self.duty(by, now, zone)
-    Store::Hours
-      .proposals(by.id, now - (3 * 86_400))
-      .map { |row| { id: row[:id], from: row[:from_at].iso8601, status: row[:status], zone: } }
-  end
+  # What a check-in says of the driver's duty, to be answered; times in the home terminal's zone.
+  def self.duty(row, zone) = { id: row[:id], from: row[:from_at].iso8601, status: row[:status], zone: }
 
-  # Trips that are over, with their papers.
-  def self.done(driver_id, now, zone)
-    rows =
-      DB[:trips]
-        .join(:trip_drivers, trip_id: :id)
-        .where(driver_id:, live: true, state: "delivered")
-        .where { delivered_at > now - (DONE_DAYS * 86_400) }
-        .reverse(:delivered_at)
-        .select_all(:trips)
-        .all
-    papers =
-      DB[:papers].where(trip_id: rows.map { |row| row[:id] }).order(:id).select_hash_groups(:trip_id, :kind)
-    kinds = Store::Tracking::Papers.kinds(rows.map { |row| row[:id] })
-    loads =
-      DB[:trip_loads]
-        .join(:loads, id: :load_id)
-        .where(trip_id: rows.map { |row| row[:id] })
-        .select(:trip_id, :origin, :destination)
-        .to_hash(:trip_id)
-    rows.map do |row|
-      load = loads[row[:id]]
-      {
-        id: row[:id],
-        number: row[:number],
-        way: load ? "#{load[:origin]} → #{load[:destination]}" : "empty",
-        delivered_at: row[:delivered_at]&.iso8601,
-        zone:,
-        papers: papers[row[:id]] || [],
-        papers_missing: Core::Freight.papers_wanted(kinds.fetch(row[:id], {})).any?
-      }
-    end
-  end
-
-  def self.thread(driver_id)
-    rows =
-      DB[:messages]
-        .left_join(:trips, id: :trip_id)
-        .where(driver_id:)
-        .reverse(Sequel[:messages][:id])
-        .limit(MESSAGES)
-        .select_all(:messages)
-        .select_append(Sequel[:trips][:number].as(:trip))
-        .all
-        .reverse
-    texts = DB[:texts].where(message_id: rows.map { |row| row[:id] }).select_hash(:message_id, :state)
+  # A trip that is over, with its papers.
+  def self.done(done, zone)
     {
-      unread: rows.count { |row| !row[:from_driver] && row[:read_at].nil? },
-      messages:
-        rows.map do |row|
-          {
-            **row.slice(:id, :from_driver, :by, :body, :trip, :not_understood),
-            at: row[:at].iso8601,
-            heard_at: row[:heard_at].iso8601,
-            read_at: row[:read_at]&.iso8601,
-            text: texts[row[:id]]
-          }
-        end
+      **done.trip.slice(:id, :number),
+      way: done.load ? "#{done.load[:origin]} → #{done.load[:destination]}" : "empty",
+      delivered_at: done.trip[:delivered_at]&.iso8601,
+      zone:,
+      papers: done.paper_kinds,
+      papers_missing: done.papers_wanted
     }
   end
+
+  # thread - Reads::Tracking::Phone::Thread
+  def self.thread(thread)
+    {
+      unread: thread.rows.count { |row| !row[:from_driver] && row[:read_at].nil? },
+      messages: thread.rows.map { |row| message(row, thread.texts[row[:id]]) }
+    }
+  end
+
+  def self.message(row, text) =
+    {
+      **row.slice(:id, :from_driver, :by, :body, :trip, :not_understood),
+      at: row[:at].iso8601,
+      heard_at: row[:heard_at].iso8601,
+      read_at: row[:read_at]&.iso8601,
+      text:
+    }
+
+  def self.statement(row) =
+    {
+      **row.slice(:id, :state),
+      from: row[:from_on].iso8601,
+      to: row[:to_on].iso8601,
+      gross: money(row[:gross]),
+      net: money(row[:net])
+    }
 
   def self.hours(driver_id, now)
     row = Store::Hours.drivers(driver_id).first
@@ -144,24 +92,6 @@ module Web::Tracking::Present
       **%i[drive window break cycle].to_h { |name| [name, clocks.remaining[name]] },
       available_at: clocks.available_at && question.days.iso(clocks.available_at)
     }
-  end
-
-  def self.statements(driver_id)
-    DB[:statements]
-      .join(:pay_runs, id: :pay_run_id)
-      .where(driver_id:)
-      .reverse(:to_on)
-      .limit(STATEMENTS)
-      .select(Sequel[:statements][:id], :from_on, :to_on, :state, :gross, :net)
-      .map do |row|
-        {
-          id: row[:id],
-          state: row[:state],
-          from: row[:from_on].iso8601,
-          to: row[:to_on].iso8601,
-          **row.slice(:gross, :net).transform_values { |amount| Money.text(Money.cents(amount)) }
-        }
-      end
   end
 
   # What a phone shows from now on. Raises Refused `wrong_pin`.
@@ -197,5 +127,6 @@ module Web::Tracking::Present
       answer: ask[:answer]
     }
   end
-  private_class_method :done, :hours, :statements
+  def self.money(amount) = Money.text(Money.cents(amount))
+  private_class_method :settings, :earned, :receipt, :duty, :done, :message, :hours, :statement, :money
 end

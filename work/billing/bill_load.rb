@@ -6,7 +6,7 @@ module Work::Billing::BillLoad
   # Raises Refused `wrong_state`, `invoice_taken`, `not_yet`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "bill_load", by:, now:, input: input.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       state = Core::Freight.step(load[:state], "billed")
       invoice = {
         invoice_number: input[:invoice_number].strip,

@@ -6,7 +6,7 @@ module Work::Billing::CloseLoad
   # Raises Refused `wrong_state`, `before_invoice`, `not_yet`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "close_load", by:, now:, input: input.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       state = Core::Freight.step(load[:state], "closed")
       paid_on = Work::Billing::Day.read(input[:paid_on], "/paid_on", now:)
       if paid_on < load[:invoiced_on]

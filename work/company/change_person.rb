@@ -5,7 +5,7 @@
 module Work::Company::ChangePerson
   def self.call(id, input, by:, now:)
     Work::Act.once(nil, "change_person", by:, now:) do |act|
-      account = DB[:accounts].where(id:).for_update.first or raise Work::NotFound.new("person", id)
+      account = DB[:accounts].where(id:).for_update.first or raise Store::NotFound.new("person", id)
       if by.ref == "account:#{id}" &&
            (input[:disabled] || (input[:roles] && !input[:roles].include?("administrator")))
         raise Refused.new(

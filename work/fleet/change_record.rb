@@ -6,7 +6,7 @@ module Work::Fleet::ChangeRecord
   def self.call(table, id, input, by:, now:)
     kind = Store::Fleet::KIND[table]
     Work::Act.once(nil, "change_#{kind}", by:, now:) do |act|
-      before = DB[table].where(id:).for_update.first or raise Work::NotFound.new(kind, id)
+      before = DB[table].where(id:).for_update.first or raise Store::NotFound.new(kind, id)
       Work::Stale.check(before, input[:version], record_kind: kind, yours: input.except(:version)) do
         Store::Fleet.find(table, id).slice(*input.keys)
       end

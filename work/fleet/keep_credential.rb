@@ -12,7 +12,7 @@ module Work::Fleet::KeepCredential
   def self.call(table, id, input, by:, now:)
     holder = HOLDERS.fetch(table)
     Work::Act.once(input[:key], "keep_credential", by:, now:, input: input.merge(holder => id)) do |act|
-      DB[table].where(id:).for_update.first or raise Work::NotFound.new(Store::Fleet::KIND[table], id)
+      DB[table].where(id:).for_update.first or raise Store::NotFound.new(Store::Fleet::KIND[table], id)
       if input[:issued_on] && input[:expires_on] && input[:expires_on] < input[:issued_on]
         raise Refused.new(
                 "dates_reversed",
@@ -44,7 +44,7 @@ module Work::Fleet::KeepCredential
   def self.verify(credential_id, input, by:, now:)
     Work::Act.once(input[:key], "verify_credential", by:, now:, input: input.merge(credential_id:)) do |act|
       row = DB[:credentials].where(id: credential_id).for_update.first or
-        raise Work::NotFound.new("paper", credential_id)
+        raise Store::NotFound.new("paper", credential_id)
       DB[:credentials].where(id: credential_id).update(verified_by: by.name, verified_at: now)
       act.changed(
         row[:driver_id] ? "driver" : "unit",
@@ -69,7 +69,7 @@ module Work::Fleet::KeepCredential
       }
     ) do |act|
       row = DB[:credentials].where(id: credential_id).for_update.first or
-        raise Work::NotFound.new("paper", credential_id)
+        raise Store::NotFound.new("paper", credential_id)
       DB[:credentials].where(id: credential_id).update(
         content_type: type,
         content: Sequel.blob(content),

@@ -4,7 +4,7 @@
 module Work::Freight::CancelLoad
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "cancel_load", by:, now:, input: input.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       state = Core::Freight.step(load[:state], "cancelled")
       trips = Work::Freight::ReleaseCrew.call(load_id)
       DB[:loads].where(id: load_id).update(state:, cancel_reason: input[:why], version: load[:version] + 1)

@@ -25,7 +25,7 @@ module Work::Freight::ChangeLoad
   # Raises Work::Stale with both versions, Refused `under_way`, `crew_taken`, and what booking refuses.
   def self.call(id, input, by:, now:)
     Work::Act.once(nil, "change_load", by:, now:) do |act|
-      load = Store::Freight.load_for_change(id) or raise Work::NotFound.new("load", id)
+      load = Store::Freight.load_for_change(id) or raise Store::NotFound.new("load", id)
       Work::Stale.check(load, input[:version], record_kind: "load", yours: yours(input)) do
         load.slice(*SHOWN)
       end

@@ -7,7 +7,7 @@ module Work::Freight::CrewLoad
   # Raises Refused `crew_taken`, `already_crewed`, `wrong_kind`, `team_needed`, `stop_time_missing`.
   def self.call(load_id, crew, by:, now:, why: nil)
     Work::Act.once(crew[:key], "crew_load", by:, now:, input: crew.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       refuse_crewed(load)
       check_crew(load, crew)
       trip_id = Work::Freight::TripPlan.new(load_id).make(crew)

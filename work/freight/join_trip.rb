@@ -36,7 +36,7 @@ class Work::Freight::JoinTrip
     loads = DB[:loads].where(id: @load_ids).order(:id)
     @loads = (lock ? loads.for_update : loads).all
     trips = DB[:trips].where(id: trip_id)
-    @trip = (lock ? trips.for_update : trips).first or raise Work::NotFound.new("trip", trip_id)
+    @trip = (lock ? trips.for_update : trips).first or raise Store::NotFound.new("trip", trip_id)
     check
     @plan = Work::Freight::TripPlan.new(@load_ids, order:)
   end

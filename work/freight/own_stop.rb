@@ -49,7 +49,7 @@ class Work::Freight::OwnStop
     @act = act
     @load_ids = DB[:trip_loads].where(trip_id:).order(:load_id).select_map(:load_id)
     @loads = DB[:loads].where(id: @load_ids).order(:id).for_update.all
-    @trip = DB[:trips].where(id: trip_id).for_update.first or raise Work::NotFound.new("trip", trip_id)
+    @trip = DB[:trips].where(id: trip_id).for_update.first or raise Store::NotFound.new("trip", trip_id)
     unless CHANGEABLE.include?(@trip[:state])
       raise Refused.new("passed", "Trip #{@trip[:number]} is #{@trip[:state]}.", path: "")
     end

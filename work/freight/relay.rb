@@ -39,7 +39,7 @@ class Work::Freight::Relay
   end
 
   def initialize(load_id, act)
-    @load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+    @load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
     @act = act
     @trips = Store::Freight.live_trips(load_id)
     DB[:trips].where(id: @trips.map { |trip| trip[:id] }).order(:id).for_update.all

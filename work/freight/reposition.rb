@@ -42,7 +42,7 @@ module Work::Freight::Reposition
   # input - { key:, why: }. Raises Refused `not_empty`, `passed`.
   def self.call_off(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "call_off", by:, now:, input: input.merge(trip_id:)) do |act|
-      trip = DB[:trips].where(id: trip_id).for_update.first or raise Work::NotFound.new("trip", trip_id)
+      trip = DB[:trips].where(id: trip_id).for_update.first or raise Store::NotFound.new("trip", trip_id)
       unless DB[:trip_loads].where(trip_id:).empty?
         raise Refused.new(
                 "not_empty",

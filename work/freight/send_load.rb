@@ -5,7 +5,7 @@ module Work::Freight::SendLoad
   # input - { key:, why: }. Raises Refused `wrong_state`, `no_phone`, `permits_missing`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "send_load", by:, now:, input: input.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       state = Core::Freight.step(load[:state], "sent")
       trips =
         Store::Freight.live_trips(load_id).to_h { |trip| [trip, Store::Freight.trip_drivers(trip[:id]).all] }

@@ -24,7 +24,7 @@ class Work::Freight::SwapPlaces
   def self.call(load_id, now) = new(load_id, now).proposals
 
   def initialize(load_id, now)
-    @load = Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
+    @load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
     @trip = Store::Freight.live_trips(load_id).last
     unless @trip && Work::Freight::Relay::CUTTABLE.include?(@trip[:state])
       raise Refused.new(

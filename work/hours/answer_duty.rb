@@ -19,7 +19,7 @@ module Work::Hours::AnswerDuty
   # input - { key:, answer: "yes" or "no" }. Returns the proposal's id.
   def self.call(proposal_id, input, driver:, now:)
     proposal = DB[:duty_proposals].first(id: proposal_id, driver_id: driver.id) or
-      raise Work::NotFound.new("proposal", proposal_id)
+      raise Store::NotFound.new("proposal", proposal_id)
     Work::Act.once(input[:key], "answer_duty", by: driver, now:, input: input.merge(proposal_id:)) do |act|
       DB[:drivers].where(id: driver.id).lock_style("FOR NO KEY UPDATE").get(:id)
       open =

@@ -11,7 +11,7 @@ module Work::Hours::DeviceFiles
   # Returns the driver's id. Raises Refused `too_large`, `other_driver`, `in_future`, and what the file itself
   # is refused for.
   def self.import(driver_id, text, key:, by:, now:)
-    driver = DB[:drivers].first(id: driver_id) or raise Work::NotFound.new("driver", driver_id)
+    driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
     if text.bytesize > MOST_BYTES
       raise Refused.new("too_large", "A file of more than 4 MB is no record of one driver.", path: "/file")
     end
@@ -45,7 +45,7 @@ module Work::Hours::DeviceFiles
 
   # The last days of a driver's record as a device's output file.
   def self.export(driver_id, now:)
-    driver = Store::Hours.drivers(driver_id).first or raise Work::NotFound.new("driver", driver_id)
+    driver = Store::Hours.drivers(driver_id).first or raise Store::NotFound.new("driver", driver_id)
     question, = Work::Hours::Question.of([driver], now)[driver_id]
     from = question.as_of - (EXPORTED_DAYS * 1440)
     stretches = question.stretches.select { |stretch| stretch.to > from }

@@ -10,10 +10,10 @@ module Work::Hours::PlanLoad
   #
   # Returns a Hash as the contract's LoadPlan. Raises Refused `no_driver`.
   def self.call(load_id, options, now:)
-    Store::Freight.load(load_id) or raise Work::NotFound.new("load", load_id)
+    Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
     trip_id = options[:trip_id]
     if trip_id && Store::Freight.live_trips(load_id).none? { |trip| trip[:id] == trip_id }
-      raise Work::NotFound.new("trip", trip_id)
+      raise Store::NotFound.new("trip", trip_id)
     end
 
     ids = options[:driver_id] ? [options[:driver_id]] : crewed(load_id, trip_id)

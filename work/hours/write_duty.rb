@@ -9,7 +9,7 @@ module Work::Hours::WriteDuty
   #
   # Returns the driver's id. Raises Refused `ends_before_start`, `in_future`, `too_old`.
   def self.call(driver_id, input, by:, now:)
-    driver = DB[:drivers].first(id: driver_id) or raise Work::NotFound.new("driver", driver_id)
+    driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
     from, to = input.values_at(:from, :to).map { |time| time && Time.at(time.to_i / 60 * 60).utc }
     check(from, to, now)
     Work::Act.once(input[:key], "write_duty", by:, now:, input:) do |act|

@@ -14,7 +14,7 @@ module Work::Match::AcceptLines
         now:
       )
       { load_id: line[:load_id], done: true, problem: nil }
-    rescue Refused, Work::NotFound => e
+    rescue Refused, Store::NotFound => e
       { load_id: line[:load_id], done: false, problem: e.message }
     end
   end

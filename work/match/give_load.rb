@@ -9,7 +9,7 @@ module Work::Match::GiveLoad
   def self.call(load_id, input, by:, now:)
     return load_id if repeated?(input)
 
-    load = Work::Match::Freight.all([load_id]).first or raise Work::NotFound.new("load", load_id)
+    load = Work::Match::Freight.all([load_id]).first or raise Store::NotFound.new("load", load_id)
     if input[:version] && load.row[:state] == "open" && load.row[:version] != input[:version]
       raise Refused.new(
               "changed_since",

@@ -392,7 +392,7 @@ class Work::Match::Judge
   def pay(crew, load, deadhead_tenths, loaded_tenths, stop_count: load.stop_count, tarped: load.row[:tarps])
     return 0 if crew.plan.nil?
 
-    terms = Work::Pay::Plan.to_core(crew.plan, BigDecimal(100))
+    terms = Store::Pay::Plan.to_core(crew.plan, BigDecimal(100))
     trip =
       Core::Pay::Terms::Trip.new(
         id: "",

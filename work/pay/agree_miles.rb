@@ -6,7 +6,7 @@ module Work::Pay::AgreeMiles
   # input - { key:, miles: decimal text, or nil for the route's }. Returns the load's id.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "agree_miles", by:, now:, input: input.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       miles = input[:miles] && BigDecimal(input[:miles])
       DB[:loads].where(id: load_id).update(agreed_miles: miles, version: load[:version] + 1)
       Work::Pay::EarnTrip.correct_load(load_id, now:)

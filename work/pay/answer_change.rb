@@ -9,7 +9,7 @@ module Work::Pay::AnswerChange
   def self.call(change_id, input, by:, now:)
     Work::Act.once(input[:key], "answer_deduction_change", by:, now:, input: input.merge(change_id:)) do |act|
       row = DB[:deduction_changes].where(id: change_id).for_update.first or
-        raise Work::NotFound.new("change", change_id)
+        raise Store::NotFound.new("change", change_id)
       unless row[:state] == "asked"
         raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "")
       end

@@ -89,7 +89,7 @@ module Work::Pay::ApprovePayRun
   end
 
   def self.row(run_id) =
-    DB[:pay_runs].where(id: run_id).for_update.first || raise(Work::NotFound.new("pay run", run_id))
+    DB[:pay_runs].where(id: run_id).for_update.first || raise(Store::NotFound.new("pay run", run_id))
 
   # The books are proven after every run; what does not add up stops it.
   def self.proven

@@ -6,7 +6,7 @@ module Work::Pay::AskAboutLine
   def self.call(statement_id, input, driver:, now:)
     Work::Act.once(input[:key], "ask_about_pay", by: driver, now:, input: input.merge(statement_id:)) do |act|
       unless DB[:statements].where(id: statement_id, driver_id: driver.id).any?
-        raise Work::NotFound.new("statement", statement_id)
+        raise Store::NotFound.new("statement", statement_id)
       end
 
       DB[:pay_questions].insert(
@@ -28,7 +28,7 @@ module Work::Pay::AskAboutLine
   # Returns the run's id. Raises Refused `answered_already`.
   def self.answer(id, input, by:, now:)
     Work::Act.once(input[:key], "answer_about_pay", by:, now:, input: input.merge(id:)) do |act|
-      row = DB[:pay_questions].where(id:).for_update.first or raise Work::NotFound.new("question", id)
+      row = DB[:pay_questions].where(id:).for_update.first or raise Store::NotFound.new("question", id)
       if row[:answered_at]
         raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "")
       end

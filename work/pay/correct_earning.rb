@@ -10,7 +10,7 @@ module Work::Pay::CorrectEarning
   # Returns the earning's id. Raises Refused `locked`, `reason_missing`, `stops_differ`, Work::Stale.
   def self.call(id, input, by:, now:)
     Work::Act.once(input[:key], "correct_earning", by:, now:, input: input.merge(id:)) do |act|
-      row = DB[:trip_earnings].where(id:).for_update.first or raise Work::NotFound.new("pay item", id)
+      row = DB[:trip_earnings].where(id:).for_update.first or raise Store::NotFound.new("pay item", id)
       corrections = input.slice(*FIELDS).compact
       check(row, corrections, input)
       Work::Stale.check(

@@ -35,23 +35,13 @@ module Work::Pay::EarnTrip
   def self.correct_load(load_id, now:) =
     DB[:trip_loads].where(load_id:).select_map(:trip_id).each { |trip_id| follow(trip_id, now:) }
 
-  # The plan that a driver's trip is paid by: as it was written down, or while it is under way the one of his
-  # own day at that instant. Returns Core::Pay::Terms::Plan, or nil without any.
-  def self.plan_at(trip_id, driver_id, at)
-    id = DB[:trip_earnings].where(trip_id:, driver_id:).get(:pay_plan_id)
-    row =
-      if id
-        DB[:pay_plans].first(id:)
-      else
-        Store::Fleet.pay_plan(driver_id, zone(driver_id).to_local(at).to_date)
-      end
-    row && Work::Pay::Plan.to_core(row, BigDecimal(100))
-  end
-
   # Yields a row of trip_earnings for each driver of the trip.
   def self.each_driver(trip_id, delivered_at)
     trip = DB[:trips].first(id: trip_id)
-    dwell_minutes = Store::Freight.trip_stops(trip_id).map { |stop| dwell_minutes(stop) }
+    dwell_minutes =
+      Store::Freight
+        .trip_stops(trip_id)
+        .map { |stop| Core::Tracking.dwell_minutes(**stop.slice(:arrived_at, :worked_at, :left_at)) }
     tarped = DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id), tarps: true).any?
     shared = {
       trip_id:,
@@ -67,7 +57,7 @@ module Work::Pay::EarnTrip
 
   # What differs by driver: his day, his rates of that day, his hours.
   def self.own(trip, driver, delivered_at)
-    zone = zone(driver[:driver_id])
+    zone = Store::Company.zone_of_driver(driver[:driver_id])
     completed_on = zone.to_local(delivered_at).to_date
     began_at =
       DB[:check_ins].where(trip_id: trip[:id], driver_id: driver[:driver_id]).min(:done_at) ||
@@ -183,29 +173,5 @@ module Work::Pay::EarnTrip
     end
   end
 
-  # The driver's day is a day of the home terminal's zone.
-  def self.zone(driver_id)
-    TZInfo::Timezone.get(
-      Store::Company
-        .terminals
-        .join(:drivers, terminal_id: Sequel[:terminals][:id])
-        .where(Sequel[:drivers][:id] => driver_id)
-        .get(:zone)
-    )
-  end
-
-  # From arrival to departure; at the last stop to the signature, where nobody waits for a departure.
-  def self.dwell_minutes(stop)
-    ends_at = stop[:left_at] || stop[:worked_at]
-    stop[:arrived_at] && ends_at ? ((ends_at - stop[:arrived_at]) / 60).to_i : 0
-  end
-  private_class_method :each_driver,
-                       :own,
-                       :freight,
-                       :share,
-                       :worked,
-                       :by_day,
-                       :odometer_miles,
-                       :by_state,
-                       :zone
+  private_class_method :each_driver, :own, :freight, :share, :worked, :by_day, :odometer_miles, :by_state
 end

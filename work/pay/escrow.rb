@@ -66,7 +66,7 @@ module Work::Pay::Escrow
       now:,
       input: Work::Act.plain(input.merge(driver_id:))
     ) do |act|
-      DB[:drivers].where(id: driver_id).for_update.first or raise Work::NotFound.new("driver", driver_id)
+      DB[:drivers].where(id: driver_id).for_update.first or raise Store::NotFound.new("driver", driver_id)
       deduction_id = input[:deduction_id]
       fund = funds(driver_id).find { |row| row[:deduction_id] == deduction_id }
       label, balance = fund ? fund.values_at(:label, :balance) : ["", 0]

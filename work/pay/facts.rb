@@ -38,7 +38,7 @@ class Work::Pay::Facts
 
   # Core::Pay::Terms::Plan for a share, made once: a plan pays many trips.
   def plan(id, share_percent) =
-    ((@core ||= {})[id] ||= {})[share_percent] ||= Work::Pay::Plan.to_core(row_of_plan(id), share_percent)
+    ((@core ||= {})[id] ||= {})[share_percent] ||= Store::Pay::Plan.to_core(row_of_plan(id), share_percent)
 
   # Hours of the weeks around this period that locked statements have paid: they count toward overtime.
   def worked_before(driver_id)

@@ -39,10 +39,10 @@ module Work::Pay::GiveAdvance
   # pushed - true to keep a part for later, false to take it after all. Raises Refused `locked`.
   def self.push(id, input, by:, now:)
     Work::Act.once(input[:key], "push_advance", by:, now:, input: input.merge(id:)) do |act|
-      advance = DB[:advances].first(id:) or raise Work::NotFound.new("advance", id)
+      advance = DB[:advances].first(id:) or raise Store::NotFound.new("advance", id)
       statement = Store::Pay.statement(input[:statement_id])
       unless statement && statement[:driver_id] == advance[:driver_id]
-        raise Work::NotFound.new("statement", input[:statement_id])
+        raise Store::NotFound.new("statement", input[:statement_id])
       end
       raise Refused.new("locked", "That statement is locked.", path: "") unless statement[:state] == "draft"
 

@@ -22,7 +22,7 @@ module Work::Pay::HandInReceipt
         raise Refused.new("spent_later", "That day is still to come.", path: "/spent_on")
       end
       if input[:trip_id] && !Store::Tracking.trip_of?(driver.id, input[:trip_id])
-        raise Work::NotFound.new("trip", input[:trip_id])
+        raise Store::NotFound.new("trip", input[:trip_id])
       end
 
       same = DB[:receipts].where(driver_id: driver.id, sha256:).exclude(state: "refused").first
@@ -54,7 +54,7 @@ module Work::Pay::HandInReceipt
   # Returns its id. Raises Refused `answered_already`, `reason_missing`.
   def self.answer(id, input, by:, now:)
     Work::Act.once(input[:key], "answer_receipt", by:, now:, input: input.merge(id:)) do |act|
-      row = DB[:receipts].where(id:).for_update.first or raise Work::NotFound.new("receipt", id)
+      row = DB[:receipts].where(id:).for_update.first or raise Store::NotFound.new("receipt", id)
       unless row[:state] == "handed_in"
         raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "")
       end

@@ -46,7 +46,7 @@ module Work::Pay::Items
   # Returns the run's id. Raises Refused `reason_missing`, `locked`.
   def self.act(run_id, input, by:, now:)
     Work::Act.once(input[:key], "#{input[:act]}_pay_items", by:, now:, input: input.merge(run_id:)) do |act|
-      run = DB[:pay_runs].where(id: run_id).for_update.first or raise Work::NotFound.new("pay run", run_id)
+      run = DB[:pay_runs].where(id: run_id).for_update.first or raise Store::NotFound.new("pay run", run_id)
       unless run[:state] == "draft"
         raise Refused.new("locked", "This run is locked: open it again first.", path: "")
       end

@@ -5,7 +5,7 @@ module Work::Pay::KeepBankAccount
   # input - { key:, routing:, account:, kind: }. Returns the driver's id. Raises Refused `wrong_check_digit`.
   def self.call(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "keep_bank_account", by:, now:, input: input.merge(driver_id:)) do |act|
-      raise Work::NotFound.new("driver", driver_id) if DB[:drivers].where(id: driver_id).empty?
+      raise Store::NotFound.new("driver", driver_id) if DB[:drivers].where(id: driver_id).empty?
       unless Core::Pay::BankNumber.good?(input[:routing])
         raise Refused.new(
                 "wrong_check_digit",

@@ -41,7 +41,7 @@ class Work::Pay::KeepDeduction
       now:,
       input: Work::Act.plain(input.merge(id:))
     ) do |act|
-      row = id && (DB[:deductions].where(id:).for_update.first or raise Work::NotFound.new("deduction", id))
+      row = id && (DB[:deductions].where(id:).for_update.first or raise Store::NotFound.new("deduction", id))
       if row
         Work::Stale.check(row, input[:version], record_kind: "company", yours: input.slice(*FIELDS)) do
           row.slice(*FIELDS)

@@ -41,7 +41,7 @@ module Work::Pay::KeepGarnishment
       now:,
       input: Work::Act.plain(input.merge(id:))
     ) do |act|
-      row = DB[:garnishments].where(id:).for_update.first or raise Work::NotFound.new("garnishment", id)
+      row = DB[:garnishments].where(id:).for_update.first or raise Store::NotFound.new("garnishment", id)
       DB[:garnishments].where(id:).update(to_on: input[:to_on])
       Work::Pay::BuildRun.drafts(input[:to_on], only: [row[:driver_id]])
       act.changed("driver", row[:driver_id], { garnishment: [row[:label], "ends #{input[:to_on]}"] })

@@ -12,7 +12,7 @@ module Work::Pay::KeepOperatingCompany
       row = input.slice(*FIELDS).transform_values { |value| value.is_a?(String) ? value.strip : value }
       if id
         before = DB[:operating_companies].where(id:).for_update.first or
-          raise Work::NotFound.new("company", id)
+          raise Store::NotFound.new("company", id)
         Work::Stale.check(before.merge(id: 1), input[:version], record_kind: "company", yours: row) do
           before.slice(*FIELDS)
         end
@@ -34,10 +34,10 @@ module Work::Pay::KeepOperatingCompany
       now:,
       input: input.merge(driver_id:)
     ) do |act|
-      driver = DB[:drivers].first(id: driver_id) or raise Work::NotFound.new("driver", driver_id)
+      driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
       names = DB[:operating_companies].select_hash(:id, :name)
       if input[:operating_company_id] && !names.key?(input[:operating_company_id])
-        raise Work::NotFound.new("company", input[:operating_company_id])
+        raise Store::NotFound.new("company", input[:operating_company_id])
       end
 
       DB[:drivers].where(id: driver_id).update(operating_company_id: input[:operating_company_id])

@@ -46,7 +46,7 @@ module Work::Pay::KeepPlan
       now:,
       input: Work::Act.plain(input.merge(driver_id:))
     ) do |act|
-      raise Work::NotFound.new("driver", driver_id) unless DB[:drivers].where(id: driver_id).any?
+      raise Store::NotFound.new("driver", driver_id) unless DB[:drivers].where(id: driver_id).any?
 
       row = row(input)
       same_day = DB[:pay_plans].where(driver_id:, in_force_from: input[:in_force_from]).for_update.first

@@ -5,7 +5,7 @@ module Work::Pay::MailStatements
   # Returns the run's id. Raises Refused `not_locked`.
   def self.call(run_id, input, by:, now:)
     Work::Act.once(input[:key], "mail_statements", by:, now:, input: input.merge(run_id:)) do |act|
-      run = DB[:pay_runs].first(id: run_id) or raise Work::NotFound.new("pay run", run_id)
+      run = DB[:pay_runs].first(id: run_id) or raise Store::NotFound.new("pay run", run_id)
       raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if run[:state] == "draft"
 
       rows =

@@ -136,7 +136,7 @@ module Work::Pay::OneTime
   def self.changed(part_id, name, input, by, now)
     Work::Act.once(input[:key], name, by:, now:, input: input.merge(part_id:)) do |act|
       part = DB[:one_time_parts].where(id: part_id).for_update.first or
-        raise Work::NotFound.new("item", part_id)
+        raise Store::NotFound.new("item", part_id)
       item = DB[:one_time_items].first(id: part[:item_id])
       run =
         part[:statement_id] &&

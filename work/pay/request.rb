@@ -19,7 +19,7 @@ class Work::Pay::Request
   # measure of miles
   def self.trip(row, plan, miles_by)
     row = Work::Pay::CorrectEarning.apply(row)
-    loaded_miles, empty_miles = Work::Pay::Plan.miles(row, miles_by)
+    loaded_miles, empty_miles = Store::Pay::Plan.miles(row, miles_by)
     Terms::Trip.new(
       id: row[:trip],
       plan:,

@@ -24,7 +24,7 @@ module Work::Pay::SettleCard
     Work::Act.once(input[:key], "match_card", by:, now:, input: input.merge(id:)) do |act|
       row = unsettled([id]).first
       unless DB[:drivers].where(id: input[:driver_id]).any?
-        raise Work::NotFound.new("driver", input[:driver_id])
+        raise Store::NotFound.new("driver", input[:driver_id])
       end
       if input[:trip_id] &&
            DB[:trip_drivers].where(trip_id: input[:trip_id], driver_id: input[:driver_id]).empty?
@@ -100,7 +100,7 @@ module Work::Pay::SettleCard
   def self.unsettled(ids)
     rows = DB[:card_transactions].where(id: ids).order(:id).for_update.all
     if rows.length < ids.uniq.length
-      raise Work::NotFound.new("card transaction", (ids - rows.map { |row| row[:id] }).first)
+      raise Store::NotFound.new("card transaction", (ids - rows.map { |row| row[:id] }).first)
     end
 
     done = rows.find { |row| row[:bears] }

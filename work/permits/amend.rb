@@ -8,7 +8,7 @@ module Work::Permits::Amend
   def self.call(permit_id, input, by:, now:)
     Work::Act.once(input[:key], "amend_permit", by:, now:, input: input.merge(permit_id:)) do |act|
       permit = DB[:permits].where(id: permit_id).for_update.first or
-        raise Work::NotFound.new("permit", permit_id)
+        raise Store::NotFound.new("permit", permit_id)
       file = DB[:permit_files].first(id: permit[:file_id])
       refuse(permit, file)
       id =

@@ -12,7 +12,7 @@ module Work::Permits::Apply
   def self.to_offices(load_id, input, by:, now:)
     Work::Act.once(input[:key], "apply_for_permits", by:, now:, input: input.merge(load_id:)) do |act|
       file = DB[:permit_files].where(load_id:).for_update.first or
-        raise Work::NotFound.new("permit file", load_id)
+        raise Store::NotFound.new("permit file", load_id)
       if file[:attested_at].nil?
         raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
       end

@@ -6,7 +6,7 @@ module Work::Permits::Cancel
   def self.call(permit_id, input, by:, now:)
     Work::Act.once(input[:key], "cancel_permit", by:, now:, input: input.merge(permit_id:)) do |act|
       permit = DB[:permits].where(id: permit_id).for_update.first or
-        raise Work::NotFound.new("permit", permit_id)
+        raise Store::NotFound.new("permit", permit_id)
       if input[:why].to_s.strip.empty?
         raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why")
       end

@@ -17,7 +17,7 @@ module Work::Permits::ChangeFile
   def self.call(load_id, input, by:, now:)
     Work::Act.once(nil, "change_permit_file", by:, now:) do |act|
       file = DB[:permit_files].where(load_id:).for_update.first or
-        raise Work::NotFound.new("permit file", load_id)
+        raise Store::NotFound.new("permit file", load_id)
       Work::Stale.check(file, input[:version], record_kind: "load", yours: input.slice(*FIELDS)) do
         file.slice(*FIELDS)
       end
@@ -51,7 +51,7 @@ module Work::Permits::ChangeFile
   def self.attest(load_id, input, by:, now:)
     Work::Act.once(input[:key], "attest_permit_file", by:, now:, input: input.merge(load_id:)) do |act|
       file = DB[:permit_files].where(load_id:).for_update.first or
-        raise Work::NotFound.new("permit file", load_id)
+        raise Store::NotFound.new("permit file", load_id)
       DB[:permit_files].where(id: file[:id]).update(
         attested_by: by.name,
         attested_at: now,

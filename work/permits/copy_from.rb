@@ -25,9 +25,9 @@ module Work::Permits::CopyFrom
   #         MakeFile.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "copy_permit", by:, now:, input: input.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       earlier = DB[:permits].first(id: input[:permit_id]) or
-        raise Work::NotFound.new("permit", input[:permit_id])
+        raise Store::NotFound.new("permit", input[:permit_id])
       Work::Permits::MakeFile.new(load, by, now).make unless Store::Permits.file_of(load_id)
       file = Store::Permits.file_of(load_id)
       if file[:id] == earlier[:file_id]

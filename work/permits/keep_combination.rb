@@ -38,7 +38,7 @@ module Work::Permits::KeepCombination
 
   def self.end(id, input, by:, now:)
     Work::Act.once(input[:key], "end_combination", by:, now:, input: input.merge(id:)) do |act|
-      row = DB[:combinations].where(id:).for_update.first or raise Work::NotFound.new("combination", id)
+      row = DB[:combinations].where(id:).for_update.first or raise Store::NotFound.new("combination", id)
       DB[:combinations].where(id:).update(ended_at: now, version: row[:version] + 1)
       act.changed("unit", row[:tractor_id], { combination: [row[:name], nil] })
       id

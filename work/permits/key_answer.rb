@@ -8,7 +8,7 @@ module Work::Permits::KeyAnswer
   def self.call(permit_id, input, by:, now:)
     Work::Act.once(input[:key], "key_permit_answer", by:, now:, input: input.merge(permit_id:)) do |act|
       permit = DB[:permits].where(id: permit_id).for_update.first or
-        raise Work::NotFound.new("permit", permit_id)
+        raise Store::NotFound.new("permit", permit_id)
       file = DB[:permit_files].first(id: permit[:file_id])
       if file[:attested_at].nil?
         raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")

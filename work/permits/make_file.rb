@@ -14,7 +14,7 @@ class Work::Permits::MakeFile
   # Returns the load's id. Raises Refused `file_is_there`, `no_dimensions`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "make_permit_file", by:, now:, input: input.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       if Store::Permits.file_of(load_id)
         raise Refused.new("file_is_there", "This load has its permit file already.", path: "")
       end

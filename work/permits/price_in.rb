@@ -11,8 +11,8 @@ class Work::Permits::PriceIn
   # Returns the load's id. Raises Refused `under_way`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "price_permits", by:, now:, input: input.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
-      file = Store::Permits.file_of(load_id) or raise Work::NotFound.new("permit file", load_id)
+      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
+      file = Store::Permits.file_of(load_id) or raise Store::NotFound.new("permit file", load_id)
       unless Core::Freight::States::CHANGEABLE.include?(load[:state])
         raise Refused.new(
                 "under_way",

@@ -7,7 +7,7 @@ module Work::Permits::ShareMove
   def self.add(load_id, input, by:, now:)
     Work::Act.once(input[:key], "share_move", by:, now:, input: input.merge(load_id:)) do |act|
       file = DB[:permit_files].where(load_id:).for_update.first or
-        raise Work::NotFound.new("permit file", load_id)
+        raise Store::NotFound.new("permit file", load_id)
       other = DB[:loads].first(number: input[:load].strip.upcase) or
         raise Refused.new("unknown_load", "There is no load #{input[:load]}.", path: "/load")
       refuse(file, other)
@@ -22,9 +22,9 @@ module Work::Permits::ShareMove
   def self.remove(load_id, other_id, input, by:, now:)
     Work::Act.once(input[:key], "leave_move", by:, now:, input: input.merge(load_id:, other_id:)) do |act|
       file = DB[:permit_files].where(load_id:).for_update.first or
-        raise Work::NotFound.new("permit file", load_id)
+        raise Store::NotFound.new("permit file", load_id)
       if DB[:permit_file_loads].where(load_id: other_id, file_id: file[:id]).delete.zero?
-        raise Work::NotFound.new("load on this move", other_id)
+        raise Store::NotFound.new("load on this move", other_id)
       end
 
       write(file, {})

@@ -45,7 +45,7 @@ module Work::Permits::Standing
   # It no longer is used; what moves on it now goes back to being applied for.
   def self.give_up(id, input, by:, now:)
     Work::Act.once(input[:key], "give_up_held_permit", by:, now:, input: input.merge(id:)) do |act|
-      row = DB[:standing_permits].where(id:).for_update.first or raise Work::NotFound.new("held permit", id)
+      row = DB[:standing_permits].where(id:).for_update.first or raise Store::NotFound.new("held permit", id)
       if input[:why].to_s.strip.empty?
         raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why")
       end

@@ -11,7 +11,7 @@ module Work::Roads::RerouteLeg
   # refuses, with /via/N.
   def self.call(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "reroute_leg", by:, now:, input: input.merge(trip_id:)) do |act|
-      load_id = DB[:trip_loads].where(trip_id:).get(:load_id) or raise Work::NotFound.new("trip", trip_id)
+      load_id = DB[:trip_loads].where(trip_id:).get(:load_id) or raise Store::NotFound.new("trip", trip_id)
       Store::Freight.load_for_change(load_id)
       trip = DB[:trips].where(id: trip_id).for_update.first
       Work::Stale.check(trip, input[:version], record_kind: "load", yours: { via: input[:via] }) do

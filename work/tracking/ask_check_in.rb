@@ -7,7 +7,7 @@ module Work::Tracking::AskCheckIn
   # input - { key: }. Returns the trip's id. Raises Refused `not_under_way`, `no_phone`.
   def self.call(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "ask_check_in", by:, now:, input: input.merge(trip_id:)) do |act|
-      trip = DB[:trips].where(id: trip_id).for_update.first or raise Work::NotFound.new("trip", trip_id)
+      trip = DB[:trips].where(id: trip_id).for_update.first or raise Store::NotFound.new("trip", trip_id)
       unless %w[sent accepted rolling].include?(trip[:state])
         raise Refused.new(
                 "not_under_way",

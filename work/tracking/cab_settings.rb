@@ -56,7 +56,7 @@ module Work::Tracking::CabSettings
   def self.renew_link(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "renew_link", by:, now:, input: input.merge(driver_id:)) do |act|
       driver = DB[:drivers].where(id: driver_id).for_update.first or
-        raise Work::NotFound.new("driver", driver_id)
+        raise Store::NotFound.new("driver", driver_id)
       if driver[:phone].empty?
         raise Refused.new("no_phone", "#{driver[:name]} has no telephone number in the directory.", path: "")
       end

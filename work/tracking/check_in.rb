@@ -57,7 +57,7 @@ class Work::Tracking::CheckIn
       DB[:trips]
         .where(id: DB[:trip_drivers].where(trip_id:, driver_id: driver.id).select(:trip_id))
         .for_update
-        .first or raise Work::NotFound.new("trip", trip_id)
+        .first or raise Store::NotFound.new("trip", trip_id)
   end
 
   # Returns the Standing after a step.

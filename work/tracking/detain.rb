@@ -59,7 +59,7 @@ module Work::Tracking::Detain
         DB[:detention_claims]
           .join(:stops, id: :stop_id)
           .where(Sequel[:detention_claims][:id] => claim_id)
-          .get(:load_id) or raise Work::NotFound.new("detention", claim_id)
+          .get(:load_id) or raise Store::NotFound.new("detention", claim_id)
       load = Store::Freight.load_for_change(load_id)
       claim = DB[:detention_claims].where(id: claim_id).for_update.first
       unless claim[:state] == "proposed"

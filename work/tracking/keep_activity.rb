@@ -22,7 +22,7 @@ module Work::Tracking::KeepActivity
           .join(:trip_drivers, trip_id: :id)
           .where(Sequel[:trips][:id] => trip_id, :driver_id => driver.id)
           .select_all(:trips)
-          .first or raise Work::NotFound.new("trip", trip_id)
+          .first or raise Store::NotFound.new("trip", trip_id)
       check(input, now)
       drop(input[:replaces], driver, now) if input[:replaces]
       insert(trip, input, driver, now) if input[:kind]

@@ -30,7 +30,7 @@ module Work::Tracking::KeepPaper
           .join(:trip_drivers, trip_id: :id)
           .where(Sequel[:trips][:id] => trip_id, :driver_id => driver.id)
           .select_all(:trips)
-          .first or raise Work::NotFound.new("trip", trip_id)
+          .first or raise Store::NotFound.new("trip", trip_id)
       stop =
         DB[:stops]
           .join(:trip_stops, stop_id: :id)

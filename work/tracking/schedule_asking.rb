@@ -14,7 +14,7 @@ module Work::Tracking::ScheduleAsking
       now:,
       input: Work::Act.plain(input.merge(load_id:))
     ) do |act|
-      Store::Freight.load_for_change(load_id) or raise Work::NotFound.new("load", load_id)
+      Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       if input[:from] && input[:to] && input[:to] <= input[:from]
         raise Refused.new(
                 "times_reversed",

@@ -6,7 +6,7 @@ module Work::Tracking::SendMessage
   #         `no_phone`.
   def self.call(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "send_message", by:, now:, input: input.merge(driver_id:)) do |act|
-      driver = DB[:drivers].first(id: driver_id) or raise Work::NotFound.new("driver", driver_id)
+      driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
       body = input[:body].to_s.strip
       raise Refused.new("message_empty", "The message is empty.", path: "/body") if body.empty?
       if driver[:phone].empty?

@@ -5,7 +5,7 @@ module Work::Tracking::TellForDriver
   # input - as of CheckIn. Returns the trip's id.
   def self.call(trip_id, input, by:, now:)
     driver_id = DB[:trip_drivers].where(trip_id:).order(:id).get(:driver_id) or
-      raise Work::NotFound.new("trip", trip_id)
+      raise Store::NotFound.new("trip", trip_id)
     Work::Tracking::CheckIn.call(
       trip_id,
       input,

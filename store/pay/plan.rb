@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # A plan of pay: as the core reads it, and the measure of miles that a trip is paid by.
-module Work::Pay::Plan
+module Store::Pay::Plan
   Terms = Core::Pay::Terms
 
   # A row of pay_plans, for a share of a trip.
