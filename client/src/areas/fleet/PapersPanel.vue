@@ -167,8 +167,8 @@ const word = (text: string) => text.replaceAll('_', ' ')
           <li v-for="one in found.days_off" :key="one.id" class="spread">
             <span
               >{{ showDay(one.from_on)
-              }}<template v-if="one.to_on !== one.from_on"> to {{ showDay(one.to_on) }}</template>
-              <span class="small quiet">{{ one.why }}</span></span
+              }}<template v-if="one.to_on !== one.from_on"> to {{ showDay(one.to_on) }}</template
+              >{{ ' ' }} <span class="small quiet">{{ one.why }}</span></span
             ><v-btn
               v-if="mayChange"
               :icon="mdiClose"

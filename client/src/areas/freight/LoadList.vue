@@ -58,7 +58,7 @@ const when = (at: string | null | undefined, zone: string | null | undefined) =>
         <td class="clip">
           <router-link class="plain" :to="to(row.id)" tabindex="-1"
             >{{ row.origin }} → {{ row.destination }}</router-link
-          >
+          >{{ ' ' }}
           <span v-if="(row.stop_count ?? 2) > 2" class="small quiet">{{ row.stop_count }} stops</span>
         </td>
         <td class="nowrap">{{ when(row.pickup_at, row.pickup_zone) }}</td>

@@ -180,7 +180,8 @@ useKeys([
                 <span class="wide clip small"
                   ><router-link v-if="row.trip" :to="`/freight/${row.trip.load_id}`" @click.stop>{{
                     row.trip.load
-                  }}</router-link>
+                  }}</router-link
+                  >{{ ' ' }}
                   <span class="quiet">{{ row.trip ? row.trip.destination : row.place }}</span></span
                 >
               </div>

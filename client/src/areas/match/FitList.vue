@@ -32,7 +32,7 @@ const emit = defineEmits<{ choose: [key: string]; compare: [key: string] }>()
           :aria-current="keyOf(fit) === chosen"
           @click="emit('choose', keyOf(fit))"
         >
-          <strong>{{ named(fit, side) }}</strong>
+          <strong>{{ named(fit, side) }}</strong>{{ ' ' }}
           <span class="quiet small">{{
             fit.joins
               ? `beside what ${fit.joins.trip} carries`

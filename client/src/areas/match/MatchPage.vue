@@ -244,7 +244,7 @@ useKeys([
       </section>
       <section class="panel middle" aria-label="Ranking">
         <p v-if="gave" class="pad given" role="status">
-          <span>{{ gave.number }} is given.</span>
+          <span>{{ gave.number }} is given.</span>{{ ' ' }}
           <router-link :to="`/freight/${gave.id}`">Send it to the driver</router-link>
         </p>
         <waiting

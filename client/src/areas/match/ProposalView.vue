@@ -84,7 +84,7 @@ useKeys([
             >{{ found.lines.length }} {{ found.lines.length === 1 ? 'crew' : 'crews' }},
             {{ found.lines.reduce((sum, line) => sum + line.fits.length, 0) }} loads,
             {{ showDollars(found.profit) }} profit.</strong
-          >
+          >{{ ' ' }}
           <span class="quiet small"
             >Worth {{ showDollars(gain) }} more than taking the best pair each time. Counted: profit,
             covering, lateness, home time.</span

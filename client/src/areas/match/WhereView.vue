@@ -79,7 +79,7 @@ function done(found: Problem | undefined) {
       <tbody>
         <tr v-for="trip in empty" :key="trip.id">
           <td>
-            <strong>{{ trip.drivers.map(({ name }) => name).join(' and ') }}</strong>
+            <strong>{{ trip.drivers.map(({ name }) => name).join(' and ') }}</strong>{{ ' ' }}
             <span class="quiet">{{ trip.tractor?.name }}</span>
           </td>
           <td>{{ trip.empty_from }} → {{ there(trip)?.town }}, {{ there(trip)?.state }}</td>

@@ -91,7 +91,7 @@ const COLUMNS = [
         <tbody>
           <tr v-for="row in rows" :key="row.id">
             <td>
-              <router-link :to="`/pay/statements/${row.id}`">{{ row.driver.name }}</router-link>
+              <router-link :to="`/pay/statements/${row.id}`">{{ row.driver.name }}</router-link>{{ ' ' }}
               <span v-if="row.company && payer === undefined" class="quiet small">{{ row.company }}</span>
             </td>
             <td class="figure" data-of="Trips">{{ row.trips }}</td>

@@ -123,8 +123,7 @@ const TOTALS = [
                 ><td>
                   <router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{
                     line.trip
-                  }}</router-link>
-                  <span class="small quiet">{{ line.route }}</span>
+                  }}</router-link>{{ ' ' }} <span class="small quiet">{{ line.route }}</span>{{ ' ' }}
                   <button
                     v-if="
                       settles &&

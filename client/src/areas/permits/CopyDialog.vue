@@ -51,8 +51,8 @@ const rows = computed(() =>
           <span
             ><strong>{{ permit.load }}</strong> {{ permit.name }},
             {{ KIND[permit.kind]?.toLowerCase() ?? permit.kind }}
-            <span class="quiet">{{ permit.number ?? '' }} {{ permit.reference }}</span>
-            <permit-mark :state="permit.state" /></span
+            <span class="quiet">{{ permit.number ?? '' }} {{ permit.reference }}</span
+            >{{ ' ' }} <permit-mark :state="permit.state" /></span
           ><v-btn size="small" variant="tonal" :loading="busy" @click="emit('copy', permit)">Copy</v-btn>
         </li>
       </ul>

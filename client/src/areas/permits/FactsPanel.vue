@@ -218,7 +218,7 @@ defineExpose({
       <dd>
         <ul v-if="file.loads?.length">
           <li v-for="one in file.loads" :key="one.id">
-            <router-link :to="`/freight/${one.id}`">{{ one.number }}</router-link>
+            <router-link :to="`/freight/${one.id}`">{{ one.number }}</router-link>{{ ' ' }}
             <v-btn v-if="mayChange" size="x-small" variant="text" @click="emit('unshare', one.id)"
               >Take out</v-btn
             >

@@ -159,7 +159,7 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
       <header class="panel pad">
         <div class="spread wrap">
           <h1>
-            Permits for <router-link :to="`/freight/${id}`">{{ file.load }}</router-link>
+            Permits for <router-link :to="`/freight/${id}`">{{ file.load }}</router-link>{{ ' ' }}
             <span class="route">{{ file.way }}</span>
           </h1>
           <span class="row"

@@ -71,7 +71,7 @@ const lines = computed(() =>
         <duty-ruler :scale="scale" :now="now" />
         <div v-for="line in lines" :key="line.state">
           <p class="small whose">
-            <strong>{{ line.state }}</strong>
+            <strong>{{ line.state }}</strong>{{ ' ' }}
             <span class="quiet">{{ line.next || 'not in the coming days' }}</span>
           </p>
           <svg :width="scale.x(scale.to)" height="14" aria-hidden="true" class="may">

@@ -64,7 +64,7 @@ const print = () => window.print()
                   :class="{ done: entry.done, moving: !entry.at }"
                   :title="`${WORD[entry.what]} ${entry.text}${entry.load ? `, ${entry.load}` : ''}`"
                 >
-                  <span aria-hidden="true">{{ WHAT[entry.what] }}</span>
+                  <span aria-hidden="true">{{ WHAT[entry.what] }}</span>{{ ' ' }}
                   <span class="sr-only">{{ WORD[entry.what] }}</span><router-link
                     v-if="entry.load_id"
                     :to="`/freight/${entry.load_id}`"

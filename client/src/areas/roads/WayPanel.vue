@@ -133,7 +133,7 @@ const drop = (part: Part, i: number) => {
                 :aria-expanded="opened === i"
                 @click="opened = opened === i ? undefined : i"
               >
-                <span aria-hidden="true">{{ opened === i ? '▾' : '▸' }}</span>
+                <span aria-hidden="true">{{ opened === i ? '▾' : '▸' }}</span>{{ ' ' }}
                 <strong>{{ part.kind === 'deadhead' ? 'Empty' : 'Loaded' }}</strong> {{ part.from }} →
                 {{ part.to }}
               </button>
@@ -212,7 +212,7 @@ const drop = (part: Part, i: number) => {
           </li>
         </ol>
         <p v-if="sums.states.length" class="small states">
-          <span class="quiet">Loaded miles by state</span>
+          <span class="quiet">Loaded miles by state</span>{{ ' ' }}
           <span v-for="row in sums.states" :key="row.state" class="figure"
             ><strong>{{ row.state }}</strong> {{ row.miles }}</span
           ><span class="quiet">{{ showMinutes(sums.minutes) }} of driving</span

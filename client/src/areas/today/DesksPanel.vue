@@ -56,7 +56,7 @@ async function hand() {
       <dl class="desks">
         <div v-for="person in found.people" :key="person.id">
           <dt>
-            <strong>{{ person.name }}</strong>
+            <strong>{{ person.name }}</strong>{{ ' ' }}
             <span class="small quiet">{{ person.present ? 'signed in today' : 'not in today' }}</span>
           </dt>
           <dd class="small">
@@ -82,7 +82,8 @@ async function hand() {
         <ul class="notes">
           <li v-for="note in found.notes" :key="note.id">
             <p>
-              <strong>{{ note.from }} to {{ note.to }}</strong>
+              <strong>{{ note.from }} to {{ note.to }}</strong
+              >{{ ' ' }}
               <span class="small quiet">{{ showTime(note.at, session.zone) }}</span>
             </p>
             <p v-if="note.notes">{{ note.notes }}</p>
