@@ -57,6 +57,9 @@ module Store::Tracking
   # Is or was a trip this driver's?
   def self.trip_of?(driver_id, trip_id) = !DB[:trip_drivers].where(driver_id:, trip_id:).empty?
 
+  def self.trip_of_claim(id) = DB[:detention_claims].where(id:).get(:trip_id)
+  def self.ask_schedule(load_id) = DB[:ask_schedules].first(load_id:)
+
   # All that was said of trips, as it was done.
   def self.check_ins(trip_ids) = DB[:check_ins].where(trip_id: trip_ids).order(:done_at, :id)
   def self.forecasts(trip_ids) = DB[:forecasts].where(trip_id: trip_ids)

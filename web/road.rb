@@ -17,7 +17,7 @@ module Web::Road
       json Web::Road::Asking.of(Work::Tracking::ScheduleAsking.call(id, input, by:, now:))
     end
     app.post("/api/detention/:id") do
-      trip_id = DB[:detention_claims].where(id:).get(:trip_id)
+      trip_id = Store::Tracking.trip_of_claim(id)
       Work::Tracking::Detain.settle(id, input, by:, now:)
       diary(trip_id)
     end
@@ -30,7 +30,7 @@ module Web::Road
 
   def self.trips(app)
     app.get("/api/trips/:id/diary") { diary }
-    app.get("/api/trips/:id/track") { json Web::Road::Track.new(id).to_h }
+    app.get("/api/trips/:id/track") { json Web::Road::Track.new(Reads::Road::Track.of(id)).to_h }
     app.get("/api/trips/:id/report") { report(id) }
     app.post("/api/trips/:id/ask") { diary Work::Tracking::AskCheckIn.call(id, input, by:, now:) }
     app.post("/api/trips/:id/check-ins") do
@@ -41,8 +41,7 @@ module Web::Road
   def self.messages(app)
     app.get("/api/messages") { json Web::Road::Threads.rows }
     app.get("/api/messages/:id") do
-      raise Store::NotFound.new("driver", id) if DB[:drivers].where(id:).empty?
-
+      Store::Fleet.find(:drivers, id) or raise Store::NotFound.new("driver", id)
       thread
     end
     app.post("/api/messages/:id") do

@@ -4,9 +4,9 @@
 module Web::Road::Asking
   def self.of(load_id)
     load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
-    row = DB[:ask_schedules].first(load_id:)
+    row = Store::Tracking.ask_schedule(load_id)
     trip = Store::Freight.live_trip(load_id)
-    heard_at, heard_where = trip ? Web::Road::Heard.of([trip[:id]])[trip[:id]] : nil
+    heard_at, heard_where = trip ? Reads::Road::Heard.of([trip[:id]])[trip[:id]] : nil
     {
       state: state(row, load),
       every_hours: row ? row[:every_hours] : Store::Tracking.settings[:ask_every_hours],

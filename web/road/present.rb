@@ -1,10 +1,10 @@
 # frozen_string_literal: true
 
+require "forwardable"
+
 # Trips under way, the most at risk first.
 class Web::Road::Present
-  UNDER_WAY = %w[accepted rolling].freeze
-  # An accepted trip shows from so long before it begins.
-  AHEAD_SECONDS = 12 * 3600
+  extend Forwardable
 
   def self.settings = Store::Tracking.settings.except(:id)
 
@@ -14,75 +14,29 @@ class Web::Road::Present
   end
 
   def to_h
-    Work::Tracking::Foresee.refresh(trips.map { |trip| trip[:id] }, @now)
-    rows = trips.map { |trip| row(trip) }.sort_by { |row| [-row[:risk], row[:ends_at]] }
+    under_way = Reads::Road::Trips.under_way(@now)
+    Work::Tracking::Foresee.refresh(under_way.map { |trip| trip[:id] }, @now)
+    @read = Reads::Road::Trips.of(under_way)
+    rows = under_way.map { |trip| row(trip) }.sort_by { |row| [-row[:risk], row[:ends_at]] }
     { as_of: @now.iso8601, unread: unread.values.sum, trips: rows }
   end
 
   private
 
-  def trips
-    @trips ||=
-      DB[:trips]
-        .where(state: "rolling")
-        .or(Sequel.&({ state: "accepted" }, Sequel.function(:lower, :during) < @now + AHEAD_SECONDS))
-        .order(:id)
-        .all
-  end
+  def_delegators :@read,
+                 :stops,
+                 :units,
+                 :alerts,
+                 :loads,
+                 :drivers,
+                 :forecasts,
+                 :heard,
+                 :spots,
+                 :unread,
+                 :schedules
 
-  def ids = @ids ||= trips.map { |trip| trip[:id] }
-  def stops = @stops ||= Store::Freight.trip_stops(ids).to_hash_groups(:trip_id)
-  def units = @units ||= Store::Freight.trip_units(ids).to_hash_groups(:trip_id)
-  def forecasts = @forecasts ||= DB[:forecasts].where(trip_id: ids).to_hash(%i[trip_id stop_id])
-  def heard = @heard ||= Web::Road::Heard.of(ids)
-  def spots = @spots ||= Web::Road::Heard.spots(ids)
-  def unread =
-    @unread ||=
-      DB[:messages]
-        .where(from_driver: true, read_at: nil)
-        .group_and_count(:driver_id)
-        .as_hash(:driver_id, :count)
   def docks =
     @docks ||= Work::Tracking::Detain.running(@now).to_h { |stop, claim| [stop[:trip_id], [stop, claim]] }
-  def alerts =
-    @alerts ||=
-      DB[:late_alerts]
-        .join(:stops, id: :stop_id)
-        .where(trip_id: ids)
-        .reverse(:at)
-        .select(:trip_id, :name, :late_minutes, :at, :told)
-        .to_hash_groups(:trip_id)
-  def schedules =
-    @schedules ||=
-      DB[:ask_schedules].where(load_id: loads.values.flatten.map { |load| load[:id] }).to_hash(:load_id)
-
-  def loads
-    @loads ||=
-      DB[:trip_loads]
-        .join(:loads, id: :load_id)
-        .join(:customers, id: :customer_id)
-        .where(trip_id: ids)
-        .order(:load_id)
-        .select(
-          :trip_id,
-          Sequel[:loads][:id],
-          Sequel[:loads][:number],
-          Sequel[:loads][:state],
-          Sequel[:customers][:name].as(:customer)
-        )
-        .to_hash_groups(:trip_id)
-  end
-
-  def drivers
-    @drivers ||=
-      DB[:trip_drivers]
-        .join(:drivers, id: :driver_id)
-        .left_join(:accounts, id: :dispatcher_id)
-        .where(trip_id: ids)
-        .order(Sequel[:trip_drivers][:id])
-        .select(:trip_id, :driver_id, Sequel[:drivers][:name], Sequel[:accounts][:name].as(:dispatcher))
-        .to_hash_groups(:trip_id)
-  end
 
   def row(trip)
     id = trip[:id]

@@ -5,16 +5,11 @@ class Web::Road::Track
   # So many spots tell a trip; of more, each so-manieth is shown.
   MOST_SPOTS = 600
 
-  def initialize(trip_id)
-    @trip = DB[:trips].first(id: trip_id) or raise Store::NotFound.new("trip", trip_id)
-    @stops =
-      DB[:trip_stops]
-        .join(:stops, id: :stop_id)
-        .where(trip_id:)
-        .order(Sequel[:trip_stops][:position])
-        .select_all(:stops)
-        .select_append(:via, :arrived_at)
-        .all
+  # track - Reads::Road::Track::Value
+  def initialize(track)
+    @track = track
+    @trip = track.trip
+    @stops = track.stops
   end
 
   def to_h =
@@ -46,7 +41,7 @@ class Web::Road::Track
   end
 
   def spots
-    rows = DB[:positions].where(trip_id: @trip[:id]).order(:at).all
+    rows = @track.spots
     every = (rows.length / MOST_SPOTS) + 1
     rows.each_slice(every).map(&:last).map { |row| Web::Road::Stops.spot(row) }
   end
@@ -54,19 +49,15 @@ class Web::Road::Track
   # Check-ins, where the phone said where it was, or else at their stop.
   def marks
     stops = @stops.to_h { |stop| [stop[:id], stop] }
-    Store::Freight
-      .check_ins([@trip[:id]])
-      .exclude(kind: %w[seen note customer_note corrected withdrawn])
-      .all
-      .filter_map do |row|
-        spot = row[:latitude] ? row : stops[row[:stop_id]]
-        spot &&
-          {
-            text: row[:kind].tr("_", " "),
-            at: row[:done_at].iso8601,
-            latitude: spot[:latitude],
-            longitude: spot[:longitude]
-          }
-      end
+    @track.check_ins.filter_map do |row|
+      spot = row[:latitude] ? row : stops[row[:stop_id]]
+      spot &&
+        {
+          text: row[:kind].tr("_", " "),
+          at: row[:done_at].iso8601,
+          latitude: spot[:latitude],
+          longitude: spot[:longitude]
+        }
+    end
   end
 end

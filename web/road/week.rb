@@ -2,8 +2,6 @@
 
 # The working week by day and crew: what starts, moves, is delivered, ends.
 class Web::Road::Week
-  DAYS = 7
-
   # from - Date of the first day, the Monday of this week unless said; days are those of each driver's home
   #        terminal
   def initialize(now, from)
@@ -13,45 +11,14 @@ class Web::Road::Week
   end
 
   def to_h
-    rows = Store::Hours.drivers.all
-    trips = trips(rows.map { |row| row[:id] })
-    crews = rows.filter_map { |row| crew(row, trips[row[:id]] || []) }
+    @read = Reads::Road::Week.of(@from)
+    crews = @read.drivers.filter_map { |row| crew(row, @read.trips[row[:id]] || []) }
     { from: @from.iso8601, days: days.map(&:iso8601), crews: }
   end
 
   private
 
-  def days = (0...DAYS).map { |i| @from + i }
-
-  def trips(driver_ids)
-    span =
-      Store::Freight.range(
-        Time.utc(*@from.to_s.split("-").map(&:to_i)) - 86_400,
-        Time.utc(*@from.to_s.split("-").map(&:to_i)) + ((DAYS + 1) * 86_400)
-      )
-    rows =
-      DB[:trip_drivers]
-        .join(:trips, id: :trip_id)
-        .where(driver_id: driver_ids, live: true)
-        .where(Sequel.pg_range_op(Sequel[:trips][:during]).overlaps(span))
-        .order(Sequel.function(:lower, Sequel[:trips][:during]))
-        .select(
-          :driver_id,
-          Sequel[:trips][:id],
-          Sequel[:trips][:number],
-          Sequel[:trips][:state],
-          Sequel[:trips][:during]
-        )
-        .all
-    @stops = Store::Freight.trip_stops(rows.map { |row| row[:id] }.uniq).to_hash_groups(:trip_id)
-    @loads =
-      DB[:trip_loads]
-        .join(:loads, id: :load_id)
-        .where(trip_id: rows.map { |row| row[:id] })
-        .select(:trip_id, :load_id, :number)
-        .to_hash(:trip_id)
-    rows.group_by { |row| row[:driver_id] }
-  end
+  def days = (0...Reads::Road::Week::DAYS).map { |i| @from + i }
 
   def crew(driver, trips)
     return if trips.empty?
@@ -75,7 +42,7 @@ class Web::Road::Week
   end
 
   def entries(trip)
-    stops = @stops[trip[:id]] || []
+    stops = @read.stops[trip[:id]] || []
     stops.each_with_index.map do |stop, i|
       at =
         stop[:worked_at] || stop[:arrived_at] || stop[:from_at] || stop[:to_at] ||
@@ -88,8 +55,8 @@ class Web::Road::Week
         text: "#{stop[:town]}, #{stop[:state]}",
         at: at.iso8601,
         zone: stop[:zone],
-        load_id: @loads.dig(trip[:id], :load_id),
-        load: @loads.dig(trip[:id], :number),
+        load_id: @read.loads.dig(trip[:id], :load_id),
+        load: @read.loads.dig(trip[:id], :number),
         done: !stop[:worked_at].nil?
       }
     end
@@ -98,7 +65,7 @@ class Web::Road::Week
   # On a day without a stop he is on the road.
   def moving(trip, zone)
     first, last = [trip[:during].begin, trip[:during].end - 1].map { |at| zone.to_local(at).to_date }
-    last_stop = @stops[trip[:id]]&.last
+    last_stop = @read.stops[trip[:id]]&.last
     (first..last).map do |day|
       {
         day:,
@@ -106,8 +73,8 @@ class Web::Road::Week
         text: "on the road#{" to #{last_stop[:town]}" if last_stop}",
         at: nil,
         zone: last_stop ? last_stop[:zone] : "UTC",
-        load_id: @loads.dig(trip[:id], :load_id),
-        load: @loads.dig(trip[:id], :number),
+        load_id: @read.loads.dig(trip[:id], :load_id),
+        load: @read.loads.dig(trip[:id], :number),
         done: trip[:state] == "delivered"
       }
     end

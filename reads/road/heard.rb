@@ -2,7 +2,7 @@
 
 # When and where trips were last heard of: by a check-in or a position, the phone's or the truck's own
 # device's.
-module Web::Road::Heard
+module Reads::Road::Heard
   TOLD = {
     "arrived" => "at",
     "begun" => "at",
@@ -13,7 +13,7 @@ module Web::Road::Heard
   }.freeze
 
   # Returns Hash of trip id to [Time, where in words or nil].
-  def self.of(trip_ids)
+  def self.of(trip_ids, spots = self.spots(trip_ids))
     check_ins =
       DB[:check_ins]
         .left_join(:stops, id: :stop_id)
@@ -23,7 +23,6 @@ module Web::Road::Heard
         .distinct(:trip_id)
         .select(:trip_id, Sequel[:check_ins][:kind], :done_at, :name, :town)
         .to_hash(:trip_id)
-    spots = spots(trip_ids)
     trip_ids.to_h { |id| [id, latest(check_ins[id], spots[id])] }
   end
 

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+# A trip on the map: its stops, where the truck was, what was said.
+module Reads::Road::Track
+  # trip - row; stops - rows with via and arrived_at; spots - rows of positions; check_ins - rows
+  Value = Core::Value.of(:trip, :stops, :spots, :check_ins)
+
+  # Raises Store::NotFound.
+  def self.of(trip_id)
+    trip = DB[:trips].first(id: trip_id) or raise Store::NotFound.new("trip", trip_id)
+    check_ins =
+      Store::Freight.check_ins([trip_id]).exclude(kind: %w[seen note customer_note corrected withdrawn])
+    Value.new(
+      trip:,
+      stops: stops(trip_id),
+      spots: DB[:positions].where(trip_id:).order(:at).all,
+      check_ins: check_ins.all
+    )
+  end
+
+  def self.stops(trip_id) =
+    DB[:trip_stops]
+      .join(:stops, id: :stop_id)
+      .where(trip_id:)
+      .order(Sequel[:trip_stops][:position])
+      .select_all(:stops)
+      .select_append(:via, :arrived_at)
+      .all
+  private_class_method :stops
+end
