@@ -3,6 +3,10 @@
 # The directory's routes: the same four for each kind of record, and the finder of towns.
 module Web::Fleet
   def self.registered(app)
+    app.helpers do
+      def papers_of(table, holder_id) =
+        json(Web::Fleet::Papers.json(Reads::Fleet::Papers.of(table, holder_id)))
+    end
     Store::Fleet::COLUMNS.each_key { |table| directory(app, table) }
     %i[drivers units].each { |table| papers(app, table) }
     credentials(app)
@@ -34,10 +38,10 @@ module Web::Fleet
   end
 
   def self.papers(app, table)
-    app.get("/api/#{table}/:id/papers") { json Web::Fleet::Papers.new(table, id).to_h }
+    app.get("/api/#{table}/:id/papers") { papers_of table, id }
     app.post("/api/#{table}/:id/papers") do
       Work::Fleet::KeepCredential.call(table, id, input, by:, now:)
-      json Web::Fleet::Papers.new(table, id).to_h
+      papers_of table, id
     end
   end
 
@@ -67,11 +71,9 @@ module Web::Fleet
     end
     app.post("/api/drivers/:id/days-off") do
       Work::Fleet::DaysOff.take(id, input, by:, now:)
-      json Web::Fleet::Papers.new(:drivers, id).to_h
+      papers_of(:drivers, id)
     end
-    app.delete("/api/days-off/:id") do
-      json Web::Fleet::Papers.new(:drivers, Work::Fleet::DaysOff.drop(id, by:, now:)).to_h
-    end
+    app.delete("/api/days-off/:id") { papers_of(:drivers, Work::Fleet::DaysOff.drop(id, by:, now:)) }
   end
 
   # Rates as decimal text, days as YYYY-MM-DD.

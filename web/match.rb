@@ -31,10 +31,10 @@ module Web::Match
   end
 
   def self.desks(app)
-    app.get("/api/desks") { json Web::Match::Desks.new(now).to_h }
+    app.get("/api/desks") { json Web::Match::Desks.new(Reads::Match::Desks.at(Time.now.utc)).to_h }
     app.post("/api/hand-overs") do
       Work::Match::HandOver.call(input, by:, now:)
-      json Web::Match::Desks.new(now).to_h
+      json Web::Match::Desks.new(Reads::Match::Desks.at(Time.now.utc)).to_h
     end
     app.get("/api/today") { json Web::Match::Today.json(Reads::Match::Today.at(now), now) }
     app.put("/api/today/snooze") do

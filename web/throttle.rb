@@ -6,28 +6,9 @@ require "rack/attack"
 # Holds back guessing: sign-ins, set-up codes and links. Counts are kept in the database, since web processes
 # share nothing.
 module Web::Throttle
-  # What Rack::Attack wants of a cache, on a table.
-  class Counts
-    def increment(key, amount, expires_in:)
-      DB[:throttle_counts].where { expires_at < Time.now }.delete if rand < 0.01
-      expires_at = Time.now.utc + expires_in
-      DB[:throttle_counts]
-        .returning(:count)
-        .insert_conflict(target: :key, update: { count: Sequel[:throttle_counts][:count] + amount })
-        .insert(key:, count: amount, expires_at:)
-        .first[
-        :count
-      ]
-    end
-
-    def read(key) = DB[:throttle_counts].where(key:).where { expires_at > Time.now }.get(:count)
-    def write(key, count, expires_in:) = increment(key, count, expires_in:)
-    def delete(key) = DB[:throttle_counts].where(key:).delete
-  end
-
   def self.set_up
     attack = Rack::Attack
-    attack.cache.store = Counts.new
+    attack.cache.store = Store::ThrottleCounts.new
     attack.throttle("sign-in by address", limit: 60, period: 60) do |request|
       request.ip if request.post? && request.path == "/api/auth/sign-in"
     end
