@@ -28,11 +28,11 @@ class Reads::Road::Diary
   # without a plan
   Claim = Core::Value.of(:row, :pay_cents)
 
-  # Raises Work::NotFound.
+  # Raises Store::NotFound.
   def self.of(trip_id) = new(trip_id).read
 
   def initialize(trip_id)
-    @trip = DB[:trips].first(id: trip_id) or raise Work::NotFound.new("trip", trip_id)
+    @trip = DB[:trips].first(id: trip_id) or raise Store::NotFound.new("trip", trip_id)
     @trip_id = trip_id
   end
 
