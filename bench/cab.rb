@@ -7,9 +7,8 @@ require "selenium-webdriver"
 require "socket"
 
 # Check-ins a second through the API with 4 clients, all durable, beside PostgreSQL's own rate of durable
-# inserts in the same run; how
-# long it takes until another dispatcher's screen has one under that load; and the phone's first visit on a
-# slow line.
+# inserts in the same run; how long it takes until another dispatcher's screen has one under that load; and
+# the phone's first visit on a slow line.
 module Bench
   CLIENTS = 4
   TRIPS = 160

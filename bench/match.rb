@@ -3,8 +3,7 @@
 require_relative "../config/application"
 
 # 300 crews and 200 open loads: ranking the crews for one load, a plan for the fleet beside taking the best
-# pair each time, and what
-# judging again costs when one trip has moved. In a transaction that is rolled back.
+# pair each time, and what judging again costs when one trip has moved. In a transaction that is rolled back.
 module Bench
   CREWS = 300
   LOADS = 200

@@ -3,9 +3,8 @@
 require_relative "../config/application"
 
 # A pay run of 1,000 drivers with 10,000 trips and six deductions each: built and stored, the statements of
-# the core alone, all of them on
-# paper, one correction, and all of it locked. Committed, as in life, in the bench's own database, which is
-# emptied before and after.
+# the core alone, all of them on paper, one correction, and all of it locked. Committed, as in life, in the
+# bench's own database, which is emptied before and after.
 module Bench
   DRIVERS = 1_000
   TRIPS = 10

@@ -5,8 +5,7 @@ require "rgl/adjacency"
 require "rgl/dijkstra"
 
 # Loading the network, one way across the country, a table of 200 places by 200, beside a general-purpose
-# graph library on the
-# same graph in the same run; and again with every edge cut in two, to see how it grows.
+# graph library on the same graph in the same run; and again with every edge cut in two, to see how it grows.
 module Bench
   WAYS = 600
   PLACES = 200

@@ -6,9 +6,8 @@ require "net/http"
 require "socket"
 
 # Requests a second and 95th percentile of the load list and of one load's page with 20,000 loads in the
-# database, beside the same
-# server answering a constant, and again with 200 live connections open. One run, so that what we add is a
-# ratio.
+# database, beside the same server answering a constant, and again with 200 live connections open. One run, so
+# that what we add is a ratio.
 module Bench
   LOADS = 20_000
   CLIENTS = 4

@@ -67,8 +67,7 @@ module Core::Tracking
   Step = Value.of(:kind, :stop_id, :label, :asks, :done_at)
 
   # What has happened, from all that was said. Indifferent to the order in which events came in and to
-  # repetitions: the same
-  # events give the same answer.
+  # repetitions: the same events give the same answer.
   #
   # events - Array of Event; stops - Array of Stop, in the order in which they are to be made
   #

@@ -1,9 +1,8 @@
 # frozen_string_literal: true
 
 # Plans of pay, and what is taken and given beside the trips: deductions of several kinds, an escrow fund, an
-# advance that is still being repaid, a charge
-# over three statements, a bonus, an order of a court, bank accounts; receipts, and a file of card
-# transactions with some that are nobody's.
+# advance that is still being repaid, a charge over three statements, a bonus, an order of a court, bank
+# accounts; receipts, and a file of card transactions with some that are nobody's.
 class Demo::Pay
   DEDUCTIONS = [
     { label: "Occupational insurance", basis: "flat", amount: "31.25", priority: 1 },

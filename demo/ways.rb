@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # Where the demo's trucks are on their way: between the stop that was left and the next, as far as the record
-# of duty says that was
-# driven. What has been goes into the database, what comes to the stand-in of the devices.
+# of duty says that was driven. What has been goes into the database, what comes to the stand-in of the
+# devices.
 class Demo::Ways
   EVERY_MINUTES = 10
   AHEAD_MINUTES = 14 * 60

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # What is looked after each minute: where the trucks are, who is due to be asked, what is foreseen, which
-# offices
-# still owe an answer, what is old enough to go.
+# offices still owe an answer, what is old enough to go.
 class Jobs::KeepWatch < Que::Job
   EVERY_SECONDS = 60
   self.maximum_retry_count = 1_000_000

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Asks the device service what is new, and itself again a minute later. An outage loses nothing: the next
-# answer reaches back to
-# where the last one ended.
+# answer reaches back to where the last one ended.
 class Jobs::PollDevices < Que::Job
   EVERY_SECONDS = 60
   # So far back a device that was never heard is asked.

@@ -3,8 +3,7 @@
 require "ach"
 
 # Direct deposit: a locked run's nets as a file of the ACH network. An account that is not proven yet gets an
-# entry of nothing (a
-# prenote) and no money; a net of nothing gets no entry.
+# entry of nothing (a prenote) and no money; a net of nothing gets no entry.
 #
 # Source: Nacha Operating Rules, appendix three, ACH record format specifications (from memory): PPD credits,
 # 22 and 32, prenotes 23 and 33.

@@ -14,8 +14,8 @@ class Services::PermitOffice
     @client = Services::Client.new("the office of #{jurisdiction}", Settings.office_url, read_timeout:)
   end
 
-  # Both return { "application", "state", "message", "number", "fee", "valid_from", "valid_to", "conditions" },
-  # the last five where it is issued: BigDecimal dollars and Dates. Raise Services::Unreachable.
+  # Both return { "application", "state", "message", "number", "fee", "valid_from", "valid_to", "conditions"
+  # }, the last five where it is issued: BigDecimal dollars and Dates. Raise Services::Unreachable.
   def apply(application, key:) = application(@client.post(@path, application, key:))
   def status(id) = application(@client.get("#{@path}/#{id}"))
   def pdf(id) = @client.get("#{@path}/#{id}/permit.pdf")

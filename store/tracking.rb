@@ -10,8 +10,7 @@ module Store::Tracking
   LINK_DAYS = 30
 
   # A driver's link: the token is derived from a salt and the application's secret, so that the job that texts
-  # it can
-  # make it again while the database holds only its digest.
+  # it can make it again while the database holds only its digest.
   def self.link_for(driver_id, now)
     live_links.where(driver_id:).where { expires_at > now + (7 * 86_400) }.reverse(:id).first ||
       make_link(driver_id, now)

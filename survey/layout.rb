@@ -3,9 +3,8 @@
 # Puts the stations where the authored miles allow them to be.
 #
 # A town's middle is not its interchange: where two stations lie further apart than the road between them is
-# long, both
-# are drawn together, a little at a time, until every road is at least as long as the straight line between
-# its ends.
+# long, both are drawn together, a little at a time, until every road is at least as long as the straight line
+# between its ends.
 class Survey::Layout
   ROUNDS = 400
   # A road is never quite straight.
@@ -67,8 +66,7 @@ class Survey::Layout
   end
 
   # A number after places without one is for the last hop or for all of them, whichever bends as a road does;
-  # the miles of
-  # all go to each by its straight line.
+  # the miles of all go to each by its straight line.
   def share_spans
     @edges
       .select(&:span)

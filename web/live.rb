@@ -3,8 +3,7 @@
 require "set"
 
 # Live changes to the browsers: one thread a process listens to the database and writes to all open
-# connections. None of
-# them holds a server thread, and nothing but the sockets lives here.
+# connections. None of them holds a server thread, and nothing but the sockets lives here.
 class Web::Live
   BEAT_SECONDS = 15
   HEADERS = {

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Tells where the time of a request goes, in a Server-Timing header (W3C): what the gate takes, the database, and
-# the writing of JSON. For the bench; CREW_LEDGER_TIMING=1 puts it in.
+# Tells where the time of a request goes, in a Server-Timing header (W3C): what the gate takes, the database,
+# and the writing of JSON. For the bench; CREW_LEDGER_TIMING=1 puts it in.
 class Web::Timing
   PARTS = :crew_ledger_timing
 

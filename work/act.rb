@@ -14,8 +14,8 @@ class Work::Act
   #
   # result_id - the id of the record, where it is known before
   #
-  # Yields the Act; unless the result is known the block returns the id of the record it made or changed, or a Hash of plain values, which
-  # a repeated call gets again, whole.
+  # Yields the Act; unless the result is known the block returns the id of the record it made or changed, or a
+  # Hash of plain values, which a repeated call gets again, whole.
   # Raises Refused `key_reused`.
   def self.once(key, name, by:, now:, input: nil, result_id: nil)
     DB.transaction do

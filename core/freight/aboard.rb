@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # What is aboard on each leg of a trip: a load from its first pickup to its last delivery, whole, since nobody
-# says how much of it
-# is where in between.
+# says how much of it is where in between.
 module Core::Freight::Aboard
   # loads - ids aboard; nil where a load does not say
   Leg = Core::Value.of(:loads, :weight_lb, :length_in, :volume_cuft)

@@ -3,12 +3,10 @@
 # In which order the stops of several loads are best made on one trip.
 #
 # Every load is picked up before it is delivered, its own stops in their order. Of all orders: the least
-# lateness, then the
-# earliest end, then the least driving. Found by going through the sets of stops made so far, of which for
-# each last stop only
-# those are kept that are not worse in all three (R. Bellman 1962, with windows): exact for what it counts,
-# which is driving and
-# docks, no rests.
+# lateness, then the earliest end, then the least driving. Found by going through the sets of stops made so
+# far, of which for each last stop only those are kept that are not worse in all three (R. Bellman 1962, with
+# windows): exact
+# for what it counts, which is driving and docks, no rests.
 class Core::Freight::StopOrder
   # load - whose; kind - pickup or delivery; opens, closes - instants in minutes or nil; service - minutes
   Stop = Core::Value.of(:load, :kind, :opens, :closes, :service)

@@ -3,8 +3,8 @@
 # Answers one Question.
 class Core::Hours::ClockReader
   # remaining, if_paired - minutes by limit name; available_at - instant; available_by - what makes it so:
-  # break, rest, split, restart
-  # or day, nil where it is so now or never; comes_back - Array of [instant, minutes] of the hours over days;
+  # break, rest, split, restart or day, nil where it is so now or never; comes_back - Array of [instant,
+  # minutes] of the hours over days;
   # recap - Array of [date, minutes]
   Clocks =
     Core::Value.of(

@@ -4,8 +4,7 @@
 # check value.
 #
 # Source: 49 CFR 395 subpart B, appendix A, 4.4.5 (check values) and 4.8.2 (the file). The order of fields and
-# the arithmetic of
-# the check values are written down from memory of that text.
+# the arithmetic of the check values are written down from memory of that text.
 module Core::Hours::DeviceFile
   HEADER = "ELD File Header Segment:"
   SEGMENTS = [

@@ -4,9 +4,8 @@
 # takes a plan.
 #
 # Late by bounds no schedule can beat: all the driving, with whole rests (halves, where rests may be split)
-# wherever the hours of
-# a shift are used up; or, where the hours over days are, as they come back or after a restart; and nothing
-# else. Fitting by a schedule that is legal though seldom the best: drive on, break after
+# wherever the hours of a shift are used up; or, where the hours over days are, as they come back or after a
+# restart; and nothing else. Fitting by a schedule that is legal though seldom the best: drive on, break after
 # eight hours, rest when hours run out, and wait for the cycle's hours or rest for all of them where those run
 # out.
 #

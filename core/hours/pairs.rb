@@ -3,10 +3,8 @@
 # Which rests of a shift replace, two together, the long rest. Source: 49 CFR 395.1(g)(1)(ii).
 #
 # Taken in order of time, each rest looks back for the nearest earlier one with which it makes the ten hours,
-# one of the two
-# with seven in the sleeper. It looks past rests that are in no pair, never past one that is. A rest may end
-# one pair and begin
-# the next.
+# one of the two with seven in the sleeper. It looks past rests that are in no pair, never past one that is. A
+# rest may end one pair and begin the next.
 class Core::Hours::Pairs
   # rests - of one shift, in order; closing - the long rest that ends it, or nil. It may be the second of a
   #         pair, never the first.

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Says of a plan, in sentences to read out: how much time there is to spare, where hours run out, which stop
-# is missed and by how
-# much, and what would make it fit.
+# is missed and by how much, and what would make it fit.
 class Core::Hours::PlanReasons
   USED_UP = {
     "drive" => "the %s of driving are used up",

@@ -135,8 +135,7 @@ class Core::Hours::Planner
   end
 
   # A state that waits until an instant, with its spell begun as late as costs nothing; where that would undo
-  # an interruption of
-  # driving, which lasts until `leaves`, as late as leaves it too.
+  # an interruption of driving, which lasts until `leaves`, as late as leaves it too.
   def just_in_time(state, instant, leaves)
     return yield(state) unless state.spell.movable
 

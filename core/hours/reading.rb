@@ -98,8 +98,7 @@ class Core::Hours::Reading
   end
 
   # Minutes used of a limit over days at an instant of a day at which so much had been worked: since the first
-  # of its days, or
-  # since the last restart, whichever left less.
+  # of its days, or since the last restart, whichever left less.
   def used_of_days(limit, instant, day, worked)
     before = worked_before(limit, day)
     restarts = restarts(limit)

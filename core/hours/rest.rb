@@ -3,8 +3,7 @@
 # Part of a record.
 module Core::Hours
   # An unbroken stretch of rest. `sleeper_minutes` is the longest unbroken part of it in the sleeper,
-  # `sleeping_minutes` that
-  # which lasts until its end.
+  # `sleeping_minutes` that which lasts until its end.
   Rest = Value.of(:from, :to, :sleeper_minutes, :sleeping_minutes) { def minutes = to - from }
 
   # The rests of stretches, in order. One pass without enumerators: this runs for every clock there is.

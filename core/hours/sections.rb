@@ -1,9 +1,8 @@
 # frozen_string_literal: true
 
 # A trip whose ways run through parts with windows of their own, as the planners know it: every part ends at a
-# stop without service,
-# which is left out again of what they found. So a load waits at a border, or before a city, until it may go
-# on.
+# stop without service, which is left out again of what they found. So a load waits at a border, or before a
+# city, until it may go on.
 class Core::Hours::Sections
   # minutes - of driving; windows - as TripStop#drive_windows
   Section = Core::Value.of(:minutes, :windows)

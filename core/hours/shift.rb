@@ -3,12 +3,10 @@
 # One shift, with the counts of hours into which paired rests divide it.
 #
 # A count is in force from the end of one pair to the end of the next; its hours run from the end of the
-# pair's first rest, and
-# paired rests stand still in its window. Example: on duty 6:00, sleeper 10:00 to 17:00, driving to 21:00, off
-# to 24:00. Seven
-# and three hours pair. The driving from 17:00 is judged from 6:00 with the seven hours left out (at 21:00: 8
-# h of window); from
-# 24:00 on the hours count from 17:00 with the three left out.
+# pair's first rest, and paired rests stand still in its window. Example: on duty 6:00, sleeper 10:00 to
+# 17:00, driving to 21:00, off to 24:00. Seven and three hours pair. The driving from 17:00 is judged from
+# 6:00 with the seven hours left
+# out (at 21:00: 8 h of window); from 24:00 on the hours count from 17:00 with the three left out.
 class Core::Hours::Shift
   Count = Core::Value.of(:from, :to, :anchor, :kinds)
 

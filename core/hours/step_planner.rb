@@ -4,12 +4,10 @@
 # clocks themselves.
 #
 # Driving goes on until something ends it: the way, a clock, a window. Rest goes on until something comes of
-# it: a clock turns, a
-# window or a stop opens, now or as much earlier as the way there takes. Of states alike in every clock one is
-# kept. What ends
-# first is the best of all that can be so composed, and the specs compare it with an exhaustive search; where
-# a long trip makes
-# that search too wide, it is cut, and the plan says so.
+# it: a clock turns, a window or a stop opens, now or as much earlier as the way there takes. Of states alike
+# in every clock one is kept. What ends first is the best of all that can be so composed, and the specs
+# compare it with an
+# exhaustive search; where a long trip makes that search too wide, it is cut, and the plan says so.
 #
 # Of a team one drives, or does the work at a stop, while the other is in the sleeper; where both rest, both
 # are in it.
@@ -55,8 +53,7 @@ class Core::Hours::StepPlanner
   end
 
   # [Array of Array of Piece by driver, Array of Visit, late minutes, end, whether the whole search was made];
-  # all but the last
-  # nil where no legal way was found.
+  # all but the last nil where no legal way was found.
   def best
     found = search(BEST_FIRST, @looks)
     return found || [nil, nil, nil, nil, true] if @whole
@@ -114,8 +111,7 @@ class Core::Hours::StepPlanner
   end
 
   # The least that lateness and end can come to: each stop reached by driving alone and, of one driver, with
-  # the rests that so
-  # much driving takes at least.
+  # the rests that so much driving takes at least.
   def bounds(step)
     return step.late, step.at if step.stop == @stops.length
 

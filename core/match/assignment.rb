@@ -3,10 +3,8 @@
 # The assignment of crews to loads with the greatest total profit; among equals, with the most loads covered.
 #
 # The Hungarian method on sparse costs, in whole numbers, so that no cent is lost: loads are added one at a
-# time, each by the
-# shortest augmenting path under the potentials so far (Kuhn 1955, Munkres 1957; shortest paths after Tomizawa
-# 1971). A load may
-# always stay uncovered, at no cost.
+# time, each by the shortest augmenting path under the potentials so far (Kuhn 1955, Munkres 1957; shortest
+# paths after Tomizawa 1971). A load may always stay uncovered, at no cost.
 class Core::Match::Assignment
   # pairs - Array of [crew, load] in order of the loads; profit - cents
   Answer =

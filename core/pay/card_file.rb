@@ -26,8 +26,7 @@ module Core::Pay::CardFile
   # bytes - String as it came; UTF-8 with or without a mark, or UTF-16 with one
   #
   # Returns Array of Row. Raises Refused `encoding`, `not_csv`, `missing_column`, `unknown_column`, `empty`,
-  # `too_many_rows`, `bad_rows`: with the path of
-  # the column or row. All or nothing.
+  # `too_many_rows`, `bad_rows`: with the path of the column or row. All or nothing.
   def self.read(bytes)
     table = CSV.parse(decode(bytes), headers: true, skip_blanks: true)
     check(table.headers.compact.map { |name| name.strip.downcase })

@@ -3,9 +3,8 @@
 # Interest on what the company keeps of a driver in an escrow fund: a quarter's average daily balance at a
 # yearly rate.
 # Source: 49 CFR 376.12(k)(5): at least quarterly, at no less than the average yield of 13-week Treasury bills
-# set when the interest period
-# begins. The average advance of the period, which the rule lets a carrier take off the balance, is left in
-# it: the driver's side of a "may".
+# set when the interest period begins. The average advance of the period, which the rule lets a carrier take
+# off the balance, is left in it: the driver's side of a "may".
 module Core::Pay::EscrowInterest
   Found = Core::Value.of(:average_cents, :cents)
   YEAR_DAYS = 365

@@ -43,8 +43,7 @@ module Core::Pay::Periods
     when "monthly"
       date >> periods
       # Halves of a month are 13 to 16 days long: from the first half to the second of the same month, or to
-      # the
-      # first of the next.
+      # the first of the next.
     else
       halves = (date.year * 24) + ((date.month - 1) * 2) + (date.day > 15 ? 1 : 0) + periods
       Date.new(halves / 24, ((halves % 24) / 2) + 1, halves.even? ? 1 : 16)

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # The values that a settlement is computed from and answers with. Amounts are whole cents, rates BigDecimal
-# dollars,
-# percentages BigDecimal (25 means 25%), miles, tons and hours BigDecimal, days Date.
+# dollars, percentages BigDecimal (25 means 25%), miles, tons and hours BigDecimal, days Date.
 module Core::Pay::Terms
   Period =
     Value.of(:from, :to, :frequency) do

@@ -5,8 +5,7 @@ module Core::Pay::Unusual
   # pay_cents - of the trip; usual_cents - the driver's median a trip, nil where there are too few; miles,
   #             odometer_miles - BigDecimal, the latter nil
   # where it is not told; rate_from - Date since when its plan is in force; loads_before - numbers of its
-  # loads that another trip of the
-  # same driver was paid for
+  # loads that another trip of the same driver was paid for
   Facts =
     Core::Value.of(
       :pay_cents,

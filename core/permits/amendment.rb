@@ -13,8 +13,7 @@ class Core::Permits::Amendment
   }.freeze
 
   # was, now - Hash of { width_in:, height_in:, length_in:, gross_lb:, tractor_id:, way:, starts_on: },
-  # compared as text; a fact that was
-  # not noted then is not compared
+  # compared as text; a fact that was not noted then is not compared
   #
   # Returns Array of names of FACTS.
   def self.changed(was, now)

@@ -4,8 +4,8 @@
 # consecutive axles.
 #
 # Distances are whole numbers of the finest decimal that was given, so that a limit at exactly 36.0 ft or 40
-# inches is exact; a
-# combination of thirteen axles has 78 groups, and a route is planned over many such checks.
+# inches is exact; a combination of thirteen axles has 78 groups, and a route is planned over many such
+# checks.
 class Core::Permits::Bridge
   SINGLE_AXLE_LB = 20_000
   TANDEM_LB = 34_000

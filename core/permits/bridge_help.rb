@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # What would bring a row of axles within the limits, each found by computing the limits anew: how much must
-# come off, weight moved
-# from one axle to another (as sliding the load or an axle does), a wider spread, an axle more.
+# come off, weight moved from one axle to another (as sliding the load or an axle does), a wider spread, an
+# axle more.
 class Core::Permits::BridgeHelp
   # kind - move_weight, spread, add_axle or take_off; text - to read out; axles - as they would be
   Help = Core::Value.of(:kind, :text, :axles)
@@ -34,8 +34,7 @@ class Core::Permits::BridgeHelp
   def gross = @axles.sum(&:weight_lb)
 
   # The least weight that, taken from one axle of a group that fails and given to another, makes all legal:
-  # looked for in coarse
-  # steps first, then in fine ones below the coarse one that does.
+  # looked for in coarse steps first, then in fine ones below the coarse one that does.
   def move_weight
     over = Core::Permits.bridge(@axles).map(&:over_lb).max
     coarse = [over / COARSE_STEPS / STEP_LB * STEP_LB, STEP_LB].max

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # What keeps a load from moving on its permits: those that are not issued, those that are for another vehicle,
-# way or day, and what
-# has changed in the load since its file was made.
+# way or day, and what has changed in the load since its file was made.
 class Core::Permits::Gaps
   # state - draft, sent, review, asked, refused or issued; of - { width_in:, height_in:, length_in:,
   #         gross_lb:, tractor_id:, way: } that it

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # The way of a load in parts that ask the same of it at the same hours: of one state, inside or outside the
-# reach of a city that closes
-# its roads, and so short that the sun stands alike at both ends.
+# reach of a city that closes its roads, and so short that the sun stands alike at both ends.
 class Core::Permits::Sections
   # state - two letters; minutes - of driving; from, to - [latitude, longitude]; near - names of the places
   #         whose curfews hold there

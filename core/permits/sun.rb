@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # When the sun rises and sets at a place. NOAA's solar calculations (after J. Meeus, Astronomical Algorithms,
-# 1991), with the position
-# of the sun taken at each event itself; good to about a minute up to 72 degrees of latitude.
+# 1991), with the position of the sun taken at each event itself; good to about a minute up to 72 degrees of
+# latitude.
 class Core::Permits::Sun
   # sunrise, sunset - Time, to the minute, nil where the sun does not; kind - rises_and_sets, never_sets or
   # never_rises

@@ -1,9 +1,8 @@
 # frozen_string_literal: true
 
 # When a permitted load may move: by daylight at every place of the way, not on holidays, not on the days its
-# states forbid, not in
-# the hours when their cities are closed to it. Counted for the whole way at once: a time at which any part of
-# it forbids is left out.
+# states forbid, not in the hours when their cities are closed to it. Counted for the whole way at once: a
+# time at which any part of it forbids is left out.
 class Core::Permits::Travel
   # A part of the way: rules - of its state; latitude, longitude - of its middle; zone - TZInfo::Timezone;
   # near - names of the places with curfews that it passes

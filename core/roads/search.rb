@@ -5,12 +5,10 @@
 # Distances are whole numbers (seconds, tenths of a mile), so nodes wait in buckets of equal width rather than
 # in a heap:
 # taking the next one is a step to the next bucket, and a node that is reached again within its own bucket is
-# simply
-# looked at again. With a target, nodes are ordered by distance plus a lower bound of what is left (A*, with
-# bounds from
-# landmarks: the triangle inequality over distances known beforehand); the first bucket that is done with the
-# target in
-# it settles the answer.
+# simply looked at again. With a target, nodes are ordered by distance plus a lower bound of what is left (A*,
+# with bounds from landmarks: the triangle inequality over distances known beforehand); the first bucket that
+# is
+# done with the target in it settles the answer.
 class Core::Roads::Search
   WIDTH = { time: 240, distance: 40 }.freeze
   FAR = 1 << 60
@@ -118,8 +116,7 @@ class Core::Roads::Search
   end
 
   # Lower bound of the distance from a node to the nearest goal. A goal may lie in the middle of an edge: then
-  # only the
-  # side of the triangle that holds without passing through it may be used.
+  # only the side of the triangle that holds without passing through it may be used.
   def bound_to(starts, goals)
     exact = goals.length == 1 && goals.values.first.zero?
     start = starts.each_key.first

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Time at a dock that is the customer's to pay: what goes beyond the free time, counted from the arrival or,
-# for who came early,
-# from the opening of the appointment. Common practice.
+# for who came early, from the opening of the appointment. Common practice.
 module Core::Tracking::Detention
   # minutes - beyond the free time, whole; starts_at - when the free time ends; cents - at the hourly rate, by
   #           whole steps

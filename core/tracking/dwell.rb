@@ -17,8 +17,7 @@ module Core::Tracking::Dwell
   end
 
   # The chance in percent that the stops before take so much longer than planned that a stop with this slack
-  # is missed. What the
-  # road does is not in it, nor that a longer stay may force another rest.
+  # is missed. What the road does is not in it, nor that a longer stay may force another rest.
   #
   # before - Array of [stays in minutes, minutes planned], one for each stop before; slack_minutes - negative
   #          when late already

@@ -3,12 +3,12 @@
 # Reads a trip's story from what was said of it.
 #
 # Nothing here depends on the order of arrival. Of several tellings of one step the most believed source
-# stands, then the earlier
-# time, then the key. A correction names the key of what it corrects, and of several corrections the one said
-# last stands; it may
-# arrive before what it corrects. `withdrawn` takes a saying back whole. Times that run backwards are lifted
-# to the step before them and reported, e.g. arrived 10:20,
-# loaded 10:05: loaded counts as 10:20 until somebody puts one of them right.
+# stands, then the earlier time, then the key. A correction names the key of what it corrects, and of several
+# corrections the one said last stands; it may arrive before what it corrects. `withdrawn` takes a saying back
+# whole. Times that run
+# backwards are lifted to the step before them and reported, e.g. arrived 10:20, loaded 10:05: loaded counts
+# as 10:20 until
+# somebody puts one of them right.
 class Core::Tracking::Fold
   # Whose word counts first where several told the same step.
   BELIEVED = %w[cab text dispatcher link device geofence].freeze

@@ -4,8 +4,8 @@
 # while a departure.
 #
 # The wider ring outside keeps a truck that stands at the edge from arriving and leaving with every tremor of
-# its position; a
-# position that is worse than the radius says nothing. Which of two positions came in first does not matter.
+# its position; a position that is worse than the radius says nothing. Which of two positions came in first
+# does not matter.
 class Core::Tracking::Geofence
   # accuracy_m - of the position, nil where nobody says
   Ping = Core::Value.of(:at, :latitude, :longitude, :accuracy_m)

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # What judging a crew for a load rests on: what trailer a load wants, what units can carry, papers that
-# expire, time off, who
-# looks after whom, and what the company lets a rule do.
+# expire, time off, who looks after whom, and what the company lets a rule do.
 Sequel.migration do
   up do
     alter_table(:loads) do

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Check-ins as events from several sources, from which a trip's state is read; positions, messages, texts both
-# ways, asking for
-# check-ins, forecasts, alerts and detention.
+# ways, asking for check-ins, forecasts, alerts and detention.
 Sequel.migration do
   up do
     alter_table(:check_ins) do

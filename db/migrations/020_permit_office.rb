@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # The rest of a permit clerk's desk: the way in parts with hours of their own, several loads on one move,
-# permits that the company
-# holds for a year or some trips, amendments, what was paid to whom, combinations with their axles.
+# permits that the company holds for a year or some trips, amendments, what was paid to whom, combinations
+# with their axles.
 Sequel.migration do
   up do
     alter_table(:permit_files) do

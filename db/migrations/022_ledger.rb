@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Pay as it is in life: plans of every basis, deductions, advances, one-time items, orders of a court; and
-# underneath a ledger in double
-# entry, append-only and balanced, that every locked statement is posted to.
+# underneath a ledger in double entry, append-only and balanced, that every locked statement is posted to.
 Sequel.migration do
   up do
     alter_table(:pay_plans) do

@@ -1,9 +1,8 @@
 # frozen_string_literal: true
 
 # Pay in all its terms: bands of haul, per diem, overtime, a day's minimum, miles by route, odometer or as
-# agreed; receipts of drivers; rent
-# of their trailers; cards and their transactions; interest on escrow; several operating companies; a large
-# run built in the worker.
+# agreed; receipts of drivers; rent of their trailers; cards and their transactions; interest on escrow;
+# several operating companies; a large run built in the worker.
 Sequel.migration do
   up do
     create_table(:operating_companies) do

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# What an earning comes to and what it waits for, as payroll last worked it out: the phone shows it without the
-# engine of pay.
+# What an earning comes to and what it waits for, as payroll last worked it out: the phone shows it without
+# the engine of pay.
 Sequel.migration do
   up do
     alter_table(:trip_earnings) do

@@ -3,8 +3,8 @@
 # All that was said and done on a trip, for its diary.
 class Reads::Road::Diary
   # trip - row; stops, loads, drivers, check_ins, papers, messages, texts, asks, alerts, changes, activities -
-  # rows; outcome - Core::Tracking::Outcome; forecasts - rows by stop; detention - Array of Claim; clocks_told -
-  # is it worth saying that a phone's clock was off: not in a demo, whose clock is its own
+  # rows; outcome - Core::Tracking::Outcome; forecasts - rows by stop; detention - Array of Claim; clocks_told
+  # - is it worth saying that a phone's clock was off: not in a demo, whose clock is its own
   Value =
     Core::Value.of(
       :trip,

@@ -6,7 +6,8 @@ class Reads::Road::Trips
   AHEAD_SECONDS = 12 * 3600
 
   # trips - rows; stops, units, alerts, loads, drivers - rows by trip; forecasts - rows by [trip, stop]; heard -
-  # of Reads::Road::Heard; spots - the last position by trip; unread - counts by driver; schedules - rows by load
+  # of Reads::Road::Heard; spots - the last position by trip; unread - counts by driver; schedules - rows by
+  # load
   Value =
     Core::Value.of(
       :trips,

@@ -9,7 +9,8 @@ class Reads::Tracking::Phone
   RECEIPTS = 10
   DUTY_SECONDS = 3 * 86_400
 
-  # driver, duty (proposals), earned, statements, receipts - rows; trips - CabTrips::Trip; done - Array of Done;
+  # driver, duty (proposals), earned, statements, receipts - rows; trips - CabTrips::Trip; done - Array of
+  # Done;
   # thread - of `thread`; trailers - numbers of all that are not retired
   Value =
     Core::Value.of(

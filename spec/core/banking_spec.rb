@@ -25,7 +25,8 @@ RSpec.describe Core::Pay::Banking do
     end
   end
 
-  # The Friday before a holiday on a Saturday, the Sunday of one that is kept on Monday, and days around a weekend
+  # The Friday before a holiday on a Saturday, the Sunday of one that is kept on Monday, and days around a
+  # weekend
   {
     "2026-07-03" => true,
     "2027-12-24" => true,

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Calls go down only, and SQL stands in the store and the reads alone. What is left from before this was drawn is
-# counted: a number may fall, and is lowered here when it does; none may rise and none is added.
+# Calls go down only, and SQL stands in the store and the reads alone. What is left from before this was drawn
+# is counted: a number may fall, and is lowered here when it does; none may rise and none is added.
 RSpec.describe "The layers" do
   root = File.expand_path("../..", __dir__)
   layers = %w[core store reads work jobs services papers web]

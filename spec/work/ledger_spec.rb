@@ -503,7 +503,8 @@ RSpec.describe Work::Pay do
       paid: 0,
       prenotes: 1
     ) # the first may have been lost on the way
-    # Three banking days over Thanksgiving: from Monday the 23rd to Friday the 27th, told on Wednesday the 25th
+    # Three banking days over Thanksgiving: from Monday the 23rd to Friday the 27th, told on Wednesday the
+    # 25th
     DB[:bank_accounts].update(prenote_on: now.to_date)
     paid = ->(day) { Papers::DepositFile.new(id, now: Time.utc(2026, 11, day, 15)).to_h[:paid] }
     expect([24, 25].map(&paid)).to eq([0, 1])

@@ -2,7 +2,8 @@
 
 require "app_helper"
 
-# A label is for people: what a deduction is called may change in the middle of its goal, its fund or its debt.
+# A label is for people: what a deduction is called may change in the middle of its goal, its fund or its
+# debt.
 RSpec.describe "What a deduction is called" do
   let(:clerk) { api(inez) }
   let(:week) { { from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) } }

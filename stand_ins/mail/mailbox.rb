@@ -11,9 +11,8 @@ module StandIns
 end
 
 # A mail service whose mailboxes anybody may read. POST /v1/mails {"to","subject","body"} with an
-# Idempotency-Key answers
-# {"receipt"}; the same key is delivered once. GET / shows all mails, newest first; GET /v1/mails lists them
-# as JSON.
+# Idempotency-Key answers {"receipt"}; the same key is delivered once. GET / shows all mails, newest first;
+# GET /v1/mails lists them as JSON.
 class StandIns::Mailbox
   PAGE = ERB.new(<<~HTML)
     <!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Mailbox (stand-in)</title>

@@ -17,8 +17,8 @@ end
 # POST /v1/offices/ID/applications with an Idempotency-Key (docs/offices.md has the form) answers {
 # application, state, message, … }:
 # issued at once within what is routine, else review, which ends after a while as issued, asked or refused.
-# GET …/applications/NUMBER
-# asks again; GET …/NUMBER/permit.pdf is the permit. Now and then an office is out of order.
+# GET …/applications/NUMBER asks again; GET …/NUMBER/permit.pdf is the permit. Now and then an office is out
+# of order.
 class StandIns::PermitOffices
   DATA = File.expand_path("../../data/jurisdictions", __dir__)
   REVIEW_SECONDS = 20

@@ -8,8 +8,7 @@ require "prawn"
 # own.
 #
 # A payment is a Hash with "payment", its number, "key", "office", "applications", "amount", "method",
-# "return_to" and "state", which is
-# paid, open or failed.
+# "return_to" and "state", which is paid, open or failed.
 class StandIns::PermitOffices::Till
   # In dollars, of every company with every office at first.
   IN_ADVANCE = BigDecimal("500")

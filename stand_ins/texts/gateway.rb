@@ -19,8 +19,8 @@ end
 # GET /v1/messages?to= lists them. GET / shows the phones with what they received, and lets each write back.
 # Calls go to the address it was started with: {"key","type","at","message"}, signed in X-Gateway-Signature as
 # t=seconds,v1=hex of HMAC-SHA256("seconds.body"). They are repeated until they are answered with 200, now and
-# then twice, and not
-# always in order, as such gateways do. Numbers that end in 0199 never answer: their texts fail.
+# then twice, and not always in order, as such gateways do. Numbers that end in 0199 never answer: their texts
+# fail.
 class StandIns::TextGateway
   PAGE = ERB.new(File.read(File.expand_path("phones.html.erb", __dir__)))
   # Dollars for each part of 160 letters: about what carriers ask (common practice).

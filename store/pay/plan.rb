@@ -29,8 +29,7 @@ module Store::Pay::Plan
   end
 
   # Loaded and empty miles of a row of trip_earnings, by the plan's measure; where nobody told that, by the
-  # route. An odometer tells the whole
-  # trip: its empty part is that of the route.
+  # route. An odometer tells the whole trip: its empty part is that of the route.
   def self.miles(row, miles_by)
     routed = row.values_at(:loaded_miles, :empty_miles)
     case miles_by

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # The JSON of what is kept for pay beside the trips: deductions, changes that wait for a second person, a
-# driver's bank, orders, advances and
-# balances; the company's rules.
+# driver's bank, orders, advances and balances; the company's rules.
 module Web::Pay::Deductions
   def self.all(actor)
     own =

@@ -3,8 +3,7 @@
 # What the freight bill of each load says that a lessor was paid a percentage of: line haul, surcharge, each
 # accessorial, and the whole.
 # Source: 49 CFR 376.12(g): the rated freight bill, or a document with the same information, with the
-# settlement. The names of shippers and
-# consignees may be left out, and are.
+# settlement. The names of shippers and consignees may be left out, and are.
 module Web::Pay::FreightBills
   def self.of(statement_id)
     loads = Store::Pay.billed_loads(statement_id)

@@ -3,8 +3,7 @@
 require "csv"
 
 # CSV in and out of the directory: a described template, a preview, errors by row and column, all or nothing,
-# and the same
-# file twice changes nothing.
+# and the same file twice changes nothing.
 class Work::Fleet::ImportRows
   # column => [required, what it holds]; a row is known again by its first columns, `KEY`.
   COLUMNS = {

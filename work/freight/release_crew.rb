@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # Ends the live trips of a load, one or the parts of a relay, and frees whom they held: part of taking the
-# crew off, cancelling and
-# declining. A trip that carries other loads as well goes on without this one; a part that is done stays done.
+# crew off, cancelling and declining. A trip that carries other loads as well goes on without this one; a part
+# that is done stays done.
 module Work::Freight::ReleaseCrew
   # declined - the trip that its driver declines, with the reason; all others are cancelled
   #

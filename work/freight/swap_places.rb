@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Where and when a load could go over to another crew so that both stay legal: towns along the rest of the
-# way, the crews that get
-# there soonest, each held against its hours with what would be left to it.
+# way, the crews that get there soonest, each held against its hours with what would be left to it.
 class Work::Freight::SwapPlaces
   PLACES = 9
   TOWNS = 3

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # The trip of one load, of several partials, of a part of a load, or of none: its stops in order, its miles,
-# its span of time, and
-# who and what it holds.
+# its span of time, and who and what it holds.
 class Work::Freight::TripPlan
   # load_ids - none, one or several; order - ids of their stops as they are to be made, nil for the best order
   # only - ids of the stops that this trip makes of a relayed load, nil for all
@@ -58,8 +57,7 @@ class Work::Freight::TripPlan
   end
 
   # A trip with these loads aboard, and its own stops where they are; order - ids of stops, nil to keep the
-  # order there is, or
-  # find the best.
+  # order there is, or find the best.
   def self.rewrite(trip, load_ids, order: nil)
     rows = rows(trip[:id])
     known = rows.select { |row| row[:load_id] }.map { |row| row[:id] }

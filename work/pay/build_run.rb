@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Builds a draft run's statements from what is earned and not settled, and from all that is taken. Repeating
-# it changes nothing but what
-# has changed.
+# it changes nothing but what has changed.
 class Work::Pay::BuildRun
   BATCH = 200
 

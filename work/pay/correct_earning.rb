@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Puts right what a trip is paid for: miles, hours, days of layover, tarping, time at each stop. What was
-# measured stays beside it, and is paid again
-# when the correction is taken back.
+# measured stays beside it, and is paid again when the correction is taken back.
 module Work::Pay::CorrectEarning
   FIELDS = %i[loaded_miles empty_miles hours layover_days tarped dwell_minutes].freeze
 

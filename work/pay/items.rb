@@ -1,14 +1,12 @@
 # frozen_string_literal: true
 
 # Pay items: what each trip earns each of its drivers, where it comes from, and what it waits for. They appear
-# by themselves as work is
-# done; a clerk approves them, one or many, or the company's rule does where the papers are in and nothing is
-# unusual.
+# by themselves as work is done; a clerk approves them, one or many, or the company's rule does where the
+# papers are in and nothing is unusual.
 module Work::Pay::Items
   # Earned by the end of a run's period and on no locked statement: rows of trip_earnings with :trip, :driver,
-  # :papers_in, :cents, :unusual (sentences),
-  # :payable, and :reason where it is not: papers_missing, rates_missing, claimed_twice, held, miles_doubtful,
-  # detention_open or to_approve.
+  # :papers_in, :cents, :unusual (sentences), :payable, and :reason where it is not: papers_missing,
+  # rates_missing, claimed_twice, held, miles_doubtful, detention_open or to_approve.
   def self.open(run, only: nil)
     query = Store::Pay.unsettled(run)
     rows = (only ? query.where(Sequel[:trip_earnings][:driver_id] => only) : query).all

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Makes or changes a deduction of every period. Who does sees before what it does to every driver concerned in
-# the running period; a change
-# for more drivers or dollars than the company's bound waits for a second person.
+# the running period; a change for more drivers or dollars than the company's bound waits for a second person.
 class Work::Pay::KeepDeduction
   FIELDS = %i[
     label

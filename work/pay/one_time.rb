@@ -1,14 +1,12 @@
 # frozen_string_literal: true
 
 # What is given or taken once: a bonus, a charge, money back; at once or over several statements; pushed to
-# the next one or split while a
-# statement is being made, and that undone again.
+# the next one or split while a statement is being made, and that undone again.
 module Work::Pay::OneTime
   # input - { key:, driver_ids: Array, empty for everybody, operating_company_id: to be everybody of that
   #         company, kind:, label:, note:, amount:, fee_fixed:, fee_percent:, parts:, due_on: }
   # Returns { given:, change_id: }: how many were made, or the change that waits for a second person where it
-  # is for more drivers or dollars
-  # than one may give alone. Raises Refused `nothing`, `too_many_parts`.
+  # is for more drivers or dollars than one may give alone. Raises Refused `nothing`, `too_many_parts`.
   def self.give(input, by:, now:)
     check(input)
     Work::Act.once(input[:key], "give_one_time", by:, now:, input: Work::Act.plain(input)) do |act|

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # Proves that the books are right: every transaction adds up to nothing, every locked statement is posted once
-# and as it reads, every
-# paid one has left the bank, no advance is paid back twice, no escrow fund is below nothing.
+# and as it reads, every paid one has left the bank, no advance is paid back twice, no escrow fund is below
+# nothing.
 module Work::Pay::ProveBooks
   # Sentences, empty where all is right. Each is a query over the whole ledger.
   def self.call =

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # One driver's settlement request, from the rows of what was earned and all that is taken. Each trip is paid
-# by the plan of its day and by
-# the driver's share of it; the period's minimum is that of the plan in force at its end.
+# by the plan of its day and by the driver's share of it; the period's minimum is that of the plan in force at
+# its end.
 class Work::Pay::Request
   Terms = Core::Pay::Terms
   TAGS = {

@@ -7,8 +7,7 @@ module Work::Permits::Apply
 
   # input - { key:, permit_id: or nil for all, answer: what the office asked for }
   # Returns the load's id. What an office takes only later stays for then. Raises Refused `not_attested`,
-  # `nothing_to_send`,
-  # `too_far_ahead`.
+  # `nothing_to_send`, `too_far_ahead`.
   def self.to_offices(load_id, input, by:, now:)
     Work::Act.once(input[:key], "apply_for_permits", by:, now:, input: input.merge(load_id:)) do |act|
       file = DB[:permit_files].where(load_id:).for_update.first or

@@ -12,8 +12,7 @@ module Work::Permits::ChangeFile
 
   # input - { version:, axles: Array of { weight_lb:, spacing_ft: }, **FIELDS }, all but the version optional
   # Returns the load's id. Raises Work::Stale, Refused `axles_do_not_add`, `spacings_too_long`, `in_the_past`,
-  # `too_far_ahead`, `height_under_truck`,
-  # `field_missing`.
+  # `too_far_ahead`, `height_under_truck`, `field_missing`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(nil, "change_permit_file", by:, now:) do |act|
       file = DB[:permit_files].where(load_id:).for_update.first or

@@ -1,9 +1,8 @@
 # frozen_string_literal: true
 
 # Takes what an earlier permit's file says of the vehicle over for another load: sizes, axles, contact, how it
-# is delivered, the way
-# wished. The kind of permit stays in every state that both have; units, dates, serial number and way are the
-# load's own.
+# is delivered, the way wished. The kind of permit stays in every state that both have; units, dates, serial
+# number and way are the load's own.
 module Work::Permits::CopyFrom
   TAKEN = %i[
     width_in

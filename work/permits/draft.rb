@@ -1,10 +1,8 @@
 # frozen_string_literal: true
 
 # The permits of a file, one for each state of the way that wants one, as the rules judge the size. Done again
-# after a change: what is
-# issued or with an office stays, and what no longer is needed is cancelled while it is only a draft. Where a
-# permit that the company
-# holds covers the load, that one is used.
+# after a change: what is issued or with an office stays, and what no longer is needed is cancelled while it
+# is only a draft. Where a permit that the company holds covers the load, that one is used.
 module Work::Permits::Draft
   # What no office has in hand.
   OPEN = %w[draft refused].freeze

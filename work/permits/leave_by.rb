@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # The latest day on which a load must leave its pickup to be at its last stop in time: by the hours in which
-# it may move, with a rested
-# driver.
+# it may move, with a rested driver.
 class Work::Permits::LeaveBy
   AHEAD_DAYS = Work::Permits::Windows::AHEAD_DAYS
   STEP_SECONDS = 900

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Makes the permit file of a load in one act: what moves, from the load, its crew and the fleet; the way for
-# that size; a permit for
-# every state that wants one.
+# that size; a permit for every state that wants one.
 class Work::Permits::MakeFile
   # A tractor in front of its trailer, where nobody has measured the two together (common practice), in
   # inches.
@@ -54,8 +53,7 @@ class Work::Permits::MakeFile
   end
 
   # What it measures on its trailer: the largest of several pieces on one move, on the deck of the trailer;
-  # the tractor and trailer are as
-  # wide and high as the law lets them be.
+  # the tractor and trailer are as wide and high as the law lets them be.
   def size
     deck = O::DECK_IN[@trailer&.dig(:trailer_kind) || @load[:trailer_kind]] || 0
     trailer_in =

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Puts what the permits cost into the load's price: the fee of each state, its escorts by the mile and the
-# day, a fee for the service. Done again,
-# what it put there before is replaced.
+# day, a fee for the service. Done again, what it put there before is replaced.
 class Work::Permits::PriceIn
   LINES = /\A(?:Permit [A-Z]{2}|Permit service|Escorts [A-Z]{2}: .*)\z/
 
@@ -69,8 +68,7 @@ class Work::Permits::PriceIn
   end
 
   # The most vehicles that any road of the state asks for, over all its miles and days: what is needed only on
-  # narrow roads costs no more
-  # than that.
+  # narrow roads costs no more than that.
   def escorts(permit, verdict)
     vehicles = verdict ? verdict.escorts.map { |escort| escort[:front] + escort[:rear] }.max.to_i : 0
     return [] if vehicles.zero?

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Writes down how a payment at an office stands: paid, with its receipt; failed, and then its permits are to
-# be paid again; or waiting for
-# the card.
+# be paid again; or waiting for the card.
 module Work::Permits::TakePayment
   def self.call(receipt_id, answer, pdf, now:)
     Work::Act.once(nil, "permit_payment_#{answer["state"]}", by: Work::Actor.system, now:) do |act|

@@ -3,8 +3,7 @@
 require "holidays"
 
 # When a load with a permit file may move, from its start on for some days: through each part of its way by
-# the state, the sun and the
-# cities there. A state that wants a permit for the weight alone does not bind it.
+# the state, the sun and the cities there. A state that wants a permit for the weight alone does not bind it.
 class Work::Permits::Windows
   AHEAD_DAYS = 8
   P = Core::Permits
@@ -34,8 +33,7 @@ class Work::Permits::Windows
       )
 
   # By state, all through it: Hash of code to Array of Window. Cities that close their roads bind where a stop
-  # is near; on the way, as it
-  # passes them.
+  # is near; on the way, as it passes them.
   def by_state =
     binding_states.to_h do |code|
       [code, within(ends(code).map { |point| spot(code, point, near_stops(code)) })]
@@ -43,8 +41,8 @@ class Work::Permits::Windows
   def zone_of(code) = rules[code].office[:zone]
 
   # For a stop of a plan: { sections: Array of Core::Hours::Sections::Section } by the parts of the way to the
-  # load's stop of an index, or
-  # { drive_windows: } as for all states at once, where no way for the size is known.
+  # load's stop of an index, or { drive_windows: } as for all states at once, where no way for the size is
+  # known.
   def of_leg(index, minutes)
     parts = index && @file[:sections].to_a[index - 1]
     return { drive_windows: instants(list) } if parts.nil? || parts.empty?

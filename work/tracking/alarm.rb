@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # Says once that a stop will be reached too late, and again each time that it has become worse by the
-# company's step: to the
-# dispatcher who looks after the driver, and by mail to the customer who wants to know.
+# company's step: to the dispatcher who looks after the driver, and by mail to the customer who wants to know.
 module Work::Tracking::Alarm
   def self.call(trip, now)
     forecasts = DB[:forecasts].where(trip_id: trip[:id]).where(Sequel.lit("late_minutes > 0")).all

@@ -1,9 +1,8 @@
 # frozen_string_literal: true
 
 # Writes down what was said of a trip: by its driver's phone or text, by dispatch for him, by a device. What
-# is well-formed is
-# always kept; what it means is read from all that was said (Story), so that late, double and out of order do
-# no harm.
+# is well-formed is always kept; what it means is read from all that was said (Story), so that late, double
+# and out of order do no harm.
 class Work::Tracking::CheckIn
   # Steps that a driver tells of a trip that was taken off him are kept, and move nothing.
   OVER = %w[declined cancelled].freeze
@@ -26,11 +25,10 @@ class Work::Tracking::CheckIn
   # phone_at - what the phone's clock says while it sends: what it is off is taken off done_at
   # source - who tells; by - the Actor who acts, the driver himself unless said
   #
-  # Returns the trip's id. Yields the Store::Tracking::Standing that a step leads to, the first time it is told:
-  # whoever answers need not read it again.
+  # Returns the trip's id. Yields the Store::Tracking::Standing that a step leads to, the first time it is
+  # told: whoever answers need not read it again.
   # Raises Refused `reason_missing`, `note_missing`, `signer_missing`, `not_now` (declining under way),
-  # `another_under_way`,
-  # `nothing_to_correct`, `too_late`.
+  # `another_under_way`, `nothing_to_correct`, `too_late`.
   def self.call(trip_id, input, driver:, now:, source: "cab", by: driver)
     Work::Act.once(
       input[:key],

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # Foresees when a trip under way will be at each stop still ahead: from where the truck is, the road, the
-# legal hours with their
-# rests, and what such stops usually take; and gives the alarm when an appointment will be missed.
+# legal hours with their rests, and what such stops usually take; and gives the alarm when an appointment will
+# be missed.
 module Work::Tracking::Foresee
   # A forecast that is older is made anew before it is shown.
   KEPT_SECONDS = 180

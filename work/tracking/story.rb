@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
 # The story of a trip as it is told: reads it from all that was said, and brings the trip, its stops and its
-# loads to where the
-# story stands. Repeating it changes nothing.
+# loads to where the story stands. Repeating it changes nothing.
 class Work::Tracking::Story
   LIFE = %w[sent accepted rolling delivered].freeze
   COLUMNS = %i[arrived_at begun_at worked_at left_at signer].freeze

@@ -3,8 +3,8 @@
 # Carries a State through what is done next, and says how late a spell could have begun for the same.
 #
 # An act is [:drive, minutes], [:serve], or [:still]: rest until the interruption that driving asks for is
-# complete. Waiting for
-# an opening, for a drive window or for hours to come back is part of the act that follows it.
+# complete. Waiting for an opening, for a drive window or for hours to come back is part of the act that
+# follows it.
 class Core::Hours::Planner::Course
   # reading - of the record until as_of
   def initialize(trip, rules, cycle, reading)
@@ -174,8 +174,7 @@ class Core::Hours::Planner::Course
   end
 
   # Where rests are split, waiting that is long enough is a rest, in the sleeper, and may yet be the first of
-  # a pair. As the second
-  # of one, or as the end of a shift, it would be another kind of rest (Rests).
+  # a pair. As the second of one, or as the end of a shift, it would be another kind of rest (Rests).
   def rest_stands?(state)
     spell = state.spell
     # No work since the rest before: it is still that rest.

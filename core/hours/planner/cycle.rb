@@ -3,8 +3,8 @@
 # The limit over days, as it bears on minutes that are still to be worked.
 #
 # For the first days of a plan the record says how much may be worked; later ones look back on days of the
-# plan itself, whose
-# work a State keeps in `marks`. Most trips never come near: then nothing is counted at all.
+# plan itself, whose work a State keeps in `marks`. Most trips never come near: then nothing is counted at
+# all.
 class Core::Hours::Planner::Cycle
   # reading - of the record until as_of; most_work - the most minutes on duty that a plan can hold
   def initialize(rules, reading, days, horizon, most_work)
@@ -29,8 +29,7 @@ class Core::Hours::Planner::Cycle
   end
 
   # Minutes of work that the record allows on the day of an instant, counted from as_of, for driving to be
-  # possible at the end of
-  # them: none where that day looks back on days after as_of alone.
+  # possible at the end of them: none where that day looks back on days after as_of alone.
   def allowed_at(instant) = @allowed[@days.day_of(instant) - @today] || 0
 
   # Minutes of rest that make the count begin anew.

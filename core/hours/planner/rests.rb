@@ -3,10 +3,8 @@
 # The rests that may begin in a State, each as the state at the earliest end of it.
 #
 # Where rests are split, the length of a rest decides what it is: it pairs with the nearest earlier one with
-# which it makes the
-# time, so that lengths fall into ranges, each with one meaning. A rest that is to be the first of a pair is
-# promised: it leaves
-# the window at once, and a later rest must then pair with it.
+# which it makes the time, so that lengths fall into ranges, each with one meaning. A rest that is to be the
+# first of a pair is promised: it leaves the window at once, and a later rest must then pair with it.
 class Core::Hours::Planner::Rests
   Kind = Core::Value.of(:least, :most, :partner, :promise)
 

@@ -89,8 +89,7 @@ class Core::Hours::Planner::Start
   end
 
   # As it is, and with each rest that may pair promised to one that is to come. The second of a pair stands
-  # still in the window
-  # already: it needs no promise.
+  # still in the window already: it needs no promise.
   def with_promises(state, shift)
     promised = state.halves.reject { |half| shift.pairs.all.any? { |_, second| second.to == half.to } }
     [state, *promised.map { |half| promise(state, half) }]

@@ -272,8 +272,7 @@ RSpec.describe Core::Hours, ".clocks" do
         end
 
         # [blocks driven, blocks of the window, blocks driven since a stop, blocks on duty in eight days]
-        # before
-        # a block
+        # before a block
         def used(at)
           start, rests, closing = shift(at)
           pairs = pairs(rests)

@@ -3,8 +3,7 @@
 require_relative "../../../config/hours_rules"
 
 # Worked examples of FMCSA, Interstate Truck Driver's Guide to Hours of Service (2022). Their figures are from
-# memory: the rules
-# they show are those of 49 CFR 395.3 and 395.1, and each was followed by hand.
+# memory: the rules they show are those of 49 CFR 395.3 and 395.1, and each was followed by hand.
 RSpec.describe "Hours beside the guide's examples" do
   def at(hour) = (TZInfo::Timezone.get("America/Denver").local_time(2026, 3, 2) + (hour * 3600)).iso8601
 
