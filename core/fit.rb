@@ -57,8 +57,8 @@ module Core::Fit
   # nil where nobody says
   Leg = Value.of(:from, :to, :weight_lb, :volume_cuft, :length_in)
   # How the crew would do it. taken - what it is on at those times, or nil; hours - Hours; home_on - Date it
-  # would be home again, or nil deadhead_tenths, loaded_tenths - of a mile; minutes - from setting out to the
-  # end; tolls, pay - cents
+  # would be home again, or nil
+  # deadhead_tenths, loaded_tenths - of a mile; minutes - from setting out to the end; tolls, pay - cents
   Run = Value.of(:taken, :hours, :home_on, :deadhead_tenths, :loaded_tenths, :minutes, :tolls, :pay)
   # verdict - fits, late, impossible, or nil for not known; slack, late - minutes; stale - minutes since the
   #           driver was heard from, nil while that is no matter
