@@ -10,7 +10,7 @@ module Core::Attention
   NO_WAY_MINUTES = 1440
 
   # The rules of data/attention, by code.
-  def self.read(rows) = rows.to_h { |row| [row[:code], Rule.read(row)] }.freeze
+  def self.read(rows) = rows.to_h { |row| [row[:code], Rule.new(row)] }.freeze
 
   # facts - Array of values of Facts
   # rules - of `read`

@@ -2,8 +2,6 @@
 
 # One kind of matter: when it is pointed out, and what is at stake.
 class Core::Attention::Rule
-  def self.read(row) = new(row)
-
   attr_reader :within_hours
 
   def initialize(row)

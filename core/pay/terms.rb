@@ -117,7 +117,7 @@ module Core::Pay::Terms
     )
 
   # One printed line. quantity and rate are texts that explain the amount; amounts taken are negative.
-  # kind - what it is, as `pay_line_kinds` of the database lists them; source_id - of the item, advance, order or deduction
+  # kind - what it is, as `statement_lines_kind_known` of the database lists them; source_id - of the item, advance, order or deduction
   #        behind it, by its kind; deduction_id - the recurring deduction whose goal or fund it counts to
   Line = Value.of(:section, :kind, :label, :quantity, :rate, :amount_cents, :trip, :source_id, :deduction_id)
   Short = Value.of(:kind, :label, :amount_cents, :carried, :source_id, :deduction_id)

@@ -88,4 +88,20 @@ RSpec.describe Work::Pay do
       statement[:net]
     )
   end
+
+  it "shows on the phone what is earned past the period whose run is still being made" do
+    described_class::OpenPayRun.call(
+      { from: Date.new(2026, 11, 15), to: Date.new(2026, 11, 21) },
+      by: inez,
+      now:
+    )
+    _, trip_id = sent
+    deliver(trip_id)
+    earned = -> do
+      api.as_driver(driver_id).call(:get, "/api/cab")[:earned].map { |row| row.slice(:day, :reason) }
+    end
+    expect(earned.call).to eq([{ day: "2026-11-23", reason: "papers_missing" }])
+    keep_photo(trip_id)
+    expect(earned.call).to eq([{ day: "2026-11-23", reason: nil }])
+  end
 end

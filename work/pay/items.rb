@@ -27,8 +27,12 @@ module Work::Pay::Items
     end
   end
 
-  # Keeps beside what these drivers have earned what it comes to and what it waits for, for their phones.
-  def self.note(driver_ids, now:) = write_down(self.open(Store::Pay.running(now), only: driver_ids))
+  # Keeps beside what these drivers have earned, nil for all, what it comes to and what it waits for, for their
+  # phones: also what is for a later period than the one that is being made.
+  def self.note(driver_ids, now:)
+    run = Store::Pay.running(now)
+    write_down(self.open(run.merge(to_on: [run[:to_on], now.to_date + 1].max), only: driver_ids))
+  end
 
   # rows - of `open`
   def self.write_down(rows)
