@@ -52,7 +52,7 @@ module Bench
          )
     core(id)
     one(id)
-    puts format("the run's page: %.1f s", timed { JSON.generate(Web::Pay::Present.run(id)) })
+    puts format("the run's page: %.1f s", timed { JSON.generate(Web::Pay::RunJson.of(id)) })
     look =
       timed do
         Work::Pay::KeepDeduction.preview(

@@ -25,6 +25,9 @@ module Core::Money
   # 185000 to "1850.00"
   def self.text(cents) = format("%s%d.%02d", cents.negative? ? "-" : "", *cents.abs.divmod(100))
 
+  # Dollars as the database holds them to "1850.00"; nil stays nil.
+  def self.dollars_text(dollars) = dollars && text(cents(dollars))
+
   # A rate or quantity as plain digits, with at least `places` decimals and no needless zeros: "0.58", "0.50",
   # "612.0".
   def self.rate_text(rate, places: 2)

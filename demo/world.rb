@@ -208,7 +208,7 @@ module Demo
     def pay(from, at)
       run_id =
         Work::Pay::OpenPayRun.call({ key: "demo-run-#{from}", from:, to: from + 6 }, by: @inez, now: at)
-      net = Web::Pay::Present.run(run_id)[:net]
+      net = Web::Pay::RunJson.of(run_id)[:net]
       Work::Pay::ApprovePayRun.call(
         run_id,
         { key: "demo-approve-#{from}", total_net: net },

@@ -29,9 +29,9 @@ class Jobs::DrawStatements < Que::Job
   def self.call(file_id)
     file = DB[:pay_files].where(id: file_id, content: nil).first or return
     drawn =
-      Papers::Statement.all(
-        ids(file[:pay_run_id]).lazy.map { |id| Web::Pay::Present.statement(id) }
-      ) { |made| told(file, made) if (made % STATEMENTS).zero? }
+      Papers::Statement.all(ids(file[:pay_run_id]).lazy.map { |id| Papers::StatementText.of(id) }) do |made|
+        told(file, made) if (made % STATEMENTS).zero?
+      end
     DB[:pay_files].where(id: file_id).update(content: Sequel.blob(drawn), made: file[:total])
     told(file, file[:total])
   end

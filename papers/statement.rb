@@ -14,7 +14,7 @@ class Papers::Statement < Papers::Letter
 
   MARGIN = 54
 
-  # Several in one file, each from a page of its own on. statements - as Present.statement gives them; yields
+  # Several in one file, each from a page of its own on. statements - as StatementText gives them; yields
   # how many are drawn
   def self.all(statements)
     pdf = document("Settlement statements", margin: MARGIN)
@@ -27,7 +27,7 @@ class Papers::Statement < Papers::Letter
     pdf.render
   end
 
-  # statement - as Present.statement gives it; widths - what texts were measured already
+  # statement - as StatementText gives it; widths - what texts were measured already
   def initialize(statement, pdf = nil, widths = {})
     @statement = statement
     super("Settlement statement", pdf:, margin: MARGIN)

@@ -10,13 +10,12 @@ class Papers::TripSheet < Papers::Letter
   # Stops that are no customer's, in words.
   OWN = { "swap" => "Swap", "drop" => "Drop %s", "hook" => "Hook %s", "yard" => "Yard" }.freeze
 
+  # Raises Store::NotFound.
   def initialize(trip_id)
-    @trip = DB[:trips].first(id: trip_id) or raise Store::NotFound.new("trip", trip_id)
-    load_id = DB[:trip_loads].where(trip_id:).get(:load_id)
-    @load = Web::Freight::Present.load(load_id)
-    @way = Web::Roads::Way.new(load_id).to_h
-    @drivers = Store::Freight.trip_drivers(trip_id).all
-    @units = Store::Freight.trip_units(trip_id).all
+    @sheet = Reads::Freight::TripSheet.of(trip_id)
+    @trip, @page = @sheet.trip, @sheet.page
+    @load = @page.load
+    @way = Web::Roads::Way.new(@load[:id]).to_h
     super("Trip #{@trip[:number]}")
   end
 
@@ -37,10 +36,10 @@ class Papers::TripSheet < Papers::Letter
   def head
     quiet Store::Company.row[:name]
     headline "Trip #{@trip[:number]}, load #{@load[:number]}"
-    units = @units.map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }
-    say "#{@drivers.map { |row| row[:name] }.join(" and ")} • #{units.join(", ")}", size: 11
-    references = @load[:references].map { |row| "#{row[:kind].tr("_", " ").upcase} #{row[:value]}" }
-    say "#{@load[:customer][:name]} • #{references.join(", ")}"
+    units = @sheet.units.map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }
+    say "#{@sheet.drivers.map { |row| row[:name] }.join(" and ")} • #{units.join(", ")}", size: 11
+    references = @page.references.map { |row| "#{row[:kind].tr("_", " ").upcase} #{row[:value]}" }
+    say "#{@page.customer[:name]} • #{references.join(", ")}"
     empty, loaded =
       @trip.values_at(:empty_miles, :loaded_miles).map { |miles| Money.rate_text(miles, places: 1) }
     say "#{empty} miles empty, #{loaded} loaded"
@@ -48,45 +47,30 @@ class Papers::TripSheet < Papers::Letter
 
   def stops
     title "Stops"
-    rows =
-      of_trip.each_with_index.map do |stop, i|
-        [
-          (i + 1).to_s,
-          stop[:said] || stop[:kind].capitalize,
-          where(stop),
-          window(stop),
-          lines(stop[:dock_hours], stop[:driver_notes], stop[:notes])
-        ]
-      end
+    rows = @sheet.stops.map.with_index(1) { |stop, i| stop_row(stop, i) }
     head = ["", "", "Where", "Appointment", "To know"]
     table(rows, head:, column_widths: { 0 => 20, 1 => 56, 3 => 112 })
   end
 
-  # The stops that this trip makes: of a relay its part, and those of its own.
-  def of_trip
-    by_id = @load[:stops].to_h { |stop| [stop[:id], stop] }
-    Work::Freight::TripPlan
-      .rows(@trip[:id])
-      .map do |row|
-        by_id[row[:id]] ||
-          row.merge(
-            said:
-              format(
-                OWN.fetch(row[:kind], "%s"),
-                row[:unit_id] && DB[:units].where(id: row[:unit_id]).get(:number)
-              ),
-            from: row[:from_at]&.iso8601
-          )
-      end
+  def stop_row(stop, number)
+    place = @page.places[stop[:place_id]] || {}
+    said = stop[:load_id] ? stop[:kind].capitalize : format(OWN.fetch(stop[:kind], "%s"), stop[:unit])
+    [
+      number.to_s,
+      said,
+      where(stop, place),
+      window(stop),
+      lines(place[:dock_hours], place[:driver_notes], stop[:notes])
+    ]
   end
 
-  def where(stop) =
-    lines(stop[:name], stop[:address], "#{stop[:town]}, #{stop[:state]} #{stop[:zip]}", stop[:phone])
+  def where(stop, place) =
+    lines(stop[:name], stop[:address], "#{stop[:town]}, #{stop[:state]} #{stop[:zip]}", place[:phone])
   def lines(*parts) = parts.reject { |part| part.to_s.empty? }.join("\n")
 
   def window(stop)
     zone = TZInfo::Timezone.get(stop[:zone])
-    from, to = [stop[:from], stop[:to]].map { |iso| iso && zone.to_local(Time.iso8601(iso)) }
+    from, to = stop.values_at(:from_at, :to_at).map { |at| at && zone.to_local(at) }
     return "no time yet" unless from || to
 
     last =
@@ -96,7 +80,7 @@ class Papers::TripSheet < Papers::Letter
 
   def freight
     title "Freight"
-    @load[:freight].each do |line|
+    @page.freight.each do |line|
       hazmat = line[:hazmat_class].to_s.empty? ? nil : "hazmat #{line[:hazmat_class]}"
       weight = line[:weight_lb] && "#{line[:weight_lb]} lb"
       say [line[:pieces], line[:unit], line[:what], weight, hazmat].compact.join(" ")
@@ -119,7 +103,7 @@ class Papers::TripSheet < Papers::Letter
     return if @way[:turns].empty?
 
     title "The way"
-    Papers::SheetMap.new(@pdf, @way[:parts].map { |part| part[:line] }, @load[:stops]).draw
+    Papers::SheetMap.new(@pdf, @way[:parts].map { |part| part[:line] }, @page.stops).draw
     @pdf.fill_color "000000"
     @way[:turns].each do |turn|
       say "#{turn[:text]}#{" (#{turn[:miles]} mi)" if turn[:miles]&.positive?}", size: 9

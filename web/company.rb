@@ -3,7 +3,7 @@
 # Who is signed in, the company, its people, search, the audit trail, live changes, import and export.
 module Web::Company
   def self.registered(app)
-    app.get("/api/me") { json Web::Company::Present.me(by, now) }
+    app.get("/api/me") { json Web::Company::CompanyJson.me(by, now) }
     app.post("/api/setup") { json({ id: Work::Company::SetUp.call(input, now:) }, status: 201) }
     app.get("/api/terminals") do
       json Store::Company
@@ -14,7 +14,9 @@ module Web::Company
     app.post("/api/terminals") do
       json({ id: Work::Company::AddTerminal.call(input, by:, now:) }, status: 201)
     end
-    app.get("/api/people") { json(Store::Company.accounts.map { |row| Web::Company::Present.person(row) }) }
+    app.get("/api/people") do
+      json(Store::Company.accounts.map { |row| Web::Company::CompanyJson.person(row) })
+    end
     app.post("/api/people") { json({ id: Work::Company::AddPerson.call(input, by:, now:) }, status: 201) }
     app.patch("/api/people/:id") { json({ id: Work::Company::ChangePerson.call(id, input, by:, now:) }) }
     app.get("/api/sign-ins") do
@@ -23,13 +25,7 @@ module Web::Company
       )
     end
     app.get("/api/search") { json Store::Company.search(parameters[:q]) }
-    app.get("/api/audit") do
-      json(
-        Store::Company
-          .audit(parameters[:kind], parameters[:id])
-          .map { |row| Web::Company::Present.audit(row) }
-      )
-    end
+    app.get("/api/audit") { json Web::Company::CompanyJson.audit(parameters[:kind], parameters[:id]) }
     app.get("/api/imports/:kind") { json Work::Fleet::ImportRows.template(parameters[:kind].to_sym) }
     app.post("/api/imports/:kind") do
       table = parameters[:kind].to_sym

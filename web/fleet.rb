@@ -64,7 +64,7 @@ module Web::Fleet
       )
     end
     app.get("/api/credentials/:id/file") do
-      row = DB[:credentials].where(id:).exclude(content: nil).first or raise Store::NotFound.new("paper", id)
+      row = Reads::Fleet::Papers.file(id)
       content_type row[:content_type]
       headers "content-disposition" => "inline"
       row[:content].to_s

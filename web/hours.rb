@@ -3,15 +3,15 @@
 # Hours of service: the fleet, one driver, one day on paper, the plan of a load's trip.
 module Web::Hours
   def self.registered(app)
-    app.helpers { def driver_hours(driver_id = id) = json(Web::Hours::Present.new(now).driver(driver_id)) }
-    app.get("/api/hours") { json Web::Hours::Present.new(now, at: parameters[:at]).fleet }
+    app.helpers { def driver_hours(driver_id = id) = json(Web::Hours::RecordJson.new(now).driver(driver_id)) }
+    app.get("/api/hours") { json Web::Hours::RecordJson.new(now, at: parameters[:at]).fleet }
     app.get("/api/drivers/:id/hours") { driver_hours }
     app.post("/api/drivers/:id/duty") { driver_hours Work::Hours::WriteDuty.call(id, input, by:, now:) }
     app.get("/api/drivers/:id/hours/pdf") do
       content_type "application/pdf"
       day = parameters[:day]
       headers "content-disposition" => "inline; filename=\"record-of-duty-#{id}-#{day}.pdf\""
-      Papers::DayRecord.new(Web::Hours::Present.new(now).driver(id), day.to_s).render
+      Papers::DayRecord.new(Web::Hours::RecordJson.new(now).driver(id), day.to_s).render
     end
     app.get("/api/drivers/:id/duty-file") do
       content_type "text/csv"

@@ -6,7 +6,7 @@ module Web::Pay
 
   def self.registered(app)
     app.helpers do
-      def run(run_id = id, status: 200) = json(Web::Pay::Present.run(run_id), status:)
+      def run(run_id = id, status: 200) = json(Web::Pay::RunJson.of(run_id), status:)
       def done = json({ done: true })
 
       def download(name, type)
@@ -19,19 +19,19 @@ module Web::Pay
   end
 
   def self.runs(app)
-    app.get("/api/pay-runs") { json(Store::Pay.runs.map { |row| Web::Pay::Present.run_row(row) }) }
+    app.get("/api/pay-runs") { json(Store::Pay.runs.map { |row| Web::Pay::RunJson.row(row) }) }
     app.post("/api/pay-runs") { run Work::Pay::OpenPayRun.call(input, by:, now:), status: 201 }
     app.get("/api/pay-runs/:id") { run }
     app.post("/api/pay-runs/:id/approve") { run Work::Pay::ApprovePayRun.call(id, input, by:, now:) }
     app.post("/api/pay-runs/:id/reopen") { run Work::Pay::ApprovePayRun.reopen(id, input, by:, now:) }
     app.post("/api/pay-runs/:id/pay") { run Work::Pay::ApprovePayRun.pay(id, input, by:, now:) }
     app.post("/api/pay-runs/:id/mail") { run Work::Pay::MailStatements.call(id, input, by:, now:) }
-    app.get("/api/pay-runs/:id/items") { json Web::Pay::Present.items(id) }
+    app.get("/api/pay-runs/:id/items") { json Web::Pay::RunJson.all_items(id) }
     app.post("/api/pay-runs/:id/items") { run Work::Pay::Items.act(id, input, by:, now:) }
-    app.get("/api/statements/:id") { json Web::Pay::Present.statement(id) }
+    app.get("/api/statements/:id") { json Papers::StatementText.of(id) }
     app.get("/api/statements/:id/pdf") do
       content_type "application/pdf"
-      statement = Web::Pay::Present.statement(id)
+      statement = Papers::StatementText.of(id)
       headers "content-disposition" =>
                 "inline; " \
                   "filename=\"statement-#{statement[:driver][:name].downcase.tr(" ", "-")}-#{statement[:to]}.pdf\""
@@ -39,7 +39,7 @@ module Web::Pay
     end
     app.post("/api/pay-questions/:id/answer") { run Work::Pay::AskAboutLine.answer(id, input, by:, now:) }
     app.get("/api/pay-books") do
-      json({ wrong: Work::Pay::ProveBooks.call, transactions: DB[:ledger_transactions].count })
+      json({ wrong: Work::Pay::ProveBooks.call, transactions: Reads::Pay::Desk.transactions })
     end
   end
 
@@ -54,41 +54,41 @@ module Web::Pay
       download("lines-#{id}.csv", "text/csv") { Papers::Register.new(id).lines }
     end
     app.get("/api/pay-runs/:id/deposit") do
-      json Web::Pay::Present.deposit(Papers::DepositFile.new(id, now:).to_h.except(:file))
+      json Web::Pay::RunJson.deposit(Papers::DepositFile.new(id, now:).to_h.except(:file))
     end
     app.post("/api/pay-runs/:id/deposit") do
       deposit = Papers::DepositFile.new(id, now:)
       made = deposit.to_h
       Work::Pay::KeepBankAccount.prenoted(deposit.prenoted_ids, input, by:, now:)
-      json Web::Pay::Present.deposit(made)
+      json Web::Pay::RunJson.deposit(made)
     end
   end
 
   def self.deductions(app)
-    app.get("/api/deductions") { json Web::Pay::Deductions.all(by) }
-    app.post("/api/deductions/preview") { json Web::Pay::Deductions.preview(input[:id], input, now) }
+    app.get("/api/deductions") { json Web::Pay::DeductionsJson.all(by) }
+    app.post("/api/deductions/preview") { json Web::Pay::DeductionsJson.preview(input[:id], input, now) }
     app.helpers do
       def keep_deduction(deduction_id, status: 200)
         kept = Work::Pay::KeepDeduction.keep(deduction_id, input, by:, now:)
-        json Web::Pay::Deductions.all(by).merge(kept.slice(:change_id)), status:
+        json Web::Pay::DeductionsJson.all(by).merge(kept.slice(:change_id)), status:
       end
     end
     app.post("/api/deductions") { keep_deduction nil, status: 201 }
     app.put("/api/deductions/:id") { keep_deduction id }
     app.post("/api/deduction-changes/:id/answer") do
       Work::Pay::AnswerChange.call(id, input, by:, now:)
-      json Web::Pay::Deductions.all(by)
+      json Web::Pay::DeductionsJson.all(by)
     end
-    app.get("/api/pay-settings") { json Web::Pay::Deductions.settings(now) }
+    app.get("/api/pay-settings") { json Web::Pay::DeductionsJson.settings(now) }
     app.put("/api/pay-settings") do
       Work::Pay::ChangeSettings.call(input, by:, now:)
-      json Web::Pay::Deductions.settings(now)
+      json Web::Pay::DeductionsJson.settings(now)
     end
   end
 
   def self.once(app)
     app.post("/api/one-time") { json(Work::Pay::OneTime.give(input, by:, now:), status: 201) }
-    app.post("/api/one-time/preview") { json Web::Pay::Deductions.preview_once(input, now) }
+    app.post("/api/one-time/preview") { json Web::Pay::DeductionsJson.preview_once(input, now) }
     %i[push pull split unite withdraw].each do |act|
       app.post("/api/one-time/:id/#{act}") do
         Work::Pay::OneTime.public_send(act, id, input, by:, now:)
@@ -103,26 +103,21 @@ module Web::Pay
 
   def self.drivers(app)
     app.helpers do
-      def driver_pay(driver_id = id, status: 200) = json(Web::Pay::Deductions.driver(driver_id), status:)
+      def driver_pay(driver_id = id, status: 200) = json(Web::Pay::DriverJson.of(driver_id), status:)
     end
     app.get("/api/drivers/:id/pay") { driver_pay }
     app.post("/api/drivers/:id/bank-account") do
       driver_pay Work::Pay::KeepBankAccount.call(id, input, by:, now:)
     end
     app.post("/api/advances") do
-      driver_pay DB[:advances].where(id: Work::Pay::GiveAdvance.call(input, by:, now:)).get(:driver_id),
-                 status: 201
+      driver_pay Reads::Pay::Driver.of_advance(Work::Pay::GiveAdvance.call(input, by:, now:)), status: 201
     end
     app.post("/api/garnishments") do
-      driver_pay DB[:garnishments].where(id: Work::Pay::KeepGarnishment.call(input, by:, now:)).get(
-                   :driver_id
-                 ),
+      driver_pay Reads::Pay::Driver.of_garnishment(Work::Pay::KeepGarnishment.call(input, by:, now:)),
                  status: 201
     end
     app.post("/api/garnishments/:id/end") do
-      driver_pay DB[:garnishments].where(id: Work::Pay::KeepGarnishment.end(id, input, by:, now:)).get(
-                   :driver_id
-                 )
+      driver_pay Reads::Pay::Driver.of_garnishment(Work::Pay::KeepGarnishment.end(id, input, by:, now:))
     end
   end
   private_class_method :runs, :out, :deductions, :once, :drivers

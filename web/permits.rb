@@ -5,7 +5,7 @@
 module Web::Permits
   def self.registered(app)
     app.helpers do
-      def file(load_id = id, status: 200) = json(Web::Permits::File.new(load_id, now).to_h, status:)
+      def file(load_id = id, status: 200) = json(Web::Permits::FileJson.new(load_id, now).to_h, status:)
     end
     desk(app)
     money(app)
@@ -43,7 +43,7 @@ module Web::Permits
   def self.desk(app)
     app.get("/api/permits") { json Web::Permits::Desk.to_h }
     app.get("/api/permits/reference") { json Web::Permits::Desk.of_reference(parameters[:q]) }
-    app.post("/api/permits/bridge") { json Web::Permits::File.bridge(input[:axles]) }
+    app.post("/api/permits/bridge") { json Web::Permits::BridgeJson.of(input[:axles]) }
     app.post("/api/permits/kind") { json Web::Permits::Kind.of(input) }
     app.get("/api/permits/values") { json Web::Permits::Values.of(parameters[:jurisdiction]) }
     app.put("/api/permits/values") do
@@ -66,7 +66,7 @@ module Web::Permits
       json Web::Permits::MoneyDesk.to_h
     end
     app.get("/api/permit-receipts/:id/pdf") do
-      pdf = DB[:permit_receipts].where(id:).get(:pdf) or raise Store::NotFound.new("receipt", id)
+      pdf = Reads::Permits::Money.receipt_pdf(id)
       content_type "application/pdf"
       pdf
     end

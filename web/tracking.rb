@@ -4,9 +4,9 @@
 module Web::Tracking
   def self.registered(app)
     app.helpers do
-      def cab = json(Web::Tracking::Present.cab(by, now))
+      def cab = json(Web::Tracking::PhoneJson.cab(by, now))
       def thread_of(driver_id, status: 200) =
-        json(Web::Tracking::Present.thread(Reads::Tracking::Phone.thread(driver_id)), status:)
+        json(Web::Tracking::PhoneJson.thread(Reads::Tracking::Phone.thread(driver_id)), status:)
 
       def told(standing)
         standing ||= Reads::Tracking::Told.of(id, by.id)
@@ -38,7 +38,9 @@ module Web::Tracking
 
   def self.phone(app)
     app.get("/api/cab") { cab }
-    app.put("/api/cab/unlock") { json({ unlock: Web::Tracking::Present.unlock(by.id, input[:pin], now) }) }
+    app.put("/api/cab/unlock") do
+      json({ unlock: Work::Tracking::CabSettings.unlock(by.id, input[:pin], now:) })
+    end
     app.put("/api/cab/settings") do
       Work::Tracking::CabSettings.call(input, driver: by, now:)
       cab
@@ -60,10 +62,10 @@ module Web::Tracking
     app.get("/api/cab/statements/:id") do
       raise Store::NotFound.new("statement", id) unless Store::Pay.statement(id)&.fetch(:driver_id) == by.id
 
-      json Web::Pay::Present.statement(id)
+      json Papers::StatementText.of(id)
     end
     app.post("/api/cab/statements/:id/questions") do
-      json Web::Pay::Present.statement(Work::Pay::AskAboutLine.call(id, input, driver: by, now:))
+      json Papers::StatementText.of(Work::Pay::AskAboutLine.call(id, input, driver: by, now:))
     end
     app.get("/api/cab/papers/:id") do
       paper = Store::Tracking::Papers.with_content(id)
@@ -104,11 +106,11 @@ module Web::Tracking
     end
     app.get("/api/asks/:token") do
       Work::Tracking::AnswerAsk.opened(asked, now:)
-      json Web::Tracking::Present.ask(asked)
+      json Web::Tracking::PhoneJson.ask(asked)
     end
     app.post("/api/asks/:token") do
       Work::Tracking::AnswerAsk.call(asked, input, now:)
-      json Web::Tracking::Present.ask(asked)
+      json Web::Tracking::PhoneJson.ask(asked)
     end
     app.post("/api/hooks/texts") do
       request.body.rewind

@@ -22,6 +22,13 @@ class Core::Hours::ClockReader
     ) do
       def can_drive_minutes = remaining.values.compact.min
 
+      # What was broken by `instant`, when the driver was last heard of. A status that goes on since a device
+      # fell silent is a guess: nobody is blamed for it.
+      def violations_by(instant) =
+        violations
+          .select { |one| one.from < instant }
+          .map { |one| one.to > instant ? one.with(to: instant) : one }
+
       # As in the contract.
       def to_h
         {

@@ -5,6 +5,10 @@ module Core::Pay::Wait
   # minutes - whole steps beyond the plan's free time; dollars - exact, as a Rational
   Paid = Value.of(:minutes, :dollars)
 
+  # Which of the stops (indexes) a driver waited at beyond the free time of his plan.
+  def self.over(dwell_minutes, free_minutes) =
+    dwell_minutes.each_index.select { |i| dwell_minutes[i] > free_minutes }
+
   # dwell_minutes - Integer, from arrival to departure; plan - Terms::Plan. Returns Paid.
   def self.paid(dwell_minutes, plan)
     step = plan.detention_step_minutes

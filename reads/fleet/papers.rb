@@ -14,6 +14,10 @@ class Reads::Fleet::Papers
   # Raises Store::NotFound.
   def self.of(table, id) = new(table, id).read
 
+  # The row of a paper with its content. Raises Store::NotFound.
+  def self.file(id) =
+    DB[:credentials].where(id:).exclude(content: nil).first || raise(Store::NotFound.new("paper", id))
+
   def initialize(table, id)
     @row = DB[table].first(id:) or raise Store::NotFound.new(Store::Fleet::KIND[table], id)
     @table = table

@@ -93,7 +93,7 @@ RSpec.describe Store do
     run_id =
       Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
     expect(broken { DB[:statement_lines].update(rate: "0.58") }).to be_nil
-    Work::Pay::ApprovePayRun.call(run_id, { total_net: Web::Pay::Present.run(run_id)[:net] }, by: inez, now:)
+    Work::Pay::ApprovePayRun.call(run_id, { total_net: Web::Pay::RunJson.of(run_id)[:net] }, by: inez, now:)
     expect(broken { DB[:statement_lines].update(amount: 1) }).to include("is locked")
     expect(broken { DB[:statement_lines].delete }).to include("is locked")
     expect(

@@ -14,7 +14,7 @@ RSpec.describe Work::Pay do
 
   def open_run(weeks = 0) =
     described_class::OpenPayRun.call(week.transform_values { |date| date + (7 * weeks) }, by: inez, now:)
-  def run(id) = Web::Pay::Present.run(id)
+  def run(id) = Web::Pay::RunJson.of(id)
   def lock(id) = described_class::ApprovePayRun.call(id, { total_net: run(id)[:net] }, by: inez, now:)
 
   # A driver with a trip in the week, paid some 300 dollars.
@@ -27,9 +27,7 @@ RSpec.describe Work::Pay do
   end
 
   def statement(run_id, name = "Wade Ferris") =
-    Web::Pay::Present.statement(
-      DB[:statements].where(pay_run_id: run_id, driver_id: driver_id(name)).get(:id)
-    )
+    Papers::StatementText.of(DB[:statements].where(pay_run_id: run_id, driver_id: driver_id(name)).get(:id))
   def lines(run_id, section) =
     statement(run_id)[:lines]
       .select { |line| line[:section] == section }

@@ -30,7 +30,7 @@ RSpec.describe "Papers that are in" do
     [says[:trips], says[:done]].map { |list| list.find { |one| one[:id] == trip_id }[:papers_missing] }
   end
 
-  def held(run_id) = Web::Pay::Present.run(run_id)[:held].map { |one| one[:reason] }
+  def held(run_id) = Web::Pay::RunJson.of(run_id)[:held].map { |one| one[:reason] }
   def load_states(*ids) = DB[:loads].where(id: ids).order(:id).select_map(:state)
   def paper_for(trip_id, load_id, by: driver)
     stop_id = DB[:stops].where(load_id:).order(:id).get(:id)

@@ -12,11 +12,9 @@ RSpec.describe "What pay rests on" do
 
   def open_run =
     Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
-  def run(id) = Web::Pay::Present.run(id)
+  def run(id) = Web::Pay::RunJson.of(id)
   def statement(run_id, name = "Wade Ferris") =
-    Web::Pay::Present.statement(
-      DB[:statements].where(pay_run_id: run_id, driver_id: driver_id(name)).get(:id)
-    )
+    Papers::StatementText.of(DB[:statements].where(pay_run_id: run_id, driver_id: driver_id(name)).get(:id))
   def lines(run_id, section, name = "Wade Ferris") =
     statement(run_id, name)[:lines]
       .select { |line| line[:section] == section }
@@ -290,7 +288,7 @@ RSpec.describe "What pay rests on" do
       expect(answer(other, state: "refused")[:error]).to include(code: "reason_missing", path: "/why")
       answer(other, amount: "9.00", why: "The rest was your lunch")
       expect(lines(run_id, "reimbursements").last.last).to eq("9.00")
-      expect(Web::Tracking::Present.cab(driver, now)[:receipts].first).to include(
+      expect(Web::Tracking::PhoneJson.cab(driver, now)[:receipts].first).to include(
         state: "paid_back",
         why: "The rest was your lunch"
       )
@@ -443,7 +441,7 @@ RSpec.describe "What pay rests on" do
       # 90.00 from November 23 to December 31 is 39 days: 90 x 39 / 365 x 3.65% = 0.351
       expect(interest.call(Time.utc(2027, 1, 4), "2026-10-01")).to eq(1)
       expect { interest.call(Time.utc(2027, 1, 4), "2026-10-01") }.to refuse("paid_already", "/quarter_from")
-      expect([DB[:escrow_interest].get(:amount), Work::Pay::Escrow.funds.first[:balance]]).to eq(
+      expect([DB[:escrow_interest].get(:amount), Store::Pay::Funds.all.first[:balance]]).to eq(
         [BigDecimal("0.35"), BigDecimal("90.35")]
       )
       earned(weeks: 1)
@@ -472,7 +470,7 @@ RSpec.describe "What pay rests on" do
         )
       expect([lines(second, "reimbursements"), lines(second, "recurring")]).to eq([[%w[Escrow 90.35]], []])
       lock(second)
-      expect([Work::Pay::Escrow.funds.first[:balance], Work::Pay::ProveBooks.call]).to eq([0, []])
+      expect([Store::Pay::Funds.all.first[:balance], Work::Pay::ProveBooks.call]).to eq([0, []])
     end
   end
 

@@ -10,9 +10,9 @@ RSpec.describe "What a deduction is called" do
 
   def open_run(weeks = 0) =
     Work::Pay::OpenPayRun.call(week.transform_values { |date| date + (7 * weeks) }, by: inez, now:)
-  def run(id) = Web::Pay::Present.run(id)
+  def run(id) = Web::Pay::RunJson.of(id)
   def lock(id) = Work::Pay::ApprovePayRun.call(id, { total_net: run(id)[:net] }, by: inez, now:)
-  def statement(id) = Web::Pay::Present.statement(DB[:statements].where(pay_run_id: id).get(:id))
+  def statement(id) = Papers::StatementText.of(DB[:statements].where(pay_run_id: id).get(:id))
   def taken(id) =
     statement(id)[:lines]
       .select { |line| %w[recurring one_time].include?(line[:section]) }
@@ -62,12 +62,12 @@ RSpec.describe "What a deduction is called" do
     expect(statement(second)[:escrow]).to eq([{ label: "Bond", balance: "120.00", goal: nil }])
     expect(statement(second)[:against][:rows].map { |row| row[:label] }).not_to include("Bond", "Damage fund")
     lock(second)
-    expect(Work::Pay::Escrow.funds.map { |row| row.values_at(:label, :balance) }).to eq([["Bond", 120]])
+    expect(Store::Pay::Funds.all.map { |row| row.values_at(:label, :balance) }).to eq([["Bond", 120]])
     back = { key: "give it back", deduction_id: id, ended_on: "2026-12-05" }
     clerk.call(:post, "/api/drivers/#{driver_id}/escrow-return", back)
     earned(2)
     lock(open_run(2))
-    expect(Work::Pay::Escrow.funds.map { |row| row[:balance] }).to eq([0])
+    expect(Store::Pay::Funds.all.map { |row| row[:balance] }).to eq([0])
     expect(Work::Pay::ProveBooks.call).to eq([])
   end
 
@@ -100,7 +100,7 @@ RSpec.describe "What a deduction is called" do
       }
     )
     lock(open_run)
-    expect(Work::Pay::Escrow.funds.map { |row| row[:balance] }).to eq([60])
+    expect(Store::Pay::Funds.all.map { |row| row[:balance] }).to eq([60])
   end
 
   it "charges a driver's units to him, whatever he is called, and to nobody of his name" do

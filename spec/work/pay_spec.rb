@@ -7,13 +7,13 @@ RSpec.describe Work::Pay do
   let(:week) { { from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) } }
 
   def open_run = described_class::OpenPayRun.call(week, by: inez, now:)
-  def run(id) = Web::Pay::Present.run(id)
+  def run(id) = Web::Pay::RunJson.of(id)
 
   it "earns by the driver's plan when the last delivery is signed, detention from the cab's own times" do
     _, trip_id = sent(crew, tarps: true)
     deliver(trip_id, dwell_minutes: [200, 60])
     keep_photo(trip_id)
-    statement = Web::Pay::Present.statement(run(open_run)[:rows][0][:id])
+    statement = Papers::StatementText.of(run(open_run)[:rows][0][:id])
     trip = DB[:trips].first(id: trip_id)
     expected = [
       ["Loaded miles", (trip[:loaded_miles] * "0.58".to_d).round(2)],
@@ -61,9 +61,7 @@ RSpec.describe Work::Pay do
     deliver(trip_id)
     keep_photo(trip_id)
     rates =
-      run(open_run)[:rows].to_h do |row|
-        [row[:driver][:name], Web::Pay::Present.statement(row[:id])[:lines][0]]
-      end
+      run(open_run)[:rows].to_h { |row| [row[:driver][:name], Papers::StatementText.of(row[:id])[:lines][0]] }
     expect(rates["Wade Ferris"]).to include(rate: "0.58", label: "Loaded miles (50% share)")
     expect(rates.values.map { |line| line[:amount] }.uniq.length).to eq(1)
   end
@@ -79,7 +77,7 @@ RSpec.describe Work::Pay do
     _, trip_id = sent
     deliver(trip_id)
     keep_photo(trip_id)
-    statement = Web::Pay::Present.statement(run(open_run)[:rows][0][:id])
+    statement = Papers::StatementText.of(run(open_run)[:rows][0][:id])
     text = PDF::Reader.new(StringIO.new(Papers::Statement.new(statement).render)).pages.map(&:text).join("\n")
     expect(text).to include(
       "Wade Ferris",

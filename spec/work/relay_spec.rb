@@ -262,7 +262,7 @@ RSpec.describe Work::Freight::Relay do
       by: maren,
       now:
     )
-    shown_changes = Web::Tracking::Present.cab(driver, now)[:trips].first[:changes]
+    shown_changes = Web::Tracking::PhoneJson.cab(driver, now)[:trips].first[:changes]
     expect(shown_changes.map { |change| change[:what] }).to eq(["go by Billings, MT"])
     expect(client.call(:get, "/api/loads/#{load_id}")[:trips].first[:unseen]).to match(
       [include(driver: "Wade Ferris", what: "go by Billings, MT")]
@@ -270,7 +270,7 @@ RSpec.describe Work::Freight::Relay do
     check_in(trip_id, "seen", change_id: shown_changes.last[:id] - 1)
     expect(DB[:trip_changes].where(seen_at: nil).count).to eq(1)
     check_in(trip_id, "seen", change_id: shown_changes.last[:id])
-    expect(Web::Tracking::Present.cab(driver, now)[:trips].first[:changes]).to eq([])
+    expect(Web::Tracking::PhoneJson.cab(driver, now)[:trips].first[:changes]).to eq([])
     una_in_billings
     sheet =
       client
@@ -377,7 +377,7 @@ RSpec.describe Work::Freight::Relay do
       code: "crew_taken",
       path: "/driver_ids"
     )
-    cab = Web::Tracking::Present.cab(driver, now)[:trips].first
+    cab = Web::Tracking::PhoneJson.cab(driver, now)[:trips].first
     expect(cab).to include(freight: "empty", customer: "")
     deliver_empty(shown[:id])
     expect(DB[:trip_earnings].get(:empty_miles)).to be > 200

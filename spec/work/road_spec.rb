@@ -344,7 +344,7 @@ RSpec.describe Web::Road do
     DB[:detention_claims].update(state: "dropped", by: "Maren Holt")
     run_id =
       Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
-    statement = Web::Pay::Present.statement(DB[:statements].where(pay_run_id: run_id).get(:id))
+    statement = Papers::StatementText.of(DB[:statements].where(pay_run_id: run_id).get(:id))
     paid =
       statement[:lines]
         .select { |line| line[:label].start_with?("Detention") }

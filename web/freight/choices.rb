@@ -1,61 +1,42 @@
 # frozen_string_literal: true
 
-# Who and what could take a load, with what holds them at those times and what each driver drove last.
+# The JSON of who and what could take a load.
 class Web::Freight::Choices
+  # Raises Store::NotFound.
   def initialize(load_id)
     Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
     @from, @to = Work::Freight::TripPlan.new(load_id).span
+    @choices = Reads::Freight::Choices.between(@from, @to)
   end
 
   def to_h
     {
       begins_at: @from.iso8601,
       ends_at: @to.iso8601,
-      drivers:,
-      tractors: units("tractor"),
-      trailers: units("trailer")
+      drivers: @choices.drivers.map { |row| driver(row) },
+      tractors: @choices.tractors.map { |row| unit(row) },
+      trailers: @choices.trailers.map { |row| unit(row) }
     }
   end
 
   private
 
-  def drivers
-    held = held(:trip_drivers)
-    last = Store::Match.last_units
-    DB[:drivers]
-      .where(retired: false)
-      .order(:name)
-      .map do |row|
-        {
-          id: row[:id],
-          name: row[:name],
-          detail: row[:number],
-          taken_by: held[row[:id]],
-          last_tractor_id: last.dig(row[:id], "tractor"),
-          last_trailer_id: last.dig(row[:id], "trailer")
-        }
-      end
-  end
+  def driver(row) =
+    {
+      **row.slice(:id, :name),
+      detail: row[:number],
+      taken_by: taken_by(@choices.held_drivers[row[:id]]),
+      last_tractor_id: @choices.last.dig(row[:id], "tractor"),
+      last_trailer_id: @choices.last.dig(row[:id], "trailer")
+    }
 
-  def units(kind)
-    held = held(:trip_units)
-    DB[:units]
-      .where(kind:, retired: false)
-      .order(:number)
-      .map do |row|
-        {
-          id: row[:id],
-          name: row[:number],
-          detail: [row[:trailer_kind]&.tr("_", " "), row[:make]].compact.join(" "),
-          taken_by: held[row[:id]]
-        }
-      end
-  end
+  def unit(row) =
+    {
+      id: row[:id],
+      name: row[:number],
+      detail: [row[:trailer_kind]&.tr("_", " "), row[:make]].compact.join(" "),
+      taken_by: taken_by(@choices.held_units[row[:id]])
+    }
 
-  def held(table)
-    Store::Freight
-      .holding(table, @from, @to)
-      .all
-      .to_h { |row| [row[:holder_id], Work::Freight::Taken.said(row)] }
-  end
+  def taken_by(held) = held && Work::Freight::Taken.said(held)
 end

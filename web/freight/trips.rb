@@ -3,14 +3,17 @@
 # Relays, stops of our own, empty trips.
 module Web::Freight::Trips
   def self.registered(app)
-    app.helpers do
-      def trip(trip_id, status: 200) =
-        json(Web::Freight::Present.trips([DB[:trips].first(id: trip_id)]).first, status:)
-    end
+    app.helpers { def trip(trip_id, status: 200) = json(Web::Freight::TripJson.one(trip_id), status:) }
     app.get("/api/loads/:id/swap-places") { json Web::Freight::Trips.places(id, now) }
     app.post("/api/loads/:id/relay") { load Work::Freight::Relay.call(id, input, by:, now:) }
     app.delete("/api/loads/:id/relay") { load Work::Freight::Relay.undo(id, input, by:, now:) }
-    app.get("/api/trips/empty") { json Web::Freight::Present.trips(Store::Freight.empty_trips.all) }
+    app.get("/api/trips/empty") do
+      json(
+        Reads::Freight::Trips
+          .of(Store::Freight.empty_trips.all)
+          .map { |trip| Web::Freight::TripJson.of(trip) }
+      )
+    end
     app.post("/api/trips/empty") { trip Work::Freight::Reposition.call(input, by:, now:), status: 201 }
     app.post("/api/trips/:id/call-off") { trip Work::Freight::Reposition.call_off(id, input, by:, now:) }
     app.post("/api/trips/:id/stops") { trip Work::Freight::OwnStop.add(id, input, by:, now:) }
@@ -22,7 +25,7 @@ module Web::Freight::Trips
   def self.places(load_id, now)
     found = Work::Freight::SwapPlaces.new(load_id, now)
     proposals = found.proposals
-    tractors = DB[:units].where(id: proposals.map { |one| one.crew.tractor_id }).select_hash(:id, :number)
+    tractors = Reads::Freight::Choices.unit_numbers(proposals.map { |one| one.crew.tractor_id })
     proposals.map do |one|
       town = one.spot.town
       {

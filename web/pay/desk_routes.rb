@@ -4,8 +4,8 @@
 module Web::Pay::DeskRoutes
   def self.registered(app)
     app.helpers do
-      def card_desk(_, status: 200) = json(Web::Pay::Desk.cards, status:)
-      def own_companies(_, status: 200) = json(Web::Pay::Desk.companies, status:)
+      def card_desk(_, status: 200) = json(Web::Pay::DeskJson.cards, status:)
+      def own_companies(_, status: 200) = json(Reads::Pay::Desk.companies, status:)
     end
     drivers(app)
     earnings(app)
@@ -25,37 +25,36 @@ module Web::Pay::DeskRoutes
       driver_pay Work::Pay::Escrow.give_back(id, input, by:, now:)
     end
     app.put("/api/loads/:id/agreed-miles") do
-      json Web::Freight::Present.load(Work::Pay::AgreeMiles.call(id, input, by:, now:))
+      json Web::Freight::LoadJson.of(Work::Pay::AgreeMiles.call(id, input, by:, now:))
     end
   end
 
   def self.earnings(app)
-    app.get("/api/earnings/:id") { json Web::Pay::Desk.earning(id) }
+    app.get("/api/earnings/:id") { json Web::Pay::DeskJson.earning(id) }
     app.post("/api/earnings/:id/correction") do
-      json Web::Pay::Desk.earning(Work::Pay::CorrectEarning.call(id, input, by:, now:))
+      json Web::Pay::DeskJson.earning(Work::Pay::CorrectEarning.call(id, input, by:, now:))
     end
   end
 
   def self.escrow(app)
-    app.get("/api/escrow") { json Web::Pay::Desk.escrow }
+    app.get("/api/escrow") { json Web::Pay::DeskJson.escrow }
     app.post("/api/escrow/interest") do
       Work::Pay::Escrow.pay_interest(input, by:, now:)
-      json Web::Pay::Desk.escrow
+      json Web::Pay::DeskJson.escrow
     end
   end
 
   def self.receipts(app)
-    app.get("/api/receipts") { json Web::Pay::Desk.receipts }
+    app.get("/api/receipts") { json Web::Pay::DeskJson.receipts }
     app.get("/api/receipts/:id/file") do
-      row = DB[:receipts].join(:receipt_contents, receipt_id: :id).where(id:).first or
-        raise Store::NotFound.new("receipt", id)
+      row = Reads::Pay::Desk.receipt_file(id)
       content_type row[:content_type]
       headers "content-disposition" => "inline"
       row[:content].to_s
     end
     app.post("/api/receipts/:id/answer") do
       Work::Pay::HandInReceipt.answer(id, input, by:, now:)
-      json Web::Pay::Desk.receipts
+      json Web::Pay::DeskJson.receipts
     end
     app.post("/api/cab/receipts") do
       Work::Pay::HandInReceipt.call(
@@ -64,7 +63,7 @@ module Web::Pay::DeskRoutes
         driver: by,
         now:
       )
-      json Web::Tracking::Present.cab(by, now), status: 201
+      json Web::Tracking::PhoneJson.cab(by, now), status: 201
     end
   end
 

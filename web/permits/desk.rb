@@ -27,9 +27,7 @@ module Web::Permits::Desk
 
   # All permits of a reference, of the job or of the load.
   def self.of_reference(text) =
-    Reads::Permits::Desk
-      .of_reference(text)
-      .map { |row| Web::Permits::File.permit(row).merge(row.slice(:load_id, :load, :reference)) }
+    Reads::Permits::Desk.of_reference(text).map { |row| Web::Permits::PermitJson.with_load(row) }
 
   def self.wait(permits) =
     WAITS.keys.find { |state| permits.any? { |permit| permit[:state] == state } } || "issued"

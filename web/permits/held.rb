@@ -1,44 +1,28 @@
 # frozen_string_literal: true
 
-# What the company holds for reuse: permits for a year or some trips, and combinations with the feet between
-# their axles.
+# The JSON of what the company holds for reuse.
 module Web::Permits::Held
-  def self.all = Work::Permits::Standing.live.order(:jurisdiction, :valid_to).map { |row| present(row) }
-  def self.one(id) = present(DB[:standing_permits].first(id:))
-  def self.combinations =
-    Work::Permits::KeepCombination.live.order(:tractor_id, :trailer_id).map { |row| combined(row) }
-  def self.combination(id) = combined(DB[:combinations].first(id:))
+  PERMIT = %i[id jurisdiction number width_in height_in length_in gross_lb trips conditions tractor].freeze
 
-  def self.present(row)
-    says =
-      row.slice(
-        :id,
-        :jurisdiction,
-        :number,
-        :width_in,
-        :height_in,
-        :length_in,
-        :gross_lb,
-        :trips,
-        :conditions
-      )
-    says.merge(
-      name: PermitRules.all[row[:jurisdiction]]&.name || row[:jurisdiction],
-      tractor: unit(row[:tractor_id]),
+  def self.all = Reads::Permits::Held.permits.map { |row| permit(row) }
+  def self.one(id) = permit(Reads::Permits::Held.permit(id))
+  def self.combinations = Reads::Permits::Held.combinations.map { |row| combined(row) }
+  def self.combination(id) = combined(Reads::Permits::Held.combination(id))
+
+  def self.permit(row) =
+    {
+      **row.slice(*PERMIT),
+      name: Web::Permits::PermitJson.office(row[:jurisdiction]),
       used: Work::Permits::Standing.used_by(row[:id]),
       ended: !row[:ended_at].nil?,
-      **days(row)
-    )
-  end
+      valid_from: Web::Figures.iso(row[:valid_from]),
+      valid_to: Web::Figures.iso(row[:valid_to])
+    }
 
-  def self.days(row) = row.slice(:valid_from, :valid_to).transform_values(&:iso8601)
   def self.combined(row) =
     {
-      **row.slice(:id, :name, :tractor_id, :trailer_id),
-      tractor: unit(row[:tractor_id]),
-      trailer: unit(row[:trailer_id]),
+      **row.slice(:id, :name, :tractor_id, :trailer_id, :tractor, :trailer),
       spacings_ft: row[:spacings_ft].to_a
     }
-  def self.unit(id) = id && DB[:units].where(id:).get(:number)
-  private_class_method :present, :days, :combined, :unit
+  private_class_method :permit, :combined
 end

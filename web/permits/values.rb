@@ -4,7 +4,7 @@
 module Web::Permits::Values
   def self.of(code)
     rules = Store::Permits.rules[code] or raise Store::NotFound.new("jurisdiction", code)
-    checked = DB[:permit_values].where(jurisdiction: code).to_hash(%i[part name])
+    checked = Reads::Permits::Held.checked(code)
     values =
       %i[legal routine permit travel].flat_map do |part|
         rules

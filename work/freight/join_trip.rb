@@ -2,7 +2,6 @@
 
 # Puts a partial load on a trip that carries others, and the stops of a trip in another order.
 class Work::Freight::JoinTrip
-  JOINABLE = %w[planned sent accepted].freeze
   LIMITS = {
     weight_lb: [:capacity_lb, "lb"],
     length_in: [:inner_length_in, "in of deck"],
@@ -84,7 +83,7 @@ class Work::Freight::JoinTrip
   private
 
   def check
-    unless JOINABLE.include?(@trip[:state])
+    unless Store::Freight::JOINABLE.include?(@trip[:state])
       raise Refused.new(
               "under_way",
               "Trip #{@trip[:number]} is #{@trip[:state]}: its stops can no longer be changed here.",

@@ -32,8 +32,7 @@ class Work::Match::Joining
   private
 
   def joinable?(row) =
-    Work::Freight::JoinTrip::JOINABLE.include?(row[:trip][:state]) && row[:load] &&
-      partials.include?(row[:trip_id])
+    Store::Freight::JOINABLE.include?(row[:trip][:state]) && row[:load] && partials.include?(row[:trip_id])
 
   # Trips that carry nothing but partials.
   def partials
@@ -41,7 +40,7 @@ class Work::Match::Joining
       DB[:trip_loads]
         .join(:loads, id: :load_id)
         .join(:trips, id: Sequel[:trip_loads][:trip_id])
-        .where(Sequel[:trips][:state] => Work::Freight::JoinTrip::JOINABLE)
+        .where(Sequel[:trips][:state] => Store::Freight::JOINABLE)
         .group(:trip_id)
         .having { bool_and(size: "partial") }
         .select_map(:trip_id)

@@ -5,26 +5,6 @@ module Work::Pay::Escrow
   # The days within which a fund is to be back after the lease has ended: 49 CFR 376.12(k)(6).
   RETURN_DAYS = 45
 
-  # Every fund that has ever held something, or a driver's: rows of driver_id, driver, deduction_id, its label
-  # and goal, and balance, as sums over the ledger. A fund is a deduction's, whatever it is called today.
-  def self.funds(driver_id = nil)
-    DB[:ledger_entries]
-      .join(:drivers, id: :driver_id)
-      .join(:deductions, id: Sequel[:ledger_entries][:deduction_id])
-      .where(account: "escrow", **{ driver_id: }.compact)
-      .group(:driver_id, Sequel[:drivers][:name], Sequel[:deductions][:id])
-      .order(Sequel[:drivers][:name], Sequel[:deductions][:label])
-      .select(
-        :driver_id,
-        Sequel[:drivers][:name].as(:driver),
-        Sequel[:deductions][:id].as(:deduction_id),
-        Sequel[:deductions][:label],
-        :goal,
-        Sequel.function(:sum, Sequel[:ledger_entries][:amount]).as(:balance)
-      )
-      .all
-  end
-
   # input - { key:, quarter_from:, percent: }. Posts each fund's interest of a quarter that is over, once.
   # Returns how many funds had some. Raises Refused `no_quarter`, `quarter_open`, `paid_already`.
   def self.pay_interest(input, by:, now:)
@@ -68,7 +48,7 @@ module Work::Pay::Escrow
     ) do |act|
       DB[:drivers].where(id: driver_id).for_update.first or raise Store::NotFound.new("driver", driver_id)
       deduction_id = input[:deduction_id]
-      fund = funds(driver_id).find { |row| row[:deduction_id] == deduction_id }
+      fund = Store::Pay::Funds.all(driver_id).find { |row| row[:deduction_id] == deduction_id }
       label, balance = fund ? fund.values_at(:label, :balance) : ["", 0]
       on_its_way =
         DB[:one_time_items]

@@ -77,25 +77,7 @@ class Work::Pay::Facts
 
   # Advances that began by the end of the period, with how many parts earlier statements took; pushed - past
   # this one
-  def advances(driver_id)
-    @advances ||= DB[:advances].where(by_end(:from_on)).order(:id).all.group_by { |row| row[:driver_id] }
-    @taken ||=
-      DB[:advance_takings]
-        .join(:statements, id: :statement_id)
-        .join(:pay_runs, id: :pay_run_id)
-        .exclude(state: "draft")
-        .where(pushed: false)
-        .group_and_count(:advance_id)
-        .to_hash(:advance_id, :count)
-    @pushed ||=
-      DB[:advance_takings]
-        .join(:statements, id: :statement_id)
-        .where(pay_run_id: @run[:id], pushed: true)
-        .select_hash(:advance_id, :statement_id)
-    (@advances[driver_id] || [])
-      .map { |row| row.merge(taken: @taken[row[:id]] || 0, pushed: @pushed.key?(row[:id])) }
-      .select { |row| row[:taken] < row[:installments] }
-  end
+  def advances(driver_id) = (@advances ||= Store::Pay::Advances.open(@run))[driver_id] || []
 
   def garnishments(driver_id)
     @garnishments ||=

@@ -38,6 +38,18 @@ module Work::Tracking::CabSettings
     end
   end
 
+  # What a phone shows from now on. Raises Refused `wrong_pin`.
+  def self.unlock(driver_id, pin, now:)
+    driver = Store::Fleet.find(:drivers, driver_id)
+    return Store::Tracking.unlock_token(driver) if pin?(driver, pin, now:)
+
+    raise Refused.new(
+            "wrong_pin",
+            "That is not the PIN. After #{PIN_FAILURES} wrong ones the link is over.",
+            path: "/pin"
+          )
+  end
+
   # Is it his PIN? After five wrong ones the links are revoked: a new link comes from dispatch.
   def self.pin?(driver, pin, now:)
     return true if driver[:pin_digest].nil?

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # The JSON of the driver's phone.
-module Web::Tracking::Present
+module Web::Tracking::PhoneJson
   def self.cab(by, now)
     phone = Reads::Tracking::Phone.of(by.id, now)
     {
@@ -32,11 +32,20 @@ module Web::Tracking::Present
 
   # What is earned and on no statement yet, and what it waits for, as payroll last worked it out.
   def self.earned(row) =
-    { trip: row[:trip], day: row[:completed_on].iso8601, amount: money(row[:pay]), reason: row[:waits_for] }
+    {
+      trip: row[:trip],
+      day: row[:completed_on].iso8601,
+      amount: Web::Figures.money(row[:pay]),
+      reason: row[:waits_for]
+    }
 
   # A receipt that was handed in, and what became of it.
   def self.receipt(row) =
-    { **row.slice(:id, :kind, :state, :why), amount: money(row[:amount]), spent_on: row[:spent_on].iso8601 }
+    {
+      **row.slice(:id, :kind, :state, :why),
+      amount: Web::Figures.money(row[:amount]),
+      spent_on: row[:spent_on].iso8601
+    }
 
   # What a check-in says of the driver's duty, to be answered; times in the home terminal's zone.
   def self.duty(row, zone) = { id: row[:id], from: row[:from_at].iso8601, status: row[:status], zone: }
@@ -75,8 +84,8 @@ module Web::Tracking::Present
       **row.slice(:id, :state),
       from: row[:from_on].iso8601,
       to: row[:to_on].iso8601,
-      gross: money(row[:gross]),
-      net: money(row[:net])
+      gross: Web::Figures.money(row[:gross]),
+      net: Web::Figures.money(row[:net])
     }
 
   def self.hours(driver_id, now)
@@ -94,39 +103,22 @@ module Web::Tracking::Present
     }
   end
 
-  # What a phone shows from now on. Raises Refused `wrong_pin`.
-  def self.unlock(driver_id, pin, now)
-    driver = DB[:drivers].first(id: driver_id)
-    unless Work::Tracking::CabSettings.pin?(driver, pin, now:)
-      raise Refused.new(
-              "wrong_pin",
-              "That is not the PIN. After #{Work::Tracking::CabSettings::PIN_FAILURES} wrong ones the " \
-                "link is over.",
-              path: "/pin"
-            )
-    end
-
-    Store::Tracking.unlock_token(driver)
-  end
-
+  # ask - row of asks
   def self.ask(ask)
-    trip = DB[:trips].first(id: ask[:trip_id])
-    stops = Store::Freight.trip_stops(trip[:id]).all
-    stop = stops.find { |row| row[:worked_at].nil? && row[:left_at].nil? } || stops.last
-    driver = DB[:drivers].first(id: ask[:driver_id])
+    found = Reads::Tracking::Ask.of(ask)
+    stop = found.next_stop
     {
-      company: Store::Company.row[:name],
-      driver: driver[:name],
-      language: Work::Tracking::WriteText.language(driver),
-      trip: trip[:number],
-      way: "#{stops.first[:town]} → #{stops.last[:town]}",
+      company: found.company,
+      driver: found.driver[:name],
+      language: Work::Tracking::WriteText.language(found.driver),
+      trip: found.trip[:number],
+      way: "#{found.stops.first[:town]} → #{found.stops.last[:town]}",
       next: stop && "#{stop[:name]}, #{stop[:town]}",
-      by: (stop[:to_at] || stop[:from_at])&.iso8601,
+      by: Web::Figures.iso(stop[:to_at] || stop[:from_at]),
       zone: stop[:zone],
       answered: !ask[:answered_at].nil?,
       answer: ask[:answer]
     }
   end
-  def self.money(amount) = Money.text(Money.cents(amount))
-  private_class_method :settings, :earned, :receipt, :duty, :done, :message, :hours, :statement, :money
+  private_class_method :settings, :earned, :receipt, :duty, :done, :message, :hours, :statement
 end

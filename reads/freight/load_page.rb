@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+# One load with all that belongs to it.
+module Reads::Freight::LoadPage
+  # load - row; customer - row; stops - rows in order, places - rows by id; references, freight, accessorials,
+  # papers - rows in order; trips - Array of Reads::Freight::Trips::Value, latest first; trailer - whether its
+  # trip has one; permit_file - row or nil
+  Value =
+    Core::Value.of(
+      :load,
+      :customer,
+      :stops,
+      :places,
+      :references,
+      :freight,
+      :accessorials,
+      :papers,
+      :trips,
+      :trailer,
+      :permit_file
+    ) do
+      def weight_lb = freight.sum { |line| line[:weight_lb] || 0 }
+
+      # The greatest of a size over all lines, nil where nobody told it.
+      def most(column) = freight.filter_map { |line| line[column] }.max
+
+      # What is still missing: Array of Core::Freight::Readiness values.
+      def missing
+        windows =
+          stops.map do |stop|
+            Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from_at], to: stop[:to_at])
+          end
+        Core::Freight.missing(
+          Core::Freight::Readiness::Facts.new(
+            state: load[:state],
+            windows:,
+            weight_lb:,
+            price_by_weight: %w[per_hundredweight per_ton].include?(load[:price_kind]),
+            trailer: load[:state] != "planned" || trailer,
+            papers: papers.map { |paper| paper[:kind] }
+          )
+        )
+      end
+
+      # Has it a permit file, or does it look as if it wanted one?
+      def permits?
+        return true if permit_file
+
+        Core::Fit::Oversize.of(
+          width_in: most(:width_in),
+          height_in: most(:height_in),
+          weight_lb:,
+          trailer_kind: load[:trailer_kind]
+        ).any?
+      end
+    end
+
+  # Raises Store::NotFound.
+  def self.of(id)
+    load = Store::Freight.load(id) or raise Store::NotFound.new("load", id)
+    stops = Store::Freight.stops(id)
+    Value.new(
+      load:,
+      customer: DB[:customers].first(id: load[:customer_id]),
+      stops:,
+      places: DB[:places].where(id: stops.filter_map { |stop| stop[:place_id] }).to_hash(:id),
+      references: Store::Freight.parts(:load_references, id),
+      freight: Store::Freight.parts(:freight_lines, id),
+      accessorials: Store::Freight.parts(:accessorials, id),
+      papers: Store::Tracking::Papers.of(id).all,
+      trips: Reads::Freight::Trips.of(Store::Freight.trips(id)),
+      trailer: load[:state] == "planned" && trailer?(id),
+      permit_file: Store::Permits.file_of(id)
+    )
+  end
+
+  def self.trailer?(id) =
+    Store::Freight.trip_units(Store::Freight.live_trip(id)[:id]).where(role: "trailer").any?
+  private_class_method :trailer?
+end

@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+# What is known of drivers' hours beside their duty entries: one driver or the whole fleet.
+module Reads::Hours::Record
+  # drivers - rows with the home terminal's zone; trips - the first that is planned or under way, places - the
+  # last place told, unconfirmed - how many proposals nobody answered, each by driver;
+  # partners - rows of all live drivers of the teams' trips, by trip
+  Value = Core::Value.of(:drivers, :trips, :places, :unconfirmed, :partners)
+
+  def self.fleet(now, since:) = of(Store::Hours.drivers.all, now, since)
+
+  # Raises Store::NotFound.
+  def self.driver(id, now, since:)
+    row = Store::Hours.drivers(id).first or raise Store::NotFound.new("driver", id)
+    of([row], now, since)
+  end
+
+  # What was entered for a driver and undone, oldest first.
+  def self.entries(driver_id, since, now) = Store::Hours.history(driver_id, since, now)
+
+  def self.of(drivers, now, since)
+    ids = drivers.map { |row| row[:id] }
+    trips = Store::Hours.trips(ids).group_by { |row| row[:driver_id] }.transform_values(&:first)
+    Value.new(
+      drivers:,
+      trips:,
+      places: places(ids, now),
+      unconfirmed: Store::Hours.proposals(ids, since).all.map { |row| row[:driver_id] }.tally,
+      partners: partners(trips.values.select { |trip| trip[:drivers] > 1 }.map { |trip| trip[:trip_id] })
+    )
+  end
+
+  def self.places(ids, now) =
+    Store::Hours
+      .entries
+      .exclude(place: "")
+      .where(driver_id: ids)
+      .where(Sequel[:from_at] <= now)
+      .order(:driver_id, Sequel.desc(:from_at))
+      .distinct(:driver_id)
+      .to_hash(:driver_id, :place)
+
+  def self.partners(trip_ids)
+    return {} if trip_ids.empty?
+
+    on = DB[:trip_drivers].where(trip_id: trip_ids, live: true).select_hash_groups(:trip_id, :driver_id)
+    rows = Store::Hours.drivers(on.values.flatten.uniq).to_hash(:id)
+    on.transform_values { |ids| rows.values_at(*ids).compact }
+  end
+  private_class_method :of, :places, :partners
+end

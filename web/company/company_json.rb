@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+# The JSON of who is signed in, of people and of the trail.
+module Web::Company::CompanyJson
+  def self.me(by, now)
+    found = Reads::Company.me(by&.id)
+    me = { signed_in: !by.nil?, set_up: found.set_up, now: now.iso8601 }
+    return me unless by
+
+    {
+      **me,
+      id: by.id,
+      name: by.name,
+      email: found.account&.fetch(:email),
+      roles: by.roles,
+      company: found.company[:name],
+      demo: found.company[:demo],
+      company_zone: found.zone
+    }
+  end
+
+  def self.person(row) =
+    { **row.slice(:id, :name, :email), roles: row[:roles].to_a, disabled: row[:status_id] != 2 }
+
+  def self.audit(kind, id) =
+    Reads::Company.audit(kind, id).map { |row| row.merge(at: Web::Figures.iso(row[:at])) }
+end

@@ -1,0 +1,124 @@
+# frozen_string_literal: true
+
+# The JSON of loads.
+module Web::Freight::LoadJson
+  Figures = Web::Figures
+  COLUMNS = %i[
+    id
+    number
+    state
+    version
+    size
+    tarps
+    team_needed
+    trailer_kind
+    temperature_low_f
+    temperature_high_f
+    notes
+    cancel_reason
+    booked_by
+  ].freeze
+  STOP = %i[id kind handling place_id name address town state zip zone latitude longitude notes].freeze
+
+  def self.page(parameters)
+    found =
+      Store::Freight.found(
+        state: parameters[:state] || "live",
+        query: parameters[:q],
+        customer_id: parameters[:customer_id]
+      )
+    rows = Store::Freight.page(found, page: parameters[:page] || 1)
+    counts = Store::Freight.counts
+    narrowed = %i[q customer_id state].any? { |name| parameters.key?(name) }
+    { total: narrowed ? found.count : counts.values.sum, counts:, rows: rows.map { |row| row(row) } }
+  end
+
+  def self.row(row)
+    row.merge(
+      pickup_at: Figures.iso(row[:pickup_at]),
+      delivery_at: Figures.iso(row[:delivery_at]),
+      total: Figures.money(row[:total]),
+      miles: Figures.miles(row[:miles])
+    )
+  end
+
+  def self.of(id)
+    page = Reads::Freight::LoadPage.of(id)
+    load = page.load
+    {
+      **load.slice(*COLUMNS),
+      agreed_miles: Figures.miles(load[:agreed_miles]),
+      booked_at: Figures.iso(load[:booked_at]),
+      invoice: invoice(load),
+      customer: page.customer.slice(:id, :name),
+      references: page.references.map { |row| row.slice(:kind, :value) },
+      stops: page.stops.map { |row| stop(row, page.places[row[:place_id]] || {}) },
+      freight: page.freight.map { |row| row.except(:id, :load_id, :position) },
+      price: price(page),
+      totals: totals(page),
+      missing: page.missing.map(&:to_h),
+      permits: page.permits?,
+      trips: page.trips.map { |trip| Web::Freight::TripJson.of(trip) },
+      papers: page.papers.map { |row| paper(row) }
+    }
+  end
+
+  def self.stop(row, place)
+    {
+      **row.slice(*STOP),
+      from: Figures.iso(row[:from_at]),
+      to: Figures.iso(row[:to_at]),
+      **place.slice(:driver_notes, :contact, :phone, :dock_hours)
+    }
+  end
+
+  def self.price(page)
+    load = page.load
+    {
+      kind: load[:price_kind],
+      rate: Figures.rate(load[:price_rate]),
+      fuel_kind: load[:fuel_kind],
+      fuel_rate: Figures.rate(load[:fuel_rate]),
+      accessorials:
+        page.accessorials.map { |row| { **row.slice(:label), amount: Figures.money(row[:amount]) } }
+    }
+  end
+
+  def self.totals(page)
+    load = page.load
+    {
+      line_haul: Figures.money(load[:line_haul]),
+      fuel_surcharge: Figures.money(load[:fuel_surcharge]),
+      accessorials: Figures.money(load[:accessorial_total]),
+      total: Figures.money(load[:total]),
+      miles: Figures.miles(load[:miles]),
+      miles_estimated: load[:miles_estimated],
+      weight_lb: page.weight_lb,
+      legs: page.stops.each_cons(2).map { |from, to| leg(from, to) }
+    }
+  end
+
+  def self.leg(from, to)
+    {
+      from: "#{from[:town]}, #{from[:state]}",
+      to: "#{to[:town]}, #{to[:state]}",
+      miles: Figures.miles(to[:leg_miles] || 0),
+      minutes: to[:leg_minutes],
+      by_state: to[:leg_by_state] || [],
+      estimated: to[:leg_estimated]
+    }
+  end
+
+  def self.invoice(load)
+    load[:invoice_number] &&
+      {
+        number: load[:invoice_number],
+        invoiced_on: Figures.iso(load[:invoiced_on]),
+        paid_on: Figures.iso(load[:paid_on])
+      }
+  end
+
+  def self.paper(row) =
+    { **row.slice(:id, :kind, :content_type, :bytes, :stop_id, :by), at: Figures.iso(row[:at]) }
+  private_class_method :row, :stop, :price, :totals, :leg, :invoice, :paper
+end

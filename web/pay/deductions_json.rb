@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+# The JSON of deductions, of what a change of them would do, and of the company's rules of pay.
+module Web::Pay::DeductionsJson
+  Figures = Web::Figures
+  COLUMNS = %i[id version label basis per priority if_short tag prorated escrow everyone paused].freeze
+  SETTINGS = %i[
+    version
+    frequency
+    approve_by_rule
+    second_person_drivers
+    bank_name
+    bank_routing
+    bank_company_id
+  ].freeze
+
+  def self.all(actor)
+    kept = Reads::Pay::Deductions.all
+    {
+      rows: kept.rows.map { |row| one(row, kept.drivers[row[:id]] || []) },
+      waiting: kept.waiting.map { |row| waiting(row, actor) }
+    }
+  end
+
+  def self.one(row, drivers)
+    {
+      **row.slice(*COLUMNS),
+      amount: Figures.rate(row[:amount]),
+      goal: Figures.money(row[:goal]),
+      from_on: Figures.iso(row[:from_on]),
+      to_on: Figures.iso(row[:to_on]),
+      drivers:
+        drivers.map do |own|
+          { **own.slice(:driver_id, :name, :left_out), own_amount: Figures.rate(own[:own_amount]) }
+        end
+    }
+  end
+
+  # mine - asked for by who looks: he cannot let it be made
+  def self.waiting(row, actor) =
+    {
+      **row.slice(:id, :drivers, :asked_by),
+      label: row[:input]["label"],
+      dollars: Figures.money(row[:dollars]),
+      asked_at: Figures.iso(row[:asked_at]),
+      mine: row[:asked_by_ref] == actor.ref
+    }
+
+  def self.preview(id, input, now)
+    rows = Work::Pay::KeepDeduction.preview(id, input.except(:id), now:)
+    moved(rows, Work::Pay::Nets.many?(rows.length, Work::Pay::Nets.moved_cents(rows)), now)
+  end
+
+  def self.preview_once(input, now) =
+    moved(Work::Pay::OneTime.preview(input, now:), Work::Pay::OneTime.many?(input), now)
+
+  # rows - as Work::Pay::Nets.moved gives them
+  def self.moved(rows, second_person, now) =
+    {
+      rows:
+        rows.map do |row|
+          {
+            **row.slice(:driver_id, :driver),
+            old: Money.text(row[:old_cents]),
+            new: Money.text(row[:new_cents])
+          }
+        end,
+      old: Money.text(rows.sum { |row| row[:old_cents] }),
+      new: Money.text(rows.sum { |row| row[:new_cents] }),
+      second_person:,
+      **Papers::StatementText.period(Store::Pay.running(now))
+    }
+
+  def self.settings(now)
+    row = Store::Pay.settings
+    from, to = Store::Pay.following(now).map(&:iso8601)
+    {
+      **row.slice(*SETTINGS),
+      next: {
+        from:,
+        to:
+      },
+      second_person_dollars: Figures.money(row[:second_person_dollars]),
+      advance_limit: Figures.money(row[:advance_limit])
+    }
+  end
+  private_class_method :one, :waiting, :moved
+end

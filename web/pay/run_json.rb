@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+# The JSON of pay runs, their pay items and their deposit.
+module Web::Pay::RunJson
+  Text = Papers::StatementText
+  Figures = Web::Figures
+
+  def self.row(row)
+    {
+      **Text.period(row),
+      **row.slice(:id, :state, :statements, :approved_by, :paid_by),
+      gross: Figures.money(row[:gross]),
+      net: Figures.money(row[:net]),
+      approved_at: Figures.iso(row[:approved_at]),
+      paid_at: Figures.iso(row[:paid_at])
+    }
+  end
+
+  def self.of(id)
+    run = Reads::Pay::Run.of(id)
+    row = run.row
+    items = row[:state] == "draft" && row[:to_build].nil? ? Work::Pay::Items.open(row) : []
+    waiting, paid = items.partition { |item| item[:reason] }
+    {
+      **row(row).except(:statements),
+      deductions: Figures.money(row[:deductions]),
+      building: row[:to_build] && { built: row[:built], of: row[:to_build] },
+      reopened: row[:reopened_why] && "#{row[:reopened_by]}: #{row[:reopened_why]}",
+      rows: run.statements.map { |statement| statement(statement, run) },
+      held: items(waiting),
+      unusual: items(paid.select { |item| item[:unusual].any? }),
+      questions: run.questions.map { |one| Text.question(one).merge(driver: one[:driver]) },
+      items: items.length
+    }
+  end
+
+  # All pay items of a run's period: what each trip earns whom, and what it waits for.
+  def self.all_items(run_id)
+    rows = Work::Pay::Items.open(Reads::Pay::Run.row(run_id))
+    rows
+      .zip(items(rows))
+      .map do |row, said|
+        said.merge(
+          approved_by: row[:approved_by],
+          miles: Figures.miles(row[:loaded_miles] + row[:empty_miles])
+        )
+      end
+  end
+
+  def self.deposit(found) =
+    { **found.slice(:file, :paid, :prenotes, :without), total: Money.text(found[:total_cents]) }
+
+  def self.statement(row, run)
+    {
+      **row.slice(:id, :company, :trips),
+      **Text.amounts(row),
+      driver: {
+        id: row[:driver_id],
+        name: row[:driver]
+      },
+      miles: Figures.miles(row[:miles]),
+      miles_estimated: row[:miles_estimated] || false,
+      before: Figures.money(run.before[row[:driver_id]]),
+      year_net: Figures.money(run.years[row[:driver_id]] || 0)
+    }
+  end
+
+  # rows - of Work::Pay::Items.open
+  def self.items(rows)
+    around =
+      Reads::Pay::Run.around(rows.map { |row| row[:trip_id] }.uniq, rows.map { |row| row[:driver_id] }.uniq)
+    rows.map do |row|
+      load = around.loads[row[:trip_id]] || {}
+      {
+        **row.slice(:id, :trip, :driver, :driver_id, :reason, :unusual),
+        why: row[:held_why] || row[:because],
+        amount: Money.text(row[:cents]),
+        load_id: load[:load_id],
+        load_state: load[:state],
+        completed_on: Figures.iso(row[:completed_on]),
+        terminal: around.terminals[row[:driver_id]]
+      }
+    end
+  end
+  private_class_method :statement, :items
+end
