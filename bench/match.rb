@@ -25,7 +25,7 @@ module Bench
     cold = timed { @crews = Work::Match::Crews.at(@now) }
     loads = Work::Match::Freight.all
     ranks =
-      Array.new(TIMES) { |i| timed { Web::Match::Present.new(@now).for_load(loads[i * 7].row[:id]) } }.sort
+      Array.new(TIMES) { |i| timed { Web::Match::Board.new(@now).for_load(loads[i * 7].row[:id]) } }.sort
     puts format("%d crews read and planned to the end of their trips in %.2f s", @crews.all.length, cold)
     puts format(
            "ranking them for a load: %.0f ms in the median, %.0f at the most",

@@ -89,7 +89,7 @@ module Bench
   end
 
   def self.papers(id)
-    file_id = Jobs::DrawStatements.ask(id, now: NOW)
+    file_id = Work::Pay::DrawStatements.ask(id, now: NOW)
     puts format(
            "all statements on paper, in the worker, in %.1f s",
            timed { Jobs::DrawStatements.call(file_id) }

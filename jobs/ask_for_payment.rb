@@ -5,12 +5,18 @@ class Jobs::AskForPayment < Que::Job
   self.maximum_retry_count = 15
 
   # Started payments that have no end yet, asked after each minute.
-  def self.ask_after =
-    DB[:permit_receipts].where(state: "started").select_map(:id).each { |receipt_id| enqueue(receipt_id:) }
+  def self.ask_after = Store::Permits::Receipts.started_ids.each { |receipt_id| enqueue(receipt_id:) }
 
-  # Also asked for when somebody comes back from the office's page. Raises Services::Unreachable.
+  # Asked at once, when somebody comes back from the office's page. A silent office is asked again each minute.
+  def self.try(receipt_id, now:)
+    ask(receipt_id, now:)
+  rescue Services::Unreachable
+    nil
+  end
+
+  # Raises Services::Unreachable.
   def self.ask(receipt_id, now:)
-    receipt = DB[:permit_receipts].first(id: receipt_id, state: "started") or return
+    receipt = Store::Permits::Receipts.started.first(id: receipt_id) or return
     office = Services::PermitOffice.new(receipt[:jurisdiction])
     answer =
       if receipt[:office_id]
@@ -23,9 +29,8 @@ class Jobs::AskForPayment < Que::Job
   end
 
   def self.payment(receipt)
-    permits = DB[:permits].where(receipt_id: receipt[:id]).order(:id).all
     {
-      applications: permits.map { |permit| permit[:office_id] },
+      applications: Store::Permits::Receipts.permits(receipt[:id]).map { |permit| permit[:office_id] },
       amount: receipt[:amount].to_s("F"),
       method: receipt[:method],
       company: Store::Company.row[:name],

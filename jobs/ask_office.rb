@@ -4,19 +4,12 @@
 # drops a key that it has seen.
 class Jobs::AskOffice < Que::Job
   self.maximum_retry_count = 15
-  # What is with an office, and asked after until it has answered.
-  WAITING = %w[sent review].freeze
 
   # Those that wait for an answer are asked after each minute; what a clerk keyed in has no one to ask.
-  def self.ask_after =
-    DB[:permits]
-      .where(state: "review")
-      .exclude(office_id: nil)
-      .select_map(:id)
-      .each { |permit_id| enqueue(permit_id:) }
+  def self.ask_after = Store::Permits.in_review_ids.each { |permit_id| enqueue(permit_id:) }
 
   def run(permit_id:)
-    permit = DB[:permits].first(id: permit_id, state: WAITING) or return finish
+    permit = Store::Permits.waiting(permit_id) or return finish
     office = Services::PermitOffice.new(permit[:jurisdiction])
     answer = permit[:state] == "review" ? office.status(permit[:office_id]) : apply(office, permit)
     pdf = answer["state"] == "issued" ? office.pdf(answer["application"]) : nil
@@ -30,7 +23,7 @@ class Jobs::AskOffice < Que::Job
 
   def apply(office, permit) =
     office.apply(
-      Work::Permits::Application.of(permit),
+      Reads::Permits::Application.of(permit),
       key: "permit-#{permit[:id]}-#{permit[:attempt]}-#{permit[:sent_at].to_i}"
     )
 end

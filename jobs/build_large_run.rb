@@ -12,7 +12,7 @@ class Jobs::BuildLargeRun < Que::Job
   end
 
   def self.call(run_id)
-    drivers = DB[:drivers].order(:id).select_map(:id)
+    drivers = Store::Fleet.driver_ids
     drivers.each_slice(DRIVERS) { |ids| break unless step(run_id, ids) }
     step(run_id, [], done: true)
   end
@@ -20,17 +20,17 @@ class Jobs::BuildLargeRun < Que::Job
   # False where there is nothing left to build: the run is built, or gone.
   def self.step(run_id, driver_ids, done: false)
     DB.transaction do
-      run = DB[:pay_runs].where(id: run_id).for_update.first
-      next false if run.nil? || run[:to_build].nil?
+      run = Store::Pay.lock_run(run_id)
+      next false if run[:to_build].nil?
 
       # A later draft gives up what belongs here
       Work::Pay::BuildRun.drafts(run[:from_on], only: driver_ids) if driver_ids.any?
-      DB[:pay_runs].where(id: run_id).update(
-        done ? { to_build: nil, built: nil } : { built: DB[:statements].where(pay_run_id: run_id).count }
-      )
+      Store::Pay.built(run_id, done:)
       Work::Act.tell("pay_run", run_id, act: "build_run", who: "", at: Clock.now)
       true
     end
+  rescue Store::NotFound
+    false
   end
   private_class_method :step
 end

@@ -9,7 +9,7 @@ class Jobs::KeepWatch < Que::Job
 
   # The one job that keeps itself going: made when a worker starts, unless there is one.
   def self.keep_going
-    enqueue if DB[:que_jobs].where(job_class: name, finished_at: nil, expired_at: nil).empty?
+    enqueue unless Store::Queue.holds?(name)
   end
 
   def run
@@ -21,12 +21,12 @@ class Jobs::KeepWatch < Que::Job
   end
 
   def self.call(now)
-    rolling = DB[:trips].where(state: "rolling").select_map(:id)
+    rolling = Store::Freight.rolling_ids
     rolling.each { |trip_id| Work::Tracking::Fence.call(trip_id, now) }
     Work::Tracking::ScheduleAsking.ask_due(now)
     Work::Tracking::Foresee.refresh(rolling, now)
     Jobs::AskOffice.ask_after
     Jobs::AskForPayment.ask_after
-    DB[:positions].where { at < now - (Store::Tracking.settings[:positions_kept_days] * 86_400) }.delete
+    Store::Tracking.forget_positions(now)
   end
 end

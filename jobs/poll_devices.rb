@@ -9,7 +9,7 @@ class Jobs::PollDevices < Que::Job
 
   # The one job that keeps itself going: made when a worker starts, unless there is one.
   def self.keep_going
-    enqueue if DB[:que_jobs].where(job_class: name, finished_at: nil, expired_at: nil).empty?
+    enqueue unless Store::Queue.holds?(name)
   end
 
   # Any other trouble than an outage is the queue's to try again, as the same job and for as long as it takes.
@@ -34,7 +34,7 @@ class Jobs::PollDevices < Que::Job
 
   def take
     now = Clock.now
-    drivers = DB[:drivers].where(retired: false).select_hash(:number, %i[id duty_heard_at])
+    drivers = Store::Fleet.heard_drivers
     since = drivers.values.filter_map(&:last).min || (now - (FIRST_DAYS * 86_400))
     said = Services::DeviceService.current.said([since, now - (FIRST_DAYS * 86_400)].max, now)
     said.events.each do |number, events|

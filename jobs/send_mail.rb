@@ -7,13 +7,13 @@ class Jobs::SendMail < Que::Job
 
   # Within a transaction: written now, sent once it commits.
   def self.write(to, subject, body, now) =
-    DB[:mails].insert(to:, subject:, body:, written_at: now).tap { |mail_id| enqueue(mail_id:) }
+    Store::Mails.write(to, subject, body, now).tap { |mail_id| enqueue(mail_id:) }
 
   def run(mail_id:)
-    mail = DB[:mails].first(id: mail_id, sent_at: nil) or return finish
+    mail = Store::Mails.unsent(mail_id) or return finish
     receipt = deliver(mail)
     DB.transaction do
-      DB[:mails].where(id: mail_id).update(sent_at: Clock.now, receipt:)
+      Store::Mails.sent(mail_id, receipt, Clock.now)
       finish
     end
   end

@@ -6,7 +6,7 @@ class Jobs::SendText < Que::Job
   self.maximum_retry_count = 15
 
   def run(text_id:)
-    text = DB[:texts].first(id: text_id, state: "written") or return finish
+    text = Store::Tracking.unsent_text(text_id) or return finish
     receipt = Services::TextGateway.current.deliver(text[:to], body(text), key: key(text))
     DB.transaction do
       Work::Tracking::NoteReceipt.call(text, receipt, now: Clock.now)
@@ -23,10 +23,8 @@ class Jobs::SendText < Que::Job
   def body(text) = text[:body].sub(Work::Tracking::WriteText::LINK) { link(text) }
 
   def link(text)
-    if text[:ask_id]
-      return "#{Settings.public_url}/ask##{Store::Tracking.ask_token(DB[:asks].first(id: text[:ask_id]))}"
-    end
-
-    "#{Settings.public_url}/cab##{Store::Tracking.token(DB[:cab_links].first(id: text[:link_id]))}"
+    address =
+      text[:ask_id] ? Store::Tracking.ask_address(text[:ask_id]) : Store::Tracking.cab_address(text[:link_id])
+    "#{Settings.public_url}/#{address}"
   end
 end

@@ -4,52 +4,21 @@ require "icalendar"
 
 # A driver's coming stops as an iCalendar file (RFC 5545).
 class Papers::Calendar
-  COLUMNS = [
-    Sequel[:stops][:id],
-    :kind,
-    :name,
-    :address,
-    :town,
-    Sequel[:stops][:state],
-    :zip,
-    :from_at,
-    :to_at,
-    Sequel[:stops][:notes],
-    Sequel[:loads][:number],
-    Sequel[:trips][:number].as(:trip)
-  ].freeze
-
+  # Raises Store::NotFound.
   def initialize(driver_id, now)
-    @driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
+    @stops = Reads::Freight::ComingStops.of(driver_id)
     @now = now
   end
 
   def render
     calendar = Icalendar::Calendar.new
     calendar.prodid = "-//Crew Ledger//Stops//EN"
-    stops.each { |stop| calendar.add_event(event(stop)) }
+    @stops.each { |stop| calendar.add_event(event(stop)) }
     calendar.publish
     calendar.to_ical
   end
 
   private
-
-  def stops = coming.exclude(from_at: nil).order(:from_at).select(*COLUMNS).all
-
-  def coming
-    DB[:trip_drivers]
-      .join(:trips, id: :trip_id)
-      .join(:trip_stops, trip_id: Sequel[:trips][:id])
-      .join(:stops, id: Sequel[:trip_stops][:stop_id])
-      .join(:loads, id: Sequel[:stops][:load_id])
-      .where(
-        :driver_id => @driver[:id],
-        :live => true,
-        Sequel[:trips][:state] => %w[sent accepted rolling],
-        :left_at => nil,
-        :worked_at => nil
-      )
-  end
 
   def event(stop)
     Icalendar::Event.new.tap do |event|

@@ -12,7 +12,7 @@ class Papers::DayRecord < Papers::Letter
   LEFT = 110
   ROW = 26
 
-  # hours - as Present#driver gives it; day - YYYY-MM-DD
+  # hours - as Web::Hours::RecordJson#driver gives it; day - YYYY-MM-DD
   def initialize(hours, day)
     @hours = hours
     @day = hours[:days].find { |one| one[:date] == day } or raise Store::NotFound.new("record of", day)

@@ -14,7 +14,7 @@ class Papers::DepositFile
   # on - Date, when the money is to be there: the next banking day, unless said otherwise. Raises Refused
   # `not_locked`, `no_bank`.
   def initialize(run_id, now:, on: nil)
-    @run = DB[:pay_runs].first(id: run_id) or raise Store::NotFound.new("pay run", run_id)
+    @run = Reads::Pay::Run.row(run_id)
     raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if @run[:state] == "draft"
 
     @settings = Store::Pay.settings
@@ -47,29 +47,7 @@ class Papers::DepositFile
 
   private
 
-  def rows
-    @rows ||=
-      DB[:statements]
-        .join(:drivers, id: :driver_id)
-        .left_join(:bank_accounts, driver_id: Sequel[:drivers][:id])
-        .left_join(:operating_companies, id: Sequel[:statements][:operating_company_id])
-        .where(pay_run_id: @run[:id])
-        .where(Sequel.lit("net > 0"))
-        .order(Sequel[:drivers][:number])
-        .select(
-          Sequel[:statements][:driver_id],
-          :net,
-          Sequel[:drivers][:name].as(:driver),
-          Sequel[:drivers][:number],
-          :routing,
-          :account,
-          Sequel[:bank_accounts][:kind],
-          :prenote_on,
-          Sequel[:operating_companies][:name].as(:company),
-          Sequel[:operating_companies][:bank_company_id].as(:company_bank_id)
-        )
-        .all
-  end
+  def rows = @rows ||= Reads::Pay::Deposit.rows(@run[:id])
 
   def proven?(row)
     since = row[:prenote_on] or return false

@@ -3,9 +3,8 @@
 # The filled application of a permit on paper, for an office that takes it by mail, fax or at its window.
 class Papers::PermitApplication < Papers::Letter
   def initialize(permit_id)
-    @permit = DB[:permits].first(id: permit_id) or raise Store::NotFound.new("permit", permit_id)
-    @says = Work::Permits::Application.of(@permit)
-    @file = DB[:permit_files].first(id: @permit[:file_id])
+    @permit, @file = Reads::Permits::Application.rows(permit_id)
+    @says = Reads::Permits::Application.of(@permit, @file)
     @state = PermitRules.all[@permit[:jurisdiction]]&.name || @permit[:jurisdiction]
     super("Application, #{@state}")
   end

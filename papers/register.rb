@@ -22,8 +22,10 @@ class Papers::Register
   TEXTS = 5
   LINES = %w[driver_number driver period_from period_to section label quantity rate amount trip].freeze
 
+  # Raises Store::NotFound.
   def initialize(run_id)
-    @run = DB[:pay_runs].first(id: run_id) or raise Store::NotFound.new("pay run", run_id)
+    @register = Reads::Pay::Register.of(run_id)
+    @run = @register.run
   end
 
   def csv = CSV.generate { |csv| [HEAD, *rows].each { |row| csv << row.map { |cell| safe(cell) } } }
@@ -57,55 +59,27 @@ class Papers::Register
 
   private
 
-  def exported
-    DB[:statement_lines]
-      .join(:statements, id: :statement_id)
-      .join(:drivers, id: Sequel[:statements][:driver_id])
-      .left_join(:trips, id: Sequel[:statement_lines][:trip_id])
-      .where(pay_run_id: @run[:id])
-      .order(Sequel[:drivers][:number], :position)
-      .select(
-        Sequel[:drivers][:number].as(:driver_number),
-        Sequel[:drivers][:name].as(:driver),
-        :section,
-        :label,
-        :quantity,
-        :rate,
-        :amount,
-        Sequel[:trips][:number].as(:trip)
-      )
+  def exported =
+    Reads::Pay::Register
+      .lines(@run[:id])
       .map do |row|
         row.merge(period_from: @run[:from_on], period_to: @run[:to_on]).values_at(*LINES.map(&:to_sym))
       end
-  end
 
-  def rows
-    @rows ||=
-      begin
-        sums =
-          DB[:statement_lines]
-            .join(:statements, id: :statement_id)
-            .where(pay_run_id: @run[:id])
-            .group(:statement_id, :section)
-            .select_hash(%i[statement_id section], Sequel.function(:sum, :amount).as(:amount))
-        numbers, house = DB[:drivers].select_hash(:id, :number), Store::Company.row[:name]
-        Store::Pay
-          .run_rows(@run[:id])
-          .map do |row|
-            [
-              numbers[row[:driver_id]],
-              row[:driver],
-              row[:company] || house,
-              row[:trips],
-              row[:miles],
-              *SECTIONS.map { |section| sums[[row[:id], section]] || BigDecimal(0) },
-              row[:gross],
-              row[:deductions],
-              row[:net]
-            ]
-          end
-      end
-  end
+  def rows = @rows ||= @register.statements.map { |row| row(row) }
+
+  def row(row) =
+    [
+      row[:number],
+      row[:driver],
+      row[:company] || @register.house,
+      row[:trips],
+      row[:miles],
+      *SECTIONS.map { |section| @register.sums[[row[:id], section]] || BigDecimal(0) },
+      row[:gross],
+      row[:deductions],
+      row[:net]
+    ]
 
   # A text that a spreadsheet would take for a formula is kept a text.
   def safe(cell)

@@ -13,15 +13,8 @@ class Papers::TripReport < Papers::Letter
   }.freeze
 
   def initialize(trip_id)
-    @trip = DB[:trips].first(id: trip_id) or raise Store::NotFound.new("trip", trip_id)
-    @stops = Store::Freight.trip_stops(trip_id).all
-    @check_ins =
-      Store::Freight
-        .check_ins([trip_id])
-        .exclude(kind: %w[seen paper])
-        .order(:done_at, Sequel[:check_ins][:id])
-        .all
-    @papers = DB[:papers].where(trip_id:).order(:id).all
+    @report = Reads::Tracking::TripReport.of(trip_id)
+    @trip, @stops, @check_ins, @papers = @report.trip, @report.stops, @report.check_ins, @report.papers
     super("Report of trip #{@trip[:number]}")
   end
 
@@ -43,20 +36,12 @@ class Papers::TripReport < Papers::Letter
   def zone_of(row) = stop_of(row[:stop_id])&.fetch(:zone) || @stops.first[:zone]
 
   def head
-    drivers = Store::Freight.trip_drivers(@trip[:id]).select_map(:name)
-    units =
-      Store::Freight
-        .trip_units(@trip[:id])
-        .map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }
+    drivers = @report.drivers.map { |row| row[:name] }
+    units = @report.units.map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }
     quiet Store::Company.row[:name]
     headline "Report of trip #{@trip[:number]}"
     say "#{drivers.join(" and ")} • #{units.join(", ")}", size: 11
-    loads =
-      DB[:trip_loads]
-        .join(:loads, id: :load_id)
-        .where(trip_id: @trip[:id])
-        .select_map(%i[number origin destination])
-    loads.each { |number, origin, destination| say "#{number}: #{origin} to #{destination}" }
+    @report.loads.each { |row| say "#{row[:number]}: #{row[:origin]} to #{row[:destination]}" }
   end
 
   def steps
@@ -108,7 +93,7 @@ class Papers::TripReport < Papers::Letter
   end
 
   def activities
-    rows = DB[:activities].where(trip_id: @trip[:id], dropped_at: nil).order(:from_at).all
+    rows = @report.activities
     return if rows.empty?
 
     title "Activities"
@@ -143,7 +128,7 @@ class Papers::TripReport < Papers::Letter
     ].compact.join(", ")
   end
 
-  def content(paper) = DB[:paper_contents].where(paper_id: paper[:id]).get(:content).to_s
+  def content(paper) = Reads::Tracking::TripReport.content(paper[:id])
 
   def joined(report)
     files = @papers.select { |paper| paper[:content_type] == "application/pdf" }

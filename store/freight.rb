@@ -101,6 +101,8 @@ module Store::Freight
       .all
   end
 
+  def self.rolling_ids = DB[:trips].where(state: "rolling").select_map(:id)
+
   # Trips of nothing but an empty truck that are not done.
   def self.empty_trips
     DB[:trips]

@@ -84,6 +84,16 @@ module Store::Pay
 
   def self.run(id) = runs.first(Sequel[:pay_runs][:id] => id)
 
+  # The row of a run, held against other writers. Raises Store::NotFound.
+  def self.lock_run(id) =
+    DB[:pay_runs].where(id:).for_update.first || raise(Store::NotFound.new("pay run", id))
+
+  # How far a large run is built: all of it, or by its statements until now.
+  def self.built(run_id, done:) =
+    DB[:pay_runs].where(id: run_id).update(
+      done ? { to_build: nil, built: nil } : { built: DB[:statements].where(pay_run_id: run_id).count }
+    )
+
   # Loads of a statement's trips that were paid by percent: what the freight bill of each says.
   def self.billed_loads(statement_id)
     DB[:trip_earnings]

@@ -49,6 +49,12 @@ module Store::Permits
       .all
   end
 
+  # What is with an office, and asked after until it has answered.
+  WAITING = %w[sent review].freeze
+  def self.waiting(id) = DB[:permits].first(id:, state: WAITING)
+  # Those that an office looks at; what a clerk keyed in has no one to ask.
+  def self.in_review_ids = DB[:permits].where(state: "review").exclude(office_id: nil).select_map(:id)
+
   # A jurisdiction's rules with what the company has put right.
   def self.rules
     corrected = DB[:permit_values].all.group_by { |row| row[:jurisdiction] }

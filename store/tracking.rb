@@ -105,6 +105,17 @@ module Store::Tracking
       .select_map(Sequel.lit("(extract(epoch from coalesce(left_at, worked_at) - arrived_at) / 60)::integer"))
   end
 
+  # Those that are older than the company keeps them.
+  def self.forget_positions(now) =
+    DB[:positions].where { at < now - (Store::Tracking.settings[:positions_kept_days] * 86_400) }.delete
+
+  # The link of its row, and the question of its row, with which a text is completed.
+  def self.cab_address(link_id) = "cab##{token(DB[:cab_links].first(id: link_id))}"
+  def self.ask_address(ask_id) = "ask##{ask_token(DB[:asks].first(id: ask_id))}"
+
+  # A text that has not left yet, or nil.
+  def self.unsent_text(id) = DB[:texts].first(id:, state: "written")
+
   # The last position that is known of a trip.
   def self.last_position(trip_id) = DB[:positions].where(trip_id:).reverse(:at).first
 

@@ -8,25 +8,23 @@ module Web::Match
   end
 
   def self.matching(app)
-    app.get("/api/match/loads") { json Web::Match::Present.new(now).loads }
-    app.get("/api/match/crews") { json Web::Match::Present.new(now).crews }
-    app.get("/api/match/loads/:id") { json Web::Match::Present.new(now).for_load(id) }
-    app.get("/api/match/crews/:id") { json Web::Match::Present.new(now).for_crew(id) }
+    app.get("/api/match/loads") { json Web::Match::Board.new(now).loads }
+    app.get("/api/match/crews") { json Web::Match::Board.new(now).crews }
+    app.get("/api/match/loads/:id") { json Web::Match::Board.new(now).for_load(id) }
+    app.get("/api/match/crews/:id") { json Web::Match::Board.new(now).for_crew(id) }
     app.get("/api/match/compare") do
-      json Web::Match::Present.new(now).compare(
+      json Web::Match::Board.new(now).compare(
              parameters[:load_id],
              parameters[:drivers].split(",").map { |pair| pair.split("@").map(&:to_i) }
            )
     end
-    app.get("/api/match/where") do
-      json Web::Match::Present.new(now).where(parameters[:place], parameters[:at])
-    end
-    app.get("/api/match/proposal") { json Web::Match::Present.new(now).proposal(parameters[:locked].to_s) }
+    app.get("/api/match/where") { json Web::Match::Board.new(now).where(parameters[:place], parameters[:at]) }
+    app.get("/api/match/proposal") { json Web::Match::Board.new(now).proposal(parameters[:locked].to_s) }
     app.post("/api/match/accept") { json Work::Match::AcceptLines.call(input, by:, now:) }
-    app.get("/api/match/rules") { json Web::Match::Present.rules }
+    app.get("/api/match/rules") { json Web::Match::RulesJson.to_h }
     app.put("/api/match/rules") do
       Work::Match::ChangeRules.call(input, by:, now:)
-      json Web::Match::Present.rules
+      json Web::Match::RulesJson.to_h
     end
   end
 
@@ -36,10 +34,10 @@ module Web::Match
       Work::Match::HandOver.call(input, by:, now:)
       json Web::Match::Desks.new(Reads::Match::Desks.at(Time.now.utc)).to_h
     end
-    app.get("/api/today") { json Web::Match::Today.json(Reads::Match::Today.at(now), now) }
+    app.get("/api/today") { json Web::Match::Today.at(now) }
     app.put("/api/today/snooze") do
       Work::Match::Snooze.call(input, by:, now:)
-      json Web::Match::Today.json(Reads::Match::Today.at(now), now)
+      json Web::Match::Today.at(now)
     end
   end
   private_class_method :matching, :desks

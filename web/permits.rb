@@ -58,11 +58,7 @@ module Web::Permits
       json Web::Permits::MoneyDesk.to_h
     end
     app.post("/api/permit-receipts/:id/ask") do
-      begin
-        Jobs::AskForPayment.ask(id, now:)
-      rescue Services::Unreachable
-        # It is asked again each minute.
-      end
+      Work::Permits::Pay.ask(id, now:)
       json Web::Permits::MoneyDesk.to_h
     end
     app.get("/api/permit-receipts/:id/pdf") do

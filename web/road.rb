@@ -8,7 +8,7 @@ module Web::Road
         json(Web::Road::Diary.new(Reads::Road::Diary.of(trip_id)).to_h, status:)
       def thread(driver_id = id, status: 200) = thread_of(driver_id, status:)
     end
-    app.get("/api/road") { json Web::Road::Present.new(now).to_h }
+    app.get("/api/road") { json Web::Road::TripsJson.new(now).to_h }
     app.get("/api/road/week") { json Web::Road::Week.new(now, parameters[:from]).to_h }
     trips(app)
     messages(app)
@@ -21,10 +21,10 @@ module Web::Road
       Work::Tracking::Detain.settle(id, input, by:, now:)
       diary(trip_id)
     end
-    app.get("/api/tracking-settings") { json Web::Road::Present.settings }
+    app.get("/api/tracking-settings") { json Web::Road::TripsJson.settings }
     app.put("/api/tracking-settings") do
       Work::Tracking::ChangeSettings.call(input, by:, now:)
-      json Web::Road::Present.settings
+      json Web::Road::TripsJson.settings
     end
   end
 

@@ -48,6 +48,14 @@ Core::Hours::Plan =
         }
       end
 
+    # The least time to spare at any stop that closes, counted from arriving there; nil without one. Less than
+    # nothing where one is missed.
+    def slack_minutes =
+      visits
+        .zip(trip.stops)
+        .filter_map { |visit, stop| visit && stop.closes && (stop.closes - visit.arrive_at) }
+        .min
+
     # Minutes that service at a stop begins late.
     def late(stop) = [visits[stop].start_at - (trip.stops[stop].closes || visits[stop].start_at), 0].max
   end

@@ -12,10 +12,11 @@ class Reads::Match::Today
   # rows - Array of Core::Attention::Row, without what was put off; put_off - rows of snoozes
   Day = Core::Value.of(:rows, :put_off)
 
-  def self.at(now)
+  # also - facts that are judged rather than read: trips that will be late, permits that are missing
+  def self.at(now, also: [])
     put_off = Store::Attention.put_off(now)
     away = put_off.to_h { |row| [row[:what], true] }
-    rows = Core::Attention.rows(new(now).facts, rules: AttentionRules.all, as_of: now)
+    rows = Core::Attention.rows([*new(now).facts, *also], rules: AttentionRules.all, as_of: now)
     Day.new(rows: rows.reject { |row| away[row.what] }, put_off:)
   end
 
@@ -24,18 +25,7 @@ class Reads::Match::Today
   end
 
   def facts =
-    [
-      *uncovered,
-      *handed_to_nobody,
-      *without_permits,
-      *Work::Match::LateTrips.at(@now),
-      *standing,
-      *unanswered,
-      *unread,
-      *failed_texts,
-      *papers,
-      *papers_missing
-    ]
+    [*uncovered, *handed_to_nobody, *standing, *unanswered, *unread, *failed_texts, *papers, *papers_missing]
 
   private
 
@@ -50,19 +40,6 @@ class Reads::Match::Today
         **load(row, at: :from_at, zone: :zone),
         place: "#{row[:town]}, #{row[:swap_state]}"
       )
-    end
-  end
-
-  def soon_to_move =
-    Store::Attention.loads_with_permits(@now + (AttentionRules.all.fetch("permits").within_hours * 3600))
-
-  # A load that is to move, or moves, and its permits are not in hand or no longer good.
-  def without_permits
-    soon_to_move.filter_map do |row|
-      trip = Store::Freight.live_trip(row[:load_id])
-      tractor_id = trip && Store::Freight.trip_units([trip[:id]]).where(role: "tractor").get(:unit_id)
-      missing = Work::Permits::Missing.of(row[:load_id], starts_at: row[:pickup_at], tractor_id:)
-      F::Permits.new(**load(row, id: :load_id), missing:) if missing.any?
     end
   end
 

@@ -66,7 +66,7 @@ RSpec.describe Work::Permits do
   def work
     allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
     DB[:permits]
-      .where(state: Jobs::AskOffice::WAITING)
+      .where(state: Store::Permits::WAITING)
       .select_map(:id)
       .each do |permit_id|
         Jobs::AskOffice.new({}).tap { |job| allow(job).to receive(:finish) }.run(permit_id:)
@@ -202,7 +202,7 @@ RSpec.describe Work::Permits do
     DB[:loads].where(id: load_id).update(delivery_at: now + (14 * 24 * Given::HOUR))
     expect(missing.call).to include(a_string_including("and the delivery is expected 2026-12-07"))
     DB[:loads].where(id: load_id).update(pickup_at: now + (48 * Given::HOUR))
-    expect(Web::Match::Today.json(Reads::Match::Today.at(now), now)[:rows]).to include(
+    expect(Web::Match::Today.at(now)[:rows]).to include(
       include(kind: "permits", reason: a_string_including("for another way"), address: "/permits/#{load_id}")
     )
   end

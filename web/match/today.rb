@@ -13,8 +13,10 @@ module Web::Match::Today
       "paper_expires" => "/fleet/%<subject>ss/%<id>d"
     }.tap { |known| known.default = "/freight/%<id>d" }.freeze
 
-  # day - of Reads::Match::Today
-  def self.json(day, now)
+  # What is read of the day, and what has to be judged: trips that will be late, permits that are missing.
+  def self.at(now)
+    also = [*Work::Match::LateTrips.at(now), *Work::Permits::Missing.facts(now)]
+    day = Reads::Match::Today.at(now, also:)
     {
       as_of: now.iso8601,
       counts: day.rows.map(&:kind).tally,

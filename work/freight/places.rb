@@ -33,6 +33,9 @@ module Work::Freight::Places
     raise Refused.new(e.code, e.message, path: "/where", details: e.details)
   end
 
+  # The row of the one town or ZIP that a text names. Raises Refused `unknown_place`, `ambiguous_place`.
+  def self.one(text, path) = only_one(Store::Fleet.resolve_place(text), text, path)
+
   def self.directory(place_id, index)
     place = DB[:places].first(id: place_id) or
       raise Refused.new(
@@ -50,7 +53,7 @@ module Work::Freight::Places
       raise Refused.new("place_missing", "Where is stop #{index + 1}? A ZIP, or a town and state.", path:)
     end
 
-    zip = only_one(Store::Fleet.resolve_place(where), where, path)
+    zip = one(where, path)
     name = input[:name].to_s.strip
     {
       place_id: nil,

@@ -48,13 +48,7 @@ class Work::Freight::StopRows
       end
     places.map do |from|
       fan = Core::Roads.fan(Work::Roads::Leg.network, from)
-      places.map do |to|
-        fan.to(to)&.minutes ||
-          (
-            Core::Roads.great_circle_miles(from.point, to.point) * Work::Roads::Leg::CIRCUITY /
-              Work::Roads::Leg::ESTIMATED_MPH * 60
-          ).round
-      end
+      places.map { |to| fan.to(to)&.minutes || Core::Roads::Estimate.between(from.point, to.point).minutes }
     end
   end
 end

@@ -10,7 +10,6 @@ class Work::Freight::SwapPlaces
   STEP_MINUTES = 15
   SHOWN = 6
   SERVICE_MINUTES = Work::Hours::TripQuestion::OWN_SERVICE_MINUTES
-  ESTIMATED_MPH = Work::Match::Judge::ESTIMATED_MPH
 
   # A town on the way. after - index of the stop before it among those still to be made, or -1; minutes - of
   # driving from there, left to the next
@@ -225,9 +224,5 @@ class Work::Freight::SwapPlaces
   def fan(town) = (@fans ||= {})[town[:zip]] ||= Core::Roads.fan(Work::Roads::Leg.network, place(town))
   def place(row) = Core::Roads.place(row[:town] ? "#{row[:town]}, #{row[:state]}" : "here", point(row))
   def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
-  def estimate(from, to) =
-    (
-      Core::Roads.great_circle_miles(point(from), point(to)) * Work::Match::Judge::CIRCUITY / ESTIMATED_MPH *
-        60
-    ).round
+  def estimate(from, to) = Core::Roads::Estimate.between(point(from), point(to)).minutes
 end

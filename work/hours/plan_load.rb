@@ -2,8 +2,6 @@
 
 # The best legal schedule for what is left of a load's trip, for its crew or for another driver who is tried.
 module Work::Hours::PlanLoad
-  # With nothing known of so many days, no one can say that a trip fits.
-  KNOWN_DAYS = 8
   RECORDED_MINUTES = 720
 
   # options - { driver_id:, trip_id:, start:, split: }, all optional
@@ -51,7 +49,7 @@ module Work::Hours::PlanLoad
       recorded,
       promised,
       now,
-      records.values.filter_map { |_, known_since| unknown(known_since, now) }.first
+      records.values.filter_map { |_, known_since| Core::Hours::Doubt.of(known_since, now) }.first
     )
   end
 
@@ -85,21 +83,7 @@ module Work::Hours::PlanLoad
       Store::Freight.trip_drivers(id).select_map(:driver_id)
     end || []
 
-  def self.unknown(known_since, now)
-    if known_since.nil?
-      return "no_record", "Nothing is known of this driver's hours: no one can say that it fits."
-    end
-
-    if known_since > now - (KNOWN_DAYS * 86_400)
-      [
-        "record_short",
-        "The record goes back to #{known_since.strftime("%-d %b")} only: eight days are needed to say " \
-          "that it fits."
-      ]
-    end
-  end
-
-  def self.present(drivers, plan, question, recorded, promised, now, unknown)
+  def self.present(drivers, plan, question, recorded, promised, now, doubt)
     driver, partner = drivers
     shown =
       (
@@ -110,7 +94,7 @@ module Work::Hours::PlanLoad
         end
       )
     reasons = [*drivers.flat_map { |row| stale(row, now) }, *shown[:reasons]]
-    shown = shown.merge(verdict: "unknown") if unknown && plan
+    shown = shown.merge(verdict: "unknown") if doubt && plan
     {
       driver: driver.slice(:id, :name),
       partner: partner&.slice(:id, :name),
@@ -119,7 +103,7 @@ module Work::Hours::PlanLoad
       heard_at: driver[:duty_heard_at]&.iso8601,
       **shown,
       stops: shown[:stops].zip(promised).map { |stop, row| stop.merge(row) },
-      reasons: [*(unknown && [{ code: unknown.first, text: unknown.last }]), *reasons],
+      reasons: [*(doubt && [doubt.to_h]), *reasons],
       schedule: pieces(shown[:schedule]),
       partner_schedule: pieces(shown[:partner_schedule] || []),
       recorded: written(recorded.first, question),
@@ -146,5 +130,5 @@ module Work::Hours::PlanLoad
       }
     ]
   end
-  private_class_method :crewed, :unknown, :present, :written, :pieces, :stale
+  private_class_method :crewed, :present, :written, :pieces, :stale
 end

@@ -2,9 +2,6 @@
 
 # A driver's record as the core asks about it.
 module Work::Hours::Question
-  # After so long a device's silence is said.
-  STALE_MINUTES = 60
-
   # Of one driver or several, read together. rows - of Store::Hours.drivers; as_of - Time
   #
   # Returns Hash of driver id to [Core::Hours::Question, known since (Time or nil when nothing is known)].
@@ -34,10 +31,7 @@ module Work::Hours::Question
   end
 
   # Minutes since a driver was heard, nil while that is no matter.
-  def self.silent_minutes(driver, now)
-    minutes = driver[:duty_heard_at] && ((now - driver[:duty_heard_at]) / 60).to_i
-    minutes if minutes && minutes > STALE_MINUTES
-  end
+  def self.silent_minutes(driver, now) = Core::Hours::Doubt.silent_minutes(driver[:duty_heard_at], now)
 
   def self.days(zone) = (@days ||= {})[zone] ||= Core::Hours::Days.new(TZInfo::Timezone.get(zone), 0, 0)
   def self.minute(time) = time.to_i / 60

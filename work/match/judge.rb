@@ -24,10 +24,8 @@ class Work::Match::Judge
       :judgement
     )
 
+  T = Core::Match::Trailers
   RANK = { "fits" => 0, "tight" => 1, "late" => 2, "blocked" => 3 }.freeze
-  # Roads bend (common practice): from the crew to a trailer that stands elsewhere.
-  CIRCUITY = 1.2
-  ESTIMATED_MPH = 50
 
   def initialize(now, crews: Work::Match::Crews.at(now))
     @now = now
@@ -118,55 +116,58 @@ class Work::Match::Judge
 
   private
 
-  # The trailer the crew has if it does; else the free one that is least out of the way, of the kind wanted if
-  # there is one.
+  # The unit's row and, where any of several would do as well, all their rows.
   def trailer_for(crew, slot, load)
-    wanted = load.fit.reefer ? "reefer" : load.fit.trailer_kind
-    own = @units[crew.trailer_id]
-    kinds = wanted ? Core::Fit::Judge::DOES_FOR[wanted] : Core::Fit::Judge::DOES_FOR.keys
-    return own, nil if own && kinds.include?(own[:trailer_kind]) && free?(own, load)
+    wanted = wanted(load)
+    own = trailers[crew.trailer_id]
+    chosen = T.choose(own, pools(load, wanted), wanted, point(slot.place))
+    return nil, nil if chosen.nil?
+    return @units[chosen.id], nil if chosen.equal?(own)
 
-    pool, =
-      free(load, kinds).min_by do |units, from_pickup|
-        [kinds.index(units.first[:trailer_kind]), straight(slot.place, units.first[:stands]) + from_pickup]
-      end
-    [pool&.first, pool]
+    rows = chosen.trailers.map { |one| @units[one.id] }
+    [rows.first, rows]
   end
 
-  # Free trailers of these kinds that no crew has hooked, together by kind and place, with how far from the
-  # pickup they stand.
-  def free(load, kinds)
-    (@free ||= {})[load.row[:id]] ||= standing
-      .select { |unit| kinds.include?(unit[:trailer_kind]) && free?(unit, load) }
-      .group_by { |unit| [unit[:trailer_kind], *unit[:stands].values_at(:latitude, :longitude)] }
-      .values
-      .map { |units| [units, straight(units.first[:stands], load.stops.first)] }
-  end
+  def wanted(load) =
+    T::Wanted.new(
+      kind: load.fit.trailer_kind,
+      reefer: load.fit.reefer,
+      pickup: point(load.stops.first),
+      from: load.from,
+      to: load.to
+    )
 
-  def standing
-    @standing ||=
+  def pools(load, wanted) = (@pools ||= {})[load.row[:id]] ||= T.pools(trailers.values, wanted)
+
+  def trailers
+    @trailers ||=
       begin
         hooked = @crews.all.to_h { |crew| [crew.trailer_id, true] }
-        @units.values.select { |unit| unit[:kind] == "trailer" && unit[:stands] && !hooked[unit[:id]] }
+        @units
+          .values
+          .select { |unit| unit[:kind] == "trailer" }
+          .to_h { |unit| [unit[:id], trailer(unit, hooked[unit[:id]] || false)] }
       end
   end
 
-  def free?(unit, load) =
-    load.from.nil? ||
-      unit[:held].none? { |held| held[:during].begin < load.to && held[:during].end > load.from }
+  def trailer(unit, hooked) =
+    T::Trailer.new(
+      id: unit[:id],
+      kind: unit[:trailer_kind],
+      place: unit[:stands] && point(unit[:stands]),
+      held: unit[:held].map { |held| [held[:during].begin, held[:during].end] },
+      hooked:
+    )
 
   # Empty miles: to the pickup, by way of a trailer that stands elsewhere.
   def deadhead(crew, slot, trailer, load)
     stands = trailer && ![crew.trailer_id, slot_trailer(slot)].include?(trailer[:id]) ? trailer[:stands] : nil
-    stands = nil if stands && straight(stands, slot.place) < 5
+    stands = nil unless stands && T.apart?(point(stands), point(slot.place))
     reach = reach(load.stops.first, stands || slot.place)
     return reach if stands.nil?
 
-    miles = straight(slot.place, stands) * CIRCUITY
-    Core::Roads::Fan::Reach.new(
-      tenths: reach.tenths + (miles * 10).round,
-      minutes: reach.minutes + (miles / ESTIMATED_MPH * 60).round
-    )
+    there = Core::Roads::Estimate.between(point(slot.place), point(stands))
+    reach.with(tenths: reach.tenths + there.tenths, minutes: reach.minutes + there.minutes)
   end
 
   def slot_trailer(slot) =
@@ -188,80 +189,43 @@ class Work::Match::Judge
     @reached ||= {}
     @reached[[stop[:latitude], stop[:longitude], place[:latitude], place[:longitude]]] ||= fan.to(
       place(place)
-    ) ||
-      begin
-        miles = straight(stop, place) * CIRCUITY
-        Core::Roads::Fan::Reach.new(tenths: (miles * 10).round, minutes: (miles / ESTIMATED_MPH * 60).round)
-      end
+    ) || Core::Roads::Estimate.between(point(place), point(stop))
   end
 
   def place(row) = Core::Roads.place(row[:town] ? "#{row[:town]}, #{row[:state]}" : "here", point(row))
   def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
-  def straight(one, other) = Core::Roads.great_circle_miles(point(one), point(other))
 
   # [Core::Fit::Hours, the instant of the end, Core::Hours::Trip]
   def hours(crew, slot, stops)
-    question, partner = slot.questions
     trip = Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty")
-    look = partner ? team_look(question.as_of, trip) : @crews.glance(slot).at(trip)
-    plan =
-      Core::Hours.plan(
-        question,
+    alone = slot.questions.one?
+    answer =
+      Core::Match::CrewHours.of(
+        slot.questions,
         trip,
-        rules: HoursRules.named(question.rules),
-        partner:,
-        advice: false
-      ) if look&.verdict.nil?
-    ends =
-      plan&.finish_at || look&.finish_at ||
-        (question.as_of + trip.stops.sum { |stop| stop.drive_minutes + stop.service_minutes })
-    unknown = unknown(crew)
+        rules: rules(slot),
+        glance: alone ? @crews.glance(slot) : nil
+      )
+    doubt = doubt(crew)
     found =
       Core::Fit::Hours.new(
-        verdict: unknown ? nil : (plan&.verdict || look&.verdict),
-        slack: plan ? slack(plan, trip) : look&.slack_minutes,
-        late: plan&.late_minutes || look&.late_minutes || 0,
-        at_least: plan.nil? || !unknown.nil?,
+        verdict: doubt ? nil : answer.verdict,
+        slack: answer.slack_minutes,
+        late: answer.late_minutes,
+        at_least: !answer.certain || !doubt.nil?,
         stale: crew.silent,
-        sentence: unknown
+        sentence: doubt&.text
       )
-    [found, ends, trip]
+    [found, answer.ends, trip]
   end
 
-  # A team that rolled on without a stop would still be late: no plan has to be made to know it.
-  def team_look(at, trip)
-    late =
-      trip
-        .stops
-        .map do |stop|
-          at = [at + stop.drive_minutes, stop.opens || 0].max
-          missed = at - (stop.closes || at)
-          at += stop.service_minutes
-          missed
-        end
-        .max
-    if late.positive?
-      Core::Hours::Glance::Look.new(verdict: "late", late_minutes: late, finish_at: nil, slack_minutes: nil)
-    end
+  def rules(slot) = HoursRules.named(slot.questions.first.rules)
+
+  # The worst that is known of any of its drivers.
+  def doubt(crew)
+    known_since = crew.known.any?(&:nil?) ? nil : crew.known.max
+    Core::Hours::Doubt.of(known_since, @now, whose: "#{crew.name}'s")
   end
-
-  def unknown(crew)
-    return "Nothing is known of #{crew.name}'s hours." if crew.known.any?(&:nil?)
-
-    short = crew.known.max
-    if short > @now - (Work::Hours::PlanLoad::KNOWN_DAYS * 86_400)
-      "The record of hours goes back to #{short.strftime("%-d %b")} only."
-    end
-  end
-
-  def slack(plan, trip) =
-    trip
-      .stops
-      .each_index
-      .filter_map do |i|
-        plan.visits[i] && trip.stops[i].closes && (trip.stops[i].closes - plan.visits[i].arrive_at)
-      end
-      .min
 
   # known - are the minutes that the rows hold those from the stop before?
   def stops(rows, first_minutes, known: true)
@@ -370,15 +334,16 @@ class Work::Match::Judge
       "another trip"
     end
 
-  # Home again by road, ten hours of rest after each eleven of driving.
+  # Nil where nobody is promised to be home.
   def home_on(crew, load, ends)
     return unless crew.drivers.any? { |row| row[:home_by] }
 
-    minutes = reach(load.stops.last, crew.drivers.first).minutes
-    TZInfo::Timezone
-      .get(crew.drivers.first[:zone])
-      .to_local(Time.at((ends + minutes + ((minutes - 1).clamp(0..) / 660 * 600)) * 60).utc)
-      .to_date
+    Core::Match::Home.on(
+      ends,
+      reach(load.stops.last, crew.drivers.first).minutes,
+      zone: TZInfo::Timezone.get(crew.drivers.first[:zone]),
+      rules: HoursRules.named(crew.drivers.first[:hours_rules])
+    )
   end
 
   # Of the loaded legs, in cents.
@@ -390,29 +355,18 @@ class Work::Match::Judge
 
   # By the driver's own plan; a team's shares add up to one.
   def pay(crew, load, deadhead_tenths, loaded_tenths, stop_count: load.stop_count, tarped: load.row[:tarps])
-    return 0 if crew.plan.nil?
-
-    terms = Store::Pay::Plan.to_core(crew.plan, BigDecimal(100))
-    trip =
-      Core::Pay::Terms::Trip.new(
-        id: "",
-        plan: nil,
-        completed_on: nil,
-        papers_in: true,
-        loaded_miles: BigDecimal(loaded_tenths) / 10,
-        empty_miles: BigDecimal(deadhead_tenths) / 10,
+    Core::Pay::ToCome.cents(
+      Core::Pay::ToCome::Work.new(
+        loaded_tenths:,
+        empty_tenths: deadhead_tenths,
         line_haul_cents: Money.cents(load.row[:line_haul] || 0),
         fuel_surcharge_cents: Money.cents(load.row[:fuel_surcharge] || 0),
-        tons: BigDecimal(load.fit.weight_lb || 0) / 2000,
-        hours: BigDecimal(0),
-        dwell_minutes: Array.new(stop_count, 0),
-        layover_days: 0,
-        tarped:,
-        accessorials: [],
-        worked: [],
-        days: 0
-      )
-    Core::Pay.earnings(trip, terms).sum(&:amount_cents)
+        weight_lb: load.fit.weight_lb || 0,
+        stop_count:,
+        tarped:
+      ),
+      crew.plan && Store::Pay::Plan.to_core(crew.plan, BigDecimal(100))
+    )
   end
 
   def unit(row)

@@ -18,6 +18,31 @@ module Work::Permits::Missing
     G.of(held(file), move.with(of: move.of.merge(tractor_id: shared ? nil : tractor_id)), freight(load_id))
   end
 
+  # Loads that move soon, or move, and whose permits are not in hand or no longer good: Array of
+  # Core::Attention::Facts::Permits.
+  def self.facts(now)
+    soon = AttentionRules.all.fetch("permits").within_hours * 3600
+    Store::Attention
+      .loads_with_permits(now + soon)
+      .filter_map do |row|
+        missing = of(row[:load_id], starts_at: row[:pickup_at], tractor_id: tractor_of(row[:load_id]))
+        next if missing.empty?
+
+        Core::Attention::Facts::Permits.new(
+          subject_id: row[:load_id],
+          **row.slice(:number, :origin, :destination, :total),
+          at: row[:pickup_at],
+          zone: row[:pickup_zone],
+          missing:
+        )
+      end
+  end
+
+  def self.tractor_of(load_id)
+    trip = Store::Freight.live_trip(load_id)
+    trip && Store::Freight.trip_units([trip[:id]]).where(role: "tractor").get(:unit_id)
+  end
+
   # What has changed in the load since a file was made.
   def self.outdated(file) = G.outdated(move(file), freight(file[:load_id]))
 
@@ -50,5 +75,5 @@ module Work::Permits::Missing
       way: Store::Permits.way(load_id)
     )
   end
-  private_class_method :held, :move, :freight
+  private_class_method :tractor_of, :held, :move, :freight
 end

@@ -18,6 +18,9 @@ module Work::Permits::Pay
     end
   end
 
+  # Asks the office at once how a payment stands. Writes down what it says.
+  def self.ask(receipt_id, now:) = Jobs::AskForPayment.try(receipt_id, now:)
+
   def self.refuse(input, permits)
     if permits.empty? || permits.any? { |permit| free?(permit) }
       raise Refused.new("nothing_to_pay", "Choose issued permits that cost something.", path: "/permit_ids")

@@ -6,7 +6,7 @@ module Work::Permits::TakeAnswer
   def self.call(permit_id, answer, pdf, now:)
     Work::Act.once(nil, "permit_#{answer["state"]}", by: Work::Actor.system, now:) do |act|
       permit = DB[:permits].where(id: permit_id).for_update.first
-      next permit_id unless Jobs::AskOffice::WAITING.include?(permit[:state])
+      next permit_id unless Store::Permits::WAITING.include?(permit[:state])
 
       file = DB[:permit_files].first(id: permit[:file_id])
       said = [answer["message"], *answer["conditions"]].compact.join(" ")

@@ -3,9 +3,6 @@
 # The way from one place of ours to the next: by road, or, where the network does not reach, an estimate that
 # says so.
 class Work::Roads::Leg
-  # Roads bend: truck miles over great-circle miles, common practice for a first estimate.
-  CIRCUITY = 1.2
-  ESTIMATED_MPH = 50
   LANDMARKS = 16
 
   def self.network = RoadData.network(landmarks: LANDMARKS)
@@ -37,8 +34,8 @@ class Work::Roads::Leg
   end
 
   def estimated? = @route.nil?
-  def miles = @route ? BigDecimal(@route.tenths) / 10 : straight_miles
-  def minutes = @route ? @route.minutes : (straight_miles / ESTIMATED_MPH * 60).round
+  def miles = BigDecimal((@route || estimate).tenths) / 10
+  def minutes = (@route || estimate).minutes
   def tolls = @route ? Money.to_d(@route.toll_cents) : BigDecimal("0")
 
   # Array of { state:, miles: text }, as it is kept and shown.
@@ -73,14 +70,11 @@ class Work::Roads::Leg
       name: row[:town] && "#{row[:town]}, #{row[:state]}"
     }
 
-  def straight_miles
-    @straight_miles ||=
-      (
-        Core::Roads.great_circle_miles(
-          *[@from, @to].map do |row|
-            Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
-          end
-        ) * CIRCUITY
-      ).round(1).to_d
-  end
+  def estimate =
+    @estimate ||=
+      Core::Roads::Estimate.between(
+        *[@from, @to].map do |row|
+          Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
+        end
+      )
 end

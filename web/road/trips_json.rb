@@ -3,7 +3,7 @@
 require "forwardable"
 
 # Trips under way, the most at risk first.
-class Web::Road::Present
+class Web::Road::TripsJson
   extend Forwardable
 
   def self.settings = Store::Tracking.settings.except(:id)

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../../config/core"
+require_relative "../../../config/core"
 require "highs"
 
 RSpec.describe Core::Match do

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+# What the company has in advance with an office, as the office says now.
+module Reads::Permits::Account
+  # A page does not wait long for an office.
+  PATIENCE_SECONDS = 2
+
+  # balance - BigDecimal dollars; open - is somebody in?; opens_at - text
+  Value = Core::Value.of(:balance, :open, :opens_at)
+
+  # Nil while it does not answer.
+  def self.of(jurisdiction)
+    said = Services::PermitOffice.new(jurisdiction, read_timeout: PATIENCE_SECONDS).account
+    Value.new(balance: said["balance"], open: said["open"], opens_at: said["opens_at"])
+  rescue Services::Unreachable
+    nil # the page says that the office is silent
+  end
+end
