@@ -97,7 +97,7 @@ export function useQueue(
     queue.value.push({
       ...waiting,
       key,
-      body: waiting.body instanceof Blob ? waiting.body : { key, ...waiting.body },
+      body: waiting.body instanceof Blob ? waiting.body : { ...waiting.body, key },
     })
     return keep().then(send)
   }
@@ -109,9 +109,11 @@ export function useQueue(
     const one = refused.value.find(waiting => waiting.key === key)
     if (!one) return
     drop(key)
-    // What was refused is a new attempt: the old key stands for the refusal.
+    // What was refused is a new attempt: the old key stands for the refusal. A file's is in its address.
+    const fresh = newKey()
     void put({
-      path: one.path,
+      key: fresh,
+      path: one.path.replace(`key=${key}`, `key=${fresh}`),
       body: one.body,
       label: one.label,
       ...(one.tripId ? { tripId: one.tripId } : {}),
