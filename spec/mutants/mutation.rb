@@ -15,7 +15,10 @@ Mutation =
     # as there.
     def apply
       *around, last = scope
-      open = around.map { |name| "#{Object.const_get(around[0..around.index(name)].join("::")).class.name.downcase} #{name}; " }
+      open =
+        around.map do |name|
+          "#{Object.const_get(around[0..around.index(name)].join("::")).class.name.downcase} #{name}; "
+        end
       body = open.join + "#{last}.class_eval do; #{source}\nend" + "; end" * around.length
       TOPLEVEL_BINDING.eval(body, path, line)
     end

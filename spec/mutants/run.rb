@@ -74,7 +74,12 @@ class Examples
 
   private
 
-  def sources = Dir["#{@root}/{core,spec/core,data}/**/*"].sort.select { |path| File.file?(path) }.map { |path| File.read(path) }.join
+  def sources =
+    Dir["#{@root}/{core,spec/core,data}/**/*"]
+      .sort
+      .select { |path| File.file?(path) }
+      .map { |path| File.read(path) }
+      .join
 
   def run_each
     passing = Hash.new { |places, place| places[place] = [] }
@@ -90,9 +95,11 @@ class Examples
 
   def green?(examples)
     chosen = examples.group_by(&:example_group)
-    RSpec.world.example_groups.flat_map(&:descendants).each do |group|
-      RSpec.world.filtered_examples[group] = chosen[group] || []
-    end
+    RSpec
+      .world
+      .example_groups
+      .flat_map(&:descendants)
+      .each { |group| RSpec.world.filtered_examples[group] = chosen[group] || [] }
     RSpec.world.wants_to_quit = false
     groups = examples.map { |example| example.example_group.parent_groups.last }.uniq
     groups.all? { |group| group.run(RSpec::Core::NullReporter) }

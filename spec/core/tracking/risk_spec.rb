@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../../config/risk_weights"
+require_relative "../../../config/risk_weights"
 
 RSpec.describe Core::Tracking::Risk do
   def stop(**more) =

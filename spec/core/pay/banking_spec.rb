@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../../config/bank_holidays"
+require_relative "../../../config/bank_holidays"
 
 RSpec.describe Core::Pay::Banking do
   # Federal Reserve Banks, holiday schedule for 2026, and what of 2027 falls on a weekend

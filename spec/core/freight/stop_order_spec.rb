@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../../config/core"
+require_relative "../../../config/core"
 
 RSpec.describe Core::Freight, ".stop_order" do
   stop = described_class::StopOrder::Stop

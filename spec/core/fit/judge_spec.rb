@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../../config/fit_rules"
+require_relative "../../../config/fit_rules"
 
 RSpec.describe Core::Fit do
   leg = ->(weight_lb, to: "Boise, ID", length_in: nil) do

@@ -186,7 +186,7 @@ RSpec.describe Core::Permits do
 end
 
 RSpec.describe Core::Permits, ".screen" do
-  require_relative "../../config/permit_rules"
+  require_relative "../../../config/permit_rules"
 
   # The pump house of the demo on its lowboy: 14 ft wide, 15 ft 2 in high
   def vehicle(**more)
