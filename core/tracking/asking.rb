@@ -49,7 +49,8 @@ class Core::Tracking::Asking
     naive = Time.utc(day.year, day.month, day.day, minute / 60, minute % 60)
     @zone.local_to_utc(naive, true, &:first)
   rescue TZInfo::PeriodNotFound
-    period = @zone.period_for_utc(naive - @zone.period_for_utc(naive).utc_total_offset)
-    (period.ends_at || period.starts_at).to_time
+    # By the clock of the day before it lies at or after the change that skips it.
+    offset = @zone.period_for_utc(naive - 86_400).utc_total_offset
+    @zone.period_for_utc(naive - offset).starts_at.to_time
   end
 end
