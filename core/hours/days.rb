@@ -42,14 +42,5 @@ class Core::Hours::Days
 
   def local(instant) = @zone.to_local(Time.at(instant * 60).utc)
 
-  def instant(date)
-    wall = Time.utc(date.year, date.month, date.day, @hour, @minute)
-    @zone
-      .local_to_utc(wall) { |periods| periods.min_by { |period| wall.to_i - period.utc_total_offset } }
-      .to_i / 60
-  rescue TZInfo::PeriodNotFound
-    # The clock jumps over this time: the day begins at the jump.
-    after = @zone.period_for_utc(wall - @zone.period_for_utc(wall - 86_400).utc_total_offset)
-    after.start_transition.at.to_i / 60
-  end
+  def instant(date) = Core::WallTime.instant(@zone, date, (@hour * 60) + @minute).to_i / 60
 end

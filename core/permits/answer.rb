@@ -62,22 +62,8 @@ module Core::Permits::Answer
     end
   end
 
-  # The first instant of a day, though its midnight may not exist or come twice.
-  def self.midnight(date, zone)
-    naive = Time.utc(date.year, date.month, date.day)
-    zone.to_local(zone.local_to_utc(naive, true, &:first))
-  rescue TZInfo::PeriodNotFound
-    zone.to_local(
-      (1..180).lazy.map { |minutes| naive + (minutes * 60) }.filter_map { |later| found(later, zone) }.first
-    )
-  end
-
-  def self.found(naive, zone)
-    zone.local_to_utc(naive, true, &:first)
-  rescue TZInfo::PeriodNotFound
-    nil
-  end
+  def self.midnight(date, zone) = zone.to_local(Core::WallTime.instant(zone, date))
 
   def self.iso(time) = time&.iso8601
-  private_class_method :screened, :travel, :midnight, :found, :iso
+  private_class_method :screened, :travel, :midnight, :iso
 end

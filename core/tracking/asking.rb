@@ -39,18 +39,6 @@ class Core::Tracking::Asking
     return at unless quiet
 
     day = overnight && minute >= @plan.quiet_from ? local.to_date + 1 : local.to_date
-    wall(day, @plan.quiet_to)
-  end
-
-  private
-
-  # The first instant of a wall-clock time that comes twice, the first after one that is skipped.
-  def wall(day, minute)
-    naive = Time.utc(day.year, day.month, day.day, minute / 60, minute % 60)
-    @zone.local_to_utc(naive, true, &:first)
-  rescue TZInfo::PeriodNotFound
-    # By the clock of the day before it lies at or after the change that skips it.
-    offset = @zone.period_for_utc(naive - 86_400).utc_total_offset
-    @zone.period_for_utc(naive - offset).starts_at.to_time
+    Core::WallTime.instant(@zone, day, @plan.quiet_to)
   end
 end
