@@ -3,7 +3,9 @@
 # Loads: intake, list, one load's page, its crew.
 module Web::Freight
   def self.registered(app)
-    app.helpers { def load(load_id = id, status: 200) = json(Web::Freight::LoadJson.of(load_id), status:) }
+    app.helpers do
+      def load(load_id = id, status: 200) = json(Web::Freight::LoadJson.of(load_id, by:), status:)
+    end
     app.get("/api/loads") { json Web::Freight::LoadJson.page(parameters) }
     app.post("/api/loads") { load Work::Freight::BookLoad.call(input, by:, now:), status: 201 }
     app.post("/api/loads/quote") { json Work::Freight::Quote.typed(input, by:, now:).to_h }

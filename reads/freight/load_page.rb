@@ -24,6 +24,12 @@ module Reads::Freight::LoadPage
       # The greatest of a size over all lines, nil where nobody told it.
       def most(column) = freight.filter_map { |line| line[column] }.max
 
+      # The trips that carry it, without those that were declined or called off.
+      def live = trips.reject { |trip| %w[declined cancelled].include?(trip.row[:state]) }
+
+      # Does it change trucks on the way?
+      def relayed? = live.any? { |trip| trip.stops.any? { |stop| stop[:kind] == "swap" } }
+
       # What is still missing: Array of Core::Freight::Readiness values.
       def missing
         windows =

@@ -26,6 +26,32 @@ RSpec.describe Web::Gate do
     end
   end
 
+  # What a page offers of a load or a trip is what the gate lets: the act, and the operation that it is.
+  {
+    crew: "crewLoad",
+    send: "sendLoad",
+    change: "changeLoad",
+    recrew: "recrewLoad",
+    uncrew: "uncrewLoad",
+    swap_crews: "swapCrews",
+    relay: "relayLoad",
+    undo_relay: "undoRelay",
+    share: "joinTrip",
+    cancel: "cancelLoad",
+    agree_miles: "agreeMiles",
+    bill: "billLoad",
+    note_payment: "closeLoad",
+    add_stop: "addOwnStop",
+    remove_stop: "removeOwnStop",
+    reroute: "rerouteLeg"
+  }.each do |act, operation_id|
+    it "offers #{act} to those whom it lets #{operation_id}" do
+      acts = Core::Freight::Acts::LOAD.merge(Core::Freight::Acts::TRIP)
+      operation = Web::Contract.current.operations.find { |one| one.operation_id == operation_id }
+      expect(acts.fetch(act).roles).to match_array(Web::Contract.current.roles(operation))
+    end
+  end
+
   roles.each do |role|
     it "lets a #{role.tr("_", " ")} do what is theirs, and refuses the rest of #{operations.length} " \
          "operations" do

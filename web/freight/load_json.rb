@@ -42,7 +42,8 @@ module Web::Freight::LoadJson
     )
   end
 
-  def self.of(id)
+  # by - who looks: what may be done is told for him
+  def self.of(id, by:)
     page = Reads::Freight::LoadPage.of(id)
     load = page.load
     {
@@ -58,10 +59,19 @@ module Web::Freight::LoadJson
       totals: totals(page),
       missing: page.missing.map(&:to_h),
       permits: page.permits?,
-      trips: page.trips.map { |trip| Web::Freight::TripJson.of(trip) },
+      allowed_acts: allowed_acts(page, by).map(&:to_h),
+      trips: page.trips.map { |trip| Web::Freight::TripJson.of(trip, by:) },
       papers: page.papers.map { |row| paper(row) }
     }
   end
+
+  def self.allowed_acts(page, by) =
+    Core::Freight::Acts.of_load(
+      page.load[:state],
+      size: page.load[:size],
+      relayed: page.relayed?,
+      roles: by.roles
+    )
 
   def self.stop(row, place)
     {
@@ -120,5 +130,5 @@ module Web::Freight::LoadJson
 
   def self.paper(row) =
     { **row.slice(:id, :kind, :content_type, :bytes, :stop_id, :by), at: Figures.iso(row[:at]) }
-  private_class_method :row, :stop, :price, :totals, :leg, :invoice, :paper
+  private_class_method :row, :allowed_acts, :stop, :price, :totals, :leg, :invoice, :paper
 end

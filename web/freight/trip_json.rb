@@ -16,10 +16,10 @@ module Web::Freight::TripJson
   ].freeze
   STOP = %i[id unit stop_id kind name town state zone signer minutes by_state via estimated].freeze
 
-  def self.one(id) = of(Reads::Freight::Trips.one(id))
+  def self.one(id, by:) = of(Reads::Freight::Trips.one(id), by:)
 
-  # trip - Reads::Freight::Trips::Value
-  def self.of(trip)
+  # trip - Reads::Freight::Trips::Value; by - who looks
+  def self.of(trip, by:)
     row = trip.row
     {
       **row.slice(*COLUMNS),
@@ -28,6 +28,7 @@ module Web::Freight::TripJson
       loaded_miles: Figures.miles(row[:loaded_miles]),
       empty_miles: Figures.miles(row[:empty_miles]),
       **crew(trip),
+      allowed_acts: Core::Freight::Acts.of_trip(row[:state], roles: by.roles).map(&:to_h),
       texted_at: Figures.iso(trip.texted_at),
       unseen: trip.changes.map { |one| { what: one[:what], at: Figures.iso(one[:at]), driver: one[:name] } },
       stops: trip.stops.map { |stop| stop(stop) },

@@ -3,7 +3,7 @@
 # Relays, stops of our own, empty trips.
 module Web::Freight::Trips
   def self.registered(app)
-    app.helpers { def trip(trip_id, status: 200) = json(Web::Freight::TripJson.one(trip_id), status:) }
+    app.helpers { def trip(trip_id, status: 200) = json(Web::Freight::TripJson.one(trip_id, by:), status:) }
     app.get("/api/loads/:id/swap-places") { json Web::Freight::Trips.places(id, now) }
     app.post("/api/loads/:id/relay") { load Work::Freight::Relay.call(id, input, by:, now:) }
     app.delete("/api/loads/:id/relay") { load Work::Freight::Relay.undo(id, input, by:, now:) }
@@ -11,7 +11,7 @@ module Web::Freight::Trips
       json(
         Reads::Freight::Trips
           .of(Store::Freight.empty_trips.all)
-          .map { |trip| Web::Freight::TripJson.of(trip) }
+          .map { |trip| Web::Freight::TripJson.of(trip, by:) }
       )
     end
     app.post("/api/trips/empty") { trip Work::Freight::Reposition.call(input, by:, now:), status: 201 }

@@ -25,7 +25,7 @@ module Web::Pay::DeskRoutes
       driver_pay Work::Pay::Escrow.give_back(id, input, by:, now:)
     end
     app.put("/api/loads/:id/agreed-miles") do
-      json Web::Freight::LoadJson.of(Work::Pay::AgreeMiles.call(id, input, by:, now:))
+      json Web::Freight::LoadJson.of(Work::Pay::AgreeMiles.call(id, input, by:, now:), by:)
     end
   end
 

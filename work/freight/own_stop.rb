@@ -2,7 +2,6 @@
 
 # Stops of a trip that are no customer's: a trailer dropped or another hooked on the way, a yard to go by.
 class Work::Freight::OwnStop
-  CHANGEABLE = %w[planned sent accepted rolling].freeze
   SAID = {
     "drop" => "drop trailer %s at %s",
     "hook" => "hook trailer %s at %s",
@@ -50,7 +49,7 @@ class Work::Freight::OwnStop
     @load_ids = DB[:trip_loads].where(trip_id:).order(:load_id).select_map(:load_id)
     @loads = DB[:loads].where(id: @load_ids).order(:id).for_update.all
     @trip = DB[:trips].where(id: trip_id).for_update.first or raise Store::NotFound.new("trip", trip_id)
-    unless CHANGEABLE.include?(@trip[:state])
+    unless Core::Freight::Acts.trip_changeable?(@trip[:state])
       raise Refused.new("passed", "Trip #{@trip[:number]} is #{@trip[:state]}.", path: "")
     end
 

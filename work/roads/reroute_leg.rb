@@ -4,7 +4,6 @@
 # by mile follows.
 module Work::Roads::RerouteLeg
   # Once a trip is delivered its miles are earned.
-  CHANGEABLE = %w[planned sent accepted rolling].freeze
 
   # input - { key:, version:, stop_id:, via: [{ latitude:, longitude: } or { name: }] }
   # Returns the load's id. Raises Work::Stale, Refused `under_way`, `unknown_stop`, and what the router
@@ -17,7 +16,7 @@ module Work::Roads::RerouteLeg
       Work::Stale.check(trip, input[:version], record_kind: "load", yours: { via: input[:via] }) do
         { via: DB[:trip_stops].where(trip_id:, stop_id: input[:stop_id]).get(:via).to_a }
       end
-      unless CHANGEABLE.include?(trip[:state])
+      unless Core::Freight::Acts.trip_changeable?(trip[:state])
         raise Refused.new(
                 "under_way",
                 "This trip is #{trip[:state]}: its way can no longer be changed.",

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+require_relative "../../../config/core"
+
+RSpec.describe Core::Freight::Acts do
+  states = Core::Freight::States::NEXT.keys
+
+  def may(state, size: "full", relayed: false, roles: %w[dispatcher settlement_clerk])
+    described_class.of_load(state, size:, relayed:, roles:).to_h { |one| [one.act, one.why_not] }
+  end
+  def let(...) = may(...).select { |_, why_not| why_not.nil? }.keys
+
+  # What a dispatcher who is a clerk as well may do with a full load, state by state.
+  {
+    "open" => %i[crew change cancel agree_miles],
+    "planned" => %i[send change recrew uncrew swap_crews relay cancel agree_miles],
+    "sent" => %i[change recrew uncrew swap_crews relay cancel agree_miles],
+    "accepted" => %i[change recrew uncrew swap_crews relay cancel agree_miles],
+    "rolling" => %i[relay cancel agree_miles],
+    "delivered" => %i[agree_miles],
+    "papers_in" => %i[agree_miles bill],
+    "billed" => %i[agree_miles note_payment],
+    "closed" => %i[agree_miles],
+    "cancelled" => []
+  }.each do |state, acts|
+    it "lets #{acts.empty? ? "nothing" : acts.join(", ")} of a load that is #{state}" do
+      expect(let(state)).to eq(acts)
+    end
+  end
+
+  # An act that takes a load to another state is let exactly where its life lets it.
+  {
+    crew: "planned",
+    send: "sent",
+    uncrew: "open",
+    cancel: "cancelled",
+    bill: "billed",
+    note_payment: "closed"
+  }.each do |act, to|
+    it "lets #{act} where a load may become #{to}" do
+      from = states.select { |state| Core::Freight::States::NEXT[state].include?(to) }
+      # A declined load is open again, and may be given anew; sending is once more after another crew is chosen.
+      expect(states.select { |state| let(state).include?(act) } - from).to eq([])
+    end
+  end
+
+  it "shares partials alone, swaps none that is relayed, and undoes a relay only where there is one" do
+    expect(let("open", size: "partial") - let("open")).to eq([:share])
+    expect(let("accepted") - let("accepted", relayed: true)).to eq([:swap_crews])
+    expect(let("accepted", relayed: true) - let("accepted")).to eq([:undo_relay])
+  end
+
+  it "says whose act it is to who may not, before anything else" do
+    expect(let("papers_in", roles: %w[dispatcher])).to eq(%i[agree_miles])
+    expect(let("papers_in", roles: %w[settlement_clerk])).to eq(%i[agree_miles bill])
+    expect(let("papers_in", roles: %w[safety])).to eq([])
+    expect(may("open", roles: %w[safety]).values_at(:crew, :bill, :agree_miles)).to eq(
+      [
+        "A dispatcher does this.",
+        "A settlement clerk does this.",
+        "A dispatcher or a settlement clerk does this."
+      ]
+    )
+  end
+
+  it "says in words why not" do
+    expect(may("rolling").values_at(:crew, :change, :bill)).to eq(
+      [
+        "It is rolling: this is done while it is open.",
+        "It is rolling: this is done while it is open, planned, sent or accepted.",
+        "It is rolling: this is done while it is delivered and its papers are in."
+      ]
+    )
+    expect(may("open").fetch(:share)).to eq("It is a full load: only partials share a truck.")
+  end
+
+  it "lets a trip's own stops and way be changed until it is delivered" do
+    trips = %w[planned sent accepted rolling delivered declined cancelled]
+    open =
+      trips.select do |state|
+        described_class.of_trip(state, roles: %w[dispatcher]).all? { |one| one.why_not.nil? }
+      end
+    expect(open).to eq(%w[planned sent accepted rolling])
+    expect(trips.select { |state| described_class.trip_changeable?(state) }).to eq(open)
+  end
+end
