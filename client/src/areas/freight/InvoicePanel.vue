@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
+import { actsOf } from '@/shared/acts'
 import { useSession } from '@/shared/session'
 import { dayAt } from '@/shared/time'
 
@@ -15,36 +16,28 @@ const emit = defineEmits<{
   paid: [paidOn: string]
 }>()
 const session = useSession()
-const clerk = session.has('settlement_clerk')
+const acts = computed(() => actsOf(load.allowed_acts))
 const today = computed(() => dayAt(session.now(), session.zone))
 const number = ref('')
 const day = ref(today.value)
 const at = (path: string) => (problem?.path === path ? problem.message : undefined)
 const submit = () =>
-  load.state === 'papers_in'
+  acts.value.may('bill')
     ? emit('billed', { invoice_number: number.value, invoiced_on: day.value })
     : emit('paid', day.value)
 </script>
 
 <template>
-  <section
-    v-if="load.invoice || (clerk && load.state === 'papers_in')"
-    class="panel pad"
-    aria-label="Invoice"
-  >
+  <section v-if="load.invoice || acts.may('bill')" class="panel pad" aria-label="Invoice">
     <h2>Invoice</h2>
     <p v-if="load.invoice">
       <strong>{{ load.invoice.number }}</strong> of {{ load.invoice.invoiced_on
       }}<template v-if="load.invoice.paid_on">, paid {{ load.invoice.paid_on }}</template
       ><span v-else class="quiet">, not paid yet</span>
     </p>
-    <form
-      v-if="clerk && (load.state === 'papers_in' || load.state === 'billed')"
-      class="row wrap"
-      @submit.prevent="submit"
-    >
+    <form v-if="acts.may('bill', 'note_payment')" class="row wrap" @submit.prevent="submit">
       <v-text-field
-        v-if="load.state === 'papers_in'"
+        v-if="acts.may('bill')"
         v-model="number"
         label="Invoice number"
         :error-messages="at('/invoice_number')"
@@ -52,7 +45,7 @@ const submit = () =>
       <v-text-field
         v-model="day"
         type="date"
-        :label="load.state === 'papers_in' ? 'Invoiced on' : 'Paid on'"
+        :label="acts.may('bill') ? 'Invoiced on' : 'Paid on'"
         :max="today"
         :error-messages="at('/invoiced_on') ?? at('/paid_on')"
       />
@@ -60,8 +53,8 @@ const submit = () =>
         type="submit"
         color="primary"
         :loading="busy"
-        :disabled="!day || (load.state === 'papers_in' && !number.trim())"
-        >{{ load.state === 'papers_in' ? 'Mark as billed' : 'Mark as paid' }}</v-btn
+        :disabled="!day || (acts.may('bill') && !number.trim())"
+        >{{ acts.may('bill') ? 'Mark as billed' : 'Mark as paid' }}</v-btn
       >
     </form>
   </section>

@@ -1,44 +1,41 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { api, type Schemas } from '@/shared/api'
+import { actsOf } from '@/shared/acts'
 import { showMiles } from '@/shared/measure'
 import { CHECK_INS, STOPS } from '@/shared/states'
 import { showTime } from '@/shared/time'
+import { useAct } from '@/shared/useAct'
 import OwnStopDialog from './OwnStopDialog.vue'
 import ReasonDialog from './ReasonDialog.vue'
 
-const { trip, zone, loadId, mayChange } = defineProps<{
+const { trip, zone, loadId } = defineProps<{
   trip: Schemas['Trip']
   zone: string
   loadId: number
-  mayChange: boolean
 }>()
 const emit = defineEmits<{ changed: [] }>()
-const changeable = computed(
-  () => mayChange && ['planned', 'sent', 'accepted', 'rolling'].includes(trip.state),
-)
+const acts = computed(() => actsOf(trip.allowed_acts))
 const own = computed(() => trip.stops.some(({ kind }) => kind !== 'pickup' && kind !== 'delivery'))
 const adding = ref(false)
 const removing = ref<Schemas['TripStop']>()
-const busy = ref(false)
-const problem = ref<Problem>()
-async function remove(why: string) {
-  if (!removing.value) return
-  busy.value = true
-  const answer = await ask(
+const {
+  busy,
+  trouble: problem,
+  act,
+} = useAct<Schemas['Trip']>(() => {
+  removing.value = undefined
+  emit('changed')
+})
+const remove = (why: string) =>
+  removing.value &&
+  act(key =>
     api.DELETE('/api/trips/{id}/stops/{stop_id}', {
-      params: { path: { id: trip.id, stop_id: removing.value.stop_id } },
-      body: { key: newKey(), why },
+      params: { path: { id: trip.id, stop_id: removing.value!.stop_id } },
+      body: { key, why },
     }),
   )
-  busy.value = false
-  problem.value = answer.problem
-  if (!answer.problem) {
-    removing.value = undefined
-    emit('changed')
-  }
-}
 const over = computed(() => trip.state === 'declined' || trip.state === 'cancelled')
 const stopOf = (id: number | null | undefined) => trip.stops.find(stop => stop.stop_id === id)
 const latest = computed(() => [...trip.check_ins].reverse())
@@ -77,7 +74,7 @@ const said = (checkIn: Schemas['CheckIn']) => {
         <strong>{{ STOPS[stop.kind] }}{{ stop.unit ? ` ${stop.unit}` : '' }}</strong> {{ stop.town }},
         {{ stop.state }}{{ stop.at ? ` ${showTime(stop.at, stop.zone)}` : ''
         }}<v-btn
-          v-if="changeable && ['drop', 'hook', 'yard'].includes(stop.kind) && !stop.arrived_at"
+          v-if="acts.may('remove_stop') && ['drop', 'hook', 'yard'].includes(stop.kind) && !stop.arrived_at"
           :icon="mdiClose"
           size="x-small"
           variant="text"
@@ -109,7 +106,7 @@ const said = (checkIn: Schemas['CheckIn']) => {
         >
       </li>
     </ol>
-    <v-btn v-if="changeable" size="small" variant="text" @click="adding = true"
+    <v-btn v-if="acts.may('add_stop')" size="small" variant="text" @click="adding = true"
       >Drop, hook or yard on the way</v-btn
     >
     <own-stop-dialog

@@ -38,9 +38,7 @@ const trouble = ref<Problem>()
 const busy = ref(false)
 const opened = ref<number>()
 const typed = ref('')
-const bendable = computed(
-  () => canBend && ['planned', 'sent', 'accepted', 'rolling'].includes(load.state) && !!data.value?.trip_id,
-)
+const bendable = computed(() => canBend && !!data.value?.trip_id)
 const sums = computed(() => {
   const parts = data.value?.parts.filter(part => part.kind === 'loaded') ?? []
   const states = new Map<string, number>()

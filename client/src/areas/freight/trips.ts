@@ -1,0 +1,20 @@
+import type { Schemas } from '@/shared/api'
+
+type Trip = Schemas['Trip']
+const over = ({ state }: Trip) => state === 'declined' || state === 'cancelled'
+
+/** The trips that carry a load, in the order they are driven, then those that came to nothing. */
+export function inOrder(trips: readonly Trip[]): { live: Trip[]; over: Trip[] } {
+  const live = trips
+    .filter(trip => !over(trip))
+    .sort((a, b) => (a.begins_at ?? '').localeCompare(b.begins_at ?? ''))
+  return { live, over: trips.filter(over) }
+}
+export const isRelayed = (live: readonly Trip[]) =>
+  live.some(({ stops }) => stops.some(({ kind }) => kind === 'swap'))
+
+/** The swap after which nobody drives: whoever was to take over declined. */
+export function gapOf(live: readonly Trip[]): Schemas['TripStop'] | undefined {
+  const ends = live.map(({ stops }) => stops.at(-1))
+  return isRelayed(live) && ends.every(stop => stop?.kind === 'swap') ? ends[0] : undefined
+}
