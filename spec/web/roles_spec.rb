@@ -26,6 +26,15 @@ RSpec.describe Web::Gate do
     end
   end
 
+  it "says that there is nothing at an address, and that a role does not allow what is there" do
+    client = api(account("safety"))
+    codes =
+      [[:get, "/api/nothing"], [:post, "/api/loads/1/cancel"]].map do |method, path|
+        client.call(method, path, method == :post ? {} : nil).dig(:error, :code)
+      end
+    expect(codes).to eq(%w[no_such_address not_allowed])
+  end
+
   # What a page offers of a load or a trip is what the gate lets: the act, and the operation that it is.
   {
     crew: "crewLoad",

@@ -61,6 +61,20 @@ RSpec.describe Work::Freight::Relay do
   def parts = Store::Freight.live_trips(load_id)
   def texts(name) = DB[:texts].where(driver_id: driver_id(name)).order(:id).select_map(:body)
 
+  it "cuts a load that is relayed already behind its swap, not before it" do
+    given
+    una_in_billings
+    relay
+    before =
+      relay(
+        after: pickup,
+        where: "83301",
+        at: (now + (30 * Given::HOUR)).iso8601,
+        driver_ids: [driver_id("Rex Three")]
+      )
+    expect(before.dig(:error, :code)).to eq("relayed_behind")
+  end
+
   it "proposes where both stay legal, and cuts the trip there" do
     given
     una_in_billings
