@@ -29,7 +29,7 @@ RSpec.describe Core::Fit::Oversize do
     ]
   ].each do |changed, found|
     it "finds #{found.inspect} in #{changed.inspect}" do
-      expect(described_class.of(**plain.merge(changed))).to eq(found)
+      expect(described_class.of(**plain, **changed)).to eq(found)
     end
   end
 end

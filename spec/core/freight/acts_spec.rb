@@ -8,7 +8,7 @@ RSpec.describe Core::Freight::Acts do
   def may(state, size: "full", relayed: false, roles: %w[dispatcher settlement_clerk])
     described_class.of_load(state, size:, relayed:, roles:).to_h { |one| [one.act, one.why_not] }
   end
-  def let(...) = may(...).select { |_, why_not| why_not.nil? }.keys
+  def lets(...) = may(...).select { |_, why_not| why_not.nil? }.keys
 
   # What a dispatcher who is a clerk as well may do with a full load, state by state.
   {
@@ -24,7 +24,7 @@ RSpec.describe Core::Freight::Acts do
     "cancelled" => []
   }.each do |state, acts|
     it "lets #{acts.empty? ? "nothing" : acts.join(", ")} of a load that is #{state}" do
-      expect(let(state)).to eq(acts)
+      expect(lets(state)).to eq(acts)
     end
   end
 
@@ -40,20 +40,20 @@ RSpec.describe Core::Freight::Acts do
     it "lets #{act} where a load may become #{to}" do
       from = states.select { |state| Core::Freight::States::NEXT[state].include?(to) }
       # A declined load is open again, and may be given anew; sending is once more after another crew is chosen.
-      expect(states.select { |state| let(state).include?(act) } - from).to eq([])
+      expect(states.select { |state| lets(state).include?(act) } - from).to eq([])
     end
   end
 
   it "shares partials alone, swaps none that is relayed, and undoes a relay only where there is one" do
-    expect(let("open", size: "partial") - let("open")).to eq([:share])
-    expect(let("accepted") - let("accepted", relayed: true)).to eq([:swap_crews])
-    expect(let("accepted", relayed: true) - let("accepted")).to eq([:undo_relay])
+    expect(lets("open", size: "partial") - lets("open")).to eq([:share])
+    expect(lets("accepted") - lets("accepted", relayed: true)).to eq([:swap_crews])
+    expect(lets("accepted", relayed: true) - lets("accepted")).to eq([:undo_relay])
   end
 
   it "says whose act it is to who may not, before anything else" do
-    expect(let("papers_in", roles: %w[dispatcher])).to eq(%i[agree_miles])
-    expect(let("papers_in", roles: %w[settlement_clerk])).to eq(%i[agree_miles bill])
-    expect(let("papers_in", roles: %w[safety])).to eq([])
+    expect(lets("papers_in", roles: %w[dispatcher])).to eq(%i[agree_miles])
+    expect(lets("papers_in", roles: %w[settlement_clerk])).to eq(%i[agree_miles bill])
+    expect(lets("papers_in", roles: %w[safety])).to eq([])
     expect(may("open", roles: %w[safety]).values_at(:crew, :bill, :agree_miles)).to eq(
       [
         "A dispatcher does this.",

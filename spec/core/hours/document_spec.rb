@@ -2,7 +2,7 @@
 
 require_relative "../../../config/core"
 
-RSpec.describe Core::Hours, "documents" do
+RSpec.describe Core::Hours::Document do
   base = {
     "rules" => "us_property_70_8",
     "time_zone" => "America/Boise",
@@ -14,7 +14,7 @@ RSpec.describe Core::Hours, "documents" do
     ]
   }
 
-  define_method(:read) { |**changed| described_class.read(base.merge(changed.transform_keys(&:to_s))) }
+  define_method(:read) { |**changed| Core::Hours.read(base.merge(changed.transform_keys(&:to_s))) }
 
   it "read as stretches to as_of, in minutes, with the status that goes on" do
     question = read
@@ -90,7 +90,7 @@ RSpec.describe Core::Hours, "documents" do
     hour = ->(number) { format("2026-11-16T%02d:00:00-07:00", number) }
 
     define_method(:trip) do |changed = {}, **options|
-      described_class.read_trip(
+      Core::Hours.read_trip(
         { "trip" => { "stops" => [stop.merge(changed)] }, "options" => options.transform_keys(&:to_s) }
       )
     end
@@ -103,7 +103,7 @@ RSpec.describe Core::Hours, "documents" do
     end
 
     it "rest whole and wait off duty where nothing is said" do
-      plain = described_class.read_trip({ "trip" => { "stops" => [stop] } })
+      plain = Core::Hours.read_trip({ "trip" => { "stops" => [stop] } })
       expect([plain.split_rest, plain.waiting_status, plain.stops[0].closes]).to eq([false, "off_duty", nil])
       asked = trip(split_rest: true, waiting_status: "on_duty")
       expect([asked.split_rest, asked.waiting_status]).to eq([true, "on_duty"])

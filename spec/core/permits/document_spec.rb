@@ -4,11 +4,11 @@ require_relative "../../../config/core"
 
 RSpec.describe Core::Permits::Document do
   axle = ->(weight_lb, spacing_ft) { { "weight_lb" => weight_lb, "spacing_ft" => spacing_ft } }
-  five = [axle.call(12_000, 0), *Array.new(4) { axle.call(17_000, 4.5) }]
+  five = [axle.call(12_000, 0)] + Array.new(4) { axle.call(17_000, 4.5) }
   base = { "jurisdictions" => %w[ID MT], "length_in" => 900, "gross_lb" => 80_000 }
 
   it "reads axles with feet as exact decimals" do
-    expect(described_class.axles({ "axles" => five }).map(&:spacing_ft).sum).to eq(BigDecimal(18))
+    expect(described_class.axles({ "axles" => five }).sum(&:spacing_ft)).to eq(BigDecimal(18))
   end
 
   # Which of jurisdictions and route is given, and what else is wrong.

@@ -52,7 +52,7 @@ RSpec.describe Core::Permits::Standing do
     [{}, { used: 400 }, { trips: nil }, []]
   ].each do |of_vehicle, of_move, of_held, sentences|
     it "says #{sentences.inspect} for #{[of_vehicle, of_move, of_held].reject(&:empty?).inspect}" do
-      unmet = described_class.unmet(held.with(**of_held), vehicle.with(**of_vehicle), **move.merge(of_move))
+      unmet = described_class.unmet(held.with(**of_held), vehicle.with(**of_vehicle), **move, **of_move)
       expect(unmet).to eq(sentences)
     end
   end

@@ -7,8 +7,8 @@
 #   bin/test mutants core/pay/banking.rb …    all of these files
 #   bin/test mutants --sample 200 --seed 7 …
 #
-# Ends with 1 where a survivor is not among spec/mutants/equivalent.yml, each of which says why it is no fault.
-require_relative "../../config/core"
+# Ends with 1 where a survivor is not among mutants/equivalent.yml, each of which says why it is no fault.
+require_relative "../config/core"
 require "coverage"
 require "digest"
 require "etc"
@@ -50,8 +50,8 @@ class Examples
   # Those that pass a fault's line, quickest first: the line itself, else the one on which its statement begins,
   # else the method, which has no line of its own to pass where it is written on one.
   def at(mutation)
-    lines = mutation.line.downto(mutation.method_line + 1).map { |line| "#{mutation.path}:#{line}" }
-    place = lines.find { |line| @passing.key?(line) } || "#{mutation.path}##{mutation.method_line}"
+    lines = mutation.line.downto(mutation.begins + 1).map { |line| "#{mutation.path}:#{line}" }
+    place = lines.find { |line| @passing.key?(line) } || "#{mutation.path}##{mutation.begins}"
     @passing.fetch(place, []).map { |id| @by_id.fetch(id) }
   end
 
@@ -76,7 +76,6 @@ class Examples
 
   def sources =
     Dir["#{@root}/{core,spec/core,data}/**/*"]
-      .sort
       .select { |path| File.file?(path) }
       .map { |path| File.read(path) }
       .join
@@ -136,7 +135,7 @@ class Examples
   end
 end
 
-root = File.expand_path("../..", __dir__)
+root = File.expand_path("..", __dir__)
 Dir.chdir(root)
 sample, seed = nil, Random.new_seed % 100_000
 OptionParser
@@ -145,11 +144,11 @@ OptionParser
     options.on("--seed N", Integer) { |number| seed = number }
   end
   .parse!(ARGV)
-paths = ARGV.empty? ? Dir["core/**/*.rb"].sort : ARGV
+paths = ARGV.empty? ? Dir["core/**/*.rb"] : ARGV
 sample ||= 300 if ARGV.empty?
 mutations = paths.flat_map { |path| Mutations.of(path) }
-mutations = mutations.shuffle(random: Random.new(seed)).first(sample) if sample
-examples = Examples.new(Dir["spec/core/**/*_spec.rb"].sort.grep_v(/purity/), root)
+mutations = mutations.sample(sample, random: Random.new(seed)) if sample
+examples = Examples.new(Dir["spec/core/**/*_spec.rb"].grep_v(/purity/), root)
 examples.trace
 puts "#{mutations.length} faults in #{paths.length} files, seed #{seed}"
 
@@ -174,7 +173,7 @@ Process.waitall
 known = YAML.safe_load_file(File.expand_path("equivalent.yml", __dir__)) || {}
 survivors = results.reject(&:last).map { |i, _| mutations[i] }.sort_by { |one| [one.path, one.line] }
 equivalent, alive = survivors.partition { |one| known.key?(one.key) }
-alive.each { |one| puts "#{one.path}:#{one.line} #{one.method}: #{one.said}\n    #{one.text}" }
+alive.each { |one| puts "#{one.path}:#{one.line} #{one.within}: #{one.said}\n    #{one.text}" }
 puts "#{results.count(&:last)} of #{mutations.length} noticed, #{equivalent.length} known to be none, " \
        "#{alive.length} survive"
 exit alive.empty?

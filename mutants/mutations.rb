@@ -119,8 +119,8 @@ class Mutations < Prism::Visitor
     @found << Mutation.new(
       path: @path,
       line: where.start_line,
-      method: @method.name,
-      method_line: @method.location.start_line,
+      within: @method.name,
+      begins: @method.location.start_line,
       scope: @scope.dup,
       source: bytes.force_encoding("UTF-8"),
       said: "`#{where.slice}` to `#{to}`",
