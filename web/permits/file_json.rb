@@ -100,11 +100,13 @@ class Web::Permits::FileJson
 
   # How it stands beside its office: paid or not, may it be amended, when may it be applied for.
   def standing(row, verdict)
-    from_on = %w[draft refused].include?(row[:state]) ? Work::Permits::Apply.from_on(row, @file) : nil
+    from_on = Work::Permits::Apply.from_on(row, @file)
+    open = Core::Permits::Sending::OPEN.include?(row[:state])
     amended = Work::Permits::Amend.offered(row, @file)
     {
       paid: row[:paid],
-      apply_from: from_on && from_on > @now.to_date ? from_on.iso8601 : nil,
+      apply_from: open && from_on > @now.to_date ? from_on.iso8601 : nil,
+      sendable: Core::Permits::Sending.ready?(**row.slice(:state, :kind), from_on:, today: @now.to_date),
       amendable: amended && Core::Permits::Amendment.said(amended),
       wants: verdict && verdict.kind != row[:kind] && row[:copied_from_id] ? verdict.kind : nil
     }

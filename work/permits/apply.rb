@@ -17,9 +17,10 @@ module Work::Permits::Apply
       end
 
       permits =
-        DB[:permits].where(file_id: file[:id], state: %w[draft refused asked]).exclude(
-          kind: %w[not_covered divisible]
-        )
+        DB[:permits].where(
+          file_id: file[:id],
+          state: [*Core::Permits::Sending::OPEN, Core::Permits::Sending::ASKED]
+        ).exclude(kind: Core::Permits::Lacks::HOPELESS)
       permits = permits.where(id: input[:permit_id]) if input[:permit_id]
       if permits.empty?
         raise Refused.new(

@@ -4,8 +4,7 @@
 # after a change: what is issued or with an office stays, and what no longer is needed is cancelled while it
 # is only a draft. Where a permit that the company holds covers the load, that one is used.
 module Work::Permits::Draft
-  # What no office has in hand.
-  OPEN = %w[draft refused].freeze
+  OPEN = Core::Permits::Sending::OPEN
   BARE = {
     state: "draft",
     standing_id: nil,

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { parseDollars } from '@/shared/measure'
+import { dayAt } from '@/shared/time'
 import { useSession } from '@/shared/session'
 import NetsMoved from './NetsMoved.vue'
 import { useLook } from './useLook'
@@ -27,7 +28,7 @@ const typed = ref({
   prorated: was?.prorated ?? false,
   escrow: was?.escrow ?? false,
   everyone: was?.everyone ?? true,
-  from_on: was?.from_on ?? new Date(session.now()).toISOString().slice(0, 10),
+  from_on: was?.from_on ?? dayAt(session.now(), session.zone),
   to_on: was?.to_on ?? '',
   paused: was?.paused ?? false,
 })

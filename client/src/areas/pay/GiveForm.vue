@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { parseDollars } from '@/shared/measure'
+import { dayAt } from '@/shared/time'
 import { useSession } from '@/shared/session'
 import NetsMoved from './NetsMoved.vue'
 import { useLook } from './useLook'
@@ -23,7 +24,7 @@ const typed = ref({
   fixed: '',
   percent: '',
   parts: '1',
-  due_on: new Date(session.now()).toISOString().slice(0, 10),
+  due_on: dayAt(session.now(), session.zone),
   whose: [] as number[],
   company: null as number | null,
 })

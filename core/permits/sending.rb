@@ -1,0 +1,12 @@
+# frozen_string_literal: true
+
+# When an application can go to its office.
+module Core::Permits::Sending
+  # What nobody has in hand yet; what an office asks about goes back to it with an answer.
+  OPEN = %w[draft refused].freeze
+  ASKED = "asked"
+
+  # from_on - Date from which the office takes it. Can it be sent as it is?
+  def self.ready?(state:, kind:, from_on:, today:) =
+    OPEN.include?(state) && !Core::Permits::Lacks::HOPELESS.include?(kind) && from_on <= today
+end
