@@ -1,26 +1,23 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { sayMinutes } from '@/areas/hours/words'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
 import { useKeys } from '@/shared/keys'
-import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
-import { showTime } from '@/shared/time'
 import ViewTabs from '@/shared/ViewTabs.vue'
 import Waiting from '@/shared/Waiting.vue'
 import { EVERYTHING, seesCrew, seesLoad } from './boardView'
-import BoardFilter from './BoardFilter.vue'
 import FitCard from './FitCard.vue'
 import FitList from './FitList.vue'
+import MatchSide from './MatchSide.vue'
 import ProposalView from './ProposalView.vue'
 import WhereView from './WhereView.vue'
 import { useGive } from './useGive'
-import { keyOf, TRAILER } from './words'
+import { useRanking } from './useRanking'
+import { keyOf } from './words'
 
 /** Which crew takes which load: from a load all crews, from a crew all loads, both ranked; a plan for the fleet; who could be where. */
-const MOST_COMPARED = 3
 const VIEWS = [
   ['loads', 'Loads'],
   ['crews', 'Crews'],
@@ -65,71 +62,12 @@ const pick = (id: number) => {
   return router.replace({ query: { view: view.value, [side.value]: id } })
 }
 
-const {
-  data: ranking,
-  problem: rankingProblem,
-  load: rank,
-} = useFetched(
-  () => [side.value, picked.value] as const,
-  async ([of, id]) => {
-    if (!id) return NOTHING
-    return of === 'load'
-      ? ask(api.GET('/api/match/loads/{id}', { params: { path: { id } } }))
-      : ask(api.GET('/api/match/crews/{id}', { params: { path: { id } } }))
-  },
-  concerns,
-)
-const rows = computed(() =>
-  (ranking.value?.rows ?? []).filter(
-    fit => (side.value === 'load' ? fit.load.id : fit.crew.id) === picked.value,
-  ),
-)
-const chosenKey = ref<string>()
-const chosen = computed(() => rows.value.find(fit => keyOf(fit) === chosenKey.value) ?? rows.value[0])
-const compared = ref<string[]>([])
+const { rows, chosen, chosenKey, compared, compare, inFull, full, span, rankingProblem, rank, ranking } =
+  useRanking(side, picked, concerns)
 watch(picked, () => {
-  compared.value = []
-  chosenKey.value = undefined
   problem.value = undefined
 })
-function compare(key: string) {
-  compared.value = compared.value.includes(key)
-    ? compared.value.filter(one => one !== key)
-    : [...compared.value, key].slice(-MOST_COMPARED)
-}
-const inFull = computed(() => {
-  if (compared.value.length) return rows.value.filter(fit => compared.value.includes(keyOf(fit)))
-  return chosen.value ? [chosen.value] : []
-})
-const { data: full } = useFetched(
-  () => inFull.value.map(fit => ({ load: fit.load.id, crew: fit.crew.id, trip: fit.joins?.trip_id })),
-  async pairs => {
-    const loadIds = [...new Set(pairs.map(({ load }) => load))]
-    const answers = await Promise.all(
-      loadIds.map(load =>
-        ask<Schemas['ComparedFit'][]>(
-          api.GET('/api/match/compare', {
-            params: {
-              query: {
-                load_id: load,
-                drivers: pairs
-                  .filter(pair => pair.load === load)
-                  .map(({ crew, trip }) => (trip ? `${crew}@${trip}` : crew))
-                  .join(','),
-              },
-            },
-          }),
-        ),
-      ),
-    )
-    return { data: answers.flatMap(({ data }) => data ?? []), problem: undefined }
-  },
-)
-const span = computed(() =>
-  (full.value ?? []).flatMap(fit =>
-    [...fit.recorded, ...fit.planned].flatMap(({ from, to }) => [Date.parse(from), Date.parse(to)]),
-  ),
-)
+const again = () => (side.value === 'load' ? loadLoads() : loadCrews())
 
 /** The load given last; stays until somebody picks another, for the given one leaves the list and the next moves up by itself. */
 const gave = ref<Schemas['OpenLoad']>()
@@ -181,67 +119,19 @@ useKeys([
     <proposal-view v-if="view === 'proposal'" :may-give="mayGive" />
     <where-view v-else-if="view === 'where'" :may-give="mayGive" />
     <div v-else class="board">
-      <section class="panel side" :aria-label="side === 'load' ? 'Open loads' : 'Crews'">
-        <board-filter v-model="wish" :side="side" :loads="loads ?? []" :crews="crews ?? []" />
-        <waiting
-          v-if="side === 'load'"
-          :data="loads"
-          :problem="loadsProblem"
-          :empty="!shownLoads.length"
-          @again="loadLoads"
-        >
-          <template #empty>{{
-            loads?.length ? 'No open load meets this.' : 'Every load has a crew.'
-          }}</template>
-          <ul class="things">
-            <li v-for="one in shownLoads" :key="one.id">
-              <button type="button" :aria-current="one.id === picked" @click="pick(one.id)">
-                <span class="spread"
-                  ><strong class="clip">{{ one.origin }} → {{ one.destination }}</strong
-                  ><span class="figure">{{ showDollars(one.total) }}</span></span
-                >
-                <span class="spread small"
-                  ><span>{{
-                    one.pickup_at ? showTime(one.pickup_at, one.pickup_zone ?? 'UTC') : 'no time yet'
-                  }}</span
-                  ><span class="quiet">{{
-                    one.trailer_kind ? TRAILER[one.trailer_kind] : 'any trailer'
-                  }}</span></span
-                >
-                <span class="small quiet clip"
-                  >{{ one.number }} • {{ one.customer
-                  }}<template v-if="one.what"> • {{ one.what }}</template></span
-                >
-              </button>
-            </li>
-          </ul>
-        </waiting>
-        <waiting v-else :data="crews" :problem="crewsProblem" :empty="!shownCrews.length" @again="loadCrews">
-          <template #empty>{{
-            crews?.length ? 'No crew meets this.' : 'There are no drivers yet.'
-          }}</template>
-          <ul class="things">
-            <li v-for="one in shownCrews" :key="one.id">
-              <button type="button" :aria-current="one.id === picked" @click="pick(one.id)">
-                <span class="spread"
-                  ><strong class="clip">{{ one.name }}</strong
-                  ><span class="figure" title="Driving until the next long rest, when free">{{
-                    sayMinutes(one.left_minutes)
-                  }}</span></span
-                >
-                <span class="spread small"
-                  ><span class="clip">{{ one.place }}</span
-                  ><span>{{ one.idle ? 'free now' : showTime(one.free_at, one.zone) }}</span></span
-                >
-                <span class="small quiet clip">{{
-                  one.trouble ??
-                  `${one.after_load ? `after ${one.after_load} • ` : ''}${one.tractor ?? 'no tractor'} ${one.trailer ?? ''} • ${one.terminal}`
-                }}</span>
-              </button>
-            </li>
-          </ul>
-        </waiting>
-      </section>
+      <match-side
+        v-model:wish="wish"
+        :side="side"
+        :loads="loads"
+        :crews="crews"
+        :loads-problem="loadsProblem"
+        :crews-problem="crewsProblem"
+        :shown-loads="shownLoads"
+        :shown-crews="shownCrews"
+        :picked="picked"
+        @pick="pick"
+        @again="again"
+      />
       <section class="panel middle" aria-label="Ranking">
         <p v-if="gave" class="pad given" role="status">
           <span>{{ gave.number }} is given.</span>{{ ' ' }}
@@ -287,45 +177,8 @@ useKeys([
   gap: 0.75rem;
   align-items: start;
 }
-.side,
 .middle {
   min-width: 0;
-}
-.side {
-  display: flex;
-  flex-direction: column;
-  max-height: calc(100vh - 118px);
-}
-.things {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  overflow-y: auto;
-  min-height: 0;
-}
-.things button {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 0.05rem;
-  width: 100%;
-  text-align: left;
-  font: inherit;
-  color: inherit;
-  background: none;
-  border: 0;
-  border-bottom: 1px solid rgb(var(--v-theme-line), 0.7);
-  padding: 0.4rem 0.7rem;
-  cursor: pointer;
-}
-.things button:hover {
-  background: rgb(var(--v-theme-surface-variant), 0.5);
-}
-.things button[aria-current='true'] {
-  background: rgb(var(--v-theme-surface-variant));
-  box-shadow: inset 3px 0 rgb(var(--v-theme-primary));
-}
-.things button:focus-visible {
-  outline-offset: -2px;
 }
 .cards {
   overflow-y: auto;
@@ -349,12 +202,6 @@ useKeys([
 @media (max-width: 700px) {
   .board {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .side {
-    max-height: none;
-  }
-  .things {
-    max-height: 38vh;
   }
 }
 </style>

@@ -12,7 +12,10 @@ import CorrectDialog from './CorrectDialog.vue'
 import EarningsRibbon from './EarningsRibbon.vue'
 import OncePanel from './OncePanel.vue'
 import QuestionsPanel from './QuestionsPanel.vue'
-import { MILES_BY, moved, RUN } from './words'
+import StatementAgainst from './StatementAgainst.vue'
+import StatementBills from './StatementBills.vue'
+import StatementLines from './StatementLines.vue'
+import { RUN } from './words'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
@@ -27,12 +30,7 @@ function corrected() {
   correcting.value = undefined
   void load()
 }
-/** The first line of each trip carries the act on it. */
-const first = (lines: Schemas['Statement']['lines'], i: number) =>
-  lines[i]?.earning_id && lines.findIndex(({ earning_id }) => earning_id === lines[i]?.earning_id) === i
-    ? lines[i]?.earning_id
-    : undefined
-const SECTIONS: Record<string, string> = {
+const SECTIONS = {
   earnings: 'Earnings',
   reimbursements: 'Reimbursements',
   taxes: 'Taxes',
@@ -40,16 +38,15 @@ const SECTIONS: Record<string, string> = {
   advances: 'Advances',
   one_time: 'One-time deductions',
   recurring: 'Deductions',
-}
+} as const
 const sections = (statement: Schemas['Statement']) =>
-  Object.keys(SECTIONS)
-    .map(name => ({
+  Object.entries(SECTIONS)
+    .map(([name, title]) => ({
       name,
-      title: SECTIONS[name],
+      title,
       lines: statement.lines.filter(line => line.section === name),
     }))
     .filter(({ lines }) => lines.length)
-    .map(section => ({ ...section, trips: section.lines.some(({ trip }) => trip) }))
 const TOTALS = [
   ['gross', 'Gross'],
   ['reimbursements', 'Reimbursements'],
@@ -88,66 +85,14 @@ const TOTALS = [
         </div>
       </header>
       <section class="panel pad"><earnings-ribbon :statement="statement" /></section>
-      <section v-for="section in sections(statement)" :key="section.name" class="panel scroll">
-        <table class="ledger">
-          <caption>
-            {{
-              section.title
-            }}
-          </caption>
-          <thead>
-            <tr>
-              <th>{{ section.title }}</th>
-              <template v-if="section.trips"
-                ><th>Trip</th>
-                <th>Day</th></template
-              >
-              <th class="figure">Quantity</th>
-              <th class="figure">Rate</th>
-              <th class="figure">Amount</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(line, i) in section.lines" :key="i">
-              <td>
-                {{ line.label }}
-                <span v-if="line.miles_by && line.miles_by !== 'route'" class="quiet small"
-                  >by {{ MILES_BY[line.miles_by] }}</span
-                ><span v-if="line.estimated" class="quiet small" title="Great circle × 1.2"> estimated</span>
-                <div v-if="line.story" class="small quiet">{{ line.story }}</div>
-                <div v-if="line.by_state?.length" class="small quiet">
-                  {{ line.by_state.map(row => `${row.state} ${row.miles}`).join(' • ') }}
-                </div>
-              </td>
-              <template v-if="section.trips"
-                ><td>
-                  <router-link v-if="line.load_id" :to="`/freight/${line.load_id}`">{{
-                    line.trip
-                  }}</router-link>{{ ' ' }} <span class="small quiet">{{ line.route }}</span>{{ ' ' }}
-                  <button
-                    v-if="
-                      settles &&
-                      statement.state === 'draft' &&
-                      section.name === 'earnings' &&
-                      first(section.lines, i)
-                    "
-                    type="button"
-                    class="link small"
-                    @click="correcting = first(section.lines, i) ?? undefined"
-                  >
-                    Put right
-                  </button>
-                  <div v-if="line.corrected" class="small quiet">{{ line.corrected }}</div>
-                </td>
-                <td class="nowrap">{{ line.day ? showDay(line.day) : '' }}</td></template
-              >
-              <td class="figure">{{ line.quantity }}</td>
-              <td class="figure" data-of="×">{{ line.rate }}</td>
-              <td class="figure">{{ showDollars(line.amount) }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </section>
+      <statement-lines
+        v-for="section in sections(statement)"
+        :key="section.name"
+        :title="section.title"
+        :lines="section.lines"
+        :correctable="settles && statement.state === 'draft' && section.name === 'earnings'"
+        @correct="correcting = $event"
+      />
       <correct-dialog v-if="correcting" :id="correcting" @close="correcting = undefined" @done="corrected" />
       <section v-if="statement.short?.length" class="panel pad" aria-label="Short">
         <h2>Was short</h2>
@@ -168,36 +113,7 @@ const TOTALS = [
           </li>
         </ul>
       </section>
-      <section v-if="statement.freight_bills?.length" class="panel scroll" aria-label="Freight bills">
-        <table class="ledger">
-          <caption>
-            Freight bills that the percentage is of
-          </caption>
-          <thead>
-            <tr>
-              <th>Freight bills that the percentage is of</th>
-              <th>Load</th>
-              <th class="figure">Amount</th>
-            </tr>
-          </thead>
-          <tbody>
-            <template v-for="bill in statement.freight_bills" :key="bill.number"
-              ><tr class="bill">
-                <td>{{ bill.route }}, {{ showDay(bill.day) }}</td>
-                <td>
-                  {{ bill.number }} <span v-if="bill.invoice" class="quiet small">{{ bill.invoice }}</span>
-                </td>
-                <td class="figure">{{ showDollars(bill.total) }}</td>
-              </tr>
-              <tr v-for="line in bill.lines" :key="line.label">
-                <td class="part">{{ line.label }}</td>
-                <td />
-                <td class="figure">{{ showDollars(line.amount) }}</td>
-              </tr></template
-            >
-          </tbody>
-        </table>
-      </section>
+      <statement-bills v-if="statement.freight_bills?.length" :bills="statement.freight_bills" />
       <once-panel :statement="statement" @done="load" />
       <questions-panel
         v-if="statement.questions?.length"
@@ -205,42 +121,11 @@ const TOTALS = [
         :settles="false"
         :busy="false"
       />
-      <section v-if="statement.against?.rows.length" class="panel scroll" aria-label="Against last time">
-        <table class="ledger">
-          <caption>
-            Against
-            {{
-              showDay(statement.against.from)
-            }}
-            –
-            {{
-              showDay(statement.against.to)
-            }}
-          </caption>
-          <thead>
-            <tr>
-              <th>Against {{ showDay(statement.against.from) }} – {{ showDay(statement.against.to) }}</th>
-              <th class="figure">Then</th>
-              <th class="figure">Now</th>
-              <th class="figure">Difference</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in statement.against.rows" :key="one.label">
-              <td>{{ one.label }}</td>
-              <td class="figure" data-of="Then">{{ showDollars(one.before) }}</td>
-              <td class="figure" data-of="Now">{{ showDollars(one.now) }}</td>
-              <td class="figure">{{ moved(one.before, one.now) }}</td>
-            </tr>
-            <tr class="bill">
-              <td>Net</td>
-              <td class="figure">{{ showDollars(statement.against.net) }}</td>
-              <td class="figure">{{ showDollars(statement.net) }}</td>
-              <td class="figure">{{ moved(statement.against.net, statement.net) || 'alike' }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </section>
+      <statement-against
+        v-if="statement.against?.rows.length"
+        :against="statement.against"
+        :net="statement.net"
+      />
       <section class="panel totals">
         <table class="ledger">
           <thead>
@@ -285,9 +170,6 @@ const TOTALS = [
 .net strong {
   font-size: 1.6rem;
 }
-.scroll {
-  overflow-x: auto;
-}
 .totals {
   align-self: flex-end;
   width: 26rem;
@@ -303,31 +185,11 @@ const TOTALS = [
   tr.net {
     display: table-row;
   }
-  caption {
-    display: none;
-  }
-}
-caption {
-  text-align: left;
-  font-weight: 700;
-  padding: 0.5rem 0.6rem 0;
 }
 @media (max-width: 700px) {
-  caption {
-    display: block;
-  }
   .totals tr.net {
     display: flex;
   }
-}
-.bill td {
-  font-weight: 700;
-}
-.part {
-  padding-left: 1.6rem;
-}
-.nowrap {
-  white-space: nowrap;
 }
 .short {
   padding-left: 1.1rem;
