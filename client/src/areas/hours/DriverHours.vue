@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { mdiClose } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
-import { api, ask, type Schemas } from '@/shared/api'
+import { api, ask } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
 import { useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
@@ -10,7 +9,8 @@ import Waiting from '@/shared/Waiting.vue'
 import DayGrid from './DayGrid.vue'
 import DeviceFile from './DeviceFile.vue'
 import DutyForm from './DutyForm.vue'
-import { BY, LIMIT, RULES, sayMinutes, showMinutes, STATUS } from './words'
+import HoursHead from './HoursHead.vue'
+import { sayMinutes, showMinutes, STATUS } from './words'
 
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
@@ -45,8 +45,6 @@ const KIND: Record<string, string> = {
   without_day_off: 'Driving past 70 hours without a day off',
 }
 const most = computed(() => Math.max(1, ...(data.value?.recap ?? []).map(row => row.on_duty_minutes)))
-const limitsOf = (found: Schemas['DriverHours']) =>
-  found.limits.map(limit => ({ ...limit, left: found.row.remaining[limit.name] ?? null }))
 const weekday = (date: string) =>
   new Date(`${date}T12:00:00Z`).toLocaleDateString('en-US', {
     weekday: 'short',
@@ -59,67 +57,7 @@ const weekday = (date: string) =>
 <template>
   <article class="stack" aria-label="One driver's hours">
     <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
-      <header class="panel pad">
-        <div class="spread">
-          <h1>{{ found.row.name }}</h1>
-          <v-btn :icon="mdiClose" size="small" variant="text" aria-label="Close" to="/hours" />
-        </div>
-        <p class="small">
-          <strong>{{
-            found.row.known_since ? STATUS[found.row.status] : 'Nothing recorded'
-          }}</strong><template v-if="found.row.since">
-            since {{ showTime(found.row.since, found.row.zone) }}</template
-          ><template v-if="found.row.place"> • {{ found.row.place }}</template> • {{ found.row.terminal }} •
-          {{ RULES[found.rules] ?? found.rules }}
-        </p>
-        <p v-if="found.row.trouble" class="trouble">{{ found.row.trouble }}</p>
-        <ul v-if="found.row.known_since" class="limits" aria-label="What is left">
-          <li v-for="limit in limitsOf(found)" :key="limit.name" :title="limit.source">
-            <span class="small quiet">{{ LIMIT[limit.name] }}</span>
-            <strong class="big">{{ limit.left === null ? 'lifted' : showMinutes(limit.left) }}</strong>
-            <span class="track"
-              ><span
-                class="fill"
-                :style="{
-                  width: `${Math.min(100, ((limit.left ?? limit.minutes) / limit.minutes) * 100)}%`,
-                }"
-            /></span>
-            <span class="small quiet"
-              >of {{ sayMinutes(limit.minutes) }}, {{ limit.source.replace('49 CFR ', '') }}</span
-            >
-          </li>
-        </ul>
-        <p v-if="found.row.known_since" class="small mt-2">
-          {{
-            found.row.can_drive_minutes
-              ? `May drive ${sayMinutes(found.row.left_today_minutes)} until the next long rest${found.row.can_drive_minutes < found.row.left_today_minutes ? `, with a break after ${sayMinutes(found.row.can_drive_minutes)}` : ''}.`
-              : found.row.available_at
-                ? `May drive again ${showTime(found.row.available_at, found.row.zone)}, resting from now${found.available_by ? `: ${BY[found.available_by]}` : ''}.`
-                : 'May not drive in the days to come.'
-          }}
-          <template v-if="found.if_paired">
-            {{ sayMinutes(found.if_paired.rest_minutes) }} more of rest complete a split: then
-            {{
-              sayMinutes(
-                Math.min(
-                  ...Object.entries(found.if_paired.remaining).flatMap(([name, minutes]) =>
-                    name === 'break' || minutes === null ? [] : [minutes],
-                  ),
-                ),
-              )
-            }}
-            of driving.</template
-          ><template v-if="found.comes_back.some(({ minutes }) => minutes)">
-            Of the cycle
-            {{
-              found.comes_back
-                .filter(({ minutes }) => minutes)
-                .map(({ at, minutes }) => `${sayMinutes(minutes)} come back ${showTime(at, found.row.zone)}`)
-                .join(', ')
-            }}.</template
-          ><template v-else> Nothing of the cycle comes back tonight or tomorrow night.</template>
-        </p>
-      </header>
+      <hours-head :hours="found" />
 
       <section v-if="found.violations.length" class="panel pad">
         <h2>Violations</h2>
@@ -194,38 +132,6 @@ const weekday = (date: string) =>
 .pad {
   padding: 0.8rem 0.9rem;
 }
-.trouble {
-  color: rgb(var(--v-theme-late));
-  font-weight: 600;
-}
-.limits {
-  list-style: none;
-  padding: 0;
-  margin: 0.5rem 0 0;
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  gap: 0.8rem;
-}
-.limits li {
-  display: flex;
-  flex-direction: column;
-}
-.big {
-  font-size: 1.25rem;
-  line-height: 1.3;
-}
-.track {
-  height: 6px;
-  background: rgb(var(--v-theme-surface-variant));
-  border-radius: 3px;
-  overflow: hidden;
-  margin: 2px 0;
-}
-.fill {
-  display: block;
-  height: 100%;
-  background: rgb(var(--v-theme-primary));
-}
 .days {
   display: grid;
   grid-template-columns: repeat(8, 1fr);
@@ -267,9 +173,6 @@ summary {
   padding: 0.3rem 0;
 }
 @media (max-width: 700px) {
-  .limits {
-    grid-template-columns: 1fr 1fr;
-  }
   .days {
     grid-template-columns: repeat(4, 1fr);
   }

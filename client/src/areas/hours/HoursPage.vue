@@ -13,8 +13,8 @@ import { parseTime, showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import DriverHours from './DriverHours.vue'
 import SafetyView from './SafetyView.vue'
-import { useFleetHours, type Order } from './useFleetHours'
-import { LIMIT, sayMinutes, showMinutes, STATUS, tightest } from './words'
+import { ORDERS, useFleetHours } from './useFleetHours'
+import { leftInShort, sayMinutes, showMinutes, STATUS } from './words'
 
 const HOUR = 3_600_000
 const route = useRoute()
@@ -43,13 +43,6 @@ const terminals = computed(() =>
     title,
   })),
 )
-const ORDERS: { value: Order; title: string }[] = [
-  { value: 'left', title: 'Driving left' },
-  { value: 'rested', title: 'Driving after rest' },
-  { value: 'available', title: 'Available soonest' },
-  { value: 'name', title: 'Name' },
-]
-
 const strip = ref<HTMLElement>()
 const { width } = useElementSize(strip)
 const now = computed(() => (data.value ? Date.parse(data.value.as_of) : session.now()))
@@ -62,11 +55,7 @@ const said = computed(() => {
   const row = heard.value
   if (!row)
     return 'Full bar: driving. Low bar: other work. Middle line: sleeper. Foot line: off duty. Hatched: planned. Wedge: driving left.'
-  const limit = tightest(row.remaining)
-  const left = row.can_drive_minutes
-    ? `may drive ${sayMinutes(row.left_today_minutes)} until the next long rest${row.can_drive_minutes < row.left_today_minutes ? `, a break after ${sayMinutes(row.can_drive_minutes)}` : ''}`
-    : `may not drive: ${LIMIT[limit]!.toLowerCase()} is used up`
-  return `${row.name}: ${row.trouble ? `${row.trouble}. ` : ''}${left}; cycle ${sayMinutes(row.remaining.cycle ?? 0)}${row.available_at ? `; available ${showTime(row.available_at, row.zone)}` : ''}`
+  return `${row.name}: ${row.trouble ? `${row.trouble}. ` : ''}${leftInShort(row)}`
 })
 const open = (id: number) => router.push(chosen.value === id ? '/hours' : `/hours/${id}`)
 function step(by: number) {

@@ -3,6 +3,12 @@ import type { Schemas } from '@/shared/api'
 
 type Row = Schemas['HoursRow']
 export type Order = 'left' | 'rested' | 'available' | 'name'
+export const ORDERS: { value: Order; title: string }[] = [
+  { value: 'left', title: 'Driving left' },
+  { value: 'rested', title: 'Driving after rest' },
+  { value: 'available', title: 'Available soonest' },
+  { value: 'name', title: 'Name' },
+]
 
 const time = (iso: string | null) => (iso ? Date.parse(iso) : Number.MAX_SAFE_INTEGER)
 const by: Record<Order, (a: Row, b: Row) => number> = {

@@ -1,4 +1,5 @@
 import type { Schemas } from '@/shared/api'
+import { showTime } from '@/shared/time'
 
 export type Status = Schemas['DutyStatus']
 
@@ -54,4 +55,28 @@ export const BY: Record<string, string> = {
   split: 'a second rest completes the split',
   restart: 'the restart is complete',
   day: 'hours of the oldest day come back',
+}
+
+type Row = Schemas['HoursRow']
+const breakFirst = (row: Row) =>
+  row.can_drive_minutes < row.left_today_minutes ? sayMinutes(row.can_drive_minutes) : undefined
+
+/** What a driver may still do, as it stands on his page; by what more of it comes. */
+export function leftWords(row: Row, by: string | null): string {
+  if (row.can_drive_minutes) {
+    const pause = breakFirst(row)
+    return `May drive ${sayMinutes(row.left_today_minutes)} until the next long rest${pause ? `, with a break after ${pause}` : ''}.`
+  }
+  if (!row.available_at) return 'May not drive in the days to come.'
+  return `May drive again ${showTime(row.available_at, row.zone)}, resting from now${by ? `: ${BY[by]}` : ''}.`
+}
+
+/** The same in a line, beside the ribbons. */
+export function leftInShort(row: Row): string {
+  const pause = breakFirst(row)
+  const left = row.can_drive_minutes
+    ? `may drive ${sayMinutes(row.left_today_minutes)} until the next long rest${pause ? `, a break after ${pause}` : ''}`
+    : `may not drive: ${LIMIT[tightest(row.remaining)]!.toLowerCase()} is used up`
+  const available = row.available_at ? `; available ${showTime(row.available_at, row.zone)}` : ''
+  return `${left}; cycle ${sayMinutes(row.remaining.cycle ?? 0)}${available}`
 }

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { sayMinutes } from '@/areas/hours/words'
-import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { useKeys } from '@/shared/keys'
 import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
-import { showTime, showWindow } from '@/shared/time'
+import { showTime } from '@/shared/time'
+import { useAct } from '@/shared/useAct'
 import Waiting from '@/shared/Waiting.vue'
+import DetentionClaim from './DetentionClaim.vue'
 import DiaryList from './DiaryList.vue'
 import TellStep from './TellStep.vue'
 import ThreadPanel from './ThreadPanel.vue'
+import TripStops from './TripStops.vue'
 import { ago, ASKING } from './words'
 
 /** One trip under way: its stops against promise, what does not go together, detention, the acts, and its diary. */
@@ -28,34 +30,28 @@ const {
   change => ['trip', 'load', 'message', 'position'].includes(change.kind),
 )
 const panel = ref<'message' | 'tell'>()
-const busy = ref(false)
-const refused = ref<Problem>()
 const asked = ref(false)
-async function take(call: Promise<{ data?: Schemas['Diary']; error?: unknown }>) {
-  busy.value = true
-  const answer = await ask<Schemas['Diary']>(call)
-  busy.value = false
-  refused.value = answer.problem
-  if (answer.data) put(answer.data)
-  return !answer.problem
-}
+const { busy, trouble: refused, act } = useAct<Schemas['Diary']>(put)
+const params = computed(() => ({ path: { id: tripId } }))
 async function askNow() {
-  asked.value = await take(
-    api.POST('/api/trips/{id}/ask', { params: { path: { id: tripId } }, body: { key: newKey() } }),
-  )
+  asked.value = await act(key => api.POST('/api/trips/{id}/ask', { params: params.value, body: { key } }))
+}
+async function tell(body: Schemas['CheckInInput']) {
+  if (await act(() => api.POST('/api/trips/{id}/check-ins', { params: params.value, body })))
+    panel.value = undefined
 }
 const settle = (id: number, drop: boolean) =>
-  take(
+  act(key =>
     api.POST('/api/detention/{id}', {
       params: { path: { id } },
-      body: { key: newKey(), ...(drop ? { drop, why: 'Not charged to this customer' } : {}) },
+      body: { key, ...(drop ? { drop, why: 'Not charged to this customer' } : {}) },
     }),
   )
-const right = (key: string, done_at: string, note: string) =>
-  take(
+const right = (corrects: string, done_at: string, note: string) =>
+  act(key =>
     api.POST('/api/trips/{id}/check-ins', {
-      params: { path: { id: tripId } },
-      body: { key: newKey(), kind: 'corrected', corrects: key, done_at, note },
+      params: params.value,
+      body: { key, kind: 'corrected', corrects, done_at, note },
     }),
   )
 const open = computed(() => ['sent', 'accepted', 'rolling'].includes(diary.value?.trip.state ?? ''))
@@ -95,49 +91,7 @@ useKeys([
           • {{ ASKING[trip.asking] }} • {{ trip.units }}
         </p>
         <p v-if="trip?.because" class="small warn">{{ trip.because }}</p>
-        <table class="ledger stops">
-          <thead>
-            <tr>
-              <th>Stop</th>
-              <th>Promised</th>
-              <th>Arrived, or foreseen</th>
-              <th class="figure">Late</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="stop in found.stops" :key="stop.stop_id">
-              <td>
-                <strong>{{ stop.name }}</strong><br /><span class="small quiet"
-                  >{{ stop.kind }}, {{ stop.town }}, {{ stop.state }}</span
-                >
-              </td>
-              <td class="small">
-                {{ stop.from || stop.to ? showWindow(stop.from, stop.to, stop.zone) : 'no time' }}
-              </td>
-              <td class="small">
-                <template v-if="stop.arrived_at"
-                  ><strong>{{ showTime(stop.arrived_at, stop.zone) }}</strong
-                  ><template v-if="stop.left_at || stop.worked_at"
-                    ><br />{{ stop.left_at ? 'left' : 'done' }}
-                    {{ showTime((stop.left_at ?? stop.worked_at)!, stop.zone) }}</template
-                  ></template
-                ><template v-else-if="stop.worked_at || stop.left_at">passed</template
-                ><template v-else>{{
-                  stop.forecast_at ? `~ ${showTime(stop.forecast_at, stop.zone)}` : ''
-                }}</template>
-              </td>
-              <td class="figure" :class="{ late: stop.late_minutes }">
-                {{
-                  stop.late_minutes
-                    ? sayMinutes(stop.late_minutes)
-                    : stop.chance_percent
-                      ? `${stop.chance_percent}%`
-                      : ''
-                }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <trip-stops :stops="found.stops" />
         <ul v-if="found.findings.length" class="warn small">
           <li v-for="finding in found.findings" :key="finding.text">{{ finding.text }}</li>
         </ul>
@@ -150,24 +104,14 @@ useKeys([
             ></template
           ><template v-else>free until {{ showTime(trip.standing.free_until, found.trip.zone) }}</template>
         </p>
-        <div v-for="claim in found.detention" :key="claim.id" class="claim small">
-          <span
-            ><strong>Detention at {{ claim.stop }}</strong
-            >: {{ claim.minutes }} min beyond {{ claim.free_minutes }} free for {{ claim.customer }}.
-            {{
-              claim.state === 'proposed'
-                ? `${showDollars(claim.charge)} to charge`
-                : `${claim.state} ${showDollars(claim.charge)}, ${claim.by}`
-            }}{{ claim.pay && Number(claim.pay) ? `; the driver earns ${showDollars(claim.pay)}` : '' }}</span
-          >
-          <span v-if="claim.state === 'proposed' && dispatches" class="row"
-            ><v-btn size="small" variant="tonal" :disabled="busy" @click="settle(claim.id, false)"
-              >Charge</v-btn
-            ><v-btn size="small" variant="text" :disabled="busy" @click="settle(claim.id, true)"
-              >Do not</v-btn
-            ></span
-          >
-        </div>
+        <detention-claim
+          v-for="claim in found.detention"
+          :key="claim.id"
+          :claim="claim"
+          :may-settle="dispatches"
+          :busy="busy"
+          @settle="drop => settle(claim.id, drop)"
+        />
         <p v-for="alert in trip?.alerts ?? []" :key="alert.at + alert.stop" class="small quiet">
           {{ showTime(alert.at, found.trip.zone) }}: {{ alert.minutes }} min late at {{ alert.stop }}. Told
           {{ alert.told.join(', ') || 'nobody: no dispatcher looks after this driver' }}
@@ -199,19 +143,7 @@ useKeys([
           <span v-if="asked" class="small" role="status">Asked by text.</span>
         </div>
         <v-alert v-if="refused" type="error" class="mt-2">{{ refused.message }}</v-alert>
-        <tell-step
-          v-if="panel === 'tell'"
-          :diary="found"
-          :busy="busy"
-          @tell="
-            async body => {
-              if (
-                await take(api.POST('/api/trips/{id}/check-ins', { params: { path: { id: tripId } }, body }))
-              )
-                panel = undefined
-            }
-          "
-        />
+        <tell-step v-if="panel === 'tell'" :diary="found" :busy="busy" @tell="tell" />
       </section>
       <thread-panel
         v-if="panel === 'message'"
@@ -240,12 +172,6 @@ useKeys([
 h1 {
   font-size: 1.15rem;
 }
-.stops td {
-  padding: 0.3rem 0.5rem 0.3rem 0;
-}
-.stops th {
-  padding: 0.25rem 0.5rem 0.25rem 0;
-}
 .late {
   color: rgb(var(--v-theme-late));
   font-weight: 600;
@@ -258,13 +184,6 @@ h1 {
 }
 p.warn {
   padding-left: 0.6rem;
-}
-.claim {
-  display: flex;
-  justify-content: space-between;
-  gap: 0.6rem;
-  align-items: center;
-  margin-top: 0.4rem;
 }
 .acts {
   flex-wrap: wrap;
