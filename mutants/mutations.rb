@@ -51,11 +51,11 @@ class Mutations < Prism::Visitor
     @found
   end
 
-  def visit_module_node(node) = within(node.constant_path.slice) { super }
-  def visit_class_node(node) = within(node.constant_path.slice) { super }
+  def visit_module_node(node) = within(:module, node.constant_path.slice) { super }
+  def visit_class_node(node) = within(:class, node.constant_path.slice) { super }
   # `Stretch = Value.of(…) do … end`: its methods are the value's.
-  def visit_constant_write_node(node) = within(node.name.to_s) { super }
-  def visit_constant_path_write_node(node) = within(node.target.slice) { super }
+  def visit_constant_write_node(node) = within(:value, node.name.to_s) { super }
+  def visit_constant_path_write_node(node) = within(:value, node.target.slice) { super }
 
   def visit_def_node(node)
     return super if @method # a method within a method is part of it
@@ -102,8 +102,8 @@ class Mutations < Prism::Visitor
 
   private
 
-  def within(name)
-    @scope.push(name)
+  def within(kind, name)
+    @scope.push([kind, name])
     yield
   ensure
     @scope.pop
