@@ -332,6 +332,16 @@ RSpec.describe Work do
       )
     end
 
+    it "sends back what an office asks about alone, with its answer, and not with all the others" do
+      load_id, asked = permit(state: "asked")
+      expect { Work::Permits::Apply.to_offices(load_id, {}, by: maren, now:) }.to refuse(
+        "nothing_to_send",
+        ""
+      )
+      Work::Permits::Apply.to_offices(load_id, { permit_id: asked, answer: "53 ft" }, by: maren, now:)
+      expect(DB[:permits].where(id: asked).get(%i[state answer])).to eq(["sent", "53 ft"])
+    end
+
     it "pays an office that was not asked by us where its receipt is told" do
       _, id = permit(state: "issued", number: "ID1", **days)
       input = { permit_ids: [id], method: "balance" }

@@ -16,12 +16,7 @@ module Work::Permits::Apply
         raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
       end
 
-      permits =
-        DB[:permits].where(
-          file_id: file[:id],
-          state: [*Core::Permits::Sending::OPEN, Core::Permits::Sending::ASKED]
-        ).exclude(kind: Core::Permits::Lacks::HOPELESS)
-      permits = permits.where(id: input[:permit_id]) if input[:permit_id]
+      permits = sendable(file, input[:permit_id])
       if permits.empty?
         raise Refused.new(
                 "nothing_to_send",
@@ -57,9 +52,19 @@ module Work::Permits::Apply
     end
   end
 
+  # One, or all of a file. What an office asks about goes back by itself, with an answer.
+  def self.sendable(file, permit_id)
+    states = Core::Permits::Sending::OPEN
+    states += [Core::Permits::Sending::ASKED] if permit_id
+    permits =
+      DB[:permits].where(file_id: file[:id], state: states).exclude(kind: Core::Permits::Lacks::HOPELESS)
+    permit_id ? permits.where(id: permit_id) : permits
+  end
+
   # The first day on which the office takes an application for the file's start.
   def self.from_on(permit, file)
     rules = Store::Permits.rules[permit[:jurisdiction]]
     file[:starts_on] - (rules ? rules.permit[:start_ahead_days].value : MOST_AHEAD_DAYS)
   end
+  private_class_method :sendable
 end
