@@ -69,6 +69,20 @@ RSpec.describe Work do
       expect { remove.call(trip_id, stop_id) }.to refuse("not_ours", "")
     end
 
+    it "takes off no stop of our own that the truck has been at" do
+      _, trip_id = sent
+      after = DB[:trip_stops].where(trip_id:).order(:position).get(:stop_id)
+      yard = { key: "yard", kind: "yard", where: "97914", after: }
+      Work::Freight::OwnStop.add(trip_id, yard, by: maren, now:)
+      own = Store::Freight.trip_stops(trip_id).all.find { |row| row[:load_id].nil? }
+      check_in(trip_id, "accepted")
+      check_in(trip_id, "on_my_way")
+      check_in(trip_id, "arrived", stop_id: own[:stop_id], at: now + Given::HOUR)
+      expect do
+        Work::Freight::OwnStop.remove(trip_id, own[:stop_id], { why: "No more" }, by: maren, now:)
+      end.to refuse("passed", "")
+    end
+
     it "joins no trip that has stops of its own" do
       _, trip_id = sent(size: "partial")
       Work::Freight::OwnStop.add(
