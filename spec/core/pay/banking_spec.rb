@@ -62,4 +62,17 @@ RSpec.describe Core::Pay::Banking do
       expect(described_class.next_day(Date.iso8601(from), holidays)).to eq(Date.iso8601(to))
     end
   end
+
+  # Wednesday before Thanksgiving, Thanksgiving, the Friday after, the weekend
+  {
+    "2026-11-24" => "2026-11-25",
+    "2026-11-25" => "2026-11-27",
+    "2026-11-26" => "2026-11-27",
+    "2026-11-27" => "2026-11-30",
+    "2026-11-28" => "2026-11-30"
+  }.each do |text, then_on|
+    it "goes on on #{then_on} after #{text}" do
+      expect(described_class.next_day(Date.iso8601(text), holidays)).to eq(Date.iso8601(then_on))
+    end
+  end
 end
