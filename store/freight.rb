@@ -5,7 +5,7 @@ module Store::Freight
   # What a dispatcher still has to do with; papers that are in are billing's.
   LIVE = %w[open planned sent accepted rolling delivered].freeze
   # Trips that another partial load may still join.
-  JOINABLE = %w[planned sent accepted].freeze
+  JOINABLE = Core::Freight::Acts::CREWED
   ROW = %i[
     id
     number

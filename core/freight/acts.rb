@@ -1,7 +1,8 @@
 # frozen_string_literal: true
 
-# What may be done with a load or a trip as it stands, and why not: the pages offer what this lets, and the acts
-# themselves refuse by the same tables.
+# What may be done with a load or a trip as it stands, and why not: what the pages offer. The acts refuse by States, by
+# `trip_changeable?` and by the lists here; what only a look at the trips can tell (a stop passed, a crew taken) they
+# refuse when they are done.
 module Core::Freight::Acts
   # act - of LOAD or TRIP; why_not - a sentence, nil where it may be done
   Allowed = Core::Value.of(:act, :why_not)
@@ -24,7 +25,7 @@ module Core::Freight::Acts
     undo_relay: Act.new(states: UNDER_WAY, roles: DISPATCHER),
     share: Act.new(states: Core::Freight::States::CHANGEABLE, roles: DISPATCHER),
     cancel: Act.new(states: ["open", *UNDER_WAY], roles: DISPATCHER),
-    agree_miles: Act.new(states: Core::Freight::States::NEXT.keys - ["cancelled"], roles: DISPATCHER + CLERK),
+    agree_miles: Act.new(states: Core::Freight::States::NEXT.keys, roles: DISPATCHER + CLERK),
     bill: Act.new(states: %w[papers_in], roles: CLERK),
     note_payment: Act.new(states: %w[billed], roles: CLERK)
   }.freeze

@@ -4,7 +4,7 @@
 module Reads::Hours::Record
   # drivers - rows with the home terminal's zone; trips - the first that is planned or under way, places - the
   # last place told, unconfirmed - how many proposals nobody answered, each by driver;
-  # partners - rows of all live drivers of the teams' trips, by trip
+  # partners - row of the other driver of a team's trip, by driver
   Value = Core::Value.of(:drivers, :trips, :places, :unconfirmed, :partners)
 
   def self.fleet(now, since:) = of(Store::Hours.drivers.all, now, since)
@@ -26,7 +26,7 @@ module Reads::Hours::Record
       trips:,
       places: places(ids, now),
       unconfirmed: Store::Hours.proposals(ids, since).all.map { |row| row[:driver_id] }.tally,
-      partners: partners(trips.values.select { |trip| trip[:drivers] > 1 }.map { |trip| trip[:trip_id] })
+      partners: partners(trips.select { |_, trip| trip[:drivers] > 1 })
     )
   end
 
@@ -40,12 +40,17 @@ module Reads::Hours::Record
       .distinct(:driver_id)
       .to_hash(:driver_id, :place)
 
-  def self.partners(trip_ids)
-    return {} if trip_ids.empty?
+  # trips - by driver
+  def self.partners(trips)
+    return {} if trips.empty?
 
-    on = DB[:trip_drivers].where(trip_id: trip_ids, live: true).select_hash_groups(:trip_id, :driver_id)
+    on =
+      DB[:trip_drivers].where(
+        trip_id: trips.values.map { |trip| trip[:trip_id] },
+        live: true
+      ).select_hash_groups(:trip_id, :driver_id)
     rows = Store::Hours.drivers(on.values.flatten.uniq).to_hash(:id)
-    on.transform_values { |ids| rows.values_at(*ids).compact }
+    trips.to_h { |driver_id, trip| [driver_id, rows[(on[trip[:trip_id]] - [driver_id]).first]] }.compact
   end
   private_class_method :of, :places, :partners
 end

@@ -98,6 +98,20 @@ RSpec.describe Work do
       )
     end
 
+    it "relays a load by itself, none that shares its truck" do
+      load_id, trip_id = sent(size: "partial")
+      DB[:trip_loads].insert(trip_id:, load_id: book(size: "partial"))
+      after = DB[:trip_stops].where(trip_id:).order(:position).get(:stop_id)
+      input = {
+        after:,
+        where: "97914",
+        at: soon,
+        driver_ids: [driver_id("Una Blank")],
+        tractor_id: unit_id("T-102")
+      }
+      expect { Work::Freight::Relay.call(load_id, input, by: maren, now:) }.to refuse("shared_trip", "")
+    end
+
     it "undoes no relay where there is none" do
       load_id, = sent
       expect { Work::Freight::Relay.undo(load_id, { why: "No more" }, by: maren, now:) }.to refuse(
@@ -186,6 +200,14 @@ RSpec.describe Work do
         "nothing_to_correct",
         "/corrects"
       )
+    end
+
+    it "charges no wait to a load whose invoice is out" do
+      load_id, trip_id = sent
+      stop_id = DB[:trip_stops].where(trip_id:).min(:stop_id)
+      id = DB[:detention_claims].insert(trip_id:, stop_id:, minutes: 60, charge: 40, at: now)
+      DB[:loads].where(id: load_id).update(state: "cancelled", cancel_reason: "No freight")
+      expect { Work::Tracking::Detain.settle(id, {}, by: maren, now:) }.to refuse("invoiced", "")
     end
 
     it "takes back no step from the cab once the trip is delivered" do

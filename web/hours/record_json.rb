@@ -17,15 +17,16 @@ class Web::Hours::RecordJson
 
   def fleet
     @found = Reads::Hours::Record.fleet(@now, since: @since)
-    questions = Work::Hours::Question.of(@found.drivers, @now)
-    { as_of: @now.iso8601, rows: @found.drivers.map { |row| row(row, *questions[row[:id]]) } }
+    @questions = Work::Hours::Question.of(@found.drivers, @now)
+    { as_of: @now.iso8601, rows: @found.drivers.map { |row| row(row, *@questions[row[:id]]) } }
   end
 
   # Raises Store::NotFound.
   def driver(id)
     @found = Reads::Hours::Record.driver(id, @now, since: @since)
     driver = @found.drivers.first
-    question, known_since = Work::Hours::Question.of([driver], @now)[id]
+    @questions = Work::Hours::Question.of([driver, *@found.partners[id]], @now)
+    question, known_since = @questions[id]
     clocks = clocks(question)
     answer = clocks.to_h
     {
@@ -83,7 +84,7 @@ class Web::Hours::RecordJson
     trip = @found.trips[driver[:id]]
     {
       trip: trip&.slice(:load_id, :load, :trip, :origin, :destination, :state),
-      **planned(trip, question, known_since)
+      **planned(trip, driver[:id], question, known_since)
     }
   end
 
@@ -104,8 +105,8 @@ class Web::Hours::RecordJson
   def resting_until(question, instant) =
     Core::Hours.until_long_rest(question.resting_until(instant), rules: HoursRules.named(question.rules))
 
-  def planned(trip, question, known_since)
-    partner, partner_known = partner(trip, question) if trip && trip[:drivers] > 1
+  def planned(trip, driver_id, question, known_since)
+    partner, partner_known = @questions[@found.partners[driver_id]&.fetch(:id)]
     return { planned: [], verdict: nil } if trip.nil? || known_since.nil? || (partner && partner_known.nil?)
 
     plan =
@@ -121,13 +122,6 @@ class Web::Hours::RecordJson
     pieces = (plan&.pieces || []).select { |piece| piece.from < ahead }
     { planned: pieces.map { |piece| stretch(piece, question, piece.from, ahead) }, verdict: plan&.verdict }
   end
-
-  # The record of the other driver of a trip's team, and since when it is known.
-  def partner(trip, question) =
-    Work::Hours::Question
-      .of(@found.partners[trip[:trip_id]] || [], @now)
-      .values
-      .find { |other, _| other != question }
 
   def trouble(driver, known_since)
     return "No record: nothing is known of this driver's hours" if known_since.nil?

@@ -46,10 +46,6 @@ module Web::Permits::Desk
   end
 
   def self.month(row) =
-    {
-      **row.slice(:month, :customer, :count),
-      state: row[:jurisdiction],
-      fee: Money.text(Money.cents(row[:fee]))
-    }
+    { **row.slice(:month, :customer, :count), state: row[:jurisdiction], fee: Web::Figures.money(row[:fee]) }
   private_class_method :wait, :file, :month
 end

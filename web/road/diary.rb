@@ -252,7 +252,7 @@ class Web::Road::Diary
     {
       **row.slice(:id, :stop, :customer, :minutes, :state, :by),
       free_minutes: row[:detention_free_minutes],
-      charge: Money.text(Money.cents(row[:charge])),
+      charge: Web::Figures.money(row[:charge]),
       pay: claim.pay_cents && Money.text(claim.pay_cents)
     }
   end

@@ -70,7 +70,6 @@ class Web::Roads::Way
   def via(stop) =
     (@trip_stops.dig(stop[:id], :via) || []).to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) }
   def town(stop) = "#{stop[:town]}, #{stop[:state]}"
-  def miles(amount) = Money.rate_text(amount, places: 1)
 
   # All parts that go by road, as one journey.
   def route
@@ -90,10 +89,10 @@ class Web::Roads::Way
       stop_id: part.stop[:id],
       from: part.from,
       to: part.to,
-      miles: miles(part.leg.miles),
-      direct_miles: part.direct_miles && miles(part.direct_miles),
+      miles: Web::Figures.miles(part.leg.miles),
+      direct_miles: Web::Figures.miles(part.direct_miles),
       minutes: part.leg.minutes,
-      tolls: Money.text(Money.cents(part.leg.tolls)),
+      tolls: Web::Figures.money(part.leg.tolls),
       estimated: part.leg.estimated?,
       via: part.via,
       legs: way ? way.legs.map { |leg| Core::Roads.leg(leg) } : [],

@@ -35,7 +35,7 @@ class Web::Tracking::CabJson
       activities: @read.activities.map { |row| activity(row) },
       changes:,
       permits: @read.permits.map { |row| permit(row) },
-      miles: miles(trip[:loaded_miles]),
+      miles: Web::Figures.miles(trip[:loaded_miles]),
       routed_miles: (trip[:loaded_miles] + trip[:empty_miles]).to_i,
       findings: trip[:findings].to_a.map { |found| found["text"] },
       papers_missing: wanted.any?,
@@ -94,7 +94,7 @@ class Web::Tracking::CabJson
       **row.slice(:kind, :handling, :name, :address, :town, :state, :zip, :zone, :notes, :unit),
       load: numbers[row[:load_id]],
       **%i[contact phone driver_notes].to_h { |name| [name, row[name].to_s] },
-      miles: miles(row[:miles]),
+      miles: Web::Figures.miles(row[:miles]),
       from: row[:from_at]&.iso8601,
       to: row[:to_at]&.iso8601,
       **self.class.times(row),
@@ -142,6 +142,4 @@ class Web::Tracking::CabJson
     told = @read.check_ins.filter_map { |row| row[:details]["odometer"] }
     { odometer_before: told.empty? ? @read.odometer_before : nil, odometer_from: told.first }
   end
-
-  def miles(amount) = Money.rate_text(amount, places: 1)
 end

@@ -3,7 +3,7 @@
 # Hands a load over on the way from one crew to another: the trip is cut at the swap, the trailer goes on,
 # each crew has a trip.
 class Work::Freight::Relay
-  CUTTABLE = %w[planned sent accepted rolling].freeze
+  CUTTABLE = Core::Freight::Acts::UNDER_WAY
   UNTIED = %w[planned sent accepted].freeze
 
   # input - { key:, after: id of the load's stop before the swap, where: ZIP or town, at: Time, driver_ids:,

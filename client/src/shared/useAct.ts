@@ -7,9 +7,9 @@ interface Answer<T> {
 }
 
 /**
- * Sends what a person does with a record: busy until it is answered, what is wrong kept to be shown, the answer put in place.
- * One key goes with all attempts on one `state` of the record: a second click or a retry repeats the same deed, and does
- * not do it twice.
+ * Sends what a person does with a record: busy until it is answered, what is wrong kept to be shown, the answer
+ * put in place. One key goes with all attempts on one `state` of the record: a second click or a retry repeats
+ * the same deed, and does not do it twice.
  */
 export function useAct<T>(put: (answer: T) => void, state?: WatchSource<unknown>) {
   const busy = ref(false)

@@ -7,15 +7,15 @@ export interface Asked {
 }
 type Fetch = typeof fetch
 
-/** The API's client takes `fetch` once, when it is loaded: it gets this one, which passes on to the server of the example. */
+/** The API's client takes `fetch` once, when it is loaded: this one, which passes on to the example's server. */
 let current: Fetch = () => Promise.reject(new TypeError('No server stands in'))
 export const passOn: Fetch = (...request) => current(...request)
 
 type Said = { status?: number; body?: unknown } | 'away'
 
 /**
- * Stands in for the server: `say` answers each request, with 200 and nothing where it gives nothing, or is out of reach. All
- * that was asked is kept.
+ * Stands in for the server: `say` answers each request, with 200 and nothing where it gives nothing, or is out
+ * of reach. All that was asked is kept.
  */
 export function fakeServer(say: (asked: Asked) => Said | undefined | Promise<Said | undefined>) {
   const asked: Asked[] = []

@@ -48,54 +48,6 @@ RSpec.describe Core::Freight do
     )
   end
 
-  it "holds a crew from the first opening to the last closing" do
-    expect(described_class.span([window("pickup", 8, 10), window("delivery", nil, 20)])).to eq(
-      [Time.utc(2026, 11, 23, 8), Time.utc(2026, 11, 23, 20)]
-    )
-  end
-
-  it "holds a crew also for stops at one instant, which would otherwise hold nobody" do
-    expect(described_class.span([window("pickup", 8), window("delivery", 8)])).to eq(
-      [Time.utc(2026, 11, 23, 8), Time.utc(2026, 11, 23, 9)]
-    )
-  end
-
-  it "cannot hold a crew for a stop without a time" do
-    expect { described_class.span([window("pickup", 8), window("delivery")]) }.to refuse(
-      "stop_time_missing",
-      "/stops/1/from"
-    )
-  end
-
-  {
-    "no pickup" => [[%w[delivery], %w[delivery]], "pickup_missing", "/stops"],
-    "no delivery" => [[%w[pickup], %w[pickup]], "delivery_missing", "/stops"],
-    "a delivery first" => [[%w[delivery], %w[pickup], %w[delivery]], "delivery_first", "/stops/0/kind"],
-    "a pickup last" => [[%w[pickup], %w[delivery], %w[pickup]], "pickup_last", "/stops/2/kind"],
-    "a window that ends before it begins" => [
-      [["pickup", 10, 8], ["delivery", 12]],
-      "window_reversed",
-      "/stops/0/to"
-    ],
-    "a delivery that closes before its pickup opens" => [
-      [["pickup", 10], ["delivery", 7, 9]],
-      "stops_out_of_order",
-      "/stops/1/from"
-    ]
-  }.each do |what, (stops, code, path)|
-    it("refuses #{what}") do
-      expect { described_class.check_stops(stops.map { |stop| window(*stop) }) }.to refuse(code, path)
-    end
-  end
-
-  it "accepts two pickups and two deliveries in any order that makes sense" do
-    expect do
-      described_class.check_stops(
-        [window("pickup", 8), window("delivery", 10), window("pickup"), window("delivery", 9, 14)]
-      )
-    end.not_to raise_error
-  end
-
   it "knows the life of a load, and that it can be cancelled from any state before delivered" do
     life = %w[open planned sent accepted rolling delivered papers_in billed closed]
     life.each_cons(2) { |from, to| expect(described_class.step(from, to)).to eq(to) }

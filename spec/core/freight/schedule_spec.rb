@@ -11,6 +11,7 @@ RSpec.describe Core::Freight::Schedule do
   [
     [[["pickup", 8], ["delivery", 9]], nil],
     [[["pickup"], ["delivery"]], nil],
+    [[["pickup", 8], ["delivery", 10], ["pickup"], ["delivery", 9, 14]], nil],
     [[["delivery", 9]], %w[pickup_missing /stops]],
     [[["pickup", 9]], %w[delivery_missing /stops]],
     [[["delivery", 8], ["pickup", 9], ["delivery", 10]], %w[delivery_first /stops/0/kind]],

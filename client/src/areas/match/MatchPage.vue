@@ -17,7 +17,10 @@ import { useGive } from './useGive'
 import { useRanking } from './useRanking'
 import { keyOf } from './words'
 
-/** Which crew takes which load: from a load all crews, from a crew all loads, both ranked; a plan for the fleet; who could be where. */
+/**
+ * Which crew takes which load: from a load all crews, from a crew all loads, both ranked; a plan for the fleet;
+ * who could be where.
+ */
 const VIEWS = [
   ['loads', 'Loads'],
   ['crews', 'Crews'],
@@ -69,7 +72,10 @@ watch(picked, () => {
 })
 const again = () => (side.value === 'load' ? loadLoads() : loadCrews())
 
-/** The load given last; stays until somebody picks another, for the given one leaves the list and the next moves up by itself. */
+/**
+ * The load given last; stays until somebody picks another, for the given one leaves the list and the next moves
+ * up by itself.
+ */
 const gave = ref<Schemas['OpenLoad']>()
 const { give, busy, problem } = useGive(load => {
   gave.value = load

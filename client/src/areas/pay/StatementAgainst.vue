@@ -51,21 +51,6 @@ defineProps<{ against: NonNullable<Schemas['Statement']['against']>; net: string
 .scroll {
   overflow-x: auto;
 }
-caption {
-  text-align: left;
-  font-weight: 700;
-  padding: 0.5rem 0.6rem 0;
-}
-@media (min-width: 701px) {
-  caption {
-    display: none;
-  }
-}
-@media (max-width: 700px) {
-  caption {
-    display: block;
-  }
-}
 .bill td {
   font-weight: 700;
 }
