@@ -42,7 +42,7 @@ async function submit() {
         <span class="quiet">{{ one.taken }} of {{ one.installments }} parts taken</span>
       </li>
     </ul>
-    <form v-if="settles" class="fields" @submit.prevent="submit">
+    <form v-if="settles" class="short-form" @submit.prevent="submit">
       <v-text-field v-model="typed.label" label="What for" /><v-text-field
         v-model="typed.principal"
         label="Dollars"

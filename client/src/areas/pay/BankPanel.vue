@@ -39,7 +39,7 @@ async function submit() {
       >
     </p>
     <p v-else class="quiet">None: this driver is paid by cheque.</p>
-    <form v-if="settles" class="fields" @submit.prevent="submit">
+    <form v-if="settles" class="short-form" @submit.prevent="submit">
       <v-text-field
         v-model="typed.routing"
         label="Routing number"

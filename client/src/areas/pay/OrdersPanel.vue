@@ -59,7 +59,7 @@ async function submit() {
         >
       </li>
     </ul>
-    <form v-if="settles" class="fields" @submit.prevent="submit">
+    <form v-if="settles" class="short-form" @submit.prevent="submit">
       <v-select v-model="typed.kind" label="Kind" :items="KINDS" /><v-text-field
         v-model="typed.label"
         label="Name"
