@@ -3,6 +3,6 @@
 require_relative "config/application"
 
 # Read once, before the processes part: they share it.
-[Work::Roads::Leg.network, RoadData.gazetteer]
+[Store::Roads::Leg.network, RoadData.gazetteer]
 
 run Web::Stack.build

@@ -21,7 +21,7 @@ module Bench
   end
 
   def self.report
-    Work::Roads::Leg.network
+    Store::Roads::Leg.network
     cold = timed { @crews = Work::Match::Crews.at(@now) }
     loads = Work::Match::Freight.all
     ranks =
@@ -76,7 +76,7 @@ module Bench
   def self.fill
     by = Work::Actor.system
     DB[:company].insert_conflict.insert(id: 1, name: "Bench Haulage")
-    DB[:loads].update(state: "closed")
+    DB[:loads].update(status: "closed")
     DB[:drivers].update(retired: true)
     DB[:units].update(retired: true)
     terminal =

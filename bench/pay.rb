@@ -116,7 +116,7 @@ module Bench
     miles = ->(i) { { loaded_miles: 300 + (i % 400), empty_miles: 20 + (i % 90), miles_estimated: false } }
     trips =
       rows(:trips, DRIVERS * TRIPS) do |i|
-        { during: Sequel.lit("tstzrange('2026-11-22', '2026-11-24')"), state: "delivered", **miles.call(i) }
+        { during: Sequel.lit("tstzrange('2026-11-22', '2026-11-24')"), status: "delivered", **miles.call(i) }
       end
     rows(:trip_earnings, DRIVERS * TRIPS) do |i|
       {

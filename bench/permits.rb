@@ -22,7 +22,7 @@ module Bench
         axles:
       )
     rules = Store::Permits.rules
-    Work::Roads::Leg.network
+    Store::Roads::Leg.network
     way = median { route }
     screen =
       median do
@@ -72,7 +72,7 @@ module Bench
     vehicle =
       Core::Roads::Vehicle::USUAL.with(width_in: 168, height_in: 170, length_in: 1200, gross_lb: 79_000)
     Core::Roads.route(
-      Work::Roads::Leg.network,
+      Store::Roads::Leg.network,
       RoadData.gazetteer,
       Core::Roads::Request.new(
         stops: points,

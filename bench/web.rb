@@ -20,8 +20,8 @@ module Bench
       rows = [
         ["constant (/api/me, signed out)", "/api/me", nil],
         ["load list, first page", "/api/loads", cookie],
-        ["load list, found by words", "/api/loads?state=all&q=onions+pay", cookie],
-        ["load list, page 300 of all", "/api/loads?state=all&page=300", cookie],
+        ["load list, found by words", "/api/loads?status=all&q=onions+pay", cookie],
+        ["load list, page 300 of all", "/api/loads?status=all&page=300", cookie],
         ["one load's page", "/api/loads/#{DB[:loads].max(:id) - 7}", cookie]
       ]
       puts "#{LOADS} loads, #{CLIENTS} clients, #{SECONDS} s each"
@@ -95,7 +95,7 @@ module Bench
         now:
       )
     end
-    DB[:loads].where { id > 400 }.update(state: "papers_in")
+    DB[:loads].where { id > 400 }.update(status: "papers_in")
     DB.run("ANALYZE")
   end
 

@@ -18,6 +18,9 @@ module Phrases
       .fetch(name.to_s)
       .gsub(/{(\w+)}/) { |hole| parts.fetch(Regexp.last_match(1).to_sym, hole) }
 
+  # What to text when the work at a stop of our own is done; nil where freight is handled.
+  def self.own_word(work_kind, language) = all.fetch("own_words").fetch(language)[work_kind]
+
   # What a check-in is called.
   def self.kind(name, language) = all.fetch("kinds").fetch(language).fetch(name, name)
 end

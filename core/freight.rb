@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Loads: what they cost the customer, what they still lack, and which state follows which.
+# Loads: what they cost the customer, what they still lack, and which status follows which.
 module Core::Freight
   # What a load's price comes to.
   #
@@ -11,7 +11,7 @@ module Core::Freight
   # Returns Totals in cents. What cannot be computed yet counts as zero.
   def self.totals(price, miles:, weight_lb:) = Pricing.totals(price, miles: miles || 0.to_d, weight_lb:)
 
-  # What a load lacks before it can go on from its state, as findings with a code and a sentence.
+  # What a load lacks before it can go on from its status, as findings with a code and a sentence.
   def self.missing(facts) = Readiness.missing(facts)
 
   # The loads of a trip whose papers are still wanted: see Papers.
@@ -51,6 +51,6 @@ module Core::Freight
   # What is aboard on each leg: see Aboard.
   def self.aboard(order, goods) = Aboard.legs(order, goods)
 
-  # Refuses a change of state that the trade does not know.
-  def self.step(from, to) = States.step(from, to)
+  # Refuses a change of status that the trade does not know.
+  def self.step(from, to) = Statuses.step(from, to)
 end

@@ -48,11 +48,11 @@ module Core::Tracking
     end
   # code; text - to read out; stop_id - or nil
   Finding = Value.of(:code, :text, :stop_id)
-  # state - accepted, rolling, delivered or declined, nil while nothing is said; progress - Array of Progress;
+  # status - accepted, rolling, delivered or declined, nil while nothing is said; progress - Array of Progress;
   #         findings - what does not go together
   Outcome =
     Value.of(
-      :state,
+      :status,
       :progress,
       :accepted_at,
       :pre_trip_at,

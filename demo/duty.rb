@@ -42,7 +42,7 @@ class Demo::Duty
   def trips(driver_id)
     DB[:trips]
       .join(:trip_drivers, trip_id: :id)
-      .where(driver_id:, live: true, Sequel[:trips][:state] => %w[accepted rolling delivered])
+      .where(driver_id:, live: true, Sequel[:trips][:status] => %w[accepted rolling delivered])
       .order(Sequel.function(:lower, Sequel[:trips][:during]))
       .select_all(:trips)
       .all
@@ -83,7 +83,7 @@ class Demo::Duty
   end
 
   def drive(driver_id, trip)
-    return if trip[:state] == "accepted" && shorted?(driver_id)
+    return if trip[:status] == "accepted" && shorted?(driver_id)
 
     stops = stops(trip)
     as_of = [@stretches.last.to, stops.first.opens - stops.first.drive_minutes - 720].max
@@ -119,7 +119,7 @@ class Demo::Duty
     @shorted_id ||=
       DB[:trips]
         .join(:trip_drivers, trip_id: :id)
-        .where(Sequel[:trips][:state] => "accepted")
+        .where(Sequel[:trips][:status] => "accepted")
         .order(Sequel[:trips][:id])
         .select_map(:driver_id)
         .first
@@ -129,7 +129,7 @@ class Demo::Duty
   def short(driver_id)
     return unless shorted?(driver_id)
 
-    trip = trips(driver_id).find { |row| row[:state] == "accepted" }
+    trip = trips(driver_id).find { |row| row[:status] == "accepted" }
     stops = stops(trip)
     rested = @stretches
     found =

@@ -59,7 +59,7 @@ class Demo::Haul
   # Ten hours of rest after each ten of driving, and a quiet margin.
   def drive_hours
     hours =
-      Work::Roads::Leg.new(*[@from, @to].map { |i| DB[:places].where(id: @places[i]).first }).miles.to_f /
+      Store::Roads::Leg.new(*[@from, @to].map { |i| DB[:places].where(id: @places[i]).first }).miles.to_f /
         MILES_AN_HOUR
     hours + ((hours / 10).floor * 10)
   end
@@ -155,7 +155,7 @@ class Demo::Haul
   # Charged the morning after; what is of yesterday is still on somebody's desk.
   def settle_detention
     DB[:detention_claims]
-      .where(trip_id: @trip_id, state: "proposed")
+      .where(trip_id: @trip_id, status: "proposed")
       .select_map(:id)
       .each do |id|
         Work::Tracking::Detain.settle(

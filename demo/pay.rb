@@ -242,7 +242,7 @@ class Demo::Pay
     DB[:trip_units]
       .join(:units, id: :unit_id)
       .join(:trips, id: Sequel[:trip_units][:trip_id])
-      .where(kind: "tractor", state: %w[delivered rolling])
+      .where(kind: "tractor", status: %w[delivered rolling])
       .where(Sequel.lit("upper(trip_units.during) > ?", from.to_time))
       .order(Sequel[:trips][:id])
       .select(Sequel[:units][:number], Sequel[:trip_units][:during])

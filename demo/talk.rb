@@ -15,7 +15,7 @@ class Demo::Talk
     rolling =
       DB[:trips]
         .join(:trip_drivers, trip_id: :id)
-        .where(state: "rolling", live: true, driver_id: @driver_ids)
+        .where(status: "rolling", live: true, driver_id: @driver_ids)
         .order(Sequel[:trips][:id])
         .select(Sequel[:trips][:id], :driver_id)
         .all

@@ -19,7 +19,7 @@ class Demo::Ways
     left, ahead = leg(trip)
     return [] if left.nil?
 
-    way = Work::Roads::Leg.new(left, ahead)
+    way = Store::Roads::Leg.new(left, ahead)
     return [] if way.estimated?
 
     past, future = points(way, left[:left_at].to_i / 60).partition { |point| point[:at].to_i / 60 <= @minute }

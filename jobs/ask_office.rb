@@ -11,7 +11,7 @@ class Jobs::AskOffice < Que::Job
   def run(permit_id:)
     permit = Store::Permits.waiting(permit_id) or return finish
     office = Services::PermitOffice.new(permit[:jurisdiction])
-    answer = permit[:state] == "review" ? office.status(permit[:office_id]) : apply(office, permit)
+    answer = permit[:status] == "review" ? office.status(permit[:office_id]) : apply(office, permit)
     pdf = answer["state"] == "issued" ? office.pdf(answer["application"]) : nil
     DB.transaction do
       Work::Permits::TakeAnswer.call(permit_id, answer, pdf, now: Clock.now)

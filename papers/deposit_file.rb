@@ -15,7 +15,7 @@ class Papers::DepositFile
   # `not_locked`, `no_bank`.
   def initialize(run_id, now:, on: nil)
     @run = Reads::Pay::Run.row(run_id)
-    raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if @run[:state] == "draft"
+    raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if @run[:status] == "draft"
 
     @settings = Store::Pay.settings
     if @settings.values_at(:bank_routing, :bank_company_id).any?(&:empty?)

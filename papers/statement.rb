@@ -57,7 +57,7 @@ class Papers::Statement < Papers::Letter
   def head
     from = @statement.values_at(:company, :company_address).reject { |text| text.to_s.empty? }
     quiet from.join(", "), size: 11
-    headline "Settlement statement#{" - draft" if @statement[:state] == "draft"}"
+    headline "Settlement statement#{" - draft" if @statement[:status] == "draft"}"
     say "#{@statement[:driver][:name]}, #{day(@statement[:from])} to #{day(@statement[:to])}", size: 12
     @pdf.move_down 16
   end

@@ -15,6 +15,14 @@ class Papers::StatementText
   # Raises Store::NotFound.
   def self.of(id) = new(Reads::Pay::Statement.of(id)).to_h
 
+  # The same for the driver whose it is. Raises Store::NotFound for another's.
+  def self.of_driver(id, driver_id)
+    statement = Reads::Pay::Statement.of(id)
+    raise Store::NotFound.new("statement", id) unless statement.row[:driver_id] == driver_id
+
+    new(statement).to_h
+  end
+
   # statement - Reads::Pay::Statement::Value
   def initialize(statement)
     @statement = statement
@@ -29,7 +37,7 @@ class Papers::StatementText
 
   def head
     {
-      **@row.slice(:id, :pay_run_id, :state),
+      **@row.slice(:id, :pay_run_id, :status),
       driver: {
         id: @row[:driver_id],
         name: @row[:driver]

@@ -15,7 +15,7 @@ class Papers::TripSheet < Papers::Letter
     @sheet = Reads::Freight::TripSheet.of(trip_id)
     @trip, @page = @sheet.trip, @sheet.page
     @load = @page.load
-    @way = Web::Roads::Way.new(@load[:id]).to_h
+    @route = Reads::Roads::Route.of(@load[:id])
     super("Trip #{@trip[:number]}")
   end
 
@@ -100,12 +100,12 @@ class Papers::TripSheet < Papers::Letter
   end
 
   def directions
-    return if @way[:turns].empty?
+    return if @route.turns.empty?
 
-    title "The way"
-    Papers::SheetMap.new(@pdf, @way[:parts].map { |part| part[:line] }, @page.stops).draw
+    title "The route"
+    Papers::SheetMap.new(@pdf, @route.parts.map { |part| part.leg.route&.line || [] }, @page.stops).draw
     @pdf.fill_color "000000"
-    @way[:turns].each do |turn|
+    @route.turns.each do |turn|
       say "#{turn[:text]}#{" (#{turn[:miles]} mi)" if turn[:miles]&.positive?}", size: 9
     end
   end

@@ -21,6 +21,17 @@ module Reads::Company
       zone: Store::Company.terminals.get(:zone) || "UTC"
     )
 
+  def self.terminals =
+    Store::Company
+      .terminals
+      .select(Sequel[:terminals][:id], :name, Sequel[:terminals][:zip], :town, :state, :zone)
+      .all
+  def self.people = Store::Company.accounts.all
+  def self.sign_ins = Store::Company.sign_ins.all
+
+  # Records of every kind that hold the words.
+  def self.search(words) = Store::Company.search(words)
+
   # Rows of the trail, latest first, with names for the ids in their changes.
   def self.audit(record_kind, record_id)
     rows = Store::Company.audit(record_kind, record_id).all

@@ -2,13 +2,15 @@
 
 # Rows that Today is made of.
 module Store::Attention
+  Snoozes = Store::Table.of(:snoozes)
+
   def self.put_off(now) = DB[:snoozes].where(Sequel[:until] > now).all
 
   # Loads with a permit file that move, or are to move before an instant.
   def self.loads_with_permits(before)
     DB[:permit_files]
       .join(:loads, id: :load_id)
-      .where(Sequel[:loads][:state] => %w[open planned sent accepted rolling])
+      .where(Sequel[:loads][:status] => %w[open planned sent accepted rolling])
       .where(Sequel[:loads][:pickup_at] <= before)
       .select(:load_id, :number, :origin, :destination, :pickup_at, :pickup_zone, :total)
       .all
@@ -20,7 +22,7 @@ module Store::Attention
       .join(:stops, id: :stop_id)
       .join(:trips, id: Sequel[:trip_stops][:trip_id])
       .join(:loads, id: Sequel[:stops][:load_id])
-      .where(Sequel[:trips][:state] => "rolling", :left_at => nil, :worked_at => nil)
+      .where(Sequel[:trips][:status] => "rolling", :left_at => nil, :worked_at => nil)
       .exclude(arrived_at: nil)
       .select(
         Sequel[:trip_stops][:id],
@@ -33,7 +35,7 @@ module Store::Attention
       .all
   end
 
-  def self.loads_in(state, *columns) = DB[:loads].where(state:).select(:id, :number, :crew, *columns).all
+  def self.loads_in(status, *columns) = DB[:loads].where(status:).select(:id, :number, :crew, *columns).all
 
   def self.unread_messages
     DB[:messages]
@@ -46,10 +48,10 @@ module Store::Attention
 
   def self.failed_texts(since)
     DB[:texts]
-      .where(state: "failed")
-      .where(Sequel[:state_at] > since)
+      .where(status: "failed")
+      .where(Sequel[:status_at] > since)
       .join(:drivers, id: :driver_id)
-      .select(Sequel[:texts][:id], :driver_id, :name, :to, :failure, :state_at)
+      .select(Sequel[:texts][:id], :driver_id, :name, :to, :failure, :status_at)
       .all
   end
 

@@ -2,6 +2,14 @@
 
 # The company, its terminals, its people and the audit trail.
 module Store::Company
+  Accounts = Store::Table.of(:accounts)
+  Companies = Store::Table.of(:company)
+  Terminals = Store::Table.of(:terminals)
+  IdempotencyKeys = Store::Table.of(:idempotency_keys)
+  AuditEntries = Store::Table.of(:audit_entries)
+  PasswordHashes = Store::Table.of(:account_password_hashes)
+  SessionKeys = Store::Table.of(:account_active_session_keys)
+
   def self.row = DB[:company].first
   def self.set_up? = !DB[:company].where(setup_code_digest: nil).empty?
 

@@ -2,6 +2,12 @@
 
 # The directory: customers, places, drivers with their pay plans, and units.
 module Store::Fleet
+  Units = Store::Table.of(:units)
+  Credentials = Store::Table.of(:credentials)
+  Customers = Store::Table.of(:customers)
+  Places = Store::Table.of(:places)
+  DaysOff = Store::Table.of(:days_off)
+
   # What people may write, by table; a driver's rates go to a pay plan of their own.
   COLUMNS = {
     customers: %i[
@@ -122,6 +128,10 @@ module Store::Fleet
   ].freeze
   NAME = { customers: :name, places: :name, drivers: :name, units: :number }.freeze
   KIND = { customers: "customer", places: "place", drivers: "driver", units: "unit" }.freeze
+
+  # The table of a kind of record: :customers, :places, :drivers or :units.
+  def self.rows(table) = { customers: Customers, places: Places, drivers: Drivers, units: Units }.fetch(table)
+  def self.name_of(table, id) = rows(table).at(id).get(NAME[table])
 
   def self.page(table, query, page:, per_page: 100)
     found = Store::Words.find(DB[table], query)

@@ -2,6 +2,13 @@
 
 # Loads and the trips that carry them.
 module Store::Freight
+  Stops = Store::Table.of(:stops)
+  Accessorials = Store::Table.of(:accessorials)
+  LoadReferences = Store::Table.of(:load_references)
+  TripChanges = Store::Table.of(:trip_changes)
+  TripDrivers = Store::Table.of(:trip_drivers, Store::Freight::Holds)
+  TripUnits = Store::Table.of(:trip_units, Store::Freight::Holds)
+
   # What a dispatcher still has to do with; papers that are in are billing's.
   LIVE = %w[open planned sent accepted rolling delivered].freeze
   # Trips that another partial load may still join.
@@ -9,7 +16,7 @@ module Store::Freight
   ROW = %i[
     id
     number
-    state
+    status
     version
     origin
     destination
@@ -28,53 +35,52 @@ module Store::Freight
 
   # Loads by state (or `live`, `all`), words and customer; soonest pickup first, those without a time first of
   # all.
-  def self.found(state: "live", query: nil, customer_id: nil)
+  def self.found(status: "live", query: nil, customer_id: nil)
     loads = DB[:loads]
-    loads = loads.where(state: state == "live" ? LIVE : state) unless state == "all"
+    loads = loads.where(status: status == "live" ? LIVE : status) unless status == "all"
     loads = loads.where(customer_id:) if customer_id
     Store::Words.find(loads, query)
   end
 
-  def self.page(found, page:, per_page: 50)
-    order = [Sequel.asc(:pickup_at, nulls: :first), :id]
-    # The ids alone are read from the index, however deep the page; only its own rows are fetched.
+  # latest_first - of what is done, else the soonest pickup first and those without a time before all
+  def self.page(found, page:, per_page: 50, latest_first: false)
+    order =
+      if latest_first
+        [Sequel.desc(:pickup_at, nulls: :last), Sequel.desc(:id)]
+      else
+        [Sequel.asc(:pickup_at, nulls: :first), :id]
+      end
+    # The ids alone are read from the index, forwards or backwards, however deep the page; only its own rows are
+    # fetched.
     ids = found.order(*order).limit(per_page, (page - 1) * per_page).select_map(:id)
     DB[:loads]
       .where(Sequel[:loads][:id] => ids)
       .join(:customers, id: :customer_id)
-      .order(order[0], Sequel[:loads][:id])
+      .order(order[0], latest_first ? Sequel.desc(Sequel[:loads][:id]) : Sequel[:loads][:id])
       .select(*ROW.map { |column| Sequel[:loads][column] }, Sequel[:customers][:name].as(:customer))
       .all
   end
 
   # How many loads are in each live state. What is done with grows without end and is not counted at every
   # look.
-  def self.counts = DB[:loads].where(state: LIVE).group_and_count(:state).to_hash(:state, :count)
+  def self.counts = DB[:loads].where(status: LIVE).group_and_count(:status).to_hash(:status, :count)
 
-  def self.load(id) = DB[:loads].first(id:)
-  def self.load_for_change(id) = DB[:loads].where(id:).for_update.first
+  def self.load(id) = Loads.row(id)
+  def self.load_for_change(id) = Loads.lock(id)
   def self.stops(load_id) = DB[:stops].where(load_id:).order(:position).all
   def self.parts(table, load_id) = DB[table].where(load_id:).order(:position).all
 
   # The trip that a load is on now, or nil: of a relay, the first that has not done its part.
   def self.live_trip(load_id) =
-    live_trips(load_id).then { |trips| trips.find { |trip| trip[:state] != "delivered" } || trips.last }
+    live_trips(load_id).then { |trips| trips.find { |trip| trip[:status] != "delivered" } || trips.last }
 
   # The trips that carry a load: one, or of a relay its parts, in order.
-  def self.live_trips(load_id)
-    DB[:trips]
-      .join(:trip_loads, trip_id: :id)
-      .where(load_id:)
-      .exclude(state: %w[declined cancelled])
-      .order(Sequel.function(:lower, :during), Sequel[:trips][:id])
-      .select_all(:trips)
-      .all
-  end
+  def self.live_trips(load_id) = Trips.of_load(load_id).live.soonest_first.all
 
   # Loads driven to a swap from which no live trip goes on, with the place and time of the swap.
   def self.handed_to_nobody
     live =
-      DB[:trip_stops].join(:trips, id: :trip_id).exclude(Sequel[:trips][:state] => %w[declined cancelled])
+      DB[:trip_stops].join(:trips, id: :trip_id).exclude(Sequel[:trips][:status] => %w[declined cancelled])
     once =
       live
         .join(:stops, id: Sequel[:trip_stops][:stop_id])
@@ -86,7 +92,7 @@ module Store::Freight
       .join(:trip_loads, trip_id: Sequel[:trips][:id])
       .join(:loads, id: :load_id)
       .join(:stops, id: Sequel[:trip_stops][:stop_id])
-      .where(Sequel[:stops][:id] => once, Sequel[:loads][:state] => LIVE)
+      .where(Sequel[:stops][:id] => once, Sequel[:loads][:status] => LIVE)
       .select(
         Sequel[:loads][:id],
         Sequel[:loads][:number],
@@ -101,12 +107,12 @@ module Store::Freight
       .all
   end
 
-  def self.rolling_ids = DB[:trips].where(state: "rolling").select_map(:id)
+  def self.rolling_ids = DB[:trips].where(status: "rolling").select_map(:id)
 
   # Trips of nothing but an empty truck that are not done.
   def self.empty_trips
     DB[:trips]
-      .where(state: %w[planned sent accepted rolling])
+      .where(status: %w[planned sent accepted rolling])
       .exclude(DB[:trip_loads].where(Sequel[:trip_loads][:trip_id] => Sequel[:trips][:id]).exists)
       .order(Sequel.function(:lower, :during))
   end

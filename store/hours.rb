@@ -2,6 +2,9 @@
 
 # Records of duty status.
 module Store::Hours
+  DutyEdits = Store::Table.of(:duty_edits)
+  DutyProposals = Store::Table.of(:duty_proposals)
+
   # What any limit looks back on: eight days, and the rest before them.
   LOOK_BACK_DAYS = 14
 
@@ -86,14 +89,14 @@ module Store::Hours
       .where(
         :driver_id => driver_ids,
         :live => true,
-        Sequel[:trips][:state] => %w[planned sent accepted rolling]
+        Sequel[:trips][:status] => %w[planned sent accepted rolling]
       )
       .order(Sequel.function(:lower, Sequel[:trips][:during]))
       .select(
         :driver_id,
         Sequel[:trips][:id].as(:trip_id),
         Sequel[:trips][:number].as(:trip),
-        Sequel[:trips][:state],
+        Sequel[:trips][:status],
         :load_id,
         Sequel[:loads][:number].as(:load),
         :origin,

@@ -2,6 +2,10 @@
 
 # What judging crews reads: a fixed number of queries for the whole fleet.
 module Store::Match
+  FitRules = Store::Table.of(:fit_rules)
+  MatchSettings = Store::Table.of(:match_settings)
+  HandOvers = Store::Table.of(:hand_overs)
+
   # How many of the latest entries are counted: who began earlier may commit later, under a smaller number.
   LATEST = 500
 
@@ -77,21 +81,29 @@ module Store::Match
         .group_by { |row| row[:unit_id] }
     trips =
       held.transform_values { |rows| rows.reverse.find { |row| row[:during].begin <= now }&.fetch(:trip_id) }
-    places = last_stops(trips.values.compact)
+    ahead = held.values.flatten.select { |row| row[:during].end > now }.map { |row| row[:trip_id] }
+    left = places_left([*trips.values.compact, *ahead].uniq)
+    units.map do |unit|
+      id = unit[:id]
+      stands =
+        left.call(trips[id], id) || (unit[:latitude] && unit.slice(:town, :state, :latitude, :longitude))
+      of_unit = (held[id] || []).map { |row| row.merge(leaves: left.call(row[:trip_id], id)) }
+      unit.merge(held: of_unit, stands:, miles_since_service: since[id] || 0)
+    end
+  end
+
+  # Where trips leave their units: at the last stop, or where one is dropped. A function of trip's and unit's
+  # ids, nil for another trip's.
+  def self.places_left(trip_ids)
+    last = last_stops(trip_ids)
     dropped =
       DB[:trip_stops]
         .join(:stops, id: :stop_id)
-        .where(trip_id: trips.values.compact, kind: "drop")
+        .where(trip_id: trip_ids, kind: "drop")
         .order(Sequel[:trip_stops][:position])
         .select(:trip_id, :unit_id, :town, :state, :latitude, :longitude)
         .to_hash(%i[trip_id unit_id])
-    units.map do |unit|
-      trip_id = trips[unit[:id]]
-      stands =
-        dropped[[trip_id, unit[:id]]]&.except(:trip_id, :unit_id) || places[trip_id] ||
-          (unit[:latitude] && unit.slice(:town, :state, :latitude, :longitude))
-      unit.merge(held: held[unit[:id]] || [], stands:, miles_since_service: since[unit[:id]] || 0)
-    end
+    ->(trip_id, unit_id) { dropped[[trip_id, unit_id]]&.except(:trip_id, :unit_id) || last[trip_id] }
   end
 
   # Miles of the trips that units with a service by miles have made since the last one, by unit id.
@@ -100,13 +112,13 @@ module Store::Match
       .join(:units, id: :unit_id)
       .join(:trips, id: Sequel[:trip_units][:trip_id])
       .exclude(service_every_miles: nil)
-      .where(Sequel[:trips][:state] => %w[rolling delivered])
+      .where(Sequel[:trips][:status] => %w[rolling delivered])
       .where(Sequel.lit("serviced_on IS NULL OR lower(trips.during)::date >= serviced_on"))
       .group(:unit_id)
       .select_hash(:unit_id, Sequel.function(:sum, Sequel[:loaded_miles] + :empty_miles).as(:miles))
       .transform_values(&:to_i)
   end
-  private_class_method :miles_since_service
+  private_class_method :miles_since_service, :places_left
 
   # Papers that stand, by holder: [Hash by driver id, Hash by unit id].
   def self.papers
@@ -137,7 +149,7 @@ module Store::Match
   # Loads that nobody has yet, soonest pickup first, those without a time last.
   def self.open_loads(ids = nil)
     found =
-      ids ? DB[:loads].where(Sequel[:loads][:id] => ids) : DB[:loads].where(Sequel[:loads][:state] => "open")
+      ids ? DB[:loads].where(Sequel[:loads][:id] => ids) : DB[:loads].where(Sequel[:loads][:status] => "open")
     found
       .join(:customers, id: :customer_id)
       .order(Sequel.asc(:pickup_at, nulls: :last), Sequel[:loads][:id])

@@ -2,14 +2,29 @@
 
 # Earnings of trips, pay runs and statements.
 module Store::Pay
+  Deductions = Store::Table.of(:deductions)
+  DeductionDrivers = Store::Table.of(:deduction_drivers)
+  DeductionChanges = Store::Table.of(:deduction_changes)
+  OperatingCompanies = Store::Table.of(:operating_companies)
+  Questions = Store::Table.of(:pay_questions)
+  BankAccounts = Store::Table.of(:bank_accounts)
+  AdvanceTakings = Store::Table.of(:advance_takings)
+  PaySettings = Store::Table.of(:pay_settings)
+  EscrowInterest = Store::Table.of(:escrow_interest)
+  Cards = Store::Table.of(:cards)
+  CardFiles = Store::Table.of(:card_files)
+  CardTransactions = Store::Table.of(:card_transactions)
+  Receipts = Store::Table.of(:receipts)
+  ReceiptContents = Store::Table.of(:receipt_contents)
+
   def self.settings =
     DB[:pay_settings].first || (DB[:pay_settings].insert_conflict.insert(id: true) && DB[:pay_settings].first)
 
   # The run that is being made; where none is, the period that is next.
   def self.running(now)
-    draft = DB[:pay_runs].where(state: "draft").order(:from_on).first and return draft
+    draft = DB[:pay_runs].where(status: "draft").order(:from_on).first and return draft
     from_on, to_on = following(now)
-    { id: nil, from_on:, to_on:, state: "draft" }
+    { id: nil, from_on:, to_on:, status: "draft" }
   end
 
   # First and last day of the period after the last run, or of the one in hand where there is none, by the
@@ -27,7 +42,7 @@ module Store::Pay
   # Earned by the end of a run's period, and neither on a locked statement nor on a draft of an earlier
   # period: what the run may pay or must hold.
   def self.unsettled(run)
-    DB[:trip_earnings]
+    TripEarnings
       .join(:trips, id: :trip_id)
       .join(:drivers, id: Sequel[:trip_earnings][:driver_id])
       .join(:pay_plans, id: Sequel[:trip_earnings][:pay_plan_id])
@@ -35,8 +50,8 @@ module Store::Pay
       .left_join(:pay_runs, id: :pay_run_id)
       .where(
         Sequel.|(
-          { Sequel[:pay_runs][:state] => nil },
-          Sequel.&({ Sequel[:pay_runs][:state] => "draft" }, Sequel[:pay_runs][:from_on] >= run[:from_on])
+          { Sequel[:pay_runs][:status] => nil },
+          Sequel.&({ Sequel[:pay_runs][:status] => "draft" }, Sequel[:pay_runs][:from_on] >= run[:from_on])
         )
       )
       .where(Sequel[:completed_on] <= run[:to_on])
@@ -134,9 +149,22 @@ module Store::Pay
       { statement_id: nil },
       {
         statement_id:
-          DB[:statements].where(pay_run_id: DB[:pay_runs].where(state: "draft").select(:id)).select(:id)
+          DB[:statements].where(pay_run_id: DB[:pay_runs].where(status: "draft").select(:id)).select(:id)
       }
     )
+
+  # Puts rows on statements; only those that are elsewhere are written.
+  #
+  # pairs - Array of [id, statement id]
+  def self.tie(table, pairs)
+    return if pairs.empty?
+
+    DB[table]
+      .from(table, Sequel.as(DB.values(pairs), :held, %i[row_id held_id]))
+      .where(Sequel[table][:id] => Sequel[:held][:row_id])
+      .where(Sequel.lit("statement_id IS DISTINCT FROM held_id"))
+      .update(statement_id: Sequel[:held][:held_id])
+  end
 
   # Names of the stops of each trip, in order.
   def self.stop_names(trip_ids)
@@ -160,7 +188,7 @@ module Store::Pay
       .join(:pay_runs, id: :pay_run_id)
       .where(Sequel.extract(:year, :to_on) => run[:to_on].year)
       .where(Sequel[:to_on] <= run[:to_on])
-      .where(Sequel.|(Sequel.~(state: "draft"), { pay_run_id: run[:id] }))
+      .where(Sequel.|(Sequel.~(status: "draft"), { pay_run_id: run[:id] }))
       .group(:driver_id)
       .select_hash(:driver_id, Sequel.function(:sum, :net).as(:net))
   end
@@ -175,7 +203,7 @@ module Store::Pay
         Sequel[:drivers][:name].as(:driver),
         :from_on,
         :to_on,
-        Sequel[:pay_runs][:state],
+        Sequel[:pay_runs][:status],
         :employment,
         Sequel[:operating_companies][:name].as(:company),
         *%i[address town zip].map { |name| Sequel[:operating_companies][name] },
@@ -230,7 +258,7 @@ module Store::Pay
       .where(driver_id: statement[:driver_id])
       .where(Sequel.extract(:year, :to_on) => year)
       .where { to_on <= statement[:to_on] }
-      .where(Sequel.|({ state: %w[approved paid] }, { Sequel[:statements][:id] => statement[:id] }))
+      .where(Sequel.|({ status: %w[approved paid] }, { Sequel[:statements][:id] => statement[:id] }))
       .select(
         *%i[gross reimbursements deductions net].map { |column| Sequel.function(:sum, column).as(column) }
       )

@@ -2,6 +2,12 @@
 
 # Permit files of loads.
 module Store::Permits
+  Files = Store::Table.of(:permit_files)
+  Combinations = Store::Table.of(:combinations)
+  AnnualPermits = Store::Table.of(:annual_permits)
+  FileLoads = Store::Table.of(:permit_file_loads)
+  Values = Store::Table.of(:permit_values)
+
   # The file of a load, of its own or of a move that it shares.
   def self.file_of(load_id) =
     DB[:permit_files].first(
@@ -12,7 +18,7 @@ module Store::Permits
   # The loads on a file's move, its own first.
   def self.loads_of(file) =
     [file[:load_id], *DB[:permit_file_loads].where(file_id: file[:id]).order(:load_id).select_map(:load_id)]
-  def self.permits(file_id) = DB[:permits].where(file_id:).exclude(state: "cancelled").order(:id).all
+  def self.permits(file_id) = DB[:permits].where(file_id:).exclude(status: "cancelled").order(:id).all
 
   # Those that loads move with, also by a file that they share.
   def self.issued(load_ids)
@@ -23,7 +29,7 @@ module Store::Permits
           { id: DB[:permit_file_loads].where(load_id: load_ids).select(:file_id) }
         )
       )
-    DB[:permits].where(file_id: files.select(:id), state: "issued").order(:id).all
+    DB[:permits].where(file_id: files.select(:id), status: "issued").order(:id).all
   end
 
   # The same with the paper that each of these loads has of it: rows of permits with load_id and own_paper_id.
@@ -42,7 +48,7 @@ module Store::Permits
         kind: "permit",
         sha256: Sequel[:issued][:sha256]
       )
-      .where(Sequel[:sharing][:load_id] => load_ids, Sequel[:permits][:state] => "issued")
+      .where(Sequel[:sharing][:load_id] => load_ids, Sequel[:permits][:status] => "issued")
       .order(Sequel[:permits][:id], Sequel[:own][:id])
       .select_all(:permits)
       .select_append(Sequel[:sharing][:load_id].as(:load_id), Sequel[:own][:id].as(:own_paper_id))
@@ -51,9 +57,9 @@ module Store::Permits
 
   # What is with an office, and asked after until it has answered.
   WAITING = %w[sent review].freeze
-  def self.waiting(id) = DB[:permits].first(id:, state: WAITING)
+  def self.waiting(id) = DB[:permits].first(id:, status: WAITING)
   # Those that an office looks at; what a clerk keyed in has no one to ask.
-  def self.in_review_ids = DB[:permits].where(state: "review").exclude(office_id: nil).select_map(:id)
+  def self.in_review_ids = DB[:permits].where(status: "review").exclude(office_id: nil).select_map(:id)
 
   # A jurisdiction's rules with what the company has put right.
   def self.rules

@@ -7,6 +7,14 @@ require "securerandom"
 
 # Links to the cab, texts and papers.
 module Store::Tracking
+  ReceivedTexts = Store::Table.of(:received_texts)
+  Messages = Store::Table.of(:messages)
+  Asks = Store::Table.of(:asks)
+  Activities = Store::Table.of(:activities)
+  PaperContents = Store::Table.of(:paper_contents)
+  TrackingSettings = Store::Table.of(:tracking_settings)
+  GatewayCalls = Store::Table.of(:gateway_calls)
+
   LINK_DAYS = 30
 
   # A driver's link: the token is derived from a salt and the application's secret, so that the job that texts
@@ -114,7 +122,7 @@ module Store::Tracking
   def self.ask_address(ask_id) = "ask##{ask_token(DB[:asks].first(id: ask_id))}"
 
   # A text that has not left yet, or nil.
-  def self.unsent_text(id) = DB[:texts].first(id:, state: "written")
+  def self.unsent_text(id) = DB[:texts].first(id:, status: "written")
 
   # The last position that is known of a trip.
   def self.last_position(trip_id) = DB[:positions].where(trip_id:).reverse(:at).first

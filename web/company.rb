@@ -5,31 +5,24 @@ module Web::Company
   def self.registered(app)
     app.get("/api/me") { json Web::Company::CompanyJson.me(by, now) }
     app.post("/api/setup") { json({ id: Work::Company::SetUp.call(input, now:) }, status: 201) }
-    app.get("/api/terminals") do
-      json Store::Company
-             .terminals
-             .select(Sequel[:terminals][:id], :name, Sequel[:terminals][:zip], :town, :state, :zone)
-             .all
-    end
+    app.get("/api/terminals") { json Reads::Company.terminals }
     app.post("/api/terminals") do
       json({ id: Work::Company::AddTerminal.call(input, by:, now:) }, status: 201)
     end
-    app.get("/api/people") do
-      json(Store::Company.accounts.map { |row| Web::Company::CompanyJson.person(row) })
-    end
+    app.get("/api/people") { json(Reads::Company.people.map { |row| Web::Company::CompanyJson.person(row) }) }
     app.post("/api/people") { json({ id: Work::Company::AddPerson.call(input, by:, now:) }, status: 201) }
     app.patch("/api/people/:id") { json({ id: Work::Company::ChangePerson.call(id, input, by:, now:) }) }
     app.get("/api/sign-ins") do
       json(
-        Store::Company.sign_ins.map { |row| { at: row[:at].iso8601, who: row[:name], what: row[:message] } }
+        Reads::Company.sign_ins.map { |row| { at: row[:at].iso8601, who: row[:name], what: row[:message] } }
       )
     end
-    app.get("/api/search") { json Store::Company.search(parameters[:q]) }
+    app.get("/api/search") { json Reads::Company.search(parameters[:q]) }
     app.get("/api/audit") { json Web::Company::CompanyJson.audit(parameters[:kind], parameters[:id]) }
     app.get("/api/imports/:kind") { json Work::Fleet::ImportRows.template(parameters[:kind].to_sym) }
     app.post("/api/imports/:kind") do
       table = parameters[:kind].to_sym
-      complaint = Web::Contract.current.complaints("#{Store::Fleet::KIND[table].capitalize}Fields")
+      complaint = Web::Contract.current.complaints("#{Reads::Fleet::Directory::KIND[table].capitalize}Fields")
       json Work::Fleet::ImportRows.call(table, input[:csv], complaint:, preview: input[:preview], by:, now:)
     end
     app.get("/api/exports/:kind") do

@@ -6,34 +6,28 @@ module Web::Fleet
     app.helpers do
       def papers_of(table, holder_id) =
         json(Web::Fleet::Papers.json(Reads::Fleet::Papers.of(table, holder_id)))
+
+      def record(table, id, status: 200) =
+        json(Web::Fleet.present(Reads::Fleet::Directory.one(table, id)), status:)
     end
-    Store::Fleet::COLUMNS.each_key { |table| directory(app, table) }
+    Reads::Fleet::Directory::TABLES.each { |table| directory(app, table) }
     %i[drivers units].each { |table| papers(app, table) }
     credentials(app)
-    app.get("/api/towns") { json Store::Fleet.towns(parameters[:q]) }
+    app.get("/api/towns") { json Reads::Fleet::Directory.towns(parameters[:q]) }
   end
 
   def self.directory(app, table)
     app.get("/api/#{table}") do
-      rows, total = Store::Fleet.page(table, parameters[:q], page: parameters[:page] || 1)
-      json({ total:, rows: rows.map { |row| Web::Fleet.present(table, row) } })
+      rows, total = Reads::Fleet::Directory.page(table, parameters[:q], page: parameters[:page])
+      json({ total:, rows: rows.map { |row| Web::Fleet.present(row) } })
     end
     app.post("/api/#{table}") do
-      json Web::Fleet.present(
-             table,
-             Store::Fleet.find(table, Work::Fleet::AddRecord.call(table, input, by:, now:))
-           ),
-           status: 201
+      record table, Work::Fleet::AddRecord.call(table, input, by:, now:), status: 201
     end
-    app.get("/api/#{table}/:id") do
-      json Web::Fleet.present(
-             table,
-             Store::Fleet.find(table, id) || raise(Store::NotFound.new(Store::Fleet::KIND[table], id))
-           )
-    end
+    app.get("/api/#{table}/:id") { record table, id }
     app.put("/api/#{table}/:id") do
       Work::Fleet::ChangeRecord.call(table, id, input, by:, now:)
-      json Web::Fleet.present(table, Store::Fleet.find(table, id))
+      record table, id
     end
   end
 
@@ -77,21 +71,19 @@ module Web::Fleet
   end
 
   # Rates as decimal text, days as YYYY-MM-DD.
-  def self.present(table, row)
-    row
-      .slice(:id, :version, :retired, *Store::Fleet::COLUMNS[table], *Store::Fleet::RATES)
-      .transform_values do |value|
-        case value
-        when BigDecimal
-          Money.rate_text(value)
-        when Date
-          value.iso8601
-        when Sequel::Postgres::PGArray, Array
-          value.to_a.map { |one| one.is_a?(BigDecimal) ? one.to_f : one }
-        else
-          value
-        end
+  def self.present(row)
+    row.transform_values do |value|
+      case value
+      when BigDecimal
+        Money.rate_text(value)
+      when Date
+        value.iso8601
+      when Sequel::Postgres::PGArray, Array
+        value.to_a.map { |one| one.is_a?(BigDecimal) ? one.to_f : one }
+      else
+        value
       end
+    end
   end
   private_class_method :directory, :papers, :credentials
 end

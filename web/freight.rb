@@ -21,7 +21,7 @@ module Web::Freight
     sharing(app)
     sheets(app)
     app.get("/api/papers/:id") do
-      paper = Store::Tracking::Papers.with_content(id) or raise Store::NotFound.new("paper", id)
+      paper = Reads::Tracking::Paper.of(id)
       content_type paper[:content_type]
       headers "content-disposition" => "inline", "cache-control" => "private, max-age=31536000, immutable"
       paper[:content].to_s

@@ -56,24 +56,16 @@ class Web::Gate
   def actor(env, request, roles)
     return driver(request, env) if roles == ["driver"]
 
-    account = env["crew_ledger.account_id"]&.then { |id| Store::Company.account(id) }
-    account && Work::Actor.account(account)
+    Work::Actor.signed_in(env["crew_ledger.account_id"])
   end
 
   def driver(request, env)
     token = request.get_header("HTTP_AUTHORIZATION").to_s[/\ABearer ([\w-]{20,100})\z/, 1] or return
-    row = Store::Tracking.driver_by(token, Clock.now) or return
-    unless request.path == UNLOCK || unlocked?(row, env["HTTP_X_CAB_UNLOCK"].to_s)
+    driver, unlocked = Work::Actor.by_link(token, unlock: env["HTTP_X_CAB_UNLOCK"].to_s, now: Clock.now)
+    if driver && !unlocked && request.path != UNLOCK
       raise Web::Denied.new(401, "pin_needed", "Type your PIN.")
     end
 
-    Work::Actor.driver(row)
-  end
-
-  def unlocked?(driver, given)
-    return true if driver[:pin_digest].nil?
-
-    expected = Store::Tracking.unlock_token(driver)
-    given.bytesize == expected.bytesize && OpenSSL.fixed_length_secure_compare(given, expected)
+    driver
   end
 end

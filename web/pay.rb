@@ -19,7 +19,7 @@ module Web::Pay
   end
 
   def self.runs(app)
-    app.get("/api/pay-runs") { json(Store::Pay.runs.map { |row| Web::Pay::RunJson.row(row) }) }
+    app.get("/api/pay-runs") { json(Reads::Pay::Period.runs.map { |row| Web::Pay::RunJson.row(row) }) }
     app.post("/api/pay-runs") { run Work::Pay::OpenPayRun.call(input, by:, now:), status: 201 }
     app.get("/api/pay-runs/:id") { run }
     app.post("/api/pay-runs/:id/approve") { run Work::Pay::ApprovePayRun.call(id, input, by:, now:) }

@@ -12,14 +12,14 @@ module Web::Road
     app.get("/api/road/week") { json Web::Road::Week.new(now, parameters[:from]).to_h }
     trips(app)
     messages(app)
-    app.get("/api/loads/:id/asking") { json Web::Road::Asking.of(id) }
+    app.get("/api/loads/:id/asking") { json Web::Road::AskingJson.of(Reads::Road::Asking.of(id)) }
     app.put("/api/loads/:id/asking") do
-      json Web::Road::Asking.of(Work::Tracking::ScheduleAsking.call(id, input, by:, now:))
+      Work::Tracking::ScheduleAsking.call(id, input, by:, now:)
+      json Web::Road::AskingJson.of(Reads::Road::Asking.of(id))
     end
     app.post("/api/detention/:id") do
-      trip_id = Store::Tracking.trip_of_claim(id)
       Work::Tracking::Detain.settle(id, input, by:, now:)
-      diary(trip_id)
+      diary Reads::Road::Diary.trip_id_of_claim(id)
     end
     app.get("/api/tracking-settings") { json Web::Road::TripsJson.settings }
     app.put("/api/tracking-settings") do
@@ -41,7 +41,7 @@ module Web::Road
   def self.messages(app)
     app.get("/api/messages") { json Web::Road::Threads.rows }
     app.get("/api/messages/:id") do
-      Store::Fleet.find(:drivers, id) or raise Store::NotFound.new("driver", id)
+      Reads::Fleet::Directory.one(:drivers, id)
       thread
     end
     app.post("/api/messages/:id") do

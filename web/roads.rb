@@ -1,18 +1,18 @@
 # frozen_string_literal: true
 
-# The way of a load, and bending it.
+# The route of a load, and bending it.
 module Web::Roads
   def self.registered(app)
-    app.get("/api/loads/:id/route") { json Web::Roads::Way.new(id).to_h }
+    app.get("/api/loads/:id/route") { json Web::Roads::RouteJson.of(Reads::Roads::Route.of(id)) }
     app.get("/api/loads/:id/route.geojson") do
       content_type "application/geo+json"
-      JSON.generate(Web::Roads::Way.new(id).geojson)
+      JSON.generate(Web::Roads::RouteJson.geojson(Reads::Roads::Route.of(id)))
     end
     app.get("/api/loads/:id/route.gpx") do
-      way = Web::Roads::Way.new(id)
+      route = Reads::Roads::Route.of(id)
       content_type "application/gpx+xml"
-      headers "content-disposition" => "attachment; filename=\"#{way.number}.gpx\""
-      way.gpx
+      headers "content-disposition" => "attachment; filename=\"#{route.load[:number]}.gpx\""
+      Web::Roads::RouteJson.gpx(route)
     end
     app.post("/api/trips/:id/reroute") { load Work::Roads::RerouteLeg.call(id, input, by:, now:) }
   end

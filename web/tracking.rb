@@ -14,8 +14,7 @@ module Web::Tracking
       end
 
       def cab_trip(status: 201)
-        trip = Store::Tracking::Cab.trip(id, by.id) or raise Store::NotFound.new("trip", id)
-        read = Reads::Tracking::CabTrips.of([trip], by.id).first
+        read = Reads::Tracking::CabTrips.one(id, by.id)
         json Web::Tracking::CabJson.new(read, by.id).to_h, status:
       end
 
@@ -59,18 +58,12 @@ module Web::Tracking
       Work::Hours::AnswerDuty.call(id, input, driver: by, now:)
       cab
     end
-    app.get("/api/cab/statements/:id") do
-      raise Store::NotFound.new("statement", id) unless Store::Pay.statement(id)&.fetch(:driver_id) == by.id
-
-      json Papers::StatementText.of(id)
-    end
+    app.get("/api/cab/statements/:id") { json Papers::StatementText.of_driver(id, by.id) }
     app.post("/api/cab/statements/:id/questions") do
       json Papers::StatementText.of(Work::Pay::AskAboutLine.call(id, input, driver: by, now:))
     end
     app.get("/api/cab/papers/:id") do
-      paper = Store::Tracking::Papers.with_content(id)
-      raise Store::NotFound.new("paper", id) unless paper && Store::Tracking::Papers.may_read?(by.id, paper)
-
+      paper = Reads::Tracking::Paper.for_driver(id, by.id)
       content_type paper[:content_type]
       paper[:content].to_s
     end
@@ -91,19 +84,11 @@ module Web::Tracking
       Work::Tracking::KeepPaper.call(id, content, parameters.except(:id), driver: by, now:)
       cab_trip
     end
-    app.get("/api/cab/trips/:id/report") do
-      raise Store::NotFound.new("trip", id) unless Store::Tracking.trip_of?(by.id, id)
-
-      report(id)
-    end
+    app.get("/api/cab/trips/:id/report") { report Reads::Tracking::CabTrips.own_id(id, by.id) }
   end
 
   def self.answers(app)
-    app.helpers do
-      def asked =
-        Store::Tracking.ask_by(parameters[:token], now) ||
-          raise(Store::NotFound.new("question", parameters[:token]))
-    end
+    app.helpers { def asked = Reads::Tracking::Ask.row(parameters[:token], now) }
     app.get("/api/asks/:token") do
       Work::Tracking::AnswerAsk.opened(asked, now:)
       json Web::Tracking::PhoneJson.ask(asked)

@@ -5,7 +5,8 @@ require "digest"
 # One act of a person: one transaction, done once for its key, written to the audit trail and told to whoever
 # watches.
 class Work::Act
-  CHANNEL = "crew_ledger_changes"
+  # What watchers listen to.
+  CHANNEL = Store::Changes::CHANNEL
   # PostgreSQL's own names for what its constraints refuse
   BROKEN = [Sequel::ConstraintViolation, Sequel::UniqueConstraintViolation].freeze
 
@@ -28,7 +29,7 @@ class Work::Act
 
       if key
         kept = result.is_a?(Hash) ? { answer: Sequel.pg_jsonb(result) } : { result_id: result }
-        DB[:acts].where(key:).update(kept)
+        Store::Company::IdempotencyKeys.where(key:).update(kept)
       end
       result
     end
@@ -54,14 +55,10 @@ class Work::Act
   # Returns the earlier act of this key, or nil when this is the first. A rival in flight is waited for by the
   # insert.
   def claim(key, digest, result_id)
-    mine =
-      DB[:acts]
-        .insert_conflict(target: :key)
-        .returning(:key)
-        .insert(key:, act: @name, who_ref: by.ref, digest:, result_id:, at: now)
-    return if mine.any?
+    row = { key:, act: @name, who_ref: by.ref, digest:, result_id:, at: now }
+    return if Store::Company::IdempotencyKeys.once(row, key: :key, returns: :key)
 
-    earlier = DB[:acts].first(key:)
+    earlier = Store::Company::IdempotencyKeys.first(key:)
     return earlier if earlier.slice(:act, :who_ref, :digest) == { act: @name, who_ref: by.ref, digest: }
 
     raise Refused.new(
@@ -81,7 +78,7 @@ class Work::Act
   def changed_all(records, changes = {}, why: nil)
     plain = Sequel.pg_jsonb(Work::Act.plain(changes))
     says = { at: now, who: by.name, who_ref: by.ref, act: @name, changes: plain, why: }
-    DB[:audit_entries].multi_insert(
+    Store::Company::AuditEntries.multi_insert(
       records.map { |record_kind, record_id| { **says, record_kind:, record_id: } }
     )
     self.class.tell_all(records, act: @name, who: by.name, at: now)
@@ -90,13 +87,7 @@ class Work::Act
   # Wakes whoever watches a record.
   def self.tell(record_kind, record_id, **told) = tell_all([[record_kind, record_id]], **told)
 
-  def self.tell_all(records, act:, who:, at:)
-    told =
-      records.map do |kind, id|
-        Sequel.function(:pg_notify, CHANNEL, JSON.generate(kind:, id:, act:, who:, at: at.iso8601))
-      end
-    DB.select(*told.each_with_index.map { |call, i| call.as(:"told_#{i}") }).first
-  end
+  def self.tell_all(records, **told) = Store::Changes.announce(records, **told)
 
   # What a reader of the trail sees: texts and numbers, decimals and instants written out.
   def self.plain(value)

@@ -27,7 +27,7 @@ const light = {
     warning: '#8a5a00',
     fits: '#1c5f8a',
     tight: '#8a5a00',
-    late: '#b3400f',
+    late: '#a83b0d',
     blocked: '#5b1238',
     line: '#cdc8bb',
     quiet: '#555f67',

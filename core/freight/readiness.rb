@@ -1,13 +1,13 @@
 # frozen_string_literal: true
 
-# What a load lacks before its next state, said in words.
+# What a load lacks before its next status, said in words.
 module Core::Freight::Readiness
   # windows - Schedule::Window of each stop; trailer - whether the trip has one; papers - kinds that are in
-  Facts = Value.of(:state, :windows, :weight_lb, :price_by_weight, :trailer, :papers)
+  Facts = Value.of(:status, :windows, :weight_lb, :price_by_weight, :trailer, :papers)
   Finding = Value.of(:code, :text)
 
   def self.missing(facts)
-    case facts.state
+    case facts.status
     when "open"
       [
         *stop_times(facts),

@@ -6,8 +6,16 @@ module Core::Match::Trailers
   SAME_PLACE_MILES = 5
 
   # id; kind - of trailer; place - Roads::Point where it stands, or nil; held - Array of [from, to] in which
-  # trips hold it; hooked - whether some crew has it on
-  Trailer = Core::Value.of(:id, :kind, :place, :held, :hooked)
+  # trips hold it; leaves - Array of [Time, Roads::Point], where each of them leaves it and when; hooked -
+  # whether some crew has it on
+  Trailer =
+    Core::Value.of(:id, :kind, :place, :held, :leaves, :hooked) do
+      # Where it will be at an instant: where the trip before leaves it, or else where it stands.
+      def place_at(instant)
+        left = instant ? leaves.select { |at, _| at <= instant }.max_by(&:first) : nil
+        left ? left.last : place
+      end
+    end
   # kind - wanted, or nil for any; reefer - whether a temperature is asked for; pickup - Roads::Point;
   # from, to - Time, nil without appointments
   Wanted =
@@ -21,19 +29,16 @@ module Core::Match::Trailers
       def free?(trailer) = from.nil? || trailer.held.none? { |first, last| first < to && last > from }
     end
   # Free trailers of one kind at one place: any would do as well. from_pickup_miles - as the crow flies
-  Pool =
-    Core::Value.of(:trailers, :from_pickup_miles) do
-      def kind = trailers.first.kind
-      def place = trailers.first.place
-    end
+  Pool = Core::Value.of(:trailers, :place, :from_pickup_miles) { def kind = trailers.first.kind }
 
   # Free trailers that no crew has hooked, together by kind and place.
   def self.pools(trailers, wanted)
     trailers
-      .select { |one| one.place && !one.hooked && wanted.kinds.include?(one.kind) && wanted.free?(one) }
-      .group_by { |one| [one.kind, one.place] }
-      .values
-      .map { |list| Pool.new(trailers: list, from_pickup_miles: miles(list.first.place, wanted.pickup)) }
+      .select { |one| !one.hooked && wanted.kinds.include?(one.kind) && wanted.free?(one) }
+      .group_by { |one| [one.kind, one.place_at(wanted.from)] }
+      .filter_map do |(_, place), trailers|
+        place && Pool.new(trailers:, place:, from_pickup_miles: miles(place, wanted.pickup))
+      end
   end
 
   # own - Trailer that the crew has, or nil; pools - as of `pools`; at - Roads::Point where the crew is.

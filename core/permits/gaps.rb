@@ -3,10 +3,10 @@
 # What keeps a load from moving on its permits: those that are not issued, those that are for another vehicle,
 # way or day, and what has changed in the load since its file was made.
 class Core::Permits::Gaps
-  # state - draft, sent, review, asked, refused or issued; of - { width_in:, height_in:, length_in:,
+  # status - draft, sent, review, asked, refused or issued; of - { width_in:, height_in:, length_in:,
   #         gross_lb:, tractor_id:, way: } that it
   # was issued for, some perhaps missing; valid_from, valid_to - Date, of an issued one
-  Held = Core::Value.of(:jurisdiction, :state, :number, :valid_from, :valid_to, :of)
+  Held = Core::Value.of(:jurisdiction, :status, :number, :valid_from, :valid_to, :of)
   # As it is to move: of - the same facts, of the file; starts_on, ends_on - Date or nil; last_state - the one
   # it is delivered in
   Move = Core::Value.of(:of, :starts_on, :ends_on, :last_state)
@@ -26,10 +26,10 @@ class Core::Permits::Gaps
   def self.of(held, move, freight) =
     outdated(move, freight) +
       held.flat_map do |permit|
-        if permit.state == "issued"
+        if permit.status == "issued"
           unfit(permit, move)
         else
-          ["#{permit.jurisdiction}: the permit is #{WORDS.fetch(permit.state)}."]
+          ["#{permit.jurisdiction}: the permit is #{WORDS.fetch(permit.status)}."]
         end
       end
 

@@ -7,6 +7,6 @@ module Core::Permits::Sending
   ASKED = "asked"
 
   # from_on - Date from which the office takes it. Can it be sent as it is?
-  def self.ready?(state:, kind:, from_on:, today:) =
-    OPEN.include?(state) && !Core::Permits::Lacks::HOPELESS.include?(kind) && from_on <= today
+  def self.ready?(status:, kind:, from_on:, today:) =
+    OPEN.include?(status) && !Core::Permits::Lacks::HOPELESS.include?(kind) && from_on <= today
 end

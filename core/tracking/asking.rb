@@ -7,6 +7,17 @@ class Core::Tracking::Asking
   # quiet hours
   Plan = Core::Value.of(:every_minutes, :from, :to, :quiet_from, :quiet_to)
 
+  # Loads of which anything is still to be told.
+  OPEN = ["open", *Core::Freight::Acts::UNDER_WAY].freeze
+
+  # on, over (the load has arrived), off, or never where nobody has set it. running - as set, or nil
+  def self.standing(running, load_status)
+    return "never" if running.nil?
+    return "off" unless running
+
+    OPEN.include?(load_status) ? "on" : "over"
+  end
+
   # zone - TZInfo::Timezone where the driver is
   def initialize(plan, zone)
     @plan = plan

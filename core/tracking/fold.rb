@@ -31,7 +31,7 @@ class Core::Tracking::Fold
     declined = declined?
     delivered_at = progress.last&.worked_at unless declined
     Core::Tracking::Outcome.new(
-      state: state(declined, delivered_at),
+      status: status(declined, delivered_at),
       progress:,
       accepted_at: at("accepted"),
       pre_trip_at: at("pre_trip"),
@@ -177,7 +177,7 @@ class Core::Tracking::Fold
     !before
   end
 
-  def state(declined, delivered_at)
+  def status(declined, delivered_at)
     return "declined" if declined
     return "delivered" if delivered_at
     return "rolling" if said("on_my_way") || told_of_a_stop?

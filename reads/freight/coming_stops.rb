@@ -28,7 +28,7 @@ module Reads::Freight::ComingStops
       .where(
         :driver_id => driver_id,
         :live => true,
-        Sequel[:trips][:state] => %w[sent accepted rolling],
+        Sequel[:trips][:status] => %w[sent accepted rolling],
         :left_at => nil,
         :worked_at => nil
       )

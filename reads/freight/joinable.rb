@@ -8,7 +8,7 @@ module Reads::Freight::Joinable
   # Raises Store::NotFound.
   def self.by(load_id)
     load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
-    return [] unless load[:size] == "partial" && load[:state] == "open"
+    return [] unless load[:size] == "partial" && load[:status] == "open"
 
     rows(load_id)
       .group_by { |row| row[:trip_id] }
@@ -33,7 +33,7 @@ module Reads::Freight::Joinable
     DB[:trips]
       .join(:trip_loads, trip_id: :id)
       .join(:loads, id: :load_id)
-      .where(Sequel[:trips][:state] => Store::Freight::JOINABLE)
+      .where(Sequel[:trips][:status] => Store::Freight::JOINABLE)
       .exclude(Sequel[:loads][:id] => load_id)
       .order(Sequel.function(:lower, :during))
       .select(

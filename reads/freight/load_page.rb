@@ -25,7 +25,7 @@ module Reads::Freight::LoadPage
       def most(column) = freight.filter_map { |line| line[column] }.max
 
       # The trips that carry it, without those that were declined or called off.
-      def live = trips.reject { |trip| %w[declined cancelled].include?(trip.row[:state]) }
+      def live = trips.reject { |trip| %w[declined cancelled].include?(trip.row[:status]) }
 
       # Does it change trucks on the way?
       def relayed? = live.any? { |trip| trip.stops.any? { |stop| stop[:kind] == "swap" } }
@@ -38,11 +38,11 @@ module Reads::Freight::LoadPage
           end
         Core::Freight.missing(
           Core::Freight::Readiness::Facts.new(
-            state: load[:state],
+            status: load[:status],
             windows:,
             weight_lb:,
             price_by_weight: %w[per_hundredweight per_ton].include?(load[:price_kind]),
-            trailer: load[:state] != "planned" || trailer,
+            trailer: load[:status] != "planned" || trailer,
             papers: papers.map { |paper| paper[:kind] }
           )
         )
@@ -61,6 +61,9 @@ module Reads::Freight::LoadPage
       end
     end
 
+  # Raises Store::NotFound where there is no such load.
+  def self.check(id) = Store::Freight.load(id) || raise(Store::NotFound.new("load", id))
+
   # Raises Store::NotFound.
   def self.of(id)
     load = Store::Freight.load(id) or raise Store::NotFound.new("load", id)
@@ -75,7 +78,7 @@ module Reads::Freight::LoadPage
       accessorials: Store::Freight.parts(:accessorials, id),
       papers: Store::Tracking::Papers.of(id).all,
       trips: Reads::Freight::Trips.of(Store::Freight.trips(id)),
-      trailer: load[:state] == "planned" && trailer?(id),
+      trailer: load[:status] == "planned" && trailer?(id),
       permit_file: Store::Permits.file_of(id)
     )
   end

@@ -9,6 +9,9 @@ module Reads::Freight::Trips
   # Raises Store::NotFound.
   def self.one(id) = of([DB[:trips].first(id:) || raise(Store::NotFound.new("trip", id))]).first
 
+  # Those of nothing but an empty truck that are not done.
+  def self.empty = of(Store::Freight.empty_trips.all)
+
   # rows - of trips. Returns Array of Value in the same order.
   def self.of(rows)
     return [] if rows.empty?

@@ -9,6 +9,9 @@ module Reads::Hours::Record
 
   def self.fleet(now, since:) = of(Store::Hours.drivers.all, now, since)
 
+  # A driver's row with the zone of his home terminal.
+  def self.row(driver_id) = Store::Hours.drivers(driver_id).first
+
   # Raises Store::NotFound.
   def self.driver(id, now, since:)
     row = Store::Hours.drivers(id).first or raise Store::NotFound.new("driver", id)

@@ -40,7 +40,7 @@ module Reads::Match::Desks
       .join(:trips, id: :trip_id)
       .join(:trip_loads, trip_id: Sequel[:trips][:id])
       .join(:loads, id: :load_id)
-      .where(:live => true, Sequel[:trips][:state] => %w[planned sent accepted rolling])
+      .where(:live => true, Sequel[:trips][:status] => %w[planned sent accepted rolling])
       .order(Sequel.desc(Sequel.function(:lower, Sequel[:trips][:during])))
       .select_hash(:driver_id, Sequel[:loads][:number])
   private_class_method :people, :drivers, :signed_in, :on

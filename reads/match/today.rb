@@ -82,7 +82,7 @@ class Reads::Match::Today
           text_id: row[:id],
           subject_id: row[:driver_id],
           **row.slice(:name, :to, :failure),
-          at: row[:state_at]
+          at: row[:status_at]
         )
       end
   end

@@ -14,6 +14,6 @@ module Reads::Pay::Deductions
           .order(:name)
           .select(:deduction_id, :driver_id, :name, :own_amount, :left_out)
           .to_hash_groups(:deduction_id),
-      waiting: DB[:deduction_changes].where(state: "asked").order(:id).all
+      waiting: DB[:deduction_changes].where(status: "asked").order(:id).all
     )
 end

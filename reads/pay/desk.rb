@@ -11,9 +11,9 @@ module Reads::Pay::Desk
   # All receipts that wait, oldest first, and the latest that are answered.
   def self.receipts =
     [
-      *receipt_rows.where(Sequel[:receipts][:state] => "handed_in").order(Sequel[:receipts][:id]).all,
+      *receipt_rows.where(Sequel[:receipts][:status] => "handed_in").order(Sequel[:receipts][:id]).all,
       *receipt_rows
-        .exclude(Sequel[:receipts][:state] => "handed_in")
+        .exclude(Sequel[:receipts][:status] => "handed_in")
         .reverse(:answered_at)
         .limit(ANSWERED_SHOWN)
         .all
@@ -75,7 +75,7 @@ module Reads::Pay::Desk
     DB[:card_transactions]
       .left_join(:drivers, id: :driver_id)
       .left_join(:trips, id: Sequel[:card_transactions][:trip_id])
-      .where(bears: nil)
+      .where(charged_to: nil)
       .order(
         Sequel.lit("card_transactions.driver_id IS NOT NULL"),
         Sequel[:card_transactions][:at],

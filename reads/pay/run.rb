@@ -5,7 +5,7 @@ module Reads::Pay::Run
   # row - of pay_runs with its sums; statements - rows; before - net of each driver's statement before, years -
   # net of the calendar year, both by driver; questions - rows with driver
   Value = Core::Value.of(:row, :statements, :before, :years, :questions)
-  # loads - { load_id:, state: } by trip; terminals - names by driver
+  # loads - { load_id:, status: } by trip; terminals - names by driver
   Around = Core::Value.of(:loads, :terminals)
 
   # Raises Store::NotFound.
@@ -50,7 +50,7 @@ module Reads::Pay::Run
       .where(trip_id: trip_ids)
       .order(:trip_id, :load_id)
       .distinct(:trip_id)
-      .select(:trip_id, :load_id, :state)
+      .select(:trip_id, :load_id, :status)
       .to_hash(:trip_id)
 
   def self.terminals(driver_ids) =

@@ -34,14 +34,14 @@ module Reads::Pay::Statement
       year: Store::Pay.year_to_date(row),
       lines:,
       stops: Store::Pay.stop_names(lines.filter_map { |line| line[:trip_id] }.uniq),
-      short: DB[:statement_shorts].where(statement_id: id).order(:position).all,
+      short: DB[:shortfalls].where(statement_id: id).order(:position).all,
       before:,
       lines_before: before ? lines_of(before[:id]) : [],
       funds: funds(row),
       bills: row[:employment] == "owner_operator" ? bills(id) : [],
       pending: parts.where(statement_id: id).all,
       pushed: pushed(row),
-      advances: row[:state] == "draft" ? advances(row) : [],
+      advances: row[:status] == "draft" ? advances(row) : [],
       questions: DB[:pay_questions].where(statement_id: id).order(:id).all,
       house: Store::Company.row[:name]
     )
@@ -66,7 +66,7 @@ module Reads::Pay::Statement
   # What is kept for the driver, fund by fund, with this statement.
   def self.funds(row)
     held = Store::Pay::Funds.all(row[:driver_id]).to_h { |fund| [fund[:deduction_id], fund[:balance]] }
-    moved = row[:state] == "draft" ? Store::Pay::Funds.moved(row[:id]) : {}
+    moved = row[:status] == "draft" ? Store::Pay::Funds.moved(row[:id]) : {}
     DB[:deductions]
       .where(id: held.keys | moved.keys)
       .order(:label)
@@ -84,18 +84,18 @@ module Reads::Pay::Statement
   end
 
   def self.parts
-    siblings = DB[Sequel[:one_time_parts].as(:sibling)]
-    DB[:one_time_parts]
-      .join(:one_time_items, id: :item_id)
+    siblings = DB[Sequel[:pay_item_parts].as(:sibling)]
+    DB[:pay_item_parts]
+      .join(:pay_items, id: :item_id)
       .where(withdrawn_at: nil)
-      .order(Sequel[:one_time_parts][:id])
-      .select_all(:one_time_parts)
+      .order(Sequel[:pay_item_parts][:id])
+      .select_all(:pay_item_parts)
       .select_append(
         :kind,
         :label,
         :note,
         siblings
-          .where(Sequel[:sibling][:item_id] => Sequel[:one_time_parts][:item_id])
+          .where(Sequel[:sibling][:item_id] => Sequel[:pay_item_parts][:item_id])
           .select(Sequel.function(:count).*)
           .as(:parts)
       )
@@ -103,7 +103,7 @@ module Reads::Pay::Statement
 
   def self.pushed(row) =
     parts
-      .where(:driver_id => row[:driver_id], Sequel[:one_time_parts][:statement_id] => nil)
+      .where(:driver_id => row[:driver_id], Sequel[:pay_item_parts][:statement_id] => nil)
       .exclude(pushed_from: nil)
       .where(Sequel[:pushed_from] <= row[:to_on])
       .all

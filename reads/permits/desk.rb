@@ -11,7 +11,7 @@ module Reads::Permits::Desk
   def self.all =
     Value.new(
       files:,
-      permits: DB[:permits].exclude(state: "cancelled").order(:id).to_hash_groups(:file_id),
+      permits: DB[:permits].exclude(status: "cancelled").order(:id).to_hash_groups(:file_id),
       months:
     )
 
@@ -35,7 +35,7 @@ module Reads::Permits::Desk
     DB[:permit_files]
       .join(:loads, id: :load_id)
       .join(:customers, id: :customer_id)
-      .exclude(Sequel[:loads][:state] => %w[closed cancelled])
+      .exclude(Sequel[:loads][:status] => %w[closed cancelled])
       .order(:starts_on, Sequel[:permit_files][:id])
       .select_all(:permit_files)
       .select_append(
@@ -53,7 +53,7 @@ module Reads::Permits::Desk
       .join(:permit_files, id: :file_id)
       .join(:loads, id: :load_id)
       .join(:customers, id: :customer_id)
-      .where(Sequel[:permits][:state] => "issued", :standing_id => nil)
+      .where(Sequel[:permits][:status] => "issued", :annual_permit_id => nil)
       .group(month, :jurisdiction, Sequel[:customers][:name])
       .order(Sequel.desc(month), :jurisdiction)
       .select(

@@ -31,7 +31,7 @@ module Reads::Permits::File
 
   def self.permits(file_id)
     rows = Store::Permits.permits(file_id)
-    paid = DB[:permit_receipts].where(id: rows.filter_map { |row| row[:receipt_id] }).to_hash(:id, :state)
+    paid = DB[:permit_receipts].where(id: rows.filter_map { |row| row[:receipt_id] }).to_hash(:id, :status)
     rows.map { |row| row.merge(paid: paid[row[:receipt_id]]) }
   end
   private_class_method :permits

@@ -3,12 +3,11 @@
 # What the company holds for reuse: permits for a year or some trips, and combinations with the feet between
 # their axles.
 module Reads::Permits::Held
-  # Rows of standing_permits that are in use, with :tractor (number) and :used, on how many moves.
-  def self.permits =
-    with_units(DB[:standing_permits].where(ended_at: nil).order(:jurisdiction, :valid_to).all)
+  # Rows of annual_permits that are in use, with :tractor (number) and :used, on how many moves.
+  def self.permits = with_units(DB[:annual_permits].where(ended_at: nil).order(:jurisdiction, :valid_to).all)
 
   # One of them, also when it has ended.
-  def self.permit(id) = with_units(DB[:standing_permits].where(id:).all).first
+  def self.permit(id) = with_units(DB[:annual_permits].where(id:).all).first
 
   # Rows of combinations that are in use, with :tractor and :trailer (numbers).
   def self.combinations =

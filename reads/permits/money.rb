@@ -18,7 +18,7 @@ module Reads::Permits::Money
     DB[:permits]
       .join(:permit_files, id: :file_id)
       .join(:loads, id: :load_id)
-      .where(Sequel[:permits][:state] => "issued", :receipt_id => nil, :standing_id => nil)
+      .where(Sequel[:permits][:status] => "issued", :receipt_id => nil, :annual_permit_id => nil)
       .exclude(Sequel[:permits][:fee] => 0)
       .order(:jurisdiction, Sequel[:permits][:id])
       .select_all(:permits)
@@ -30,7 +30,18 @@ module Reads::Permits::Money
       DB[:permit_receipts]
         .order(Sequel.desc(:id))
         .limit(RECEIPTS_SHOWN)
-        .select(:id, :jurisdiction, :method, :amount, :state, :number, :said, :by, :started_at, :checkout_url)
+        .select(
+          :id,
+          :jurisdiction,
+          :method,
+          :amount,
+          :status,
+          :number,
+          :said,
+          :by,
+          :started_at,
+          :checkout_url
+        )
         .select_append(Sequel.lit("pdf IS NOT NULL AS pdf"))
         .all
     numbers =

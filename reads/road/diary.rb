@@ -28,6 +28,11 @@ class Reads::Road::Diary
   # without a plan
   Claim = Core::Value.of(:row, :pay_cents)
 
+  # Check-ins that tell the story of a trip, which can be put right.
+  TELLING = Store::Tracking::Story::TELLING
+
+  def self.trip_id_of_claim(id) = Store::Tracking.trip_of_claim(id)
+
   # Raises Store::NotFound.
   def self.of(trip_id) = new(trip_id).read
 

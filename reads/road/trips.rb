@@ -23,10 +23,13 @@ class Reads::Road::Trips
       :schedules
     )
 
+  # What the company reckons with on the road: one row.
+  def self.settings = Store::Tracking.settings
+
   def self.under_way(now) =
     DB[:trips]
-      .where(state: "rolling")
-      .or(Sequel.&({ state: "accepted" }, Sequel.function(:lower, :during) < now + AHEAD_SECONDS))
+      .where(status: "rolling")
+      .or(Sequel.&({ status: "accepted" }, Sequel.function(:lower, :during) < now + AHEAD_SECONDS))
       .order(:id)
       .all
 
@@ -85,7 +88,7 @@ class Reads::Road::Trips
             :trip_id,
             Sequel[:loads][:id],
             Sequel[:loads][:number],
-            Sequel[:loads][:state],
+            Sequel[:loads][:status],
             Sequel[:customers][:name].as(:customer)
           )
       )

@@ -28,7 +28,7 @@ module Reads::Road::Week
       .where(driver_id: driver_ids, live: true)
       .where(Sequel.pg_range_op(Sequel[:trips][:during]).overlaps(span))
       .order(Sequel.function(:lower, Sequel[:trips][:during]))
-      .select(:driver_id, *%i[id number state during].map { |column| Sequel[:trips][column] })
+      .select(:driver_id, *%i[id number status during].map { |column| Sequel[:trips][column] })
       .all
   end
 

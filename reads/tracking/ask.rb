@@ -9,6 +9,10 @@ module Reads::Tracking::Ask
       def next_stop = stops.find { |row| row[:worked_at].nil? && row[:left_at].nil? } || stops.last
     end
 
+  # The row of a question that its link's token opens. Raises Store::NotFound when there is none, or no more.
+  def self.row(token, now) =
+    Store::Tracking.ask_by(token, now) || raise(Store::NotFound.new("question", token))
+
   # ask - row of asks
   def self.of(ask) =
     Value.new(

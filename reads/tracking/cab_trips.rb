@@ -26,6 +26,16 @@ class Reads::Tracking::CabTrips
       :odometer_before
     )
 
+  # Raises Store::NotFound for another's.
+  def self.one(trip_id, driver_id)
+    trip = Store::Tracking::Cab.trip(trip_id, driver_id) or raise Store::NotFound.new("trip", trip_id)
+    of([trip], driver_id).first
+  end
+
+  # The id of a trip that is or was this driver's. Raises Store::NotFound.
+  def self.own_id(trip_id, driver_id) =
+    Store::Tracking.trip_of?(driver_id, trip_id) ? trip_id : raise(Store::NotFound.new("trip", trip_id))
+
   # trips - rows of trips. Returns Array of Trip, in their order.
   def self.of(trips, driver_id) = new(trips, driver_id).to_a
 

@@ -47,7 +47,7 @@ class Reads::Tracking::Phone
         .select_append(Sequel[:trips][:number].as(:trip))
         .all
         .reverse
-    texts = DB[:texts].where(message_id: rows.map { |row| row[:id] }).select_hash(:message_id, :state)
+    texts = DB[:texts].where(message_id: rows.map { |row| row[:id] }).select_hash(:message_id, :status)
     Thread.new(rows:, texts:)
   end
 
@@ -61,7 +61,7 @@ class Reads::Tracking::Phone
       driver: DB[:drivers].first(id: @driver_id),
       zone: Store::Hours.drivers(@driver_id).get(:zone),
       company: Store::Company.row[:name],
-      trips: Reads::Tracking::CabTrips.of(Store::Tracking::Cab.trips(@driver_id, @now), @driver_id),
+      trips:,
       done:,
       duty: Store::Hours.proposals(@driver_id, @now - DUTY_SECONDS),
       thread: self.class.thread(@driver_id),
@@ -74,6 +74,23 @@ class Reads::Tracking::Phone
   end
 
   private
+
+  # The one that the phone is about first.
+  def trips
+    read = Reads::Tracking::CabTrips.of(Store::Tracking::Cab.trips(@driver_id, @now), @driver_id)
+    order =
+      Core::Tracking::PhoneOrder.of(
+        read.map do |one|
+          Core::Tracking::PhoneOrder::Trip.new(
+            begins_at: one.trip[:during].begin,
+            papers_wanted: one.papers_wanted.any?,
+            **one.trip.slice(:id, :status, :delivered_at)
+          )
+        end,
+        @now
+      )
+    read.sort_by { |one| order.index(one.trip[:id]) }
+  end
 
   def done
     rows = over
@@ -91,7 +108,7 @@ class Reads::Tracking::Phone
   def over =
     DB[:trips]
       .join(:trip_drivers, trip_id: :id)
-      .where(driver_id: @driver_id, live: true, state: "delivered")
+      .where(driver_id: @driver_id, live: true, status: "delivered")
       .where(Sequel[:delivered_at] > @now - (DONE_DAYS * 86_400))
       .reverse(:delivered_at)
       .select_all(:trips)
@@ -103,6 +120,6 @@ class Reads::Tracking::Phone
       .where(driver_id: @driver_id)
       .reverse(:to_on)
       .limit(STATEMENTS)
-      .select(Sequel[:statements][:id], :from_on, :to_on, :state, :gross, :net)
+      .select(Sequel[:statements][:id], :from_on, :to_on, :status, :gross, :net)
       .all
 end

@@ -39,7 +39,7 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
   it "is booked, crewed, texted, driven, delivered and paid, with both windows live" do
     sign_in "greta.lindqvist@juniperfork.example"
     press("g", "f")
-    expect(page).to have_css("[aria-label=State]")
+    expect(page).to have_css("[aria-label=Status]")
     book_by_keyboard
     expect(page).to have_css("h1", text: "Boise, ID → Pendleton, OR")
     expect(page).to have_text("No crew yet")

@@ -16,8 +16,8 @@ RSpec.describe "Covering loads", :committed, type: :feature do
       now: Time.now.utc
     )
     _, trip_id = sent(crew(name, tractor: "T-#{number}", trailer: "V-#{number}"), at: today - (40 * 3600))
-    DB[:trips].where(id: trip_id).update(state: "delivered")
-    DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id)).update(state: "papers_in")
+    DB[:trips].where(id: trip_id).update(status: "delivered")
+    DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id)).update(status: "papers_in")
   end
 
   def open_load(hours, **more) =
@@ -60,7 +60,7 @@ RSpec.describe "Covering loads", :committed, type: :feature do
     )
     press "a"
     expect(page).to have_css("section[aria-label=Proposal] tr.done", text: "Given")
-    expect(load_of(ids.last)).to include(state: "planned")
+    expect(load_of(ids.last)).to include(status: "planned")
 
     press "g", "t"
     expect(page).to have_text("Maren Holt")

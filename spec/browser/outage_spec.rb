@@ -40,7 +40,7 @@ RSpec.describe "The database away while people work", :committed, type: :feature
     visit "/freight"
     expect(page).to have_text("L1001")
     without_database do
-      find("[aria-label=State] button", text: /\AOpen/).click &&
+      find("[aria-label=Status] button", text: /\AOpen/).click &&
         expect(page).to(have_css("[role=alert]", text: "out of reach"))
     end
     expect(page).to have_text("Boise, ID → Pendleton, OR") # without a touch: it reads anew by itself

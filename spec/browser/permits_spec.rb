@@ -109,7 +109,7 @@ RSpec.describe "An oversize load", :committed, type: :feature do
     visit "/freight/#{load_id}"
     click_on "Send to the driver"
     expect(page).to have_no_button("Send to the driver")
-    expect(load(load_id)[:state]).to eq("sent")
+    expect(load(load_id)[:status]).to eq("sent")
     expect_them_in_the_cab
   end
 

@@ -187,22 +187,22 @@ RSpec.describe "The main views", :committed, type: :feature do
     3.times { |i| book(at: now + ((4 + i) * 3600)) }
     sign_in "maren.holt@juniperfork.example"
     press("g", "f")
-    expect(page).to have_css("[aria-label=State]")
+    expect(page).to have_css("[aria-label=Status]")
     press("?")
     expect(page).to have_text("Keys on this page").and have_text("Book a load")
     press(:escape)
     expect(page).to have_no_text("Keys on this page")
-    find("[aria-label=State] button", text: /\AOpen/).click
-    expect(page).to have_current_path("/freight?state=open")
+    find("[aria-label=Status] button", text: /\AOpen/).click
+    expect(page).to have_current_path("/freight?status=open")
     press("j")
     expect(page).to have_css("h1", text: "L1001")
-    expect(page).to have_current_path(%r{/freight/\d+\?state=open})
+    expect(page).to have_current_path(%r{/freight/\d+\?status=open})
     page.refresh
     expect(page).to have_css("h1", text: "L1001")
     press("j")
     expect(page).to have_css("h1", text: "L1002")
     page.go_back
-    expect(page).to have_current_path("/freight?state=open")
+    expect(page).to have_current_path("/freight?status=open")
     press("/")
     page.active_element.send_keys("po-77")
     expect(page).to have_css(".v-list-item", text: "L1001")

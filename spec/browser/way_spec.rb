@@ -8,7 +8,7 @@ RSpec.describe "The way of a load", :committed, type: :feature do
     direct = DB[:trips].first(id: trip_id)[:loaded_miles]
     sign_in "maren.holt@juniperfork.example"
     visit "/freight/#{load_id}"
-    within("section[aria-label=Way]") do
+    within("section[aria-label=Route]") do
       expect(page).to have_css(".shield").and have_css(".town", text: "Boise").and have_css(
                     ".pin.stop",
                     text: "Pendleton"

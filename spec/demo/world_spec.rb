@@ -14,7 +14,7 @@ RSpec.describe Demo::World do
   # The same on every run: what a page shows, without what is random by nature.
   def picture
     [
-      DB[:loads].order(:id).select_map(%i[number state origin destination pickup_at crew total]),
+      DB[:loads].order(:id).select_map(%i[number status origin destination pickup_at crew total]),
       DB[:statements].order(:id).select_map(%i[driver_id gross net]),
       DB[:check_ins].order(:id).select_map(%i[trip_id kind done_at])
     ]
@@ -30,9 +30,9 @@ RSpec.describe Demo::World do
             drivers: DB[:drivers].count,
             tractors: DB[:units].where(kind: "tractor").count,
             trailers: DB[:units].where(kind: "trailer").count,
-            runs: DB[:pay_runs].group_and_count(:state).to_hash(:state, :count),
+            runs: DB[:pay_runs].group_and_count(:status).to_hash(:status, :count),
             books: Work::Pay::ProveBooks.call,
-            states: DB[:loads].distinct.select_map(:state),
+            statuses: DB[:loads].distinct.select_map(:status),
             owners: DB[:drivers].where(employment: "owner_operator").count,
             later: DB[:audit_entries].where { at > Demo::EPOCH }.count,
             held: Work::Pay::BuildRun.held(DB[:pay_runs].reverse(:to_on).first).length
@@ -52,7 +52,7 @@ RSpec.describe Demo::World do
       owners: 3,
       later: 0
     )
-    expect(@seen[:states]).to match_array(
+    expect(@seen[:statuses]).to match_array(
       %w[open planned sent accepted rolling delivered papers_in billed closed cancelled]
     )
     expect(@seen[:held]).to be >= 1 # a bill of lading that is missing holds a driver's pay

@@ -101,7 +101,7 @@ RSpec.describe "An installation in trouble", :committed do
       end
     end
     expect(DB[:check_ins].where(trip_id:).order(:id).select_map(:kind)).to eq(steps.map(&:first))
-    expect(DB[:trips].where(id: trip_id).get(:state)).to eq("delivered")
+    expect(DB[:trips].where(id: trip_id).get(:status)).to eq("delivered")
     # What it earns follows in the worker, once.
     within(30) { DB[:que_jobs].where(job_class: "Jobs::FollowTrip", finished_at: nil).empty? }
     expect(DB[:trip_earnings].where(trip_id:).count).to eq(1)
@@ -128,7 +128,7 @@ RSpec.describe "An installation in trouble", :committed do
       within(10) do
         check_in_over_http(trip_id, token, "while away").then { |again| again if again.code == "201" }
       end
-    expect(JSON.parse(answer.body)["state"]).to eq("accepted")
+    expect(JSON.parse(answer.body)["status"]).to eq("accepted")
     expect(check_in_over_http(trip_id, token, "while away").code).to eq("201")
     expect(DB[:check_ins].where(kind: "accepted").count).to eq(1)
   ensure

@@ -27,8 +27,8 @@ RSpec.describe Store do
 
   it "knows the states and kinds, and no others" do
     load_id, trip_id = sent
-    expect(broken { DB[:loads].where(id: load_id).update(state: "lost") }).to eq("loads_state_known")
-    expect(broken { DB[:trips].where(id: trip_id).update(state: "parked") }).to eq("trips_state_known")
+    expect(broken { DB[:loads].where(id: load_id).update(status: "lost") }).to eq("loads_state_known")
+    expect(broken { DB[:trips].where(id: trip_id).update(status: "parked") }).to eq("trips_state_known")
     expect(broken { DB[:stops].where(load_id:).update(kind: "visit") }).to eq("stops_kind_known")
     expect(
       broken { DB[:accounts].where(id: maren.id).update(roles: Sequel.pg_array(["king"], :text)) }
@@ -39,14 +39,14 @@ RSpec.describe Store do
   it "bills nothing without an invoice, closes nothing unpaid, and numbers an invoice once" do
     first, second = Array.new(2) { book }
     change = ->(id, **columns) { broken { DB[:loads].where(id:).update(columns) } }
-    expect(change.call(first, state: "billed")).to eq("loads_billed_have_invoice")
-    expect(change.call(first, state: "closed", invoice_number: "JF-1", invoiced_on: "2026-11-20")).to eq(
+    expect(change.call(first, status: "billed")).to eq("loads_billed_have_invoice")
+    expect(change.call(first, status: "closed", invoice_number: "JF-1", invoiced_on: "2026-11-20")).to eq(
       "loads_closed_are_paid"
     )
     expect(
       change.call(
         first,
-        state: "closed",
+        status: "closed",
         invoice_number: "JF-1",
         invoiced_on: "2026-11-20",
         paid_on: "2026-11-19"
@@ -111,7 +111,7 @@ RSpec.describe Store do
       end
     ).to include("is locked")
     expect(broken { DB[:statements].update(net: 0, gross: 0) }).to include("is locked")
-    expect(broken { DB[:pay_runs].update(state: "draft") }).to include("is locked")
+    expect(broken { DB[:pay_runs].update(status: "draft") }).to include("is locked")
   end
 
   it "pays a trip to a driver once, and keeps pay runs apart" do

@@ -107,6 +107,13 @@ module Given
   end
 
   def book(**more) = Work::Freight::BookLoad.call(booking(**more), by: maren, now:)
+  # A load that others may share its truck with.
+  def partial(pounds, **more) =
+    book(
+      size: "partial",
+      freight: [{ what: "Pallets", pieces: 4, unit: "pallets", weight_lb: pounds }],
+      **more
+    )
   def load(id) = Store::Freight.load(id)
 
   # A load with its crew told. Returns [load id, trip id].

@@ -8,11 +8,20 @@ require "tmpdir"
 # of their own, on the test database.
 class Installation
   ROOT = File.expand_path("../..", __dir__)
-  START_SECONDS = 30
+  # Of a machine that is busy elsewhere.
+  START_SECONDS = 120
 
   attr_reader :port, :texts_port, :offices_port
 
-  def self.current = @current ||= new.tap { |installation| at_exit { installation.stop } }
+  # One for all examples; where it does not start, the first says why and the others that it did not.
+  def self.current
+    raise "The installation did not start: the first example says why." if @failed
+
+    @current ||= new.tap { |installation| at_exit { installation.stop } }
+  rescue StandardError
+    @failed = true
+    raise
+  end
 
   def initialize
     @port, @texts_port, @offices_port = Array.new(3) { free_port }
@@ -43,8 +52,11 @@ class Installation
     )
     start(:web, "puma", "-q", "-C", "config/puma.rb")
     start(:worker, "bin/worker", "--poll-interval", "0.5")
-    addresses.each_value { |address| wait_for(address) }
+    addresses.each { |name, address| wait_for(name, address) }
     @up = true
+  rescue StandardError
+    stop
+    raise
   end
 
   def url(path = "") = "http://127.0.0.1:#{port}#{path}"
@@ -67,7 +79,7 @@ class Installation
       :chdir => ROOT,
       %i[out err] => [log, "a"]
     )
-    wait_for(addresses[name]) if @up && addresses[name]
+    wait_for(name, addresses[name]) if @up && addresses[name]
   end
 
   # Ends a process without a chance to tidy up, or asks it to stop.
@@ -101,14 +113,22 @@ class Installation
 
   def free_port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
 
-  def wait_for(address, deadline: Process.clock_gettime(Process::CLOCK_MONOTONIC) + START_SECONDS)
-    Net::HTTP.get(URI(address))
-  rescue SystemCallError
-    if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
-      raise "#{address} did not start: #{File.readlines(log).last(8).join}"
-    end
+  # Until a process answers; at once no longer when it has ended.
+  def wait_for(name, address)
+    deadline = now + START_SECONDS
+    begin
+      Net::HTTP.get(URI(address))
+    rescue SystemCallError
+      ended = Process.wait(@processes.fetch(name), Process::WNOHANG)
+      if ended || now > deadline
+        @processes.delete(name) if ended
+        raise "#{name} did not start: #{File.readlines(log).last(24).join}"
+      end
 
-    sleep 0.1
-    wait_for(address, deadline:)
+      sleep 0.1
+      retry
+    end
   end
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 end

@@ -19,7 +19,7 @@ RSpec.describe Web::App do
     load = client.call(:post, "/api/loads", sent_booking)
     id = load[:id]
     expect(
-      [client.status, load[:state], load[:totals][:total], load[:missing].map { |item| item[:code] }]
+      [client.status, load[:status], load[:totals][:total], load[:missing].map { |item| item[:code] }]
     ).to eq([201, "open", "2220.00", ["crew"]])
     expect(client.call(:get, "/api/loads?q=po-77")[:rows].map { |row| row[:number] }).to eq([load[:number]])
     expect(client.call(:get, "/api/search?q=#{load[:number]}").first).to include(address: "/freight/#{id}")
@@ -27,7 +27,7 @@ RSpec.describe Web::App do
     choices = client.call(:get, "/api/loads/#{id}/crew-choices")
     expect(choices[:drivers].first).to include(name: "Wade Ferris", taken_by: nil)
     client.call(:put, "/api/loads/#{id}/crew", { key: "crew the load", **crew })
-    expect(client.call(:post, "/api/loads/#{id}/send", { key: "send the load" })).to include(state: "sent")
+    expect(client.call(:post, "/api/loads/#{id}/send", { key: "send the load" })).to include(status: "sent")
     expect(client.call(:get, "/api/audit?kind=load&id=#{id}").map { |entry| entry[:act] }).to eq(
       %w[send_load crew_load book_load]
     )
@@ -265,7 +265,7 @@ RSpec.describe Web::App do
   end
 
   it "serves one page at every address, and files that never change for good" do
-    expect(client.call(:get, "/freight/12?state=open")).to include("<div id=\"app\">")
+    expect(client.call(:get, "/freight/12?status=open")).to include("<div id=\"app\">")
     script = Dir[File.join(Web::Client::FOLDER, "assets/*.js")].first
     client.call(:get, "/assets/#{File.basename(script)}")
     expect(client.headers["cache-control"]).to include("immutable")

@@ -29,8 +29,8 @@ RSpec.describe Web::Match do
   end
 
   def check_out(_, trip_id)
-    DB[:trips].where(id: trip_id).update(state: "delivered")
-    DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id)).update(state: "delivered")
+    DB[:trips].where(id: trip_id).update(status: "delivered")
+    DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id)).update(status: "delivered")
   end
 
   def rank(load_id) =
@@ -91,7 +91,7 @@ RSpec.describe Web::Match do
     load_id = book(at: now + (20 * Given::HOUR))
     refused = give(load_id)[:error]
     expect(refused).to include(code: "blocked", path: "/why", message: a_string_including("medical card"))
-    expect(give(load_id, why: "New card is in the post, seen by Orrin")).to include(state: "planned")
+    expect(give(load_id, why: "New card is in the post, seen by Orrin")).to include(status: "planned")
     expect(Store::Company.audit("load", load_id).first[:why]).to eq(
       "Past medical_expired: New card is in the post, seen by Orrin"
     )
@@ -141,7 +141,7 @@ RSpec.describe Web::Match do
       ]
     )
     expect(answers.last.first).to eq(answers.first.first)
-    expect(load(load_ids.first)[:state]).to eq("planned")
+    expect(load(load_ids.first)[:status]).to eq("planned")
   end
 
   it "says who could be where by when, with the hours left then" do
@@ -232,7 +232,7 @@ RSpec.describe Web::Match do
       "/api/loads/#{first}/swap",
       { key: "swap the two", load_id: second, why: "Una lives there" }
     )
-    expect([first, second].map { |id| load(id).values_at(:state, :crew) }).to eq(
+    expect([first, second].map { |id| load(id).values_at(:status, :crew) }).to eq(
       [["planned", "Una Blank"], ["planned", "Wade Ferris"]]
     )
     expect(DB[:texts].where(Sequel.like(:body, "%called off%")).count).to eq(1)
@@ -261,7 +261,7 @@ RSpec.describe Web::Match do
       "Pendleton, OR",
       "Yellow onions",
       "44000 lb",
-      "The way"
+      "The route"
     )
     expect(client.call(:get, "/api/drivers/#{driver_id}/stops")).to include(
       "BEGIN:VCALENDAR",

@@ -16,11 +16,11 @@ RSpec.describe Web::Pay do
 
   it "opens, shows, approves and locks a run, once for its key" do
     run = open_run
-    expect(run).to include(state: "draft", rows: [include(trips: 1, miles_estimated: false)])
+    expect(run).to include(status: "draft", rows: [include(trips: 1, miles_estimated: false)])
     approve = -> do
       client.call(:post, "/api/pay-runs/#{run[:id]}/approve", { key: "approve it", total_net: run[:net] })
     end
-    expect([approve.call, approve.call].map { |answer| answer[:state] }).to eq(%w[approved approved])
+    expect([approve.call, approve.call].map { |answer| answer[:status] }).to eq(%w[approved approved])
     expect(client.call(:get, "/api/pay-runs").first).to include(
       approved_by: "Inez Calloway",
       statements: 1,

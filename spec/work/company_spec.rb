@@ -43,7 +43,7 @@ RSpec.describe Work::Company do
     company
     listener =
       Thread.new do
-        DB.listen(Work::Act::CHANNEL, loop: true) { |_, _, payload| heard << JSON.parse(payload) }
+        DB.listen(Store::Changes::CHANNEL, loop: true) { |_, _, payload| heard << JSON.parse(payload) }
       end
     maren
     sleep 0.3

@@ -5,8 +5,8 @@ require "app_helper"
 RSpec.describe Work::Freight do
   it "books a load with its price, its miles and everything it can be found by" do
     load = load(book)
-    expect(load.slice(:state, :origin, :destination, :booked_by, :reference)).to eq(
-      state: "open",
+    expect(load.slice(:status, :origin, :destination, :booked_by, :reference)).to eq(
+      status: "open",
       origin: "Boise, ID",
       destination: "Pendleton, OR",
       booked_by: "Maren Holt",

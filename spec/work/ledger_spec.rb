@@ -57,11 +57,11 @@ RSpec.describe Work::Pay do
       }
     )
   def part(label = "Lost strap") =
-    DB[:one_time_parts]
-      .join(:one_time_items, id: :item_id)
+    DB[:pay_item_parts]
+      .join(:pay_items, id: :item_id)
       .where(label:)
-      .order(Sequel[:one_time_parts][:id])
-      .select_all(:one_time_parts)
+      .order(Sequel[:pay_item_parts][:id])
+      .select_all(:pay_item_parts)
       .all
   def balance(account) = DB[:ledger_entries].where(driver_id:, account:).sum(:amount)
 
@@ -125,7 +125,7 @@ RSpec.describe Work::Pay do
       api(who).call(
         :post,
         "/api/deduction-changes/#{asked[:change_id]}/answer",
-        { key: "let it be #{rand}", state: "made" }
+        { key: "let it be #{rand}", status: "made" }
       )
     end
     expect(answer.call(inez)[:error]).to include(code: "same_person")
@@ -322,19 +322,19 @@ RSpec.describe Work::Pay do
     )
     expect(act.call("reopen", why: "   ")[:error]).to include(code: "reason_missing", path: "/why")
     expect(act.call("reopen", why: "Detention was agreed late")).to include(
-      state: "draft",
+      status: "draft",
       reopened: "Inez Calloway: Detention was agreed late"
     )
     expect([balance("net_payable"), described_class::ProveBooks.call]).to eq([0, []])
     once(kind: "earning", label: "Detention agreed", amount: "50.00")
     lock(id)
-    expect(act.call("pay")).to include(state: "paid", paid_by: "Inez Calloway")
+    expect(act.call("pay")).to include(status: "paid", paid_by: "Inez Calloway")
     expect([balance("net_payable"), balance("bank")]).to eq([0, net + 50])
     expect(act.call("reopen", why: "again")[:error]).to include(code: "paid")
     expect(act.call("pay")[:error]).to include(code: "paid")
     expect do
       DB.transaction(savepoint: true) do
-        DB[:pay_runs].where(id:).update(state: "draft", reopened_why: "x", reopened_at: now + 1)
+        DB[:pay_runs].where(id:).update(status: "draft", reopened_why: "x", reopened_at: now + 1)
       end
     end.to raise_error(Sequel::DatabaseError, /locked/)
     later = open_run(1)
@@ -662,10 +662,10 @@ RSpec.describe Work::Pay do
         )
       end
       id = open_run(weeks)
-      DB[:one_time_parts]
+      DB[:pay_item_parts]
         .join(:statements, id: :statement_id)
         .where(pay_run_id: id)
-        .select_map(Sequel[:one_time_parts][:id])
+        .select_map(Sequel[:pay_item_parts][:id])
         .each do |part_id|
           if random.rand < 0.2
             clerk.call(:post, "/api/one-time/#{part_id}/push", { key: "push #{part_id} #{weeks}" })

@@ -31,7 +31,7 @@ RSpec.describe "Papers that are in" do
   end
 
   def held(run_id) = Web::Pay::RunJson.of(run_id)[:held].map { |one| one[:reason] }
-  def load_states(*ids) = DB[:loads].where(id: ids).order(:id).select_map(:state)
+  def load_statuses(*ids) = DB[:loads].where(id: ids).order(:id).select_map(:status)
   def paper_for(trip_id, load_id, by: driver)
     stop_id = DB[:stops].where(load_id:).order(:id).get(:id)
     Work::Tracking::KeepPaper.call(trip_id, photo, { kind: "bol", stop_id:, key: nil }, driver: by, now:)
@@ -42,11 +42,11 @@ RSpec.describe "Papers that are in" do
     run_id =
       Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
     paper_for(trip_id, first)
-    expect([phone(trip_id), held(run_id), load_states(first, second)]).to eq(
+    expect([phone(trip_id), held(run_id), load_statuses(first, second)]).to eq(
       [[true, true], ["papers_missing"], %w[papers_in delivered]]
     )
     paper_for(trip_id, second)
-    expect([phone(trip_id), held(run_id), load_states(first, second)]).to eq(
+    expect([phone(trip_id), held(run_id), load_statuses(first, second)]).to eq(
       [[false, false], [], %w[papers_in papers_in]]
     )
   end
@@ -67,7 +67,7 @@ RSpec.describe "Papers that are in" do
     load_id, trip_id = sent
     deliver(trip_id)
     other =
-      DB[:trips].insert(DB[:trips].first(id: trip_id).except(:id).merge(number: "X-1", state: "cancelled"))
+      DB[:trips].insert(DB[:trips].first(id: trip_id).except(:id).merge(number: "X-1", status: "cancelled"))
     paper_row(other, load_id, "bol")
     expect(phone(trip_id)).to eq([false, false])
   end

@@ -270,7 +270,7 @@ RSpec.describe "What pay rests on" do
       clerk.call(
         :post,
         "/api/receipts/#{id}/answer",
-        { key: "answer #{more.hash} #{rand}", state: "paid_back", **more }
+        { key: "answer #{more.hash} #{rand}", status: "paid_back", **more }
       )
 
     it "are paid back with the statement that is being made, once" do
@@ -278,23 +278,23 @@ RSpec.describe "What pay rests on" do
       run_id = open_run
       id = hand_in
       expect(clerk.call(:get, "/api/receipts")).to match(
-        [include(id:, state: "handed_in", amount: "14.50", driver: include(name: "Wade Ferris"))]
+        [include(id:, status: "handed_in", amount: "14.50", driver: include(name: "Wade Ferris"))]
       )
       answer(id)
       expect(lines(run_id, "reimbursements")).to eq([["Scale receipt of 2026-11-22", "14.50"]])
       expect(answer(id)[:error]).to include(code: "answered_already")
       expect { hand_in(key: "another key") }.to refuse("handed_in_already", "")
       other = hand_in("#{jpeg}2")
-      expect(answer(other, state: "refused")[:error]).to include(code: "reason_missing", path: "/why")
+      expect(answer(other, status: "refused")[:error]).to include(code: "reason_missing", path: "/why")
       answer(other, amount: "9.00", why: "The rest was your lunch")
       expect(lines(run_id, "reimbursements").last.last).to eq("9.00")
       expect(Web::Tracking::PhoneJson.cab(driver, now)[:receipts].first).to include(
-        state: "paid_back",
+        status: "paid_back",
         why: "The rest was your lunch"
       )
-      part = DB[:one_time_parts].order(:id).get(:id)
+      part = DB[:pay_item_parts].order(:id).get(:id)
       clerk.call(:post, "/api/one-time/#{part}/withdraw", { key: "take it back #{part}" })
-      expect(clerk.call(:get, "/api/receipts").first).to include(id:, state: "handed_in") # it waits again
+      expect(clerk.call(:get, "/api/receipts").first).to include(id:, status: "handed_in") # it waits again
     end
 
     it "refuses what is no picture, and a day to come" do
@@ -331,7 +331,9 @@ RSpec.describe "What pay rests on" do
       rows = desk[:rows].to_h { |row| [row[:reference], row] }
       number = DB[:trips].where(id: trip_id).get(:number)
       wades = ["Wade Ferris", number]
-      expect(rows.transform_values { |row| [row[:driver]&.fetch(:name), row[:trip], row[:bears]] }).to eq(
+      expect(
+        rows.transform_values { |row| [row[:driver]&.fetch(:name), row[:trip], row[:charged_to]] }
+      ).to eq(
         "A1" => [*wades, "company"],
         "A2" => [*wades, "company"],
         "A3" => [*wades, "driver"],
@@ -367,7 +369,7 @@ RSpec.describe "What pay rests on" do
           ["Fuel 11/23, Boise ID 10 gal", "-35.00"]
         ]
       )
-      expect(DB[:one_time_parts].sum(:amount)).to eq(BigDecimal("1300.94"))
+      expect(DB[:pay_item_parts].sum(:amount)).to eq(BigDecimal("1300.94"))
       expect(DB[:cards].where(number: "9999").get(:driver_id)).to eq(driver_id)
       expect(settle(ids)[:error]).to include(code: "settled_already")
     end
@@ -607,7 +609,7 @@ RSpec.describe "What pay rests on" do
     api(greta).call(
       :post,
       "/api/deduction-changes/#{asked[:change_id]}/answer",
-      { key: "let it be given", state: "made" }
+      { key: "let it be given", status: "made" }
     )
     expect(lines(id, "earnings").last).to eq(["Safe quarter", "50.00"])
   end

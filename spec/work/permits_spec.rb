@@ -60,13 +60,13 @@ RSpec.describe Work::Permits do
   end
 
   def file(load_id) = clerk.call(:get, "/api/loads/#{load_id}/permits")
-  def states(load_id) = file(load_id)[:permits].to_h { |permit| [permit[:jurisdiction], permit[:state]] }
+  def states(load_id) = file(load_id)[:permits].to_h { |permit| [permit[:jurisdiction], permit[:status]] }
 
   # The jobs as a worker runs them, the offices answering as they would over the wire.
   def work
     allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
     DB[:permits]
-      .where(state: Store::Permits::WAITING)
+      .where(status: Store::Permits::WAITING)
       .select_map(:id)
       .each do |permit_id|
         Jobs::AskOffice.new({}).tap { |job| allow(job).to receive(:finish) }.run(permit_id:)
@@ -120,7 +120,7 @@ RSpec.describe Work::Permits do
     expect(states(load_id)).to eq("MT" => "sent", "ID" => "sent")
     2.times { work } # a job that runs twice asks once
     permits = file(load_id)[:permits]
-    expect(permits.map { |permit| permit.values_at(:state, :valid_from) }).to eq([%w[issued 2026-11-25]] * 2)
+    expect(permits.map { |permit| permit.values_at(:status, :valid_from) }).to eq([%w[issued 2026-11-25]] * 2)
     expect(
       PDF::Reader
         .new(StringIO.new(clerk.call(:get, "/api/papers/#{permits.first[:paper_id]}")))
@@ -135,7 +135,7 @@ RSpec.describe Work::Permits do
     )
     expect(DB[:papers].where(load_id:, kind: "permit").count).to eq(2)
     expect(api(maren).call(:post, "/api/loads/#{load_id}/send", { key: "send it now too" })).to include(
-      state: "sent"
+      status: "sent"
     )
     expect(clerk.call(:get, "/api/permits")[:groups]).to match(
       [include(wait: "Complete", files: [include(load: load(load_id)[:number])])]
@@ -157,7 +157,7 @@ RSpec.describe Work::Permits do
     wall[0] += 60
     work
     expect(file(load_id)[:permits].first).to include(
-      state: "asked",
+      status: "asked",
       said: a_string_including("its serial number")
     )
     ids = file(load_id)[:permits].map { |permit| permit[:id] }
@@ -233,7 +233,7 @@ RSpec.describe Work::Permits do
         "/api/permits/#{montana[:id]}/answer",
         {
           key: "answer #{more.hash}",
-          state: "issued",
+          status: "issued",
           number: "M-17",
           fee: "30.00",
           valid_from: "2026-11-25",
@@ -246,13 +246,13 @@ RSpec.describe Work::Permits do
     clerk.call(:post, "/api/loads/#{load_id}/permits/attest", { key: "it is all true" })
     expect(answer.call(number: "")[:error]).to include(code: "field_missing", path: "/number")
     expect(answer.call(valid_to: "2026-11-24")[:error]).to include(code: "days_reversed", path: "/valid_to")
-    expect(answer.call(state: "review", said: "Two days, they say")[:permits].first).to include(
-      state: "review",
+    expect(answer.call(status: "review", said: "Two days, they say")[:permits].first).to include(
+      status: "review",
       said: "Two days, they say"
     )
     expect { Jobs::AskOffice.ask_after }.not_to(change { DB[:que_jobs].count })
     expect(answer.call(said: "Daylight only")[:permits].first).to include(
-      state: "issued",
+      status: "issued",
       number: "M-17",
       valid_to: "2026-11-29"
     )
@@ -379,8 +379,8 @@ RSpec.describe Work::Permits do
     )
     expect(made[:leave_by]).to include(leave_at: a_string_starting_with("2026-11-"), late_minutes: nil)
     expect(Time.iso8601(made[:leave_by][:arrive_at])).to be <= now + (108 * Given::HOUR)
-    DB[:loads].where(id: load_id).update(state: "open")
-    DB[:trips].update(state: "declined")
+    DB[:loads].where(id: load_id).update(status: "open")
+    DB[:trips].update(status: "declined")
     crew = Work::Match::Crews.at(now).all.find { |one| one.name == "Wade Ferris" }
     expect(
       Work::Match::Judge
@@ -422,7 +422,7 @@ RSpec.describe Work::Permits do
   def settle
     allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
     DB[:permit_receipts]
-      .where(state: "started")
+      .where(status: "started")
       .select_map(:id)
       .each { |id| Jobs::AskForPayment.ask(id, now:) }
   end
@@ -435,7 +435,7 @@ RSpec.describe Work::Permits do
       end
     ).to eq([%w[ID 500.00], %w[MT 500.00]])
     expect(pay([montana])[:receipts].first).to include(
-      state: "started",
+      status: "started",
       amount: file(DB[:permit_files].get(:load_id))[:permits].first[:fee]
     )
     expect(pay([montana, idaho])[:error]).to include(code: "paid_already", path: "/permit_ids")
@@ -450,7 +450,7 @@ RSpec.describe Work::Permits do
     )
     2.times { settle }
     money = clerk.call(:get, "/api/permits/money")
-    expect(money[:receipts].first).to include(state: "paid", number: "MT-RCPT1000", pdf: true)
+    expect(money[:receipts].first).to include(status: "paid", number: "MT-RCPT1000", pdf: true)
     expect(
       PDF::Reader
         .new(StringIO.new(clerk.call(:get, "/api/permit-receipts/#{money[:receipts].first[:id]}/pdf")))
@@ -473,7 +473,7 @@ RSpec.describe Work::Permits do
     )
     expect(clerk.call(:get, "/api/permits/money")).to include(
       offices: [include(jurisdiction: "ID")],
-      receipts: include(include(state: "failed", said: a_string_including("declined"), permits: []))
+      receipts: include(include(status: "failed", said: a_string_including("declined"), permits: []))
     )
     pay([idaho], method: "card")
     settle
@@ -486,7 +486,7 @@ RSpec.describe Work::Permits do
     settle
     expect(clerk.call(:get, "/api/permits/money")).to include(
       offices: [],
-      receipts: include(include(state: "paid", method: "card"))
+      receipts: include(include(status: "paid", method: "card"))
     )
     expect(file(DB[:permit_files].get(:load_id))[:permits].map { |permit| permit[:paid] }).to eq(
       %w[paid paid]
@@ -502,12 +502,12 @@ RSpec.describe Work::Permits do
     pay([ids["MT"]])
     settle
     expect(clerk.call(:get, "/api/permits/money")[:receipts].first).to include(
-      state: "failed",
+      status: "failed",
       said: a_string_starting_with("What is due is $")
     )
     expect(pay([ids["MT"]], method: "elsewhere")[:error]).to include(code: "field_missing", path: "/number")
     expect(pay([ids["MT"]], method: "elsewhere", number: "Cheque 1177")[:receipts].first).to include(
-      state: "paid",
+      status: "paid",
       number: "Cheque 1177",
       pdf: false
     )
@@ -531,17 +531,17 @@ RSpec.describe Work::Permits do
     amend.call
     expect(amend.call[:error]).to include(code: "amended_already")
     expect(
-      file(load_id)[:permits].map { |permit| permit.values_at(:jurisdiction, :state, :amends) }
+      file(load_id)[:permits].map { |permit| permit.values_at(:jurisdiction, :status, :amends) }
     ).to contain_exactly(["MT", "issued", false], ["ID", "issued", false], ["MT", "sent", true])
     work
     changed = file(load_id)[:permits].find { |permit| permit[:jurisdiction] == "MT" }
     expect(changed).to include(
-      state: "issued",
+      status: "issued",
       valid_from: "2026-11-27",
       fee: "5.00",
       number: a_string_starting_with(old[:number])
     )
-    expect(DB[:permits].where(id: old[:id]).get(:state)).to eq("cancelled")
+    expect(DB[:permits].where(id: old[:id]).get(:status)).to eq("cancelled")
     put_right(load_id, width_in: 172, starts_on: "2026-11-28")
     attest(load_id)
     expect(amend.call(changed[:id])[:error]).to include(
@@ -578,7 +578,7 @@ RSpec.describe Work::Permits do
     expect(hold.call).to include(number: "Y-1", used: 1)
     expect(hold.call(conditions: "again")[:error]).to include(code: "held_already", path: "/number")
     expect(
-      file(load_id)[:permits].map { |permit| permit.values_at(:jurisdiction, :state, :number, :fee, :held) }
+      file(load_id)[:permits].map { |permit| permit.values_at(:jurisdiction, :status, :number, :fee, :held) }
     ).to contain_exactly(["MT", "issued", "Y-1", "0.00", true], ["ID", "draft", nil, "28.00", false])
     expect(
       described_class::Missing.of(load_id, starts_at: now + (48 * Given::HOUR), tractor_id: unit_id("T-102"))
@@ -599,7 +599,7 @@ RSpec.describe Work::Permits do
     )
     put_right(load_id, width_in: 171)
     expect(file(load_id)[:permits].find { |permit| permit[:jurisdiction] == "MT" }).to include(
-      state: "draft",
+      status: "draft",
       held: false,
       number: nil
     )
@@ -607,11 +607,11 @@ RSpec.describe Work::Permits do
     expect(
       clerk.call(
         :post,
-        "/api/held-permits/#{DB[:standing_permits].get(:id)}/end",
+        "/api/held-permits/#{DB[:annual_permits].get(:id)}/end",
         { key: "sold the lowboy", why: "Sold" }
       )
     ).to include(ended: true)
-    expect(file(load_id)[:permits].map { |permit| permit[:state] }.uniq).to eq(["draft"])
+    expect(file(load_id)[:permits].map { |permit| permit[:status] }.uniq).to eq(["draft"])
   end
 
   it "copies an earlier permit's vehicle to another load, and keeps its kind" do
@@ -795,7 +795,7 @@ RSpec.describe Work::Permits do
       )
       expect { Jobs::AskOffice.new({}).run(permit_id: id) }.to raise_error(Services::Unreachable, /nonsense/)
     end
-    expect(DB[:permits].first(id:)).to include(state: "sent", number: nil)
+    expect(DB[:permits].first(id:)).to include(status: "sent", number: nil)
     answer = { "state" => "refused", "application" => "MT-9", "message" => "No." }
     expect { 2.times { described_class::TakeAnswer.call(id, answer, nil, now:) } }.to change {
       DB[:audit_entries].where(act: "permit_refused").count

@@ -206,7 +206,7 @@ RSpec.describe Work do
       load_id, trip_id = sent
       stop_id = DB[:trip_stops].where(trip_id:).min(:stop_id)
       id = DB[:detention_claims].insert(trip_id:, stop_id:, minutes: 60, charge: 40, at: now)
-      DB[:loads].where(id: load_id).update(state: "cancelled", cancel_reason: "No freight")
+      DB[:loads].where(id: load_id).update(status: "cancelled", cancel_reason: "No freight")
       expect { Work::Tracking::Detain.settle(id, {}, by: maren, now:) }.to refuse("invoiced", "")
     end
 
@@ -280,14 +280,14 @@ RSpec.describe Work do
         by: inez,
         now:
       )
-      part_id = DB[:one_time_parts].get(:id)
+      part_id = DB[:pay_item_parts].get(:id)
       expect { Work::Pay::OneTime.push(part_id, {}, by: inez, now:) }.to refuse("not_due", "")
       expect { Work::Pay::OneTime.pull(part_id, {}, by: inez, now:) }.to refuse("not_pushed", "")
     end
 
     it "pays from a bank that the company has told" do
       run_id = Work::Pay::OpenPayRun.call(week, by: inez, now:)
-      DB[:pay_runs].where(id: run_id).update(state: "approved", approved_at: now, approved_by: "Inez")
+      DB[:pay_runs].where(id: run_id).update(status: "approved", approved_at: now, approved_by: "Inez")
       expect { Papers::DepositFile.new(run_id, now:) }.to refuse("no_bank", "")
     end
 
@@ -298,7 +298,11 @@ RSpec.describe Work do
           Work::Pay::OpenPayRun
             .call(dates, by: inez, now: now + (days * 86_400))
             .tap do |run_id|
-              DB[:pay_runs].where(id: run_id).update(state: "approved", approved_at: now, approved_by: "Inez")
+              DB[:pay_runs].where(id: run_id).update(
+                status: "approved",
+                approved_at: now,
+                approved_by: "Inez"
+              )
             end
         end
       expect(second).to be > first
@@ -325,7 +329,7 @@ RSpec.describe Work do
         "books_wrong",
         ""
       )
-      expect(Store::Pay.run(run_id)[:state]).to eq("draft")
+      expect(Store::Pay.run(run_id)[:status]).to eq("draft")
     end
   end
 
@@ -361,7 +365,7 @@ RSpec.describe Work do
     end
 
     it "sends what is left to send" do
-      load_id, = permit(state: "issued", number: "ID1", **days)
+      load_id, = permit(status: "issued", number: "ID1", **days)
       expect { Work::Permits::Apply.to_offices(load_id, {}, by: maren, now:) }.to refuse(
         "nothing_to_send",
         ""
@@ -369,26 +373,26 @@ RSpec.describe Work do
     end
 
     it "sends back what an office asks about alone, with its answer, and not with all the others" do
-      load_id, asked = permit(state: "asked")
+      load_id, asked = permit(status: "asked")
       expect { Work::Permits::Apply.to_offices(load_id, {}, by: maren, now:) }.to refuse(
         "nothing_to_send",
         ""
       )
       Work::Permits::Apply.to_offices(load_id, { permit_id: asked, answer: "53 ft" }, by: maren, now:)
-      expect(DB[:permits].where(id: asked).get(%i[state answer])).to eq(["sent", "53 ft"])
+      expect(DB[:permits].where(id: asked).get(%i[status answer])).to eq(["sent", "53 ft"])
     end
 
     it "pays an office that was not asked by us where its receipt is told" do
-      _, id = permit(state: "issued", number: "ID1", **days)
+      _, id = permit(status: "issued", number: "ID1", **days)
       input = { permit_ids: [id], method: "balance" }
       expect { Work::Permits::Pay.start(input, by: maren, now:) }.to refuse("no_interface", "/method")
     end
 
     it "amends what an office has issued for this load" do
-      _, draft = permit(state: "draft")
+      _, draft = permit(status: "draft")
       expect { Work::Permits::Amend.call(draft, {}, by: maren, now:) }.to refuse("not_issued", "")
       held =
-        DB[:standing_permits].insert(
+        DB[:annual_permits].insert(
           jurisdiction: "ID",
           number: "Y1",
           width_in: 144,
@@ -400,7 +404,7 @@ RSpec.describe Work do
           made_by: "Maren",
           made_at: now
         )
-      DB[:permits].where(id: draft).update(standing_id: held, state: "issued", number: "Y1", **days)
+      DB[:permits].where(id: draft).update(annual_permit_id: held, status: "issued", number: "Y1", **days)
       expect { Work::Permits::Amend.call(draft, {}, by: maren, now:) }.to refuse("held_permit", "")
     end
   end

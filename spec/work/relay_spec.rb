@@ -36,13 +36,13 @@ RSpec.describe Work::Freight::Relay do
         to: "59101",
         at: now - (40 * Given::HOUR)
       )
-    DB[:trips].where(id: trip_id).update(state: "delivered")
+    DB[:trips].where(id: trip_id).update(status: "delivered")
   end
 
-  def given(state: "sent")
+  def given(status: "sent")
     rested("Wade Ferris")
     Work::Freight::CrewLoad.call(load_id, crew, by: maren, now:)
-    Work::Freight::SendLoad.call(load_id, {}, by: maren, now:) if state == "sent"
+    Work::Freight::SendLoad.call(load_id, {}, by: maren, now:) if status == "sent"
   end
 
   def relay(**more)
@@ -87,13 +87,13 @@ RSpec.describe Work::Freight::Relay do
     first, second = shown[:trips].sort_by { |trip| trip[:begins_at] }
     expect([kinds(first), kinds(second)]).to eq([%w[pickup swap], %w[swap delivery]])
     expect(
-      [first, second].map { |trip| [trip[:drivers].first[:name], trip[:trailer][:name], trip[:state]] }
+      [first, second].map { |trip| [trip[:drivers].first[:name], trip[:trailer][:name], trip[:status]] }
     ).to eq([["Wade Ferris", "V-201", "sent"], ["Una Blank", "V-201", "sent"]])
     # Both parts are as long together as the way was, give or take the way into the town.
     expect([first, second].sum { |trip| trip[:loaded_miles].to_f }).to be_within(25).of(
       load(load_id)[:miles].to_f
     )
-    expect(load(load_id)).to include(state: "sent", crew: "Wade Ferris, then Una Blank")
+    expect(load(load_id)).to include(status: "sent", crew: "Wade Ferris, then Una Blank")
     expect(texts("Wade Ferris").last).to include("you hand the load over to Una Blank at #{place[:where]}")
     expect(texts("Una Blank").last).to include("#{place[:where]} to Fargo, ND")
     DB[:loads]
@@ -108,10 +108,10 @@ RSpec.describe Work::Freight::Relay do
     relay
     first, second = parts.map { |trip| trip[:id] }
     deliver_part(first, "Wade Ferris", %w[loaded swapped], now)
-    expect([load(load_id)[:state], DB[:trips].where(id: first).get(:state)]).to eq(%w[rolling delivered])
+    expect([load(load_id)[:status], DB[:trips].where(id: first).get(:status)]).to eq(%w[rolling delivered])
     expect(client.call(:get, "/api/loads/#{load_id}/plan")[:driver][:name]).to eq("Una Blank")
     deliver_part(second, "Una Blank", %w[swapped delivered], now + (14 * Given::HOUR))
-    expect(load(load_id)[:state]).to eq("delivered")
+    expect(load(load_id)[:status]).to eq("delivered")
     expect(DB[:trip_earnings].order(:trip_id).select_map(:loaded_miles)).to eq(
       [first, second].map { |id| DB[:trips].where(id:).get(:loaded_miles) }
     )
@@ -145,7 +145,7 @@ RSpec.describe Work::Freight::Relay do
     relay
     second = parts.last[:id]
     check_in(second, "declined", by: driver("Una Blank"), note: "My truck is down")
-    expect(load(load_id)[:state]).to eq("sent")
+    expect(load(load_id)[:status]).to eq("sent")
     expect(parts.map { |trip| trip[:id] }).not_to include(second)
     expect(client.call(:get, "/api/today")[:rows]).to include(
       include(
@@ -162,7 +162,7 @@ RSpec.describe Work::Freight::Relay do
           { key: "relay spec gap", why: "He makes it alone" }
         )[
           :trips
-        ].find { |trip| trip[:state] == "sent" }
+        ].find { |trip| trip[:status] == "sent" }
       )
     ).to eq(%w[pickup delivery])
     relay(key: "relay spec again")
@@ -191,7 +191,7 @@ RSpec.describe Work::Freight::Relay do
   end
 
   it "keeps every stop of our own with the crew that passes it, there and back" do
-    given(state: "planned")
+    given(status: "planned")
     una_in_billings
     trip_id = parts.first[:id]
     delivery = Store::Freight.stops(load_id).last[:id]
@@ -229,7 +229,7 @@ RSpec.describe Work::Freight::Relay do
 
   it "refuses what makes no relay, at the field" do
     expect(relay[:error]).to include(code: "nothing_to_relay")
-    given(state: "planned")
+    given(status: "planned")
     una_in_billings
     {
       { at: (now + Given::HOUR).iso8601 } => %w[swap_out_of_order /at],
@@ -290,7 +290,7 @@ RSpec.describe Work::Freight::Relay do
       client
         .call(:get, "/api/trips/#{trip_id}/sheet")
         .then { |pdf| PDF::Reader.new(StringIO.new(pdf)).pages.map(&:text).join("\n") }
-    expect(sheet).to include("Yard", "Billings, MT", "The way")
+    expect(sheet).to include("Yard", "Billings, MT", "The route")
     other = {
       driver_ids: [driver_id("Una Blank")],
       tractor_id: unit_id("T-102"),
@@ -298,7 +298,7 @@ RSpec.describe Work::Freight::Relay do
       why: "Wade is ill"
     }
     shown = client.call(:post, "/api/loads/#{load_id}/recrew", other.merge(key: "relay spec recrew"))
-    expect(shown).to include(state: "sent")
+    expect(shown).to include(status: "sent")
     expect(parts.map { |trip| Store::Freight.trip_drivers(trip[:id]).select_map(:name) }).to eq(
       [["Una Blank"]]
     )
@@ -315,7 +315,7 @@ RSpec.describe Work::Freight::Relay do
       code: "wrong_kind",
       path: "/tractor_id"
     )
-    expect(load(load_id)).to include(state: "sent", crew: "Una Blank")
+    expect(load(load_id)).to include(status: "sent", crew: "Una Blank")
   end
 
   it "drops a trailer, hooks another, and knows where each stands" do
@@ -358,7 +358,7 @@ RSpec.describe Work::Freight::Relay do
         :error
       ]
     ).to include(code: "which_trailer", path: "/unit_id")
-    DB[:trips].where(id: trip_id).update(state: "delivered")
+    DB[:trips].where(id: trip_id).update(status: "delivered")
     standing =
       Store::Match
         .units(now + (50 * Given::HOUR))
@@ -384,7 +384,7 @@ RSpec.describe Work::Freight::Relay do
       at: (now + (8 * Given::HOUR)).iso8601
     }
     shown = client.call(:post, "/api/trips/empty", input)
-    expect(shown).to include(state: "sent", loaded_miles: "0.0", empty_from: "Boise, ID")
+    expect(shown).to include(status: "sent", loaded_miles: "0.0", empty_from: "Boise, ID")
     expect(shown[:empty_miles].to_f).to be_between(200, 240)
     expect(texts("Wade Ferris").last).to include("empty to Pendleton, OR")
     expect(client.call(:post, "/api/trips/empty", input.merge(key: "relay spec twice"))[:error]).to include(
@@ -407,13 +407,13 @@ RSpec.describe Work::Freight::Relay do
         "/api/trips/#{later[:id]}/call-off",
         { key: "relay spec off", why: "A load came up" }
       )
-    ).to include(state: "cancelled")
+    ).to include(status: "cancelled")
   end
 
   def deliver_empty(trip_id)
     %w[accepted on_my_way arrived parked].each_with_index do |kind, i|
       check_in(trip_id, kind, at: now + (i * 600))
     end
-    expect(DB[:trips].where(id: trip_id).get(:state)).to eq("delivered")
+    expect(DB[:trips].where(id: trip_id).get(:status)).to eq("delivered")
   end
 end

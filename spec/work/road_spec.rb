@@ -21,7 +21,7 @@ RSpec.describe Web::Road do
       { key:, kind:, stop_id: stop, done_at: at(minutes).iso8601, **more }
     )
   def stops(trip_id) = Store::Freight.trip_stops(trip_id).all
-  def state(trip_id) = DB[:trips].where(id: trip_id).get(:state)
+  def status(trip_id) = DB[:trips].where(id: trip_id).get(:status)
 
   # All steps of a trip as a phone keeps them while it has no signal.
   def journey(trip_id, trailer)
@@ -54,7 +54,7 @@ RSpec.describe Web::Road do
         times =
           stops(trip_id).map { |stop| stop.slice(:arrived_at, :begun_at, :worked_at, :left_at, :signer) }
         [
-          load(load_id)[:state],
+          load(load_id)[:status],
           times,
           DB[:check_ins].where(trip_id:).count,
           DB[:trips].where(id: trip_id).get(:findings).to_a.map { |found| found["text"] },
@@ -111,7 +111,7 @@ RSpec.describe Web::Road do
     expect(cab.call(:get, "/api/cab")[:trips].map { |trip| trip.slice(:id, :ended) }).to eq(
       [{ id: trip_id, ended: "cancelled" }]
     )
-    expect([state(trip_id), DB[:check_ins].where(trip_id:).count]).to eq(["cancelled", 2])
+    expect([status(trip_id), DB[:check_ins].where(trip_id:).count]).to eq(["cancelled", 2])
   end
 
   it "checks trailers, odometers and quantities, and says what does not go together" do
@@ -264,21 +264,21 @@ RSpec.describe Web::Road do
   it "asks on a schedule, not at night where the driver is, and not when he has told by himself" do
     load_id, trip_id = sent(hours: 60)
     %w[accepted on_my_way].each { |kind| tell(trip_id, kind, 0) }
-    expect(client.call(:get, "/api/loads/#{load_id}/asking")).to include(state: "never", every_hours: 6)
+    expect(client.call(:get, "/api/loads/#{load_id}/asking")).to include(status: "never", every_hours: 6)
     set =
       client.call(
         :put,
         "/api/loads/#{load_id}/asking",
         { key: "every four hours", running: true, every_hours: 4 }
       )
-    expect(set).to include(state: "on", next_at: at(240).iso8601) # the pickup is at 11:30; heard at 7:30
+    expect(set).to include(status: "on", next_at: at(240).iso8601) # the pickup is at 11:30; heard at 7:30
     asked = ->(minutes) { Work::Tracking::ScheduleAsking.ask_due(at(minutes)).length }
     expect([239, 240, 241].map(&asked)).to eq([0, 1, 0])
     expect([480, 481].map(&asked)).to eq([1, 0])
     expect([720, 860].map(&asked)).to eq([1, 0]) # 19:30, and 21:50 is night
     expect([1300, 1345, 1350].map(&asked)).to eq([0, 0, 1]) # six in the morning in Boise
     client.call(:put, "/api/loads/#{load_id}/asking", { key: "no more of it", running: false })
-    expect([client.call(:get, "/api/loads/#{load_id}/asking")[:state], asked.call(2000)]).to eq(["off", 0])
+    expect([client.call(:get, "/api/loads/#{load_id}/asking")[:status], asked.call(2000)]).to eq(["off", 0])
   end
 
   it "runs a clock at the dock, proposes detention to the customer, charges it once" do
@@ -291,7 +291,13 @@ RSpec.describe Web::Road do
     tell(trip_id, "loaded", 440, stop: pickup)
     tell(trip_id, "left", 440, stop: pickup)
     claim = client.call(:get, "/api/trips/#{trip_id}/diary")[:detention].first
-    expect(claim).to include(minutes: 80, charge: "75.00", state: "proposed", free_minutes: 120, pay: "40.00")
+    expect(claim).to include(
+      minutes: 80,
+      charge: "75.00",
+      status: "proposed",
+      free_minutes: 120,
+      pay: "40.00"
+    )
     tell(
       trip_id,
       "corrected",
@@ -341,7 +347,7 @@ RSpec.describe Web::Road do
     tell(trip_id, "arrived", 880, stop: delivery)
     tell(trip_id, "delivered", 900, stop: delivery, signer: "R. Dock") # 22:30 in Boise on the 23rd
     keep_photo(trip_id)
-    DB[:detention_claims].update(state: "dropped", by: "Maren Holt")
+    DB[:detention_claims].update(status: "dropped", by: "Maren Holt")
     run_id =
       Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
     statement = Papers::StatementText.of(DB[:statements].where(pay_run_id: run_id).get(:id))
@@ -427,7 +433,7 @@ RSpec.describe Web::Road do
     [["/api/cab/trips/#{trip_id}/report"], ["/api/cab/papers/#{DB[:papers].max(:id)}"]].each do |(path)|
       stranger.call(:get, path) && expect(stranger.status).to(eq(404))
     end
-    expect(load(load_id)[:state]).to eq("papers_in")
+    expect(load(load_id)[:status]).to eq("papers_in")
   end
 
   it "shows the week by day and crew" do

@@ -17,12 +17,6 @@ RSpec.describe Work::Freight::JoinTrip do
 
   after { Clock.hold(nil) }
 
-  def partial(pounds, **more) =
-    book(
-      size: "partial",
-      freight: [{ what: "Pallets", pieces: 4, unit: "pallets", weight_lb: pounds }],
-      **more
-    )
   def stops(load_id) =
     Store::Freight
       .trip_stops(Store::Freight.live_trip(load_id)[:id])
@@ -41,7 +35,7 @@ RSpec.describe Work::Freight::JoinTrip do
     expect(stops(first)).to eq(
       [[first, "pickup"], [second, "pickup"], [second, "delivery"], [first, "delivery"]]
     )
-    expect(load(second)).to include(state: "sent", crew: "Wade Ferris")
+    expect(load(second)).to include(status: "sent", crew: "Wade Ferris")
     expect(DB[:texts].reverse(:id).get(:body)).to include("a load is added")
     expect(DB[:trips].where(id: trip_id).get(:loaded_miles)).to be_between(220, 260)
     plan = client.call(:get, "/api/loads/#{second}/plan?driver_id=#{driver_id}")
@@ -112,16 +106,16 @@ RSpec.describe Work::Freight::JoinTrip do
       message: a_string_including("46000 lb", "V-201 takes 45000 lb")
     )
     expect(join(book(at: now + (20 * Given::HOUR)), trip_id)[:error]).to include(code: "not_partial")
-    DB[:trips].where(id: trip_id).update(state: "rolling")
+    DB[:trips].where(id: trip_id).update(status: "rolling")
     expect(join(second, trip_id)[:error]).to include(code: "under_way")
   end
 
   it "leaves the others on their way when one is taken off" do
     join(second, trip_id)
     client.call(:delete, "/api/loads/#{second}/crew", { key: "take it off", why: "The customer waits" })
-    expect(load(second)).to include(state: "open", crew: nil)
+    expect(load(second)).to include(status: "open", crew: nil)
     expect(stops(first)).to eq([[first, "pickup"], [first, "delivery"]])
-    expect(load(first)).to include(state: "sent", crew: "Wade Ferris")
+    expect(load(first)).to include(status: "sent", crew: "Wade Ferris")
     expect(DB[:texts].reverse(:id).get(:body)).to include("load #{load(second)[:number]} is taken off")
   end
 
@@ -142,6 +136,6 @@ RSpec.describe Work::Freight::JoinTrip do
         )
       end
     end
-    expect([first, second].map { |id| load(id)[:state] }).to eq(%w[delivered delivered])
+    expect([first, second].map { |id| load(id)[:status] }).to eq(%w[delivered delivered])
   end
 end

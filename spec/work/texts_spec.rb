@@ -37,7 +37,7 @@ RSpec.describe Work::Tracking::TakeText do
       "You can text us ARRIVED, LOADED"
     ).and(satisfy { |text| !text.include?("{link}") })
     says("ok")
-    expect([load(load_id)[:state], answers.last]).to match(
+    expect([load(load_id)[:status], answers.last]).to match(
       ["accepted", a_string_including("accepted. Text ARRIVED when you are at Boise, ID")]
     )
     {
@@ -48,7 +48,7 @@ RSpec.describe Work::Tracking::TakeText do
       360 => "delivered",
       365 => "Delivered signed by R. Dock"
     }.each { |minutes, text| at(minutes) && says(text) }
-    expect(load(load_id)[:state]).to eq("delivered")
+    expect(load(load_id)[:status]).to eq("delivered")
     expect(answers).to include(a_string_including("Who signed for it?"))
     stops = Store::Freight.trip_stops(trip_id).all
     expect(
@@ -60,8 +60,10 @@ RSpec.describe Work::Tracking::TakeText do
 
   it "takes the name of who signed from the later text" do
     _, trip_id = sent
-    %w[arrived loaded left arrived delivered].each_with_index { |text, i| at(i * 10) && says(text) }
-    at(60) && says("delivered Ana Ruiz")
+    %w[arrived loaded left arrived delivered].zip([0, 10, 20, 260, 300]) do |text, minute|
+      at(minute) && says(text)
+    end
+    at(310) && says("delivered Ana Ruiz")
     expect(Store::Freight.trip_stops(trip_id).all.last[:signer]).to eq("Ana Ruiz")
     expect(DB[:trips].where(id: trip_id).get(:findings).to_a).to eq([])
   end
@@ -115,11 +117,11 @@ RSpec.describe Work::Tracking::TakeText do
     Work::Tracking::NoteReceipt.call(text, "r-1", now:)
     call("delivered", key: "evt-2", receipt: "r-1", cost: "0.0079")
     call("sent", key: "evt-1", receipt: "r-1")
-    expect(DB[:texts].first(id: text[:id])).to include(state: "delivered", cost: BigDecimal("0.0079"))
-    DB[:texts].where(id: text[:id]).update(state: "sent")
+    expect(DB[:texts].first(id: text[:id])).to include(status: "delivered", cost: BigDecimal("0.0079"))
+    DB[:texts].where(id: text[:id]).update(status: "sent")
     2.times { call("failed", key: "evt-3", receipt: "r-1", failure: "the phone is off") }
     expect(DB[:texts].first(id: text[:id])).to include(
-      state: "written",
+      status: "written",
       attempts: 1,
       failure: "the phone is off"
     )

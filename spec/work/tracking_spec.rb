@@ -7,25 +7,25 @@ RSpec.describe Work::Tracking do
     load_id, trip_id = sent
     states = []
     check_in(trip_id, "accepted")
-    states << load(load_id)[:state]
+    states << load(load_id)[:status]
     check_in(trip_id, "on_my_way")
-    states << load(load_id)[:state]
+    states << load(load_id)[:status]
     %w[arrived loaded left arrived].each_with_index do |kind, i|
       check_in(trip_id, kind, at: now + (i * Given::HOUR))
     end
     check_in(trip_id, "delivered", at: now + (4 * Given::HOUR), signer: "R. Dock")
-    states << load(load_id)[:state]
+    states << load(load_id)[:status]
     keep_photo(trip_id)
-    expect(states << load(load_id)[:state]).to eq(%w[accepted rolling delivered papers_in])
+    expect(states << load(load_id)[:status]).to eq(%w[accepted rolling delivered papers_in])
   end
 
   it "declines with a reason, frees the crew and opens the load again" do
     load_id, trip_id = sent
     expect { check_in(trip_id, "declined") }.to refuse("reason_missing", "/note")
     check_in(trip_id, "declined", note: "truck in the shop")
-    expect(load(load_id).slice(:state, :crew)).to eq(state: "open", crew: nil)
-    expect(DB[:trips].first(id: trip_id).slice(:state, :decline_reason)).to eq(
-      state: "declined",
+    expect(load(load_id).slice(:status, :crew)).to eq(status: "open", crew: nil)
+    expect(DB[:trips].first(id: trip_id).slice(:status, :decline_reason)).to eq(
+      status: "declined",
       decline_reason: "truck in the shop"
     )
     expect { Work::Freight::CrewLoad.call(load_id, crew, by: maren, now:) }.not_to raise_error

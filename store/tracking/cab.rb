@@ -10,11 +10,11 @@ module Store::Tracking::Cab
   def self.trips(driver_id, now)
     delivered_at = Sequel[:delivered_at]
     lately =
-      Sequel.~(state: "delivered") | (delivered_at > now - 86_400) |
+      Sequel.~(status: "delivered") | (delivered_at > now - 86_400) |
         (Store::Tracking::Papers.wanted & (delivered_at > now - (MISSING_DAYS * 86_400)))
     called_off =
       Sequel.&(
-        { state: "cancelled" },
+        { status: "cancelled" },
         Sequel.function(:upper, Sequel[:trips][:during]) > now - 86_400,
         DB[:texts].where(trip_id: Sequel[:trips][:id]).exists
       )
@@ -22,12 +22,9 @@ module Store::Tracking::Cab
       .join(:trip_drivers, trip_id: :id)
       .where(driver_id:)
       .where(
-        Sequel.|(Sequel.&({ live: true, state: %w[sent accepted rolling delivered] }, lately), called_off)
+        Sequel.|(Sequel.&({ live: true, status: %w[sent accepted rolling delivered] }, lately), called_off)
       )
-      .order(
-        Sequel.case({ "rolling" => 0, "accepted" => 1, "sent" => 2, "delivered" => 3 }, 4, :state),
-        Sequel.function(:lower, Sequel[:trips][:during])
-      )
+      .order(Sequel[:trips][:id])
       .select_all(:trips)
       .all
   end

@@ -4,7 +4,7 @@
 class Web::Freight::Choices
   # Raises Store::NotFound.
   def initialize(load_id)
-    Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
+    Reads::Freight::LoadPage.check(load_id)
     @from, @to = Work::Freight::TripPlan.new(load_id).span
     @choices = Reads::Freight::Choices.between(@from, @to)
   end

@@ -6,7 +6,7 @@ module Web::Freight::LoadJson
   COLUMNS = %i[
     id
     number
-    state
+    status
     version
     size
     tarps
@@ -21,16 +21,9 @@ module Web::Freight::LoadJson
   STOP = %i[id kind handling place_id name address town state zip zone latitude longitude notes].freeze
 
   def self.page(parameters)
-    found =
-      Store::Freight.found(
-        state: parameters[:state] || "live",
-        query: parameters[:q],
-        customer_id: parameters[:customer_id]
-      )
-    rows = Store::Freight.page(found, page: parameters[:page] || 1)
-    counts = Store::Freight.counts
-    narrowed = %i[q customer_id state].any? { |name| parameters.key?(name) }
-    { total: narrowed ? found.count : counts.values.sum, counts:, rows: rows.map { |row| row(row) } }
+    list =
+      Reads::Freight::LoadList.page(query: parameters[:q], **parameters.slice(:status, :customer_id, :page))
+    { total: list.total, counts: list.counts, rows: list.rows.map { |row| row(row) } }
   end
 
   def self.row(row)
@@ -67,7 +60,7 @@ module Web::Freight::LoadJson
 
   def self.allowed_acts(page, by) =
     Core::Freight::Acts.of_load(
-      page.load[:state],
+      page.load[:status],
       size: page.load[:size],
       relayed: page.relayed?,
       roles: by.roles

@@ -6,7 +6,7 @@ module Web::Freight::TripJson
   COLUMNS = %i[
     id
     number
-    state
+    status
     version
     miles_estimated
     decline_reason
@@ -28,7 +28,7 @@ module Web::Freight::TripJson
       loaded_miles: Figures.miles(row[:loaded_miles]),
       empty_miles: Figures.miles(row[:empty_miles]),
       **crew(trip),
-      allowed_acts: Core::Freight::Acts.of_trip(row[:state], roles: by.roles).map(&:to_h),
+      allowed_acts: Core::Freight::Acts.of_trip(row[:status], roles: by.roles).map(&:to_h),
       texted_at: Figures.iso(trip.texted_at),
       unseen: trip.changes.map { |one| { what: one[:what], at: Figures.iso(one[:at]), driver: one[:name] } },
       stops: trip.stops.map { |stop| stop(stop) },

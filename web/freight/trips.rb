@@ -8,11 +8,7 @@ module Web::Freight::Trips
     app.post("/api/loads/:id/relay") { load Work::Freight::Relay.call(id, input, by:, now:) }
     app.delete("/api/loads/:id/relay") { load Work::Freight::Relay.undo(id, input, by:, now:) }
     app.get("/api/trips/empty") do
-      json(
-        Reads::Freight::Trips
-          .of(Store::Freight.empty_trips.all)
-          .map { |trip| Web::Freight::TripJson.of(trip, by:) }
-      )
+      json(Reads::Freight::Trips.empty.map { |trip| Web::Freight::TripJson.of(trip, by:) })
     end
     app.post("/api/trips/empty") { trip Work::Freight::Reposition.call(input, by:, now:), status: 201 }
     app.post("/api/trips/:id/call-off") { trip Work::Freight::Reposition.call_off(id, input, by:, now:) }

@@ -83,7 +83,7 @@ class Web::Hours::RecordJson
   def ahead(driver, question, known_since)
     trip = @found.trips[driver[:id]]
     {
-      trip: trip&.slice(:load_id, :load, :trip, :origin, :destination, :state),
+      trip: trip&.slice(:load_id, :load, :trip, :origin, :destination, :status),
       **planned(trip, driver[:id], question, known_since)
     }
   end

@@ -6,10 +6,12 @@ module Web::Match::RulesJson
   DAYS = %i[licence_days medical_card_days registration_days annual_inspection_days other_paper_days].freeze
   MONEY = %i[cost_per_day late_hourly home_missed uncovered].freeze
 
-  def self.to_h = { rules:, settings: settings(Store::Match.settings) }
+  def self.to_h
+    read = Reads::Match::Rules.all
+    { rules: rules(read.effects), settings: settings(read.settings) }
+  end
 
-  def self.rules
-    effects = Store::Match.effects
+  def self.rules(effects)
     FitRules.all.map do |rule|
       {
         **rule.slice(:code, :title, :source),

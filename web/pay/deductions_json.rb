@@ -68,12 +68,12 @@ module Web::Pay::DeductionsJson
       old: Money.text(rows.sum { |row| row[:old_cents] }),
       new: Money.text(rows.sum { |row| row[:new_cents] }),
       second_person:,
-      **Papers::StatementText.period(Store::Pay.running(now))
+      **Papers::StatementText.period(Reads::Pay::Period.running(now))
     }
 
   def self.settings(now)
-    row = Store::Pay.settings
-    from, to = Store::Pay.following(now).map(&:iso8601)
+    row = Reads::Pay::Period.settings
+    from, to = Reads::Pay::Period.following(now).map(&:iso8601)
     {
       **row.slice(*SETTINGS),
       next: {

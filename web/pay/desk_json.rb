@@ -8,7 +8,7 @@ module Web::Pay::DeskJson
 
   def self.receipt(row)
     {
-      **row.slice(:id, :kind, :note, :trip, :load_id, :state, :content_type, :why, :answered_by),
+      **row.slice(:id, :kind, :note, :trip, :load_id, :status, :content_type, :why, :answered_by),
       driver: {
         id: row[:driver_id],
         name: row[:driver]
@@ -35,7 +35,7 @@ module Web::Pay::DeskJson
       driver: row[:driver_id] && { id: row[:driver_id], name: row[:driver] },
       gallons: row[:gallons] && Money.rate_text(row[:gallons], places: 0),
       amount: Figures.money(row[:amount]),
-      bears: Work::Pay::SettleCard.proposed(row[:kind], row[:employment])
+      charged_to: Work::Pay::SettleCard.proposed(row[:kind], row[:employment])
     }
   end
 
@@ -55,11 +55,10 @@ module Web::Pay::DeskJson
     }
   end
 
-  def self.escrow =
-    {
-      funds: Store::Pay::Funds.all.map { |row| fund(row) },
-      quarters: Store::Pay::Funds.interest.map { |row| quarter(row) }
-    }
+  def self.escrow
+    kept = Reads::Pay::Escrow.all
+    { funds: kept.funds.map { |row| fund(row) }, quarters: kept.quarters.map { |row| quarter(row) } }
+  end
 
   def self.fund(row) =
     {

@@ -97,11 +97,11 @@ module Web::Pay::DeskRoutes
 
   def self.files(app)
     app.post("/api/pay-runs/:id/statements-file") do
-      json Store::Pay::Files.progress(Work::Pay::DrawStatements.ask(id, now:)), status: 202
+      json Reads::Pay::StatementsFile.progress(Work::Pay::DrawStatements.ask(id, now:)), status: 202
     end
-    app.get("/api/pay-files/:id") { json Store::Pay::Files.progress(id) }
+    app.get("/api/pay-files/:id") { json Reads::Pay::StatementsFile.progress(id) }
     app.get("/api/pay-files/:id/file") do
-      download("statements-#{id}.pdf", "application/pdf") { Store::Pay::Files.content(id).to_s }
+      download("statements-#{id}.pdf", "application/pdf") { Reads::Pay::StatementsFile.content(id) }
     end
   end
   private_class_method :drivers, :earnings, :escrow, :receipts, :cards, :companies, :files

@@ -8,7 +8,7 @@ module Web::Pay::RunJson
   def self.row(row)
     {
       **Text.period(row),
-      **row.slice(:id, :state, :statements, :approved_by, :paid_by),
+      **row.slice(:id, :status, :statements, :approved_by, :paid_by),
       gross: Figures.money(row[:gross]),
       net: Figures.money(row[:net]),
       approved_at: Figures.iso(row[:approved_at]),
@@ -19,7 +19,7 @@ module Web::Pay::RunJson
   def self.of(id)
     run = Reads::Pay::Run.of(id)
     row = run.row
-    items = row[:state] == "draft" && row[:to_build].nil? ? Work::Pay::Items.open(row) : []
+    items = row[:status] == "draft" && row[:to_build].nil? ? Work::Pay::Items.open(row) : []
     waiting, paid = items.partition { |item| item[:reason] }
     {
       **row(row).except(:statements),
@@ -76,7 +76,7 @@ module Web::Pay::RunJson
         why: row[:held_why] || row[:because],
         amount: Money.text(row[:cents]),
         load_id: load[:load_id],
-        load_state: load[:state],
+        load_status: load[:status],
         completed_on: Figures.iso(row[:completed_on]),
         terminal: around.terminals[row[:driver_id]]
       }

@@ -30,10 +30,10 @@ module Web::Permits::Desk
     Reads::Permits::Desk.of_reference(text).map { |row| Web::Permits::PermitJson.with_load(row) }
 
   def self.wait(permits) =
-    WAITS.keys.find { |state| permits.any? { |permit| permit[:state] == state } } || "issued"
+    WAITS.keys.find { |status| permits.any? { |permit| permit[:status] == status } } || "issued"
 
   def self.file(row, permits)
-    states = permits.map { |permit| { state: permit[:jurisdiction], is: permit[:state] } }
+    states = permits.map { |permit| { state: permit[:jurisdiction], is: permit[:status] } }
     {
       load_id: row[:load_id],
       load: row[:load],

@@ -101,12 +101,12 @@ class Web::Permits::FileJson
   # How it stands beside its office: paid or not, may it be amended, when may it be applied for.
   def standing(row, verdict)
     from_on = Work::Permits::Apply.from_on(row, @file)
-    open = Core::Permits::Sending::OPEN.include?(row[:state])
+    open = Core::Permits::Sending::OPEN.include?(row[:status])
     amended = Work::Permits::Amend.offered(row, @file)
     {
       paid: row[:paid],
       apply_from: open && from_on > @now.to_date ? from_on.iso8601 : nil,
-      sendable: Core::Permits::Sending.ready?(**row.slice(:state, :kind), from_on:, today: @now.to_date),
+      sendable: Core::Permits::Sending.ready?(**row.slice(:status, :kind), from_on:, today: @now.to_date),
       amendable: amended && Core::Permits::Amendment.said(amended),
       wants: verdict && verdict.kind != row[:kind] && row[:copied_from_id] ? verdict.kind : nil
     }

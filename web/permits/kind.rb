@@ -3,7 +3,7 @@
 # The next question that leads to a kind of permit, or the kind with why.
 module Web::Permits::Kind
   def self.of(input)
-    known = Store::Permits.rules
+    known = Reads::Permits::Rules.all
     rules = known[input[:jurisdiction]] or
       raise Refused.new(
               "unknown_state",

@@ -30,9 +30,7 @@ class Web::Permits::Moves
 
   # Nil where nothing binds it, or no appointment is made.
   def leave_by
-    found =
-      @windows.bound? && Store::Freight.stops(@load[:id]).length > 1 &&
-        Work::Permits::LeaveBy.new(@load, @windows, @now).call or return
+    found = @windows.bound? && Work::Permits::LeaveBy.new(@load, @windows, @now).call or return
     {
       late_minutes: found[:late_minutes],
       leave_at: found[:leave_at]&.iso8601,

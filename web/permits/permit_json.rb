@@ -7,13 +7,13 @@ module Web::Permits::PermitJson
   # row - of permits
   def self.of(row)
     {
-      **row.slice(:id, :jurisdiction, :kind, :state, :number, :said, :paper_id),
+      **row.slice(:id, :jurisdiction, :kind, :status, :number, :said, :paper_id),
       valid_from: Figures.iso(row[:valid_from]),
       valid_to: Figures.iso(row[:valid_to]),
       name: office(row[:jurisdiction]),
       miles: Figures.miles(row[:miles]),
       fee: Figures.money(row[:fee]),
-      held: !row[:standing_id].nil?,
+      held: !row[:annual_permit_id].nil?,
       amends: !row[:amends_id].nil?
     }
   end

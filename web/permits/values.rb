@@ -3,7 +3,7 @@
 # A jurisdiction's values with how each is known, who last checked it and when.
 module Web::Permits::Values
   def self.of(code)
-    rules = Store::Permits.rules[code] or raise Store::NotFound.new("jurisdiction", code)
+    rules = Reads::Permits::Rules.of(code)
     checked = Reads::Permits::Held.checked(code)
     values =
       %i[legal routine permit travel].flat_map do |part|

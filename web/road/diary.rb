@@ -25,8 +25,19 @@ class Web::Road::Diary
     "withdrawn" => "Took a step back"
   }.freeze
   # Acts that the check-ins, messages and texts of the diary tell already.
-  TOLD =
-    /\A(check_in_|keep_paper|keep_activity|send_text|text_|ask_check_in|answer_ask|send_message|late_alert|take_text|write_message)/
+  TOLD = %w[
+    check_in_
+    keep_paper
+    keep_activity
+    send_text
+    text_
+    ask_check_in
+    answer_ask
+    send_message
+    late_alert
+    take_text
+    write_message
+  ].freeze
 
   # diary - Reads::Road::Diary::Value
   def initialize(diary)
@@ -51,7 +62,7 @@ class Web::Road::Diary
 
   def trip
     {
-      **@diary.trip.slice(:id, :number, :state),
+      **@diary.trip.slice(:id, :number, :status),
       way: "#{@stops.first[:town]} → #{@stops.last[:town]}",
       drivers: @diary.drivers.map { |row| row[:name] }.join(" and "),
       driver_id: @diary.drivers.first[:driver_id],
@@ -105,7 +116,7 @@ class Web::Road::Diary
 
   # By which key a step is put right; nil for what is none.
   def correctable(row)
-    return if row[:corrects] || !Store::Tracking::Story::TELLING.include?(row[:kind])
+    return if row[:corrects] || !Reads::Road::Diary::TELLING.include?(row[:kind])
 
     row[:key] || "check-in #{row[:id]}"
   end
@@ -176,15 +187,18 @@ class Web::Road::Diary
       {
         kind: "text",
         at: row[:written_at].iso8601,
-        heard_at: row[:state_at]&.iso8601,
+        heard_at: row[:status_at]&.iso8601,
         source: "text",
         who: "Crew Ledger",
-        text:
-          "Text to #{row[:to]}, #{row[:state]}#{", $#{row[:cost].to_s("F")}" if row[:cost]}#{": #{row[:failure]}" if row[:failure]}. #{
-            row[:body].sub(": {link}", "")
-          }"
+        text: text_words(row)
       }
     end
+  end
+
+  def text_words(row)
+    cost = ", $#{row[:cost].to_s("F")}" if row[:cost]
+    failure = ": #{row[:failure]}" if row[:failure]
+    "Text to #{row[:to]}, #{row[:status]}#{cost}#{failure}. #{row[:body].sub(": {link}", "")}"
   end
 
   def asks
@@ -201,13 +215,10 @@ class Web::Road::Diary
   end
 
   def answer(ask)
-    if ask[:answer]
-      return(
-        "#{Work::Tracking::AnswerAsk::ANSWERS[ask[:answer]].downcase}#{" by #{ask[:late_minutes]} min" if ask[:late_minutes]}"
-      )
-    end
+    return ask[:opened_at] ? "opened, not answered" : "not opened yet" if ask[:answer].nil?
 
-    ask[:opened_at] ? "opened, not answered" : "not opened yet"
+    said = Work::Tracking::AnswerAsk::ANSWERS[ask[:answer]].downcase
+    ask[:late_minutes] ? "#{said} by #{ask[:late_minutes]} min" : said
   end
 
   def alerts
@@ -227,7 +238,7 @@ class Web::Road::Diary
   def changes
     @diary
       .changes
-      .reject { |row| row[:act].match?(TOLD) }
+      .reject { |row| row[:act].start_with?(*TOLD) }
       .map do |row|
         keys = row[:changes].to_h.keys.first(5).map { |key| key.tr("_", " ") }
         {
@@ -250,7 +261,7 @@ class Web::Road::Diary
   def detention(claim)
     row = claim.row
     {
-      **row.slice(:id, :stop, :customer, :minutes, :state, :by),
+      **row.slice(:id, :stop, :customer, :minutes, :status, :by),
       free_minutes: row[:detention_free_minutes],
       charge: Web::Figures.money(row[:charge]),
       pay: claim.pay_cents && Money.text(claim.pay_cents)

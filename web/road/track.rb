@@ -14,7 +14,7 @@ class Web::Road::Track
 
   def to_h =
     {
-      way:,
+      way: @track.lines.map { |line| line.map { |point| point.first(2) } },
       spots:,
       stops:
         @stops.map do |row|
@@ -24,21 +24,6 @@ class Web::Road::Track
     }
 
   private
-
-  def way
-    from =
-      @trip[:empty_latitude] &&
-        { town: nil, latitude: @trip[:empty_latitude], longitude: @trip[:empty_longitude] }
-    [from, *@stops].compact
-      .each_cons(2)
-      .filter_map do |one, other|
-        Work::Roads::Leg
-          .new(one, other, via: (other[:via] || []).to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) })
-          .route
-          &.line
-          &.map { |point| [point[0], point[1]] }
-      end
-  end
 
   def spots
     rows = @track.spots

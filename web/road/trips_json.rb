@@ -6,11 +6,11 @@ require "forwardable"
 class Web::Road::TripsJson
   extend Forwardable
 
-  def self.settings = Store::Tracking.settings.except(:id)
+  def self.settings = Reads::Road::Trips.settings.except(:id)
 
   def initialize(now)
     @now = now
-    @settings = Store::Tracking.settings
+    @settings = Reads::Road::Trips.settings
   end
 
   def to_h
@@ -55,7 +55,7 @@ class Web::Road::TripsJson
       begins_at: trip[:during].begin.iso8601,
       ends_at: trip[:during].end.iso8601,
       alerts: (alerts[id] || []).map { |alert| alert(alert) },
-      **trip.slice(:id, :number, :state),
+      **trip.slice(:id, :number, :status),
       **carries(id, load),
       **crew(id),
       **verdict(judged, id),
@@ -70,7 +70,8 @@ class Web::Road::TripsJson
       customer: load&.fetch(:customer),
       units: (units[id] || []).map { |unit| unit[:number] }.join(" + "),
       way: "#{stops[id].first[:town]} → #{stops[id].last[:town]}",
-      asking: load ? Web::Road::Asking.state(schedules[load[:id]], load) : "never"
+      asking:
+        load ? Core::Tracking::Asking.standing(schedules.dig(load[:id], :running), load[:status]) : "never"
     }
   end
 
@@ -108,7 +109,7 @@ class Web::Road::TripsJson
     { stop: row[:name], minutes: row[:late_minutes], at: row[:at].iso8601, told: row[:told].to_a }
   def next_stop(id) = stops[id].find { |stop| stop[:worked_at].nil? && stop[:left_at].nil? }
   def silent?(trip) =
-    trip[:state] == "rolling" &&
+    trip[:status] == "rolling" &&
       Core::Tracking::Risk.silent?(
         heard[trip[:id]]&.first,
         as_of: @now,

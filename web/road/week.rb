@@ -75,7 +75,7 @@ class Web::Road::Week
         zone: last_stop ? last_stop[:zone] : "UTC",
         load_id: @read.loads.dig(trip[:id], :load_id),
         load: @read.loads.dig(trip[:id], :number),
-        done: trip[:state] == "delivered"
+        done: trip[:status] == "delivered"
       }
     end
   end

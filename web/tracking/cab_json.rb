@@ -8,7 +8,7 @@ class Web::Tracking::CabJson
   def self.told(told, driver_id)
     json = new(told, driver_id)
     {
-      **told.trip.slice(:id, :number, :state),
+      **told.trip.slice(:id, :number, :status),
       **json.progress,
       **(told.changes ? { changes: json.changes } : {}),
       said: json.said,
@@ -28,7 +28,7 @@ class Web::Tracking::CabJson
     trip = @read.trip
     wanted = @read.loads.select { |load| @read.papers_wanted.include?(load[:id]) }
     {
-      **trip.slice(:id, :number, :state),
+      **trip.slice(:id, :number, :status),
       **progress,
       stops: @read.stops.map { |row| stop(row) },
       said:,
@@ -48,13 +48,13 @@ class Web::Tracking::CabJson
   end
 
   def progress
-    state = @read.trip[:state]
+    status = @read.trip[:status]
     steps = Core::Tracking.steps(@read.outcome).map { |step| step(step) }
     {
       steps:,
       next: steps[(steps.rindex { |step| step[:done_at] } || -1) + 1],
-      can_decline: %w[sent accepted].include?(state),
-      ended: OVER.include?(state) ? state : nil
+      can_decline: %w[sent accepted].include?(status),
+      ended: OVER.include?(status) ? status : nil
     }
   end
 

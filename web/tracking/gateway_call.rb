@@ -32,7 +32,7 @@ class Web::Tracking::GatewayCall
     Work::Tracking::NoteReceipt.called_back(
       {
         id: @input[:key],
-        state: @input[:type].delete_prefix("message."),
+        status: @input[:type].delete_prefix("message."),
         receipt: message[:receipt].to_s,
         cost: message[:cost],
         failure: message[:failure]

@@ -42,7 +42,7 @@ module Web::Tracking::PhoneJson
   # A receipt that was handed in, and what became of it.
   def self.receipt(row) =
     {
-      **row.slice(:id, :kind, :state, :why),
+      **row.slice(:id, :kind, :status, :why),
       amount: Web::Figures.money(row[:amount]),
       spent_on: row[:spent_on].iso8601
     }
@@ -81,7 +81,7 @@ module Web::Tracking::PhoneJson
 
   def self.statement(row) =
     {
-      **row.slice(:id, :state),
+      **row.slice(:id, :status),
       from: row[:from_on].iso8601,
       to: row[:to_on].iso8601,
       gross: Web::Figures.money(row[:gross]),
@@ -89,7 +89,7 @@ module Web::Tracking::PhoneJson
     }
 
   def self.hours(driver_id, now)
-    row = Store::Hours.drivers(driver_id).first
+    row = Reads::Hours::Record.row(driver_id)
     question, known_since = Work::Hours::Question.of([row], now)[driver_id]
     clocks = Core::Hours.clocks(question, rules: HoursRules.named(question.rules))
     {

@@ -3,11 +3,11 @@
 # Closes a billed load: the customer has paid.
 module Work::Billing::CloseLoad
   # input - { key:, paid_on: Date }
-  # Raises Refused `wrong_state`, `before_invoice`, `not_yet`.
+  # Raises Refused `wrong_status`, `before_invoice`, `not_yet`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "close_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
-      state = Core::Freight.step(load[:state], "closed")
+      status = Core::Freight.step(load[:status], "closed")
       paid_on = Work::Billing::Day.read(input[:paid_on], "/paid_on", now:)
       if paid_on < load[:invoiced_on]
         raise Refused.new(
@@ -17,8 +17,8 @@ module Work::Billing::CloseLoad
               )
       end
 
-      DB[:loads].where(id: load_id).update(state:, paid_on:, version: load[:version] + 1)
-      act.changed("load", load_id, { state: [load[:state], state], paid_on: [nil, paid_on] })
+      Store::Freight::Loads.change(load, status:, paid_on:)
+      act.changed("load", load_id, { status: [load[:status], status], paid_on: [nil, paid_on] })
       load_id
     end
   end

@@ -7,12 +7,19 @@ module Work::Company::AddPerson
   def self.call(input, by:, now:)
     # The password is no part of what is kept of a request, not even as a digest.
     Work::Act.once(input[:key], "add_person", by:, now:, input: input.except(:password)) do |act|
-      if DB[:accounts].first(email: input[:email])
+      if Store::Company::Accounts.first(email: input[:email])
         raise Refused.new("email_taken", "Somebody signs in with that address already.", path: "/email")
       end
 
-      id = DB[:accounts].insert(**input.slice(:email, :name), roles: Sequel.pg_array(input[:roles], :text))
-      DB[:account_password_hashes].insert(id:, password_hash: Work::Company::Passwords.hash(input[:password]))
+      id =
+        Store::Company::Accounts.insert(
+          **input.slice(:email, :name),
+          roles: Sequel.pg_array(input[:roles], :text)
+        )
+      Store::Company::PasswordHashes.insert(
+        id:,
+        password_hash: Work::Company::Passwords.hash(input[:password])
+      )
       act.changed(
         "person",
         id,

@@ -5,7 +5,7 @@
 module Work::Company::ChangePerson
   def self.call(id, input, by:, now:)
     Work::Act.once(nil, "change_person", by:, now:) do |act|
-      account = DB[:accounts].where(id:).for_update.first or raise Store::NotFound.new("person", id)
+      account = Store::Company::Accounts.lock(id) or raise Store::NotFound.new("person", id)
       if by.ref == "account:#{id}" &&
            (input[:disabled] || (input[:roles] && !input[:roles].include?("administrator")))
         raise Refused.new(
@@ -17,11 +17,11 @@ module Work::Company::ChangePerson
 
       before = { roles: account[:roles].to_a, disabled: account[:status_id] != 2 }
       after = before.merge(input.slice(:roles, :disabled))
-      DB[:accounts].where(id:).update(
+      Store::Company::Accounts.at(id).update(
         roles: Sequel.pg_array(after[:roles], :text),
         status_id: after[:disabled] ? 3 : 2
       )
-      DB[:account_active_session_keys].where(account_id: id).delete if after[:disabled]
+      Store::Company::SessionKeys.where(account_id: id).delete if after[:disabled]
       act.changed("person", id, Work::Act.difference(before, after))
       id
     end

@@ -10,19 +10,17 @@ module Work::Company::SetUp
   # Returns a new code for a company that is not set up yet; what was printed before no longer holds.
   def self.issue_code
     code = Array.new(12) { CODE_ALPHABET.sample(random: SecureRandom) }.each_slice(4).map(&:join).join("-")
-    DB[:company].insert_conflict(
-      target: :id,
-      update: {
-        setup_code_digest: Digest::SHA256.hexdigest(code)
-      }
-    ).insert(id: 1, name: "", setup_code_digest: Digest::SHA256.hexdigest(code))
+    setup_code_digest = Digest::SHA256.hexdigest(code)
+    unless Store::Company::Companies.once({ id: 1, name: "", setup_code_digest: }, key: :id)
+      Store::Company::Companies.at(1).update(setup_code_digest:)
+    end
     code
   end
 
   # Raises Refused `wrong_code`, `already_set_up`, and what AddTerminal and AddPerson refuse.
   def self.call(input, now:)
     DB.transaction do
-      company = DB[:company].for_update.first
+      company = Store::Company::Companies.for_update.first
       if company.nil? || company[:setup_code_digest].nil?
         raise Refused.new("already_set_up", "This company is set up already: sign in.")
       end
@@ -30,7 +28,7 @@ module Work::Company::SetUp
         raise Refused.new("wrong_code", "That is not the code that the first start printed.", path: "/code")
       end
 
-      DB[:company].update(name: input[:company].strip, setup_code_digest: nil)
+      Store::Company::Companies.update(name: input[:company].strip, setup_code_digest: nil)
       by = Work::Actor.system
       Work::Company::AddTerminal.call(input[:terminal], by:, now:, path: "/terminal")
       Work::Company::AddPerson.call(

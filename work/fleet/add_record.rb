@@ -7,7 +7,7 @@ module Work::Fleet::AddRecord
   def self.call(table, input, by:, now:)
     Work::Act.once(input[:key], "add_#{Store::Fleet::KIND[table]}", by:, now:, input:) do |act|
       row = Work::Fleet::Record.row(table, input)
-      id = Work::Fleet::Record.saying { DB[table].insert(row) }
+      id = Work::Fleet::Record.saying { Store::Fleet.rows(table).insert(row) }
       if table == :drivers
         Work::Fleet::Record.operate(id, row[:name])
         Work::Fleet::Record.write_rates(id, input, now)

@@ -6,13 +6,13 @@ module Work::Fleet::ChangeRecord
   def self.call(table, id, input, by:, now:)
     kind = Store::Fleet::KIND[table]
     Work::Act.once(nil, "change_#{kind}", by:, now:) do |act|
-      before = DB[table].where(id:).for_update.first or raise Store::NotFound.new(kind, id)
+      before = Store::Fleet.rows(table).lock(id) or raise Store::NotFound.new(kind, id)
       Work::Stale.check(before, input[:version], record_kind: kind, yours: input.except(:version)) do
         Store::Fleet.find(table, id).slice(*input.keys)
       end
       rates_before = table == :drivers ? Store::Fleet.find(table, id).slice(*Store::Fleet::RATES) : {}
       row = Work::Fleet::Record.row(table, before.merge(input)).merge(input.slice(:retired))
-      Work::Fleet::Record.saying { DB[table].where(id:).update(**row, version: Sequel[:version] + 1) }
+      Work::Fleet::Record.saying { Store::Fleet.rows(table).change(before, **row) }
       if table == :drivers
         Work::Fleet::Record.operate(id, row[:name])
         Work::Fleet::Record.write_rates(id, input, now)

@@ -84,7 +84,7 @@ class Work::Fleet::ImportRows
   end
 
   def self.export(table)
-    terminals = DB[:terminals].select_hash(:id, :name)
+    terminals = Store::Company::Terminals.select_hash(:id, :name)
     rows = Store::Fleet.page(table, "", page: 1, per_page: 1_000_000).first.reject { |row| row[:retired] }
     CSV.generate(headers: COLUMNS[table].keys, write_headers: true) do |csv|
       rows.each do |row|
@@ -183,7 +183,7 @@ class Work::Fleet::ImportRows
     when :payer, :hazmat
       YES.fetch(text.downcase) { problems << problem(number, column, "Must be yes or no.") }
     when :terminal
-      DB[:terminals].where(name: text).get(:id) ||
+      Store::Company::Terminals.where(name: text).get(:id) ||
         (problems << problem(number, column, "There is no terminal called #{text}."))
     when *INTEGERS
       Integer(text, 10)
@@ -218,7 +218,7 @@ class Work::Fleet::ImportRows
 
   def write(input)
     input = input.except(:terminal).merge(terminal_id: input[:terminal]) if input.key?(:terminal)
-    existing = DB[@table].where(input.slice(*KEY[@table])).first
+    existing = Store::Fleet.rows(@table).where(input.slice(*KEY[@table])).first
     return add(input) unless existing
 
     before = Store::Fleet.find(@table, existing[:id])

@@ -12,7 +12,7 @@ module Work::Fleet::KeepCredential
   def self.call(table, id, input, by:, now:)
     holder = HOLDERS.fetch(table)
     Work::Act.once(input[:key], "keep_credential", by:, now:, input: input.merge(holder => id)) do |act|
-      DB[table].where(id:).for_update.first or raise Store::NotFound.new(Store::Fleet::KIND[table], id)
+      Store::Fleet.rows(table).lock(id) or raise Store::NotFound.new(Store::Fleet::KIND[table], id)
       if input[:issued_on] && input[:expires_on] && input[:expires_on] < input[:issued_on]
         raise Refused.new(
                 "dates_reversed",
@@ -21,7 +21,7 @@ module Work::Fleet::KeepCredential
               )
       end
 
-      before = DB[:credentials].where(holder => id, :kind => input[:kind], :replaced_by => nil)
+      before = Store::Fleet::Credentials.where(holder => id, :kind => input[:kind], :replaced_by => nil)
       was = before.first
       row = {
         kind: input[:kind],
@@ -29,7 +29,7 @@ module Work::Fleet::KeepCredential
         issued_on: input[:issued_on],
         expires_on: input[:expires_on]
       }
-      made = DB[:credentials].insert(holder => id, **row)
+      made = Store::Fleet::Credentials.insert(holder => id, **row)
       before.exclude(id: made).update(replaced_by: made) unless input[:kind] == "other"
       act.changed(
         Store::Fleet::KIND[table],
@@ -43,9 +43,8 @@ module Work::Fleet::KeepCredential
   # Somebody has looked at the paper.
   def self.verify(credential_id, input, by:, now:)
     Work::Act.once(input[:key], "verify_credential", by:, now:, input: input.merge(credential_id:)) do |act|
-      row = DB[:credentials].where(id: credential_id).for_update.first or
-        raise Store::NotFound.new("paper", credential_id)
-      DB[:credentials].where(id: credential_id).update(verified_by: by.name, verified_at: now)
+      row = Store::Fleet::Credentials.lock(credential_id) or raise Store::NotFound.new("paper", credential_id)
+      Store::Fleet::Credentials.at(credential_id).update(verified_by: by.name, verified_at: now)
       act.changed(
         row[:driver_id] ? "driver" : "unit",
         row[:driver_id] || row[:unit_id],
@@ -68,9 +67,8 @@ module Work::Fleet::KeepCredential
         bytes: content.bytesize
       }
     ) do |act|
-      row = DB[:credentials].where(id: credential_id).for_update.first or
-        raise Store::NotFound.new("paper", credential_id)
-      DB[:credentials].where(id: credential_id).update(
+      row = Store::Fleet::Credentials.lock(credential_id) or raise Store::NotFound.new("paper", credential_id)
+      Store::Fleet::Credentials.at(credential_id).update(
         content_type: type,
         content: Sequel.blob(content),
         verified_by: nil,

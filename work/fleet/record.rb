@@ -28,7 +28,7 @@ module Work::Fleet::Record
   end
 
   def self.place(row)
-    zip = DB[:zips].first(zip: row[:zip]) or
+    zip = Store::Fleet::Zips.first(zip: row[:zip]) or
       raise Refused.new("unknown_zip", "No ZIP #{row[:zip]} is known: check the digits.", path: "/zip")
     defaults = zip.slice(:town, :state, :latitude, :longitude)
     {
@@ -75,7 +75,7 @@ module Work::Fleet::Record
   end
 
   def self.driver(row)
-    return if DB[:terminals].first(id: row[:terminal_id])
+    return if Store::Company::Terminals.row(row[:terminal_id])
 
     raise Refused.new("unknown_terminal", "There is no such terminal.", path: "/terminal_id")
   end
@@ -99,13 +99,11 @@ module Work::Fleet::Record
     end
     return if current && wanted.all? { |name, value| current[name] == value }
 
-    DB[:pay_plans].insert_conflict(
-      target: %i[driver_id in_force_from],
-      update: {
-        **wanted,
-        version: Sequel[:pay_plans][:version] + 1
-      }
-    ).insert(driver_id:, in_force_from: current ? now.to_date : Date.new(2000, 1, 1), **wanted)
+    Store::Pay::Plans.keep(
+      { driver_id:, in_force_from: current ? now.to_date : Date.new(2000, 1, 1), **wanted },
+      key: %i[driver_id in_force_from],
+      version: true
+    )
     Work::Pay::KeepPlan.follow(driver_id, now:)
   end
 

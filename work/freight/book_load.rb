@@ -7,7 +7,7 @@ module Work::Freight::BookLoad
     Work::Act.once(input[:key], "book_load", by:, now:, input: Work::Act.plain(input)) do |act|
       writer = Work::Freight::LoadWriter.new(input, by:, now:)
       writer.check
-      id = DB[:loads].insert(**writer.columns, booked_by: by.name, booked_at: now)
+      id = Store::Freight::Loads.insert(**writer.columns, booked_by: by.name, booked_at: now)
       writer.write_parts(id)
       Work::Freight::SearchText.write(id)
       row = Store::Freight.load(id)
@@ -15,8 +15,8 @@ module Work::Freight::BookLoad
         "load",
         id,
         {
-          state: [nil, "open"],
-          customer: [nil, DB[:customers].where(id: row[:customer_id]).get(:name)],
+          status: [nil, "open"],
+          customer: [nil, Store::Fleet::Customers.at(row[:customer_id]).get(:name)],
           origin: [nil, row[:origin]],
           destination: [nil, row[:destination]],
           total: [nil, row[:total]]

@@ -5,11 +5,11 @@ module Work::Freight::CancelLoad
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "cancel_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
-      state = Core::Freight.step(load[:state], "cancelled")
+      status = Core::Freight.step(load[:status], "cancelled")
       trips = Work::Freight::ReleaseCrew.call(load_id)
-      DB[:loads].where(id: load_id).update(state:, cancel_reason: input[:why], version: load[:version] + 1)
-      trips.each { |trip| Work::Tracking::WriteText.off(trip, load, now) unless trip[:state] == "planned" }
-      act.changed("load", load_id, { state: [load[:state], state] }, why: input[:why])
+      Store::Freight::Loads.change(load, status:, cancel_reason: input[:why])
+      trips.each { |trip| Work::Tracking::WriteText.off(trip, load, now) unless trip[:status] == "planned" }
+      act.changed("load", load_id, { status: [load[:status], status] }, why: input[:why])
       load_id
     end
   end

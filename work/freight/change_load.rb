@@ -29,10 +29,10 @@ module Work::Freight::ChangeLoad
       Work::Stale.check(load, input[:version], record_kind: "load", yours: yours(input)) do
         load.slice(*SHOWN)
       end
-      unless Core::Freight::States::CHANGEABLE.include?(load[:state])
+      unless Core::Freight::Statuses::CHANGEABLE.include?(load[:status])
         raise Refused.new(
                 "under_way",
-                "This load is #{load[:state].tr("_", " ")}: it can no longer be changed here.",
+                "This load is #{load[:status].tr("_", " ")}: it can no longer be changed here.",
                 path: ""
               )
       end
@@ -42,7 +42,7 @@ module Work::Freight::ChangeLoad
       if writer.stops.length != load[:stop_count]
         Work::Freight::Relay.refuse(load, "Its number of stops cannot change.")
       end
-      DB[:loads].where(id:).update(**writer.columns, version: load[:version] + 1)
+      Store::Freight::Loads.change(load, **writer.columns)
       writer.write_parts(id)
       Work::Freight::TripPlan.follow_load(id)
       Work::Freight::SearchText.write(id)
@@ -72,7 +72,7 @@ module Work::Freight::ChangeLoad
     Store::Freight
       .live_trips(id)
       .each do |trip|
-        if %w[sent accepted rolling].include?(trip[:state])
+        if %w[sent accepted rolling].include?(trip[:status])
           Work::Tracking::WriteText.changed(trip, Store::Freight.load(id), what.join(", "), now)
         end
       end

@@ -11,20 +11,16 @@ module Work::Freight::CrewLoad
       refuse_crewed(load)
       check_crew(load, crew)
       trip_id = Work::Freight::TripPlan.new(load_id).make(crew)
-      name = DB[:drivers].where(id: crew[:driver_ids]).order(:id).select_map(:name).join(" and ")
-      DB[:loads].where(id: load_id).update(
-        state: Core::Freight.step(load[:state], "planned"),
-        crew: name,
-        version: load[:version] + 1
-      )
+      name = Store::Fleet::Drivers.at(crew[:driver_ids]).order(:id).select_map(:name).join(" and ")
+      Store::Freight::Loads.change(load, status: Core::Freight.step(load[:status], "planned"), crew: name)
       Work::Freight::SearchText.write(load_id)
       act.changed(
         "load",
         load_id,
         {
-          state: [load[:state], "planned"],
+          status: [load[:status], "planned"],
           crew: [nil, name],
-          trip: [nil, DB[:trips].where(id: trip_id).get(:number)]
+          trip: [nil, Store::Freight::Trips.at(trip_id).get(:number)]
         },
         why:
       )
@@ -33,7 +29,7 @@ module Work::Freight::CrewLoad
   end
 
   def self.refuse_crewed(load)
-    return if load[:state] == "open"
+    return if load[:status] == "open"
 
     who = Store::Company.audit("load", load[:id]).where(act: "crew_load").get(:who)
     raise Refused.new(
@@ -42,7 +38,7 @@ module Work::Freight::CrewLoad
               if load[:crew]
                 "#{who} gave this load to #{load[:crew]} already."
               else
-                "This load is #{load[:state]}."
+                "This load is #{load[:status]}."
               end
             ),
             path: ""
@@ -50,7 +46,7 @@ module Work::Freight::CrewLoad
   end
 
   def self.check_crew(load, crew)
-    known = DB[:drivers].where(id: crew[:driver_ids], retired: false).count
+    known = Store::Fleet::Drivers.where(id: crew[:driver_ids], retired: false).count
     unless known == crew[:driver_ids].length
       raise Refused.new("unknown_driver", "There is no such driver.", path: "/driver_ids")
     end
@@ -61,7 +57,7 @@ module Work::Freight::CrewLoad
     { tractor_id: "tractor", trailer_id: "trailer" }.each do |field, kind|
       next if crew[field].nil?
 
-      unit = DB[:units].first(id: crew[field], retired: false)
+      unit = Store::Fleet::Units.first(id: crew[field], retired: false)
       unless unit && unit[:kind] == kind
         raise Refused.new("wrong_kind", "That is no #{kind} of ours.", path: "/#{field}")
       end

@@ -29,12 +29,12 @@ class Work::Freight::JoinTrip
 
   # load_id - that is to join, or nil; order - ids of stops, nil for the best
   def initialize(load_id, trip_id, order, lock: false)
-    aboard = DB[:trip_loads].where(trip_id:).select_map(:load_id)
+    aboard = Store::Freight::TripLoads.where(trip_id:).select_map(:load_id)
     @load_ids = [*aboard, *load_id].uniq.sort
     @joining = load_id
-    loads = DB[:loads].where(id: @load_ids).order(:id)
+    loads = Store::Freight::Loads.at(@load_ids).order(:id)
     @loads = (lock ? loads.for_update : loads).all
-    trips = DB[:trips].where(id: trip_id)
+    trips = Store::Freight::Trips.at(trip_id)
     @trip = (lock ? trips.for_update : trips).first or raise Store::NotFound.new("trip", trip_id)
     check
     @plan = Work::Freight::TripPlan.new(@load_ids, order:)
@@ -50,7 +50,7 @@ class Work::Freight::JoinTrip
             )
     end
 
-    DB[:trip_loads].insert_conflict.insert(trip_id: @trip[:id], load_id: @joining) if @joining
+    Store::Freight::TripLoads.once({ trip_id: @trip[:id], load_id: @joining }, returns: :load_id) if @joining
     @plan.rewrite(@trip)
     told(act, now)
   end
@@ -67,7 +67,7 @@ class Work::Freight::JoinTrip
         Leg.new(
           from: town(from),
           to: town(to),
-          miles: Work::Roads::Leg.new(from, to).miles,
+          miles: Store::Roads::Leg.new(from, to).miles,
           aboard: aboard[i],
           over: over(aboard[i])
         )
@@ -76,17 +76,17 @@ class Work::Freight::JoinTrip
 
   def trailer =
     @trailer ||=
-      DB[:units].where(
-        id: DB[:trip_units].where(trip_id: @trip[:id], role: "trailer", live: true).select(:unit_id)
+      Store::Fleet::Units.where(
+        id: Store::Freight::TripUnits.where(trip_id: @trip[:id], role: "trailer", live: true).select(:unit_id)
       ).first
 
   private
 
   def check
-    unless Store::Freight::JOINABLE.include?(@trip[:state])
+    unless Store::Freight::JOINABLE.include?(@trip[:status])
       raise Refused.new(
               "under_way",
-              "Trip #{@trip[:number]} is #{@trip[:state]}: its stops can no longer be changed here.",
+              "Trip #{@trip[:number]} is #{@trip[:status]}: its stops can no longer be changed here.",
               path: "/trip_id"
             )
     end
@@ -100,8 +100,8 @@ class Work::Freight::JoinTrip
     end
 
     load = @loads.find { |row| row[:id] == @joining } or return
-    unless load[:state] == "open" || @trip[:id] == Store::Freight.live_trip(load[:id])&.fetch(:id)
-      raise Refused.new("already_crewed", "#{load[:number]} is #{load[:state]}.", path: "")
+    unless load[:status] == "open" || @trip[:id] == Store::Freight.live_trip(load[:id])&.fetch(:id)
+      raise Refused.new("already_crewed", "#{load[:number]} is #{load[:status]}.", path: "")
     end
 
     full = @loads.find { |row| row[:size] != "partial" }
@@ -117,25 +117,22 @@ class Work::Freight::JoinTrip
   def told(act, now)
     crew = @loads.filter_map { |load| load[:crew] }.first
     @loads.each do |load|
-      joins = load[:id] == @joining && load[:state] == "open"
-      DB[:loads].where(id: load[:id]).update(
-        version: load[:version] + 1,
-        **(joins ? { state: @trip[:state], crew: } : {})
-      )
+      joins = load[:id] == @joining && load[:status] == "open"
+      Store::Freight::Loads.change(load, **(joins ? { status: @trip[:status], crew: } : {}))
       Work::Freight::SearchText.write(load[:id])
       act.changed(
         "load",
         load[:id],
         (
           if joins
-            { state: %w[open].push(@trip[:state]), trip: [nil, @trip[:number]] }
+            { status: %w[open].push(@trip[:status]), trip: [nil, @trip[:number]] }
           else
             { stops_of_trip: [nil, @trip[:number]] }
           end
         )
       )
     end
-    if @trip[:state] != "planned"
+    if @trip[:status] != "planned"
       Work::Tracking::WriteText.changed(
         @trip,
         @loads.first,
@@ -146,7 +143,7 @@ class Work::Freight::JoinTrip
   end
 
   def goods
-    DB[:freight_lines]
+    Store::Freight::FreightLines
       .where(load_id: @load_ids)
       .all
       .group_by { |line| line[:load_id] }

@@ -11,7 +11,7 @@ class Work::Freight::LoadWriter
 
   # Refuses what cannot be a load before anything is written.
   def check
-    customer = DB[:customers].first(id: @input[:customer_id], retired: false)
+    customer = Store::Fleet::Customers.first(id: @input[:customer_id], retired: false)
     unless customer
       raise Refused.new(
               "unknown_customer",
@@ -60,9 +60,9 @@ class Work::Freight::LoadWriter
   # Replaces the parts. Stops keep their rows by position, since what happens on the road refers to them.
   def write_parts(load_id)
     write_stops(load_id)
-    replace(:load_references, load_id, references)
+    replace(Store::Freight::LoadReferences, load_id, references)
     replace(
-      :freight_lines,
+      Store::Freight::FreightLines,
       load_id,
       (@input[:freight] || []).map do |line|
         line.slice(
@@ -79,7 +79,7 @@ class Work::Freight::LoadWriter
         )
       end
     )
-    replace(:accessorials, load_id, @input[:price][:accessorials] || [])
+    replace(Store::Freight::Accessorials, load_id, @input[:price][:accessorials] || [])
   end
 
   private
@@ -119,7 +119,7 @@ class Work::Freight::LoadWriter
   def town(stop) = "#{stop[:town]}, #{stop[:state]}"
 
   def write_stops(load_id)
-    kept = DB[:stops].where(load_id:).order(:position).select_map(:id)
+    kept = Store::Freight::Stops.where(load_id:).order(:position).select_map(:id)
     ways = [{}, *quote.ways.map(&:stop_columns)]
     stops.each_with_index do |place, position|
       stop = {
@@ -131,15 +131,19 @@ class Work::Freight::LoadWriter
         **ways[position]
       }
       id = kept[position]
-      id ? DB[:stops].where(id:).update(position:, **stop) : DB[:stops].insert(load_id:, position:, **stop)
+      if id
+        Store::Freight::Stops.at(id).update(position:, **stop)
+      else
+        Store::Freight::Stops.insert(load_id:, position:, **stop)
+      end
     end
     surplus = kept.drop(stops.length)
-    DB[:trip_stops].where(stop_id: surplus).delete
-    DB[:stops].where(id: surplus).delete
+    Store::Freight::TripStops.where(stop_id: surplus).delete
+    Store::Freight::Stops.at(surplus).delete
   end
 
   def replace(table, load_id, rows)
-    DB[table].where(load_id:).delete
-    DB[table].multi_insert(rows.each_with_index.map { |row, position| { load_id:, position:, **row } })
+    table.where(load_id:).delete
+    table.multi_insert(rows.each_with_index.map { |row, position| { load_id:, position:, **row } })
   end
 end

@@ -34,7 +34,7 @@ class Work::Freight::OwnStop
   def self.trailer(input)
     return if input[:kind] == "yard"
 
-    unit = input[:unit_id] && DB[:units].first(id: input[:unit_id], retired: false)
+    unit = input[:unit_id] && Store::Fleet::Units.first(id: input[:unit_id], retired: false)
     raise Refused.new("which_trailer", "Which trailer?", path: "/unit_id") if unit.nil?
     unless unit[:kind] == "trailer"
       raise Refused.new("wrong_kind", "#{unit[:number]} is no trailer.", path: "/unit_id")
@@ -46,15 +46,15 @@ class Work::Freight::OwnStop
 
   def initialize(trip_id, act)
     @act = act
-    @load_ids = DB[:trip_loads].where(trip_id:).order(:load_id).select_map(:load_id)
-    @loads = DB[:loads].where(id: @load_ids).order(:id).for_update.all
-    @trip = DB[:trips].where(id: trip_id).for_update.first or raise Store::NotFound.new("trip", trip_id)
-    unless Core::Freight::Acts.trip_changeable?(@trip[:state])
-      raise Refused.new("passed", "Trip #{@trip[:number]} is #{@trip[:state]}.", path: "")
+    @load_ids = Store::Freight::TripLoads.where(trip_id:).order(:load_id).select_map(:load_id)
+    @loads = Store::Freight::Loads.at(@load_ids).order(:id).for_update.all
+    @trip = Store::Freight::Trips.lock(trip_id) or raise Store::NotFound.new("trip", trip_id)
+    unless Core::Freight::Acts.trip_changeable?(@trip[:status])
+      raise Refused.new("passed", "Trip #{@trip[:number]} is #{@trip[:status]}.", path: "")
     end
 
     @rows = Work::Freight::TripPlan.rows(trip_id)
-    @done = DB[:trip_stops].where(trip_id:).exclude(arrived_at: nil).select_map(:stop_id)
+    @done = Store::Freight::TripStops.where(trip_id:).reached.select_map(:stop_id)
   end
 
   def add(input)
@@ -75,7 +75,7 @@ class Work::Freight::OwnStop
     end
 
     row = self.class.row(input, by: @act.by, now: @act.now)
-    rows = @rows.dup.insert(at + 1, row.merge(id: DB[:stops].insert(row)))
+    rows = @rows.dup.insert(at + 1, row.merge(id: Store::Freight::Stops.insert(row)))
     write(rows)
     tell(said(row), { own_stop: [nil, said(row)] })
   end
@@ -107,16 +107,16 @@ class Work::Freight::OwnStop
   def said(row) =
     format(
       SAID.fetch(row[:kind]),
-      row[:unit_id] && DB[:units].where(id: row[:unit_id]).get(:number),
+      row[:unit_id] && Store::Fleet::Units.at(row[:unit_id]).get(:number),
       "#{row[:town]}, #{row[:state]}"
     )
 
   def tell(what, changes, why: nil)
     @loads.each do |load|
-      DB[:loads].where(id: load[:id]).update(version: load[:version] + 1)
+      Store::Freight::Loads.change(load)
       @act.changed("load", load[:id], changes, why:)
     end
     @act.changed("trip", @trip[:id], changes, why:)
-    Work::Tracking::WriteText.changed(@trip, @loads.first, what, @act.now) unless @trip[:state] == "planned"
+    Work::Tracking::WriteText.changed(@trip, @loads.first, what, @act.now) unless @trip[:status] == "planned"
   end
 end

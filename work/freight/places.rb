@@ -37,7 +37,7 @@ module Work::Freight::Places
   def self.one(text, path) = only_one(Store::Fleet.resolve_place(text), text, path)
 
   def self.directory(place_id, index)
-    place = DB[:places].first(id: place_id) or
+    place = Store::Fleet::Places.row(place_id) or
       raise Refused.new(
               "unknown_place",
               "There is no such place in the directory.",
@@ -85,7 +85,7 @@ module Work::Freight::Places
   end
 
   def self.save(input, place, by:, now:)
-    DB[:places].where(name: place[:name], zip: place[:zip]).get(:id) ||
+    Store::Fleet::Places.where(name: place[:name], zip: place[:zip]).get(:id) ||
       Work::Fleet::AddRecord.call(
         :places,
         place.except(:place_id).merge(driver_notes: input[:notes].to_s),

@@ -21,7 +21,7 @@ class Work::Freight::Quote
   end
 
   # The way from each stop to the next.
-  def ways = @ways ||= @stops.each_cons(2).map { |from, to| Work::Roads::Leg.new(from, to, hazmat: @hazmat) }
+  def ways = @ways ||= @stops.each_cons(2).map { |from, to| Store::Roads::Leg.new(from, to, hazmat: @hazmat) }
 
   def legs
     @stops

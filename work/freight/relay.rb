@@ -42,7 +42,7 @@ class Work::Freight::Relay
     @load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
     @act = act
     @trips = Store::Freight.live_trips(load_id)
-    DB[:trips].where(id: @trips.map { |trip| trip[:id] }).order(:id).for_update.all
+    Store::Freight::Trips.where(id: @trips.map { |trip| trip[:id] }).order(:id).for_update.all
     @stops = Store::Freight.stops(load_id)
   end
 
@@ -50,7 +50,7 @@ class Work::Freight::Relay
     trip, rows = cuttable(input[:after])
     swap = swap_row(input, trip, rows)
     later = @stops.drop(@stops.index { |stop| stop[:id] == input[:after] } + 1)
-    trailer_id = DB[:trip_units].where(trip_id: trip[:id], role: "trailer").get(:unit_id)
+    trailer_id = Store::Freight::TripUnits.where(trip_id: trip[:id], role: "trailer").get(:unit_id)
     check_crew(trip, input)
     kept, left =
       rows
@@ -72,11 +72,11 @@ class Work::Freight::Relay
     check_undo(first, second)
     if second
       Work::Freight::ReleaseCrew.cancel(second)
-      Work::Tracking::WriteText.off(second, @load, @act.now) unless second[:state] == "planned"
+      Work::Tracking::WriteText.off(second, @load, @act.now) unless second[:status] == "planned"
     end
     lengthen(first, second)
     finish({ relay: [crew_text, names(first[:id])] }, [first], input[:why])
-    unless first[:state] == "planned"
+    unless first[:status] == "planned"
       Work::Tracking::WriteText.changed(first, @load, "you drive on to #{@load[:destination]}", @act.now)
     end
   end
@@ -100,10 +100,10 @@ class Work::Freight::Relay
               "#{@load[:number]} has no crew yet: give it to one, then relay it.",
               path: ""
             )
-    unless CUTTABLE.include?(trip[:state])
-      raise Refused.new("too_late", "Trip #{trip[:number]} is #{trip[:state]}.", path: "")
+    unless CUTTABLE.include?(trip[:status])
+      raise Refused.new("too_late", "Trip #{trip[:number]} is #{trip[:status]}.", path: "")
     end
-    if DB[:trip_loads].where(trip_id: trip[:id]).count > 1
+    if Store::Freight::TripLoads.where(trip_id: trip[:id]).count > 1
       raise Refused.new(
               "shared_trip",
               "Trip #{trip[:number]} carries other loads too: a relay is for a load by itself.",
@@ -121,9 +121,9 @@ class Work::Freight::Relay
     end
 
     reached =
-      DB[:trip_stops]
+      Store::Freight::TripStops
         .where(trip_id: trip[:id], stop_id: @stops.drop(index + 1).map { |stop| stop[:id] })
-        .exclude(arrived_at: nil)
+        .reached
         .any?
     raise Refused.new("too_late", "The truck has been at a later stop already.", path: "/after") if reached
 
@@ -142,7 +142,7 @@ class Work::Freight::Relay
         .take(rows.index { |row| row[:id] == input[:after] } + 1)
         .filter_map { |row| row[:from_at] || row[:to_at] }
         .max,
-      (trip[:during].begin unless trip[:state] == "rolling")
+      (trip[:during].begin unless trip[:status] == "rolling")
     ].compact.max
     ends = @stops.last.then { |stop| stop[:to_at] || stop[:from_at] }
     unless input[:at] > begins && input[:at] < ends
@@ -153,7 +153,7 @@ class Work::Freight::Relay
             )
     end
 
-    DB[:stops].first(id: DB[:stops].insert(place))
+    Store::Freight::Stops.row(Store::Freight::Stops.insert(place))
   end
 
   def check_crew(trip, input)
@@ -161,8 +161,8 @@ class Work::Freight::Relay
       raise Refused.new("same_crew", "That is who drives now: choose another crew.", path: "/driver_ids")
     end
 
-    silent = DB[:drivers].where(id: input[:driver_ids], phone: "").get(:name)
-    if silent && trip[:state] != "planned"
+    silent = Store::Fleet::Drivers.where(id: input[:driver_ids], phone: "").get(:name)
+    if silent && trip[:status] != "planned"
       raise Refused.new(
               "no_phone",
               "#{silent} has no telephone number in the directory.",
@@ -195,11 +195,11 @@ class Work::Freight::Relay
   end
 
   def check_undo(first, second)
-    if second && !UNTIED.include?(second[:state])
-      raise Refused.new("too_late", "Trip #{second[:number]} is #{second[:state]}: it has begun.", path: "")
+    if second && !UNTIED.include?(second[:status])
+      raise Refused.new("too_late", "Trip #{second[:number]} is #{second[:status]}: it has begun.", path: "")
     end
-    if CUTTABLE.include?(first[:state]) &&
-         DB[:trip_stops].where(trip_id: first[:id]).order(:position).last[:arrived_at].nil?
+    if CUTTABLE.include?(first[:status]) &&
+         Store::Freight::TripStops.where(trip_id: first[:id]).order(:position).last[:arrived_at].nil?
       return
     end
 
@@ -216,11 +216,11 @@ class Work::Freight::Relay
 
   # With a load that was sent, the second crew is told at once, and the first of its new end.
   def tell_cut(trip, second_id, swap, why)
-    sent = trip[:state] != "planned"
+    sent = trip[:status] != "planned"
     town = "#{swap[:town]}, #{swap[:state]}"
-    second = DB[:trips].first(id: second_id)
+    second = Store::Freight::Trips.row(second_id)
     if sent
-      DB[:trips].where(id: second_id).update(state: "sent")
+      Store::Freight::Trips.at(second_id).update(status: "sent")
       Store::Freight
         .trip_drivers(second_id)
         .each { |driver| Work::Tracking::WriteText.trip(driver, second, @load.merge(origin: town), @act.now) }
@@ -235,10 +235,7 @@ class Work::Freight::Relay
   end
 
   def finish(changes, trips, why)
-    DB[:loads].where(id: @load[:id]).update(
-      crew: trips.map { |trip| names(trip[:id]) }.join(", then "),
-      version: @load[:version] + 1
-    )
+    Store::Freight::Loads.change(@load, crew: trips.map { |trip| names(trip[:id]) }.join(", then "))
     Work::Freight::SearchText.write(@load[:id])
     @act.changed("load", @load[:id], changes, why:)
   end

@@ -10,44 +10,43 @@ module Work::Freight::ReleaseCrew
   def self.call(load_id, declined: nil, reason: nil)
     Store::Freight
       .live_trips(load_id)
-      .reject { |trip| trip[:state] == "delivered" }
+      .reject { |trip| trip[:status] == "delivered" }
       .map do |trip|
         next decline(trip, reason) if trip[:id] == declined
 
-        others =
-          DB[:trip_loads].where(trip_id: trip[:id]).exclude(load_id:).order(:load_id).select_map(:load_id)
+        others = Store::Freight::TripLoads.load_ids(trip[:id]) - [load_id]
         others.any? ? leave(trip, load_id, others) : cancel(trip)
       end
   end
 
   def self.cancel(trip)
-    finish(trip, state: "cancelled")
+    finish(trip, status: "cancelled")
     trip
   end
 
   def self.decline(trip, reason)
-    finish(trip, state: "declined", decline_reason: reason)
+    finish(trip, status: "declined", decline_reason: reason)
     trip.merge(declined: true)
   end
 
   def self.finish(trip, **how)
-    DB[:trips].where(id: trip[:id]).update(**how, version: trip[:version] + 1)
-    %i[trip_drivers trip_units].each { |table| DB[table].where(trip_id: trip[:id]).update(live: false) }
+    Store::Freight::Trips.change(trip, **how)
+    [Store::Freight::TripDrivers, Store::Freight::TripUnits].each do |rows|
+      rows.where(trip_id: trip[:id]).update(live: false)
+    end
   end
 
   def self.leave(trip, load_id, others)
-    DB[:trip_loads].where(trip_id: trip[:id], load_id:).delete
-    if trip[:state] == "rolling"
+    Store::Freight::TripLoads.where(trip_id: trip[:id], load_id:).delete
+    if trip[:status] == "rolling"
       # What has happened at the other stops stays as it is.
-      DB[:trip_stops].where(trip_id: trip[:id], stop_id: DB[:stops].where(load_id:).select(:id)).delete
+      Store::Freight::TripStops.where(
+        trip_id: trip[:id],
+        stop_id: Store::Freight::Stops.where(load_id:).select(:id)
+      ).delete
       return trip.merge(goes_on: true)
     end
-    kept =
-      DB[:trip_stops]
-        .join(:stops, id: :stop_id)
-        .where(trip_id: trip[:id], load_id: others)
-        .order(Sequel[:trip_stops][:position])
-        .select_map(:stop_id)
+    kept = Store::Freight::TripStops.stops_of(trip[:id]).where(load_id: others).select_map(:stop_id)
     Work::Freight::TripPlan.rewrite(trip, others, order: kept)
     trip.merge(goes_on: true)
   end

@@ -10,7 +10,7 @@ module Work::Freight::Reposition
       raise Refused.new("in_past", "That time is behind us.", path: "/at") if input[:at] <= now
 
       Work::Freight::CrewLoad.check_crew({ team_needed: false }, input)
-      silent = DB[:drivers].where(id: input[:driver_ids], phone: "").get(:name)
+      silent = Store::Fleet::Drivers.where(id: input[:driver_ids], phone: "").get(:name)
       if silent
         raise Refused.new(
                 "no_phone",
@@ -21,9 +21,11 @@ module Work::Freight::Reposition
 
       row = Work::Freight::OwnStop.row(input.merge(kind: "yard"), by:, now:)
       trip_id =
-        Work::Freight::TripPlan.new([], own: [[row.merge(id: DB[:stops].insert(row)), nil]]).make(input)
-      DB[:trips].where(id: trip_id).update(state: "sent")
-      trip = DB[:trips].first(id: trip_id)
+        Work::Freight::TripPlan.new([], own: [[row.merge(id: Store::Freight::Stops.insert(row)), nil]]).make(
+          input
+        )
+      Store::Freight::Trips.at(trip_id).update(status: "sent")
+      trip = Store::Freight::Trips.row(trip_id)
       Store::Freight
         .trip_drivers(trip_id)
         .each do |driver|
@@ -42,21 +44,21 @@ module Work::Freight::Reposition
   # input - { key:, why: }. Raises Refused `not_empty`, `passed`.
   def self.call_off(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "call_off", by:, now:, input: input.merge(trip_id:)) do |act|
-      trip = DB[:trips].where(id: trip_id).for_update.first or raise Store::NotFound.new("trip", trip_id)
-      unless DB[:trip_loads].where(trip_id:).empty?
+      trip = Store::Freight::Trips.lock(trip_id) or raise Store::NotFound.new("trip", trip_id)
+      unless Store::Freight::TripLoads.where(trip_id:).empty?
         raise Refused.new(
                 "not_empty",
                 "Trip #{trip[:number]} carries a load: take the crew off the load.",
                 path: ""
               )
       end
-      unless %w[sent accepted rolling].include?(trip[:state])
-        raise Refused.new("passed", "Trip #{trip[:number]} is #{trip[:state]}.", path: "")
+      unless %w[sent accepted rolling].include?(trip[:status])
+        raise Refused.new("passed", "Trip #{trip[:number]} is #{trip[:status]}.", path: "")
       end
 
       Work::Freight::ReleaseCrew.cancel(trip)
       Work::Tracking::WriteText.off(trip, nil, now)
-      tell(act, trip_id, { state: [trip[:state], "cancelled"] }, why: input[:why])
+      tell(act, trip_id, { status: [trip[:status], "cancelled"] }, why: input[:why])
       trip_id
     end
   end

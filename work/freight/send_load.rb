@@ -1,29 +1,54 @@
 # frozen_string_literal: true
 
-# Sends a planned trip to its drivers' phones.
+# Sends the trips of a load to their drivers' phones, with all that is aboard. A trip that was sent already is
+# not sent again: the load then follows it.
 module Work::Freight::SendLoad
-  # input - { key:, why: }. Raises Refused `wrong_state`, `no_phone`, `permits_missing`.
+  # input - { key:, why: }. Raises Refused `wrong_status`, `no_phone`, `permits_missing`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "send_load", by:, now:, input: input.merge(load_id:)) do |act|
-      load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
-      state = Core::Freight.step(load[:state], "sent")
-      trips =
-        Store::Freight.live_trips(load_id).to_h { |trip| [trip, Store::Freight.trip_drivers(trip[:id]).all] }
-      drivers = trips.values.flatten
-      silent = drivers.find { |driver| driver[:phone].empty? }
-      refuse_without_permits(load, trips.keys, input[:why])
-      if silent
-        raise Refused.new("no_phone", "#{silent[:name]} has no telephone number in the directory.", path: "")
+      Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
+      loads = aboard(load_id)
+      trips = Store::Freight.live_trips(load_id).select { |trip| trip[:status] == "planned" }
+      load = loads.find { |row| row[:id] == load_id }
+      Core::Freight.step(load[:status], "sent") unless load[:status] == "planned"
+      refuse_silent(trips)
+      loads.each { |row| refuse_without_permits(row, trips, input[:why]) }
+      trips.each { |trip| tell(trip, load, now) }
+      Work::Freight::Follow.call(loads) do |row, before|
+        act.changed("load", row[:id], { status: [before, row[:status]] }, why: input[:why])
       end
-
-      DB[:loads].where(id: load_id).update(state:, version: load[:version] + 1)
-      DB[:trips].where(id: trips.keys.map { |trip| trip[:id] }).update(state:)
-      trips.each do |trip, crew|
-        crew.each { |driver| Work::Tracking::WriteText.trip(driver, trip, load, now) }
-      end
-      act.changed("load", load_id, { state: [load[:state], state] }, why: input[:why])
       load_id
     end
+  end
+
+  # The load and all that share its trips, locked in the order of their ids; another may have joined while these
+  # were waited for.
+  def self.aboard(load_id)
+    trip_ids = Store::Freight.live_trips(load_id).map { |trip| trip[:id] }
+    ids = [load_id, *Store::Freight::TripLoads.where(trip_id: trip_ids).select_map(:load_id)].uniq
+    loads = Store::Freight::Loads.at(ids).order(:id).for_update.all
+    now = Store::Freight.live_trips(load_id).map { |trip| trip[:id] }
+    joined = Store::Freight::TripLoads.where(trip_id: now).exclude(load_id: ids).any?
+    return aboard(load_id) if joined || now != trip_ids
+
+    Store::Freight::Trips.queue(trip_ids)
+    loads
+  end
+
+  def self.refuse_silent(trips)
+    silent =
+      trips
+        .flat_map { |trip| Store::Freight.trip_drivers(trip[:id]).all }
+        .find { |driver| driver[:phone].empty? } or return
+    raise Refused.new("no_phone", "#{silent[:name]} has no telephone number in the directory.", path: "")
+  end
+
+  def self.tell(trip, load, now)
+    Store::Freight::Trips.change(trip, status: "sent")
+    Store::Freight
+      .trip_drivers(trip[:id])
+      .all
+      .each { |driver| Work::Tracking::WriteText.trip(driver, trip, load, now) }
   end
 
   # No such load moves without its papers, unless the company lets that only warn, or somebody says why.
@@ -48,5 +73,5 @@ module Work::Freight::SendLoad
             )
     end
   end
-  private_class_method :refuse_without_permits
+  private_class_method :refuse_without_permits, :aboard, :refuse_silent, :tell
 end

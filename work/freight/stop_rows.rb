@@ -47,7 +47,7 @@ class Work::Freight::StopRows
         )
       end
     places.map do |from|
-      fan = Core::Roads.fan(Work::Roads::Leg.network, from)
+      fan = Core::Roads.fan(Store::Roads::Leg.network, from)
       places.map { |to| fan.to(to)&.minutes || Core::Roads::Estimate.between(from.point, to.point).minutes }
     end
   end

@@ -24,7 +24,7 @@ class Work::Freight::SwapPlaces
   def initialize(load_id, now)
     @load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
     @trip = Store::Freight.live_trips(load_id).last
-    unless @trip && Work::Freight::Relay::CUTTABLE.include?(@trip[:state])
+    unless @trip && Work::Freight::Relay::CUTTABLE.include?(@trip[:status])
       raise Refused.new(
               "nothing_to_relay",
               "#{@load[:number]} has no crew that is still to drive: give it to one, then relay it.",
@@ -33,7 +33,7 @@ class Work::Freight::SwapPlaces
     end
 
     @crews = Work::Match::Crews.at(now)
-    @hazmat = DB[:freight_lines].where(load_id:).exclude(hazmat_class: "").any?
+    @hazmat = Store::Freight::FreightLines.hazardous?(load_id)
     read
   end
 
@@ -65,7 +65,7 @@ class Work::Freight::SwapPlaces
         trip_id: @trip[:id]
       ).stops
     @done = @rows.length - @stops.length
-    @minutes = DB[:trip_stops].where(trip_id: @trip[:id]).select_hash(:stop_id, :minutes)
+    @minutes = Store::Freight::TripStops.where(trip_id: @trip[:id]).select_hash(:stop_id, :minutes)
   end
 
   # Towns at equal distances of driving along the loaded legs that are left.
@@ -111,16 +111,13 @@ class Work::Freight::SwapPlaces
   # The towns nearest to a point so far along the road between two stops: which of them is least out of the
   # way is for the road to say.
   def towns_at(from, to, share)
-    line = (@lines ||= {})[[from[:id], to[:id]]] ||= Work::Roads::Leg.new(from, to).route&.line || []
+    line = (@lines ||= {})[[from[:id], to[:id]]] ||= Store::Roads::Leg.new(from, to).route&.line || []
     return [] if line.empty?
 
     longitude, latitude = along(line, share)
     # Degrees of longitude are shorter than those of latitude: by the cosine.
     narrow = Math.cos(latitude * Math::PI / 180)
-    DB[:zips]
-      .order(Sequel.lit("(latitude - ?) ^ 2 + ((longitude - ?) * ?) ^ 2", latitude, longitude, narrow))
-      .limit(TOWNS)
-      .all
+    Store::Fleet::Zips.nearest_first(latitude, longitude, narrow).limit(TOWNS).all
   end
 
   def along(line, share)
@@ -221,7 +218,7 @@ class Work::Freight::SwapPlaces
     end
   end
 
-  def fan(town) = (@fans ||= {})[town[:zip]] ||= Core::Roads.fan(Work::Roads::Leg.network, place(town))
+  def fan(town) = (@fans ||= {})[town[:zip]] ||= Core::Roads.fan(Store::Roads::Leg.network, place(town))
   def place(row) = Core::Roads.place(row[:town] ? "#{row[:town]}, #{row[:state]}" : "here", point(row))
   def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
   def estimate(from, to) = Core::Roads::Estimate.between(point(from), point(to)).minutes

@@ -16,7 +16,7 @@ module Work::Freight::Taken
   end
 
   def self.refuse(table, held, path)
-    name = DB[table].where(id: held[:holder_id]).get(Store::Fleet::NAME[table])
+    name = Store::Fleet.name_of(table, held[:holder_id])
     raise Refused.new(
             "crew_taken",
             "#{name} is on #{said(held)} at those times.",

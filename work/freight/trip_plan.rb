@@ -37,8 +37,8 @@ class Work::Freight::TripPlan
   #
   # crew - { driver_ids:, tractor_id:, trailer_id: }
   def make(crew)
-    trip_id = DB[:trips].insert(during: range, **miles(crew[:driver_ids].first))
-    @load_ids.each { |load_id| DB[:trip_loads].insert(trip_id:, load_id:) }
+    trip_id = Store::Freight::Trips.insert(during: range, **miles(crew[:driver_ids].first))
+    @load_ids.each { |load_id| Store::Freight::TripLoads.insert(trip_id:, load_id:) }
     write_stops(trip_id)
     hold(trip_id, crew)
     trip_id
@@ -50,9 +50,7 @@ class Work::Freight::TripPlan
     Store::Freight
       .live_trips(load_id)
       .each do |trip|
-        unless trip[:state] == "delivered"
-          rewrite(trip, DB[:trip_loads].where(trip_id: trip[:id]).order(:load_id).select_map(:load_id))
-        end
+        rewrite(trip, Store::Freight::TripLoads.load_ids(trip[:id])) unless trip[:status] == "delivered"
       end
   end
 
@@ -62,7 +60,7 @@ class Work::Freight::TripPlan
     rows = rows(trip[:id])
     known = rows.select { |row| row[:load_id] }.map { |row| row[:id] }
     relayed = load_ids.any? { |load_id| Store::Freight.live_trips(load_id).length > 1 }
-    wanted = relayed ? known : DB[:stops].where(load_id: load_ids).select_map(:id)
+    wanted = relayed ? known : Store::Freight::Stops.where(load_id: load_ids).select_map(:id)
     new(
       load_ids,
       order: order || (known.sort == wanted.sort ? known : nil),
@@ -71,13 +69,7 @@ class Work::Freight::TripPlan
     ).rewrite(trip)
   end
 
-  def self.rows(trip_id) =
-    DB[:trip_stops]
-      .join(:stops, id: :stop_id)
-      .where(trip_id:)
-      .order(Sequel[:trip_stops][:position])
-      .select_all(:stops)
-      .all
+  def self.rows(trip_id) = Store::Freight::TripStops.stops_of(trip_id).all
 
   # Of rows in order, the trip's own, each [row, id of the load's stop that it comes after or nil].
   def self.own_of(rows)
@@ -88,19 +80,17 @@ class Work::Freight::TripPlan
   def rewrite(trip)
     drivers = Store::Freight.trip_drivers(trip[:id]).all
     units = Store::Freight.trip_units(trip[:id]).to_hash(:role, :unit_id)
-    DB[:trips].where(id: trip[:id]).update(
-      during: range,
-      version: trip[:version] + 1,
-      **miles(drivers.first[:driver_id])
-    )
+    Store::Freight::Trips.change(trip, during: range, **miles(drivers.first[:driver_id]))
     done =
-      DB[:trip_stops]
+      Store::Freight::TripStops
         .where(trip_id: trip[:id])
         .to_hash(:stop_id)
         .transform_values { |row| row.slice(:arrived_at, :begun_at, :worked_at, :left_at, :signer) }
-    DB[:trip_stops].where(trip_id: trip[:id]).delete
+    Store::Freight::TripStops.where(trip_id: trip[:id]).delete
     write_stops(trip[:id], done)
-    %i[trip_drivers trip_units].each { |table| DB[table].where(trip_id: trip[:id]).delete }
+    [Store::Freight::TripDrivers, Store::Freight::TripUnits].each do |rows|
+      rows.where(trip_id: trip[:id]).delete
+    end
     hold(
       trip[:id],
       {
@@ -113,8 +103,8 @@ class Work::Freight::TripPlan
 
   private
 
-  def legs = @legs ||= @stops.each_cons(2).map { |from, to| Work::Roads::Leg.new(from, to, hazmat: hazmat?) }
-  def hazmat? = @hazmat ||= DB[:freight_lines].where(load_id: @load_ids).exclude(hazmat_class: "").any?
+  def legs = @legs ||= @stops.each_cons(2).map { |from, to| Store::Roads::Leg.new(from, to, hazmat: hazmat?) }
+  def hazmat? = @hazmat ||= Store::Freight::FreightLines.hazardous?(@load_ids)
 
   def miles(driver_id)
     loaded, empty =
@@ -144,7 +134,7 @@ class Work::Freight::TripPlan
   # From where the driver will be empty to the first stop.
   def deadhead(driver_id)
     from = Store::Freight.position_before(driver_id, span.first) or return { empty_miles: 0.to_d }
-    leg = Work::Roads::Leg.new(from, @stops.first)
+    leg = Store::Roads::Leg.new(from, @stops.first)
     {
       empty_miles: leg.miles,
       empty_minutes: leg.minutes,
@@ -166,7 +156,7 @@ class Work::Freight::TripPlan
             legs[position - 1].trip_stop_columns
           end
         )
-      DB[:trip_stops].insert(
+      Store::Freight::TripStops.insert(
         trip_id:,
         stop_id: stop[:id],
         position:,
@@ -184,10 +174,10 @@ class Work::Freight::TripPlan
     DB.transaction(savepoint: true) do
       share_percent = 100 / crew[:driver_ids].length
       crew[:driver_ids].each do |driver_id|
-        DB[:trip_drivers].insert(trip_id:, driver_id:, during: range, share_percent:)
+        Store::Freight::TripDrivers.insert(trip_id:, driver_id:, during: range, share_percent:)
       end
       { "tractor" => crew[:tractor_id], "trailer" => crew[:trailer_id] }.compact.each do |role, unit_id|
-        DB[:trip_units].insert(trip_id:, unit_id:, role:, during: range)
+        Store::Freight::TripUnits.insert(trip_id:, unit_id:, role:, during: range)
       end
       hold_second(trip_id, crew[:trailer_id])
     end
@@ -213,7 +203,7 @@ class Work::Freight::TripPlan
         end
       )
     if during.first < during.last
-      DB[:trip_units].insert(
+      Store::Freight::TripUnits.insert(
         trip_id:,
         unit_id: stop[:unit_id],
         role: "second_trailer",
@@ -226,8 +216,7 @@ class Work::Freight::TripPlan
   # ends one with a deadlock.
   # Locked first, in the order of their ids, they wait in a queue instead.
   def queue_for(crew)
-    { drivers: crew[:driver_ids], units: [crew[:tractor_id], crew[:trailer_id]].compact }.each do |table, ids|
-      DB[table].where(id: ids).order(:id).lock_style("FOR NO KEY UPDATE").select_map(:id)
-    end
+    Store::Fleet::Drivers.queue(crew[:driver_ids])
+    Store::Fleet::Units.queue(crew.values_at(:tractor_id, :trailer_id).compact)
   end
 end

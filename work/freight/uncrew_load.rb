@@ -5,15 +5,15 @@ module Work::Freight::UncrewLoad
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "uncrew_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
-      state = Core::Freight.step(load[:state], "open")
+      status = Core::Freight.step(load[:status], "open")
       trips = Work::Freight::ReleaseCrew.call(load_id)
-      DB[:loads].where(id: load_id).update(state:, crew: nil, version: load[:version] + 1)
+      Store::Freight::Loads.change(load, status:, crew: nil)
       Work::Freight::SearchText.write(load_id)
-      trips.each { |trip| Work::Tracking::WriteText.off(trip, load, now) unless trip[:state] == "planned" }
+      trips.each { |trip| Work::Tracking::WriteText.off(trip, load, now) unless trip[:status] == "planned" }
       act.changed(
         "load",
         load_id,
-        { state: [load[:state], "open"], crew: [load[:crew], nil] },
+        { status: [load[:status], "open"], crew: [load[:crew], nil] },
         why: input[:why]
       )
       load_id

@@ -8,7 +8,7 @@ module Work::Hours::AnswerDuty
   # Within the act of a check-in.
   def self.propose(check_in_id, driver_id, kind, done_at)
     status = IMPLIED[kind] or return
-    DB[:duty_proposals].insert(
+    Store::Hours::DutyProposals.insert(
       driver_id:,
       check_in_id:,
       status:,
@@ -18,12 +18,12 @@ module Work::Hours::AnswerDuty
 
   # input - { key:, answer: "yes" or "no" }. Returns the proposal's id.
   def self.call(proposal_id, input, driver:, now:)
-    proposal = DB[:duty_proposals].first(id: proposal_id, driver_id: driver.id) or
+    proposal = Store::Hours::DutyProposals.first(id: proposal_id, driver_id: driver.id) or
       raise Store::NotFound.new("proposal", proposal_id)
     Work::Act.once(input[:key], "answer_duty", by: driver, now:, input: input.merge(proposal_id:)) do |act|
-      DB[:drivers].where(id: driver.id).lock_style("FOR NO KEY UPDATE").get(:id)
+      Store::Fleet::Drivers.lock_softly(driver.id)
       open =
-        DB[:duty_proposals].where(id: proposal_id, answer: nil).update(
+        Store::Hours::DutyProposals.where(id: proposal_id, answer: nil).update(
           answer: input[:answer],
           answered_at: now
         )
@@ -39,15 +39,11 @@ module Work::Hours::AnswerDuty
 
   # In force until the next entry that stands.
   def self.write(proposal, driver, now)
-    edit_id = DB[:duty_edits].insert(driver_id: driver.id, source: "cab", who: driver.name, at: now)
-    following =
-      DB[:duty_entries]
-        .where(driver_id: driver.id, undone_by: nil)
-        .where(Sequel[:from_at] > proposal[:from_at])
-        .min(:from_at)
+    edit_id = Store::Hours::DutyEdits.insert(driver_id: driver.id, source: "cab", who: driver.name, at: now)
+    following = Store::Hours::DutyEntries.standing(driver.id).after(proposal[:from_at]).min(:from_at)
     Work::Hours::WriteDuty.write(driver.id, edit_id, proposal[:from_at], following, proposal[:status])
-    heard = DB[:drivers].where(id: driver.id).get(:duty_heard_at)
-    DB[:drivers].where(id: driver.id).update(duty_heard_at: [heard, proposal[:from_at]].compact.max)
+    heard = Store::Fleet::Drivers.at(driver.id).get(:duty_heard_at)
+    Store::Fleet::Drivers.at(driver.id).update(duty_heard_at: [heard, proposal[:from_at]].compact.max)
   end
   private_class_method :write
 end

@@ -11,7 +11,7 @@ module Work::Hours::DeviceFiles
   # Returns the driver's id. Raises Refused `too_large`, `other_driver`, `in_future`, and what the file itself
   # is refused for.
   def self.import(driver_id, text, key:, by:, now:)
-    driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
+    driver = Store::Fleet::Drivers.row(driver_id) or raise Store::NotFound.new("driver", driver_id)
     if text.bytesize > MOST_BYTES
       raise Refused.new("too_large", "A file of more than 4 MB is no record of one driver.", path: "/file")
     end
@@ -28,12 +28,18 @@ module Work::Hours::DeviceFiles
         text: Digest::SHA256.hexdigest(text)
       }
     ) do |act|
-      DB[:drivers].where(id: driver_id).lock_style("FOR NO KEY UPDATE").get(:id)
+      Store::Fleet::Drivers.lock_softly(driver_id)
       edit_id =
-        DB[:duty_edits].insert(driver_id:, source: "device", who: by.name, why: "device file", at: now)
+        Store::Hours::DutyEdits.insert(
+          driver_id:,
+          source: "device",
+          who: by.name,
+          why: "device file",
+          at: now
+        )
       events = write(driver_id, edit_id, file.events)
       last = Time.at(file.events.last.at * 60).utc
-      DB[:drivers].where(id: driver_id).update(duty_heard_at: [driver[:duty_heard_at], last].compact.max)
+      Store::Fleet::Drivers.at(driver_id).update(duty_heard_at: [driver[:duty_heard_at], last].compact.max)
       act.changed(
         "driver",
         driver_id,
@@ -94,12 +100,12 @@ module Work::Hours::DeviceFiles
             longitude: same.last.longitude
           }
         end
-    DB[:duty_entries].where(
+    Store::Hours::DutyEntries.where(
       driver_id:,
       undone_by: nil,
       from_at: rows.first[:from_at]..rows.last[:from_at]
     ).update(undone_by: edit_id)
-    DB[:duty_entries].multi_insert(rows)
+    Store::Hours::DutyEntries.multi_insert(rows)
     rows.length
   end
   private_class_method :names, :check, :write

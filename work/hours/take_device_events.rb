@@ -10,20 +10,15 @@ module Work::Hours::TakeDeviceEvents
   # Returns how many were new.
   def self.call(driver_id, events, heard_at:, now:)
     DB.transaction do
-      driver = DB[:drivers].where(id: driver_id).lock_style("FOR NO KEY UPDATE").first
+      driver = Store::Fleet::Drivers.lock_softly(driver_id)
       known = driver[:duty_heard_at]
       fresh = known ? events.select { |event| event[:at] > known } : events
       fresh = fresh.reject { |event| event[:at] > heard_at }
       next 0 if fresh.empty? && known && known >= heard_at
 
       write(driver_id, fresh, now)
-      DB[:drivers].where(id: driver_id).update(duty_heard_at: heard_at)
-      if fresh.any?
-        DB.notify(
-          Work::Act::CHANNEL,
-          payload: JSON.generate(kind: "hours", id: driver_id, act: "device", who: "device", at: now.iso8601)
-        )
-      end
+      Store::Fleet::Drivers.at(driver_id).update(duty_heard_at: heard_at)
+      Store::Changes.announce([["hours", driver_id]], act: "device", who: "device", at: now) if fresh.any?
       fresh.length
     end
   end
@@ -31,15 +26,15 @@ module Work::Hours::TakeDeviceEvents
   def self.write(driver_id, events, now)
     return if events.empty?
 
-    edit_id = DB[:duty_edits].insert(driver_id:, source: "device", who: "logging device", at: now)
+    edit_id = Store::Hours::DutyEdits.insert(driver_id:, source: "device", who: "logging device", at: now)
     taken =
-      DB[:duty_entries].where(
+      Store::Hours::DutyEntries.where(
         driver_id:,
         undone_by: nil,
         from_at: events.map { |event| event[:at] }
       ).select_map(:from_at)
     rows = events.uniq { |event| event[:at] }.reject { |event| taken.include?(event[:at]) }
-    DB[:duty_entries].multi_insert(
+    Store::Hours::DutyEntries.multi_insert(
       rows.map do |event|
         {
           driver_id:,

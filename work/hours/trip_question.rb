@@ -52,7 +52,8 @@ class Work::Hours::TripQuestion
   # Of each stop that is still to be made: its appointment and zone, and whose it is.
   def promised
     rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
-    numbers = DB[:loads].where(id: rows.filter_map { |row| row[:load_id] }.uniq).select_hash(:id, :number)
+    numbers =
+      Store::Freight::Loads.where(id: rows.filter_map { |row| row[:load_id] }.uniq).select_hash(:id, :number)
     rows
       .drop(done.length)
       .map do |row|
@@ -71,13 +72,14 @@ class Work::Hours::TripQuestion
   def trip
     return if @driver_id
 
-    @trip ||= @trip_id ? DB[:trips].first(id: @trip_id) : Store::Freight.live_trip(@load_id)
+    @trip ||= @trip_id ? Store::Freight::Trips.row(@trip_id) : Store::Freight.live_trip(@load_id)
   end
 
-  def trip_stops = @trip_stops ||= trip ? DB[:trip_stops].where(trip_id: trip[:id]).order(:position).all : []
+  def trip_stops =
+    @trip_stops ||= trip ? Store::Freight::TripStops.where(trip_id: trip[:id]).order(:position).all : []
   # The stops of the trip, of all its loads, as they are to be made.
   def in_order =
-    DB[:stops]
+    Store::Freight::Stops
       .where(id: trip_stops.map { |stop| stop[:stop_id] })
       .to_hash(:id)
       .values_at(*trip_stops.map { |stop| stop[:stop_id] })
@@ -148,7 +150,7 @@ class Work::Hours::TripQuestion
   def seen
     return @seen if defined?(@seen)
 
-    last = trip && trip[:state] == "rolling" ? Store::Tracking.last_position(trip[:id]) : nil
+    last = trip && trip[:status] == "rolling" ? Store::Tracking.last_position(trip[:id]) : nil
     left_at = done.last && (done.last[:left_at] || done.last[:worked_at])
     @seen = last && last[:at] > @as_of - SEEN_SECONDS && (left_at.nil? || last[:at] > left_at) ? last : nil
   end
@@ -171,6 +173,6 @@ class Work::Hours::TripQuestion
       @driver_id || Store::Freight.trip_drivers(trip[:id]).get(:driver_id),
       trip ? trip[:during].begin : Work::Freight::TripPlan.new(@load_id).span.first
     )
-  def leg(from, to) = Work::Roads::Leg.new(from, to).minutes
+  def leg(from, to) = Store::Roads::Leg.new(from, to).minutes
   def minute(time) = time.to_i / 60
 end

@@ -9,14 +9,17 @@ module Work::Hours::WriteDuty
   #
   # Returns the driver's id. Raises Refused `ends_before_start`, `in_future`, `too_old`.
   def self.call(driver_id, input, by:, now:)
-    driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
+    driver = Store::Fleet::Drivers.row(driver_id) or raise Store::NotFound.new("driver", driver_id)
     from, to = input.values_at(:from, :to).map { |time| time && Time.at(time.to_i / 60 * 60).utc }
     check(from, to, now)
     Work::Act.once(input[:key], "write_duty", by:, now:, input:) do |act|
-      DB[:drivers].where(id: driver_id).lock_style("FOR NO KEY UPDATE").get(:id)
-      edit_id = DB[:duty_edits].insert(driver_id:, source: "clerk", who: by.name, why: input[:why], at: now)
+      Store::Fleet::Drivers.lock_softly(driver_id)
+      edit_id =
+        Store::Hours::DutyEdits.insert(driver_id:, source: "clerk", who: by.name, why: input[:why], at: now)
       write(driver_id, edit_id, from, to, input[:status])
-      DB[:drivers].where(id: driver_id).update(duty_heard_at: [driver[:duty_heard_at], to || now].compact.max)
+      Store::Fleet::Drivers.at(driver_id).update(
+        duty_heard_at: [driver[:duty_heard_at], to || now].compact.max
+      )
       act.changed(
         "driver",
         driver_id,
@@ -29,16 +32,16 @@ module Work::Hours::WriteDuty
 
   # Puts a status in force from an instant to another, and what was in force then after it.
   def self.write(driver_id, edit_id, from, to, status)
-    standing = DB[:duty_entries].where(driver_id:, undone_by: nil)
-    after = to && standing.where { from_at <= to }.reverse(:from_at).first
-    inside = standing.where { from_at >= from }
-    inside = inside.where { from_at < to } if to
+    standing = Store::Hours::DutyEntries.standing(driver_id)
+    after = to && standing.in_force_at(to)
+    inside = standing.since(from)
+    inside = inside.before(to) if to
     inside.update(undone_by: edit_id)
-    DB[:duty_entries].insert(driver_id:, edit_id:, from_at: from, status:)
+    Store::Hours::DutyEntries.insert(driver_id:, edit_id:, from_at: from, status:)
     return if to.nil? || standing.where(from_at: to).any?
 
     # Nothing was known before the first entry: then it is off duty.
-    DB[:duty_entries].insert(
+    Store::Hours::DutyEntries.insert(
       driver_id:,
       edit_id:,
       from_at: to,

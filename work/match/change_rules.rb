@@ -10,7 +10,7 @@ module Work::Match::ChangeRules
       settings = Store::Match.settings
       wanted =
         (input[:settings] || {}).transform_values { |value| value.is_a?(String) ? BigDecimal(value) : value }
-      DB[:match_settings].update(wanted) unless wanted.empty?
+      Store::Match::MatchSettings.update(wanted) unless wanted.empty?
       act.changed(
         "company",
         1,
@@ -25,9 +25,9 @@ module Work::Match::ChangeRules
   def self.write(row, index)
     rule = FitRules.all.find { |one| one[:code] == row[:code] } or
       raise Refused.new("unknown_rule", "There is no rule #{row[:code]}.", path: "/effects/#{index}/code")
-    return DB[:fit_rules].where(code: rule[:code]).delete if rule[:effect] == row[:effect]
+    return Store::Match::FitRules.where(code: rule[:code]).delete if rule[:effect] == row[:effect]
 
-    DB[:fit_rules].insert_conflict(target: :code, update: { effect: row[:effect] }).insert(row)
+    Store::Match::FitRules.keep(row, key: :code)
   end
   private_class_method :write
 end

@@ -9,7 +9,7 @@ class Work::Match::CouldBe
   def initialize(crews, place, at)
     @crews = crews
     @at = at
-    @fan = Core::Roads.fan(Work::Roads::Leg.network, place_of(place))
+    @fan = Core::Roads.fan(Store::Roads::Leg.network, place_of(place))
   end
 
   # Those who can first, nearest first.

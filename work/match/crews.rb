@@ -16,7 +16,7 @@ class Work::Match::Crews
         slots.reverse.find { |slot| slot.after.nil? || slot.after[:during].end <= instant } || slots.first
       def taken(from, to) =
         trips.find do |row|
-          row[:during].begin < to && row[:during].end > from && row[:trip][:state] != "delivered"
+          row[:during].begin < to && row[:during].end > from && row[:trip][:status] != "delivered"
         end
     end
 
@@ -149,7 +149,7 @@ class Work::Match::Crews
     trips = @trips[first[:id]] || []
     part = [
       drivers.map { |row| row.slice(:id, :version, :duty_heard_at) },
-      trips.map { |row| row[:trip].slice(:id, :version, :state) },
+      trips.map { |row| row[:trip].slice(:id, :version, :status) },
       drivers.map { |row| @records[row[:id]].first.stretches.length }
     ]
     Crew.new(
@@ -188,7 +188,7 @@ class Work::Match::Crews
     # Who is still rolling past the time planned is not done.
     done, ahead =
       trips.partition do |row|
-        row[:trip][:state] == "delivered" || (row[:during].end <= @now && row[:trip][:state] != "rolling")
+        row[:trip][:status] == "delivered" || (row[:during].end <= @now && row[:trip][:status] != "rolling")
       end
     place = done.last&.fetch(:last) || drivers.first.slice(:town, :state, :latitude, :longitude)
     slots = [

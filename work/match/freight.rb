@@ -10,8 +10,13 @@ class Work::Match::Freight
   def self.all(ids = nil)
     rows = Store::Match.open_loads(ids)
     keys = rows.map { |row| row[:id] }
-    stops = DB[:stops].where(load_id: keys).order(:load_id, :position).all.group_by { |row| row[:load_id] }
-    lines = DB[:freight_lines].where(load_id: keys).all.group_by { |row| row[:load_id] }
+    stops =
+      Store::Freight::Stops
+        .where(load_id: keys)
+        .order(:load_id, :position)
+        .all
+        .group_by { |row| row[:load_id] }
+    lines = Store::Freight::FreightLines.where(load_id: keys).all.group_by { |row| row[:load_id] }
     rows.map { |row| load(row, stops[row[:id]] || [], lines[row[:id]] || []) }
   end
 

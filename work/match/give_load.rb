@@ -10,7 +10,7 @@ module Work::Match::GiveLoad
     return load_id if repeated?(input)
 
     load = Work::Match::Freight.all([load_id]).first or raise Store::NotFound.new("load", load_id)
-    if input[:version] && load.row[:state] == "open" && load.row[:version] != input[:version]
+    if input[:version] && load.row[:status] == "open" && load.row[:version] != input[:version]
       raise Refused.new(
               "changed_since",
               "#{load.row[:number]} was changed since you looked: look again.",
@@ -18,7 +18,7 @@ module Work::Match::GiveLoad
             )
     end
 
-    blocked = load.row[:state] == "open" ? blocked(load, input, now) : []
+    blocked = load.row[:status] == "open" ? blocked(load, input, now) : []
     if blocked.any? && input[:why].to_s.strip.empty?
       raise Refused.new(
               "blocked",
@@ -39,7 +39,7 @@ module Work::Match::GiveLoad
     )
   end
 
-  def self.repeated?(input) = input[:key] && !DB[:acts].where(key: input[:key]).empty?
+  def self.repeated?(input) = input[:key] && !Store::Company::IdempotencyKeys.where(key: input[:key]).empty?
 
   # What is blocked by what is asked for; that somebody is on another trip is for CrewLoad to say, by name.
   def self.blocked(load, input, now)

@@ -11,18 +11,17 @@ module Work::Match::HandOver
       end
 
       before =
-        DB[:drivers]
-          .where(id: input[:driver_ids])
+        Store::Fleet::Drivers
+          .at(Store::Fleet::Drivers.queue(input[:driver_ids]))
           .order(:id)
-          .lock_style("FOR NO KEY UPDATE")
           .select_hash(:id, :dispatcher_id)
       unless before.length == input[:driver_ids].length
         raise Refused.new("unknown_driver", "There is no such driver.", path: "/driver_ids")
       end
 
-      DB[:drivers].where(id: before.keys).update(dispatcher_id: to[:id])
+      Store::Fleet::Drivers.at(before.keys).update(dispatcher_id: to[:id])
       id =
-        DB[:hand_overs].insert(
+        Store::Match::HandOvers.insert(
           from_id: by.id,
           to_id: to[:id],
           driver_ids: Sequel.pg_array(before.keys, :integer),

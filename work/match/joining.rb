@@ -18,7 +18,7 @@ class Work::Match::Joining
 
   # Array of Work::Match::Judge::Fit, one for each trip that the load could join.
   def of(crews, load)
-    return [] unless load.row[:size] == "partial" && load.row[:state] == "open"
+    return [] unless load.row[:size] == "partial" && load.row[:status] == "open"
 
     crews.flat_map do |crew|
       crew.trips.select { |row| joinable?(row) }.filter_map { |row| fit(crew, load, row) }
@@ -32,18 +32,11 @@ class Work::Match::Joining
   private
 
   def joinable?(row) =
-    Store::Freight::JOINABLE.include?(row[:trip][:state]) && row[:load] && partials.include?(row[:trip_id])
+    Store::Freight::JOINABLE.include?(row[:trip][:status]) && row[:load] && partials.include?(row[:trip_id])
 
   # Trips that carry nothing but partials.
   def partials
-    @partials ||=
-      DB[:trip_loads]
-        .join(:loads, id: :load_id)
-        .join(:trips, id: Sequel[:trip_loads][:trip_id])
-        .where(Sequel[:trips][:state] => Store::Freight::JOINABLE)
-        .group(:trip_id)
-        .having { bool_and(size: "partial") }
-        .select_map(:trip_id)
+    @partials ||= Store::Freight::TripLoads.partial_trip_ids(Store::Freight::JOINABLE)
   end
 
   def fit(crew, load, row)

@@ -156,18 +156,26 @@ class Work::Match::Judge
       kind: unit[:trailer_kind],
       place: unit[:stands] && point(unit[:stands]),
       held: unit[:held].map { |held| [held[:during].begin, held[:during].end] },
+      leaves: unit[:held].filter_map { |held| held[:leaves] && [held[:during].end, point(held[:leaves])] },
       hooked:
     )
 
   # Empty miles: to the pickup, by way of a trailer that stands elsewhere.
   def deadhead(crew, slot, trailer, load)
-    stands = trailer && ![crew.trailer_id, slot_trailer(slot)].include?(trailer[:id]) ? trailer[:stands] : nil
+    fetched = trailer && ![crew.trailer_id, slot_trailer(slot)].include?(trailer[:id])
+    stands = fetched ? stands_at(trailer, load.from) : nil
     stands = nil unless stands && T.apart?(point(stands), point(slot.place))
     reach = reach(load.stops.first, stands || slot.place)
     return reach if stands.nil?
 
     there = Core::Roads::Estimate.between(point(slot.place), point(stands))
     reach.with(tenths: reach.tenths + there.tenths, minutes: reach.minutes + there.minutes)
+  end
+
+  # The row of the place where a unit will be: where the trip before leaves it.
+  def stands_at(unit, instant)
+    before = unit[:held].select { |held| instant && held[:leaves] && held[:during].end <= instant }
+    before.max_by { |held| held[:during].end }&.fetch(:leaves) || unit[:stands]
   end
 
   def slot_trailer(slot) =
@@ -182,7 +190,7 @@ class Work::Match::Judge
   def reach(stop, place)
     fan =
       @fans[[stop[:latitude], stop[:longitude]]] ||= Core::Roads.fan(
-        Work::Roads::Leg.network,
+        Store::Roads::Leg.network,
         place(stop),
         vehicle: Core::Roads::Vehicle::USUAL
       )
@@ -351,7 +359,7 @@ class Work::Match::Judge
     (@tolls ||= {})[load.row[:id]] ||= load
       .stops
       .each_cons(2)
-      .sum { |from, to| Money.cents(Work::Roads::Leg.new(from, to, hazmat: load.hazmat).tolls) }
+      .sum { |from, to| Money.cents(Store::Roads::Leg.new(from, to, hazmat: load.hazmat).tolls) }
 
   # By the driver's own plan; a team's shares add up to one.
   def pay(crew, load, deadhead_tenths, loaded_tenths, stop_count: load.stop_count, tarped: load.row[:tarps])

@@ -10,7 +10,7 @@ module Work::Match::LateTrips
       .flat_map do |crew|
         crew
           .trips
-          .reject { |row| row[:load].nil? || row[:trip][:state] == "delivered" }
+          .reject { |row| row[:load].nil? || row[:trip][:status] == "delivered" }
           .filter_map { |row| late(crew, row) }
       end
   end

@@ -16,7 +16,7 @@ module Work::Match::Snooze
 
     Work::Act.once(nil, "snooze", by:, now:) do |act|
       row = { until: input[:until], why: input[:why].strip, by: by.name }
-      DB[:snoozes].insert_conflict(target: :what, update: row).insert(what: input[:what], **row)
+      Store::Attention::Snoozes.keep({ what: input[:what], **row }, key: :what)
       act.changed("today", 0, { input[:what] => [nil, input[:until]] }, why: input[:why])
       0
     end

@@ -8,7 +8,7 @@ module Work::Pay::AgreeMiles
     Work::Act.once(input[:key], "agree_miles", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       miles = input[:miles] && BigDecimal(input[:miles])
-      DB[:loads].where(id: load_id).update(agreed_miles: miles, version: load[:version] + 1)
+      Store::Freight::Loads.change(load, agreed_miles: miles)
       Work::Pay::EarnTrip.correct_load(load_id, now:)
       act.changed("load", load_id, { agreed_miles: [load[:agreed_miles]&.to_s("F"), miles&.to_s("F")] })
       load_id

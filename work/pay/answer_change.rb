@@ -4,26 +4,25 @@
 module Work::Pay::AnswerChange
   DAYS = %i[from_on to_on due_on].freeze
 
-  # input - { key:, state: made or dropped }. Returns its id. Raises Refused `same_person`,
+  # input - { key:, status: made or dropped }. Returns its id. Raises Refused `same_person`,
   #         `answered_already`.
   def self.call(change_id, input, by:, now:)
     Work::Act.once(input[:key], "answer_deduction_change", by:, now:, input: input.merge(change_id:)) do |act|
-      row = DB[:deduction_changes].where(id: change_id).for_update.first or
-        raise Store::NotFound.new("change", change_id)
-      unless row[:state] == "asked"
+      row = Store::Pay::DeductionChanges.lock(change_id) or raise Store::NotFound.new("change", change_id)
+      unless row[:status] == "asked"
         raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "")
       end
-      if row[:asked_by_ref] == by.ref && input[:state] == "made"
+      if row[:asked_by_ref] == by.ref && input[:status] == "made"
         raise Refused.new("same_person", "A second person has to look at it.", path: "")
       end
 
-      make(row, by, now) if input[:state] == "made"
-      DB[:deduction_changes].where(id: change_id).update(
-        state: input[:state],
+      make(row, by, now) if input[:status] == "made"
+      Store::Pay::DeductionChanges.at(change_id).update(
+        status: input[:status],
         answered_by: by.name,
         answered_at: now
       )
-      act.changed("company", 1, { row[:input]["label"] => ["waits for a second person", input[:state]] })
+      act.changed("company", 1, { row[:input]["label"] => ["waits for a second person", input[:status]] })
       change_id
     end
   end

@@ -8,7 +8,7 @@ module Work::Pay::ApprovePayRun
   def self.call(run_id, input, by:, now:)
     Work::Act.once(input[:key], "approve_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
       run = row(run_id)
-      unless run[:state] == "draft"
+      unless run[:status] == "draft"
         raise Refused.new("locked", "#{run[:approved_by]} approved this run already.", path: "")
       end
 
@@ -22,12 +22,12 @@ module Work::Pay::ApprovePayRun
 
       Work::Pay::BuildRun.call(run_id)
       check(run_id, input)
-      DB[:pay_runs].where(id: run_id).update(state: "approved", approved_at: now, approved_by: by.name)
+      Store::Pay::Runs.at(run_id).update(status: "approved", approved_at: now, approved_by: by.name)
       Work::Pay::Post.run(run_id, by:, now:)
       # What was short, the next part of an advance: the next draft takes it now.
       Work::Pay::BuildRun.drafts(run[:to_on] + 1)
       proven
-      act.changed("pay_run", run_id, { state: %w[draft approved], net: [nil, input[:total_net]] })
+      act.changed("pay_run", run_id, { status: %w[draft approved], net: [nil, input[:total_net]] })
       run_id
     end
   end
@@ -41,13 +41,12 @@ module Work::Pay::ApprovePayRun
       if input[:why].to_s.strip.empty?
         raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why")
       end
-      if run[:state] == "paid"
+      if run[:status] == "paid"
         raise Refused.new("paid", "This run is paid: put it right in the next one.", path: "")
       end
-      raise Refused.new("not_locked", "This run is open.", path: "") if run[:state] == "draft"
+      raise Refused.new("not_locked", "This run is open.", path: "") if run[:status] == "draft"
 
-      later =
-        DB[:pay_runs].where(Sequel[:from_on] > run[:to_on]).exclude(state: "draft").order(:from_on).first
+      later = Store::Pay::Runs.locked.after(run[:to_on]).first
       if later
         raise Refused.new(
                 "later_locked",
@@ -57,8 +56,8 @@ module Work::Pay::ApprovePayRun
       end
 
       Work::Pay::Post.reverse_run(run_id, input[:why].strip, by:, now:)
-      DB[:pay_runs].where(id: run_id).update(
-        state: "draft",
+      Store::Pay::Runs.at(run_id).update(
+        status: "draft",
         approved_at: nil,
         approved_by: nil,
         reopened_at: now,
@@ -66,7 +65,7 @@ module Work::Pay::ApprovePayRun
         reopened_why: input[:why].strip
       )
       Work::Pay::BuildRun.drafts(run[:to_on])
-      act.changed("pay_run", run_id, { state: %w[approved draft] }, why: input[:why])
+      act.changed("pay_run", run_id, { status: %w[approved draft] }, why: input[:why])
       run_id
     end
   end
@@ -75,21 +74,20 @@ module Work::Pay::ApprovePayRun
   def self.pay(run_id, input, by:, now:)
     Work::Act.once(input[:key], "pay_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
       run = row(run_id)
-      if run[:state] == "paid"
+      if run[:status] == "paid"
         raise Refused.new("paid", "#{run[:paid_by]} has paid this run already.", path: "")
       end
-      raise Refused.new("not_locked", "Approve and lock it first.", path: "") if run[:state] == "draft"
+      raise Refused.new("not_locked", "Approve and lock it first.", path: "") if run[:status] == "draft"
 
       Work::Pay::Post.payment(run_id, by:, now:)
-      DB[:pay_runs].where(id: run_id).update(state: "paid", paid_at: now, paid_by: by.name)
+      Store::Pay::Runs.at(run_id).update(status: "paid", paid_at: now, paid_by: by.name)
       proven
-      act.changed("pay_run", run_id, { state: %w[approved paid] })
+      act.changed("pay_run", run_id, { status: %w[approved paid] })
       run_id
     end
   end
 
-  def self.row(run_id) =
-    DB[:pay_runs].where(id: run_id).for_update.first || raise(Store::NotFound.new("pay run", run_id))
+  def self.row(run_id) = Store::Pay::Runs.lock(run_id) || raise(Store::NotFound.new("pay run", run_id))
 
   # The books are proven after every run; what does not add up stops it.
   def self.proven
@@ -104,7 +102,7 @@ module Work::Pay::ApprovePayRun
   end
 
   def self.check(run_id, input)
-    statements = DB[:statements].where(pay_run_id: run_id)
+    statements = Store::Pay::Statements.where(pay_run_id: run_id)
     if statements.empty?
       raise Refused.new("nothing_to_pay", "This run has no statement: there is nothing to approve.", path: "")
     end

@@ -7,26 +7,20 @@ class Work::Pay::BuildRun
 
   # Builds every draft run anew that a trip could be on.
   def self.drafts_holding(trip_id)
-    days = DB[:trip_earnings].where(trip_id:).select_map(:completed_on)
-    drivers = DB[:trip_earnings].where(trip_id:).select_map(:driver_id)
+    days = Store::Pay::TripEarnings.where(trip_id:).select_map(:completed_on)
+    drivers = Store::Pay::TripEarnings.where(trip_id:).select_map(:driver_id)
     days.any? && drafts(days.min, only: drivers)
   end
 
   # Builds the drafts that reach a day anew, the earliest first: what it takes is not for a later one. only -
   # these drivers' statements, where nothing else can have changed.
   def self.drafts(day, only: nil) =
-    DB[:pay_runs]
-      .where(state: "draft")
-      .where { to_on >= day }
-      .order(:from_on)
-      .for_update
-      .select_map(:id)
-      .each { |id| call(id, only:) }
+    Store::Pay::Runs.drafts.reaching(day).for_update.select_map(:id).each { |id| call(id, only:) }
 
   def self.call(run_id, only: nil) = new(run_id, only).call
 
   def initialize(run_id, only)
-    @run = DB[:pay_runs].where(id: run_id).for_update.first
+    @run = Store::Pay::Runs.lock(run_id)
     @only = only
     @facts = Work::Pay::Facts.new(@run)
   end
@@ -61,71 +55,60 @@ class Work::Pay::BuildRun
   private
 
   def mine =
-    DB[:statements].where(pay_run_id: @run[:id]).then { |all| @only ? all.where(driver_id: @only) : all }
+    Store::Pay::Statements
+      .where(pay_run_id: @run[:id])
+      .then { |all| @only ? all.where(driver_id: @only) : all }
 
   def write(list)
     made = list.map { |driver_id, rows| [driver_id, rows, self.class.settle(@facts, driver_id, rows)] }
-    companies = DB[:drivers].where(id: made.map(&:first)).select_hash(:id, :operating_company_id)
-    DB[:statements].insert_conflict(
-      target: %i[pay_run_id driver_id],
-      update:
-        %i[gross reimbursements deductions net operating_company_id].to_h do |name|
-          [name, Sequel[:excluded][name]]
-        end
-    ).multi_insert(
+    companies = Store::Fleet::Drivers.at(made.map(&:first)).select_hash(:id, :operating_company_id)
+    Store::Pay::Statements.keep_all(
       made.map do |driver_id, _, statement|
         { pay_run_id: @run[:id], driver_id:, operating_company_id: companies[driver_id], **totals(statement) }
       end
     )
     ids =
-      DB[:statements].where(pay_run_id: @run[:id], driver_id: made.map(&:first)).select_hash(:driver_id, :id)
+      Store::Pay::Statements.where(pay_run_id: @run[:id], driver_id: made.map(&:first)).select_hash(
+        :driver_id,
+        :id
+      )
     keep(made.map { |driver_id, rows, statement| [ids[driver_id], driver_id, rows, statement] })
   end
 
   # What is on a statement of this run and no longer is to be paid.
   def let_go(rows)
     kept = rows.select { |row| row[:payable] }.map { |row| row[:id] }
-    DB[:trip_earnings].where(statement_id: mine.select(:id)).exclude(id: kept).update(statement_id: nil)
-    due =
-      DB[:one_time_parts]
-        .join(:one_time_items, id: :item_id)
-        .where(withdrawn_at: nil)
-        .where(Sequel[:due_on] <= @run[:to_on])
-        .select(Sequel[:one_time_parts][:id])
-    DB[:one_time_parts].where(statement_id: mine.select(:id)).exclude(id: due).update(statement_id: nil)
+    Store::Pay::TripEarnings.where(statement_id: mine.select(:id)).exclude(id: kept).update(statement_id: nil)
+    due = Store::Pay::ItemParts.due_by(@run[:to_on]).ids
+    Store::Pay::ItemParts.where(statement_id: mine.select(:id)).exclude(id: due).update(statement_id: nil)
   end
 
   # Writes what has changed: a statement that reads as it did stays as it is.
   def keep(made)
     ids = made.map(&:first)
     there =
-      DB[:statement_lines]
-        .where(statement_id: ids)
-        .order(:statement_id, :position)
-        .all
-        .group_by { |row| row[:statement_id] }
+      Store::Pay::StatementLines
+        .by_statement(ids)
         .transform_values { |list| list.map { |row| row.except(:id) } }
     lines = made.to_h { |id, _, rows, statement| [id, lines(id, rows, statement)] }
     changed = ids.reject { |id| (there[id] || []) == lines[id] }
-    DB[:statement_lines].where(statement_id: changed).delete
-    DB[:statement_lines].multi_insert(lines.values_at(*changed).flatten, slice: 2000)
-    DB[:statement_shorts].where(statement_id: ids).delete
-    DB[:statement_shorts].multi_insert(made.flat_map { |id, _, _, statement| shorts(id, statement) })
+    Store::Pay::StatementLines.where(statement_id: changed).delete
+    Store::Pay::StatementLines.multi_insert(lines.values_at(*changed).flatten, slice: 2000)
+    Store::Pay::Shortfalls.where(statement_id: ids).delete
+    Store::Pay::Shortfalls.multi_insert(made.flat_map { |id, _, _, statement| shorts(id, statement) })
     tie(made)
   end
 
   # Trips, one-time parts and advances to the statements that hold them.
   def tie(made)
-    put(
-      :trip_earnings,
+    Store::Pay::TripEarnings.tie(
       made.flat_map { |id, _, rows, _| rows.select { |row| row[:payable] }.map { |row| [row[:id], id] } }
     )
-    put(
-      :one_time_parts,
+    Store::Pay::ItemParts.tie(
       made.flat_map { |id, driver_id, _, _| @facts.parts(driver_id).map { |row| [row[:id], id] } }
     )
-    DB[:advance_takings].where(statement_id: made.map(&:first), pushed: false).delete
-    DB[:advance_takings].insert_conflict.multi_insert(
+    Store::Pay::AdvanceTakings.where(statement_id: made.map(&:first), pushed: false).delete
+    Store::Pay::AdvanceTakings.once_all(
       made.flat_map do |id, driver_id, _, _|
         @facts
           .advances(driver_id)
@@ -133,17 +116,6 @@ class Work::Pay::BuildRun
           .map { |row| { advance_id: row[:id], statement_id: id } }
       end
     )
-  end
-
-  # pairs - of row and statement; only those that are elsewhere.
-  def put(table, pairs)
-    return if pairs.empty?
-
-    DB[table]
-      .from(table, Sequel.as(DB.values(pairs), :held, %i[row_id held_id]))
-      .where(Sequel[table][:id] => Sequel[:held][:row_id])
-      .where(Sequel.lit("statement_id IS DISTINCT FROM held_id"))
-      .update(statement_id: Sequel[:held][:held_id])
   end
 
   def shorts(id, statement) =
@@ -182,9 +154,12 @@ class Work::Pay::BuildRun
   def drop(ids)
     return if ids.empty?
 
-    %i[statement_lines statement_shorts advance_takings pay_questions].each do |table|
-      DB[table].where(statement_id: ids).delete
-    end
-    DB[:statements].where(id: ids).delete
+    [
+      Store::Pay::StatementLines,
+      Store::Pay::Shortfalls,
+      Store::Pay::AdvanceTakings,
+      Store::Pay::Questions
+    ].each { |rows| rows.where(statement_id: ids).delete }
+    Store::Pay::Statements.at(ids).delete
   end
 end

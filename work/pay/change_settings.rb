@@ -16,7 +16,7 @@ module Work::Pay::ChangeSettings
   # input - FIELDS, and the version that was read. Raises Refused `wrong_check_digit`, Work::Stale.
   def self.call(input, by:, now:)
     Work::Act.once(nil, "change_pay_settings", by:, now:) do |act|
-      before = Store::Pay.settings && DB[:pay_settings].for_update.first
+      before = Store::Pay.settings && Store::Pay::PaySettings.for_update.first
       if input[:version]
         Work::Stale.check(
           before.merge(id: 1),
@@ -39,7 +39,7 @@ module Work::Pay::ChangeSettings
           .to_h do |name, value|
             [name, %i[second_person_dollars advance_limit].include?(name) ? BigDecimal(value) : value]
           end
-      DB[:pay_settings].update(**change, version: before[:version] + 1) unless change.empty?
+      Store::Pay::PaySettings.count_on(true, **change) unless change.empty?
       Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1))
       Work::Pay::Items.note(nil, now:)
       act.changed("company", 1, Work::Act.difference(before.slice(*FIELDS), change))

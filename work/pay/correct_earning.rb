@@ -9,7 +9,7 @@ module Work::Pay::CorrectEarning
   # Returns the earning's id. Raises Refused `locked`, `reason_missing`, `stops_differ`, Work::Stale.
   def self.call(id, input, by:, now:)
     Work::Act.once(input[:key], "correct_earning", by:, now:, input: input.merge(id:)) do |act|
-      row = DB[:trip_earnings].where(id:).for_update.first or raise Store::NotFound.new("pay item", id)
+      row = Store::Pay::TripEarnings.lock(id) or raise Store::NotFound.new("pay item", id)
       corrections = input.slice(*FIELDS).compact
       check(row, corrections, input)
       Work::Stale.check(
@@ -19,11 +19,11 @@ module Work::Pay::CorrectEarning
         yours: corrections
       ) { row[:corrections].to_h }
 
-      DB[:trip_earnings].where(id:).update(
+      Store::Pay::TripEarnings.change(
+        row,
         corrections: Sequel.pg_jsonb(Work::Act.plain(corrections)),
         corrected_by: by.name,
         corrected_why: input[:why].to_s.strip,
-        version: row[:version] + 1,
         approved_by: by.name,
         approved_at: now
       )
@@ -62,10 +62,12 @@ module Work::Pay::CorrectEarning
   end
 
   def self.check(row, corrections, input)
-    state =
+    status =
       row[:statement_id] &&
-        DB[:pay_runs].where(id: DB[:statements].where(id: row[:statement_id]).select(:pay_run_id)).get(:state)
-    if state && state != "draft"
+        Store::Pay::Runs.at(Store::Pay::Statements.where(id: row[:statement_id]).select(:pay_run_id)).get(
+          :status
+        )
+    if status && status != "draft"
       raise Refused.new(
               "locked",
               "It is on a statement that is locked: give or take the difference once, on the next one.",

@@ -7,42 +7,40 @@ module Work::Pay::EarnTrip
   def self.call(trip_id, delivered_at, now:)
     each_driver(trip_id, delivered_at) do |row|
       key = row.slice(:trip_id, :driver_id)
-      unless DB[:trip_earnings]
-               .insert_conflict(target: %i[trip_id driver_id])
-               .returning(:id)
-               .insert(row)
-               .empty?
-        next
-      end
+      next if Store::Pay::TripEarnings.once(row, key: key.keys)
 
-      DB[:trip_earnings]
+      Store::Pay::TripEarnings
         .where(key)
         .where(Store::Pay.unlocked)
         .update(row.except(:trip_id, :driver_id, :share_percent))
     end
     Work::Pay::BuildRun.drafts_holding(trip_id)
-    Work::Pay::Items.note(DB[:trip_earnings].where(trip_id:).select_map(:driver_id), now:)
+    Work::Pay::Items.note(Store::Pay::TripEarnings.where(trip_id:).select_map(:driver_id), now:)
   end
 
   # After something was told of a trip that may be over already: the last odometer and a driver's hours come
   # when he has parked.
   def self.follow(trip_id, now:)
-    delivered_at = DB[:trips].where(id: trip_id, state: "delivered").get(:delivered_at)
+    delivered_at = Store::Freight::Trips.where(id: trip_id, status: "delivered").get(:delivered_at)
     call(trip_id, delivered_at, now:) if delivered_at
   end
 
   # After what a load brings was changed, by the trips that it is on.
   def self.correct_load(load_id, now:) =
-    DB[:trip_loads].where(load_id:).select_map(:trip_id).each { |trip_id| follow(trip_id, now:) }
+    Store::Freight::TripLoads.where(load_id:).select_map(:trip_id).each { |trip_id| follow(trip_id, now:) }
 
   # Yields a row of trip_earnings for each driver of the trip.
   def self.each_driver(trip_id, delivered_at)
-    trip = DB[:trips].first(id: trip_id)
+    trip = Store::Freight::Trips.row(trip_id)
     dwell_minutes =
       Store::Freight
         .trip_stops(trip_id)
         .map { |stop| Core::Tracking.dwell_minutes(**stop.slice(:arrived_at, :worked_at, :left_at)) }
-    tarped = DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id), tarps: true).any?
+    tarped =
+      Store::Freight::Loads.where(
+        id: Store::Freight::TripLoads.where(trip_id:).select(:load_id),
+        tarps: true
+      ).any?
     shared = {
       trip_id:,
       **trip.slice(:loaded_miles, :empty_miles, :miles_estimated),
@@ -60,7 +58,7 @@ module Work::Pay::EarnTrip
     zone = Store::Company.zone_of_driver(driver[:driver_id])
     completed_on = zone.to_local(delivered_at).to_date
     began_at =
-      DB[:check_ins].where(trip_id: trip[:id], driver_id: driver[:driver_id]).min(:done_at) ||
+      Store::Tracking::CheckIns.where(trip_id: trip[:id], driver_id: driver[:driver_id]).min(:done_at) ||
         trip[:during].begin
     worked = worked(trip[:id], driver[:driver_id], zone)
     days = (completed_on - zone.to_local(began_at).to_date).to_i + 1
@@ -79,12 +77,12 @@ module Work::Pay::EarnTrip
   # What its loads bring, each by the part of its loaded miles that this trip drives; the tons it carries; the
   # miles that are agreed for all of them.
   def self.freight(trip)
-    loads = DB[:loads].join(:trip_loads, load_id: :id).where(trip_id: trip[:id]).select_all(:loads).all
+    loads = Store::Freight::Loads.of_trip(trip[:id]).all
     shares = loads.to_h { |load| [load[:id], share(load[:id], trip)] }
     part = ->(load, amount) { (amount * shares[load[:id]]).round(2) }
-    tons = DB[:freight_lines].where(load_id: loads.map { |load| load[:id] }).sum(:weight_lb) || 0
+    tons = Store::Freight::FreightLines.where(load_id: loads.map { |load| load[:id] }).sum(:weight_lb) || 0
     charges =
-      DB[:accessorials]
+      Store::Freight::Accessorials
         .where(load_id: shares.keys)
         .order(:load_id, :position)
         .all
@@ -111,11 +109,7 @@ module Work::Pay::EarnTrip
   end
 
   def self.share(load_id, trip)
-    miles =
-      DB[:trips]
-        .where(id: DB[:trip_loads].where(load_id:).select(:trip_id))
-        .exclude(state: %w[declined cancelled])
-        .sum(:loaded_miles) || 0
+    miles = Store::Freight::Trips.of_load(load_id).live.sum(:loaded_miles) || 0
     miles.zero? ? 1 : [trip[:loaded_miles] / miles, BigDecimal(1)].min
   end
 
@@ -123,7 +117,7 @@ module Work::Pay::EarnTrip
   # day:, activity:, hours: }].
   def self.worked(trip_id, driver_id, zone)
     minutes = Hash.new(0)
-    DB[:activities]
+    Store::Tracking::Activities
       .where(trip_id:, driver_id:, dropped_at: nil)
       .exclude(kind: "off_duty")
       .order(:from_at)
@@ -147,11 +141,7 @@ module Work::Pay::EarnTrip
 
   # Between the first reading and the last of a trip; nil where it was told less than twice.
   def self.odometer_miles(trip_id)
-    readings =
-      DB[:check_ins]
-        .where(trip_id:)
-        .where(Sequel.lit("details ? 'odometer'"))
-        .select_map(Sequel.lit("(details->>'odometer')::integer"))
+    readings = Store::Tracking::CheckIns.odometers(trip_id)
     (readings.max - readings.min).to_d if readings.length > 1
   end
 

@@ -21,7 +21,7 @@ module Work::Pay::Escrow
     end
 
     Work::Act.once(input[:key], "pay_escrow_interest", by:, now:, input: Work::Act.plain(input)) do |act|
-      if DB[:escrow_interest].where(quarter_from: from).any?
+      if Store::Pay::EscrowInterest.where(quarter_from: from).any?
         raise Refused.new("paid_already", "The interest of that quarter is posted.", path: "/quarter_from")
       end
 
@@ -46,15 +46,12 @@ module Work::Pay::Escrow
       now:,
       input: Work::Act.plain(input.merge(driver_id:))
     ) do |act|
-      DB[:drivers].where(id: driver_id).for_update.first or raise Store::NotFound.new("driver", driver_id)
+      Store::Fleet::Drivers.lock(driver_id) or raise Store::NotFound.new("driver", driver_id)
       deduction_id = input[:deduction_id]
       fund = Store::Pay::Funds.all(driver_id).find { |row| row[:deduction_id] == deduction_id }
       label, balance = fund ? fund.values_at(:label, :balance) : ["", 0]
       on_its_way =
-        DB[:one_time_items]
-          .join(:one_time_parts, item_id: :id)
-          .where(driver_id:, deduction_id:, kind: "reimbursement", withdrawn_at: nil)
-          .where(Store::Pay.unlocked)
+        Store::Pay::Items.standing.unsettled.where(driver_id:, deduction_id:, kind: "reimbursement")
       if on_its_way.any?
         raise Refused.new("returned_already", "It is on its way back.", path: "/deduction_id")
       end
@@ -64,7 +61,7 @@ module Work::Pay::Escrow
 
       run = Store::Pay.running(now)
       item_id =
-        DB[:one_time_items].insert(
+        Store::Pay::Items.insert(
           driver_id:,
           kind: "reimbursement",
           label:,
@@ -73,13 +70,11 @@ module Work::Pay::Escrow
           made_by: by.name,
           made_at: now
         )
-      DB[:one_time_parts].insert(item_id:, amount: balance, due_on: run[:from_on])
-      DB[:deduction_drivers].insert_conflict(
-        target: %i[deduction_id driver_id],
-        update: {
-          left_out: true
-        }
-      ).insert(deduction_id:, driver_id:, left_out: true)
+      Store::Pay::ItemParts.insert(item_id:, amount: balance, due_on: run[:from_on])
+      Store::Pay::DeductionDrivers.keep(
+        { deduction_id:, driver_id:, left_out: true },
+        key: %i[deduction_id driver_id]
+      )
       Work::Pay::BuildRun.drafts(run[:from_on], only: [driver_id])
       act.changed(
         "driver",
@@ -93,13 +88,8 @@ module Work::Pay::Escrow
   # Of each fund, what went in and out until a day, by the day of the company's first terminal.
   def self.changes(until_on)
     zone = TZInfo::Timezone.get(Store::Company.terminals.get(:zone))
-    rows =
-      DB[:ledger_entries]
-        .join(:ledger_transactions, id: :transaction_id)
-        .where(account: "escrow")
-        .select(:driver_id, :deduction_id, :amount, :at)
-        .all
-    rows
+    Store::Pay::LedgerEntries
+      .timed("escrow")
       .map { |row| row.merge(day: zone.to_local(row[:at]).to_date) }
       .select { |row| row[:day] < until_on }
       .group_by { |row| row.values_at(:driver_id, :deduction_id) }
@@ -121,7 +111,7 @@ module Work::Pay::Escrow
         "interest",
         driver_id,
         Core::Pay::Books.of_interest(
-          DB[:deductions].where(id: deduction_id).get(:label),
+          Store::Pay::Deductions.at(deduction_id).get(:label),
           deduction_id,
           found.cents
         ),
@@ -129,7 +119,7 @@ module Work::Pay::Escrow
         by:,
         now:
       )
-    DB[:escrow_interest].insert(
+    Store::Pay::EscrowInterest.insert(
       driver_id:,
       quarter_from: input[:quarter_from],
       deduction_id:,

@@ -15,25 +15,19 @@ class Work::Pay::Facts
   def initialize(run, deductions: nil, own: nil, given: {})
     @run = run
     @settings = Store::Pay.settings
-    @deductions = deductions || DB[:deductions].all
+    @deductions = deductions || Store::Pay::Deductions.all
     @given = given
-    @own = own || DB[:deduction_drivers].all
+    @own = own || Store::Pay::DeductionDrivers.all
   end
 
   def period =
     @period ||= T::Period.new(from: @run[:from_on], to: @run[:to_on], frequency: @settings[:frequency])
 
   # The plans of a driver, latest first.
-  def plans(driver_id) =
-    (
-      @plans ||=
-        DB[:pay_plans].order(:driver_id, Sequel.desc(:in_force_from)).all.group_by { |row| row[:driver_id] }
-    )[
-      driver_id
-    ] || []
+  def plans(driver_id) = (@plans ||= Store::Pay::Plans.by_driver_latest_first)[driver_id] || []
   def plan_at(driver_id, day) =
     plans(driver_id).find { |row| row[:in_force_from] <= day } || plans(driver_id).last
-  def row_of_plan(id) = (@by_id ||= DB[:pay_plans].to_hash(:id))[id]
+  def row_of_plan(id) = (@by_id ||= Store::Pay::Plans.to_hash(:id))[id]
   def miles_by(plan_id) = row_of_plan(plan_id)[:miles_by]
 
   # Core::Pay::Terms::Plan for a share, made once: a plan pays many trips.
@@ -43,35 +37,17 @@ class Work::Pay::Facts
   # Hours of the weeks around this period that locked statements have paid: they count toward overtime.
   def worked_before(driver_id)
     @worked ||=
-      if DB[:pay_plans].exclude(overtime_after_hours: nil).empty?
+      if Store::Pay::Plans.with_overtime.empty?
         {}
       else
-        DB[:trip_earnings]
-          .join(:statements, id: :statement_id)
-          .join(:pay_runs, id: :pay_run_id)
-          .exclude(state: "draft")
-          .where(Sequel[:to_on] >= @run[:from_on] - OVERTIME_DAYS)
-          .where(Sequel.lit("worked <> '[]'"))
-          .select(Sequel[:trip_earnings][:driver_id], :worked)
-          .all
-          .group_by { |row| row[:driver_id] }
+        Store::Pay::TripEarnings.worked_since(@run[:from_on] - OVERTIME_DAYS)
       end
     (@worked[driver_id] || []).flat_map { |row| Work::Pay::Request.worked(row) }
   end
 
   # One-time parts that are due and on no other statement: rows with kind and label.
   def parts(driver_id)
-    @parts ||=
-      DB[:one_time_parts]
-        .join(:one_time_items, id: :item_id)
-        .where(withdrawn_at: nil)
-        .where(by_end(:due_on))
-        .where(open_statement(:one_time_parts))
-        .order(Sequel[:one_time_parts][:due_on], Sequel[:one_time_parts][:id])
-        .select_all(:one_time_parts)
-        .select_append(:driver_id, :kind, :label, :deduction_id)
-        .all
-        .group_by { |row| row[:driver_id] }
+    @parts ||= due_parts.told.all.group_by { |row| row[:driver_id] }
     (@parts[driver_id] || []) + (@given[driver_id] || [])
   end
 
@@ -80,13 +56,7 @@ class Work::Pay::Facts
   def advances(driver_id) = (@advances ||= Store::Pay::Advances.open(@run))[driver_id] || []
 
   def garnishments(driver_id)
-    @garnishments ||=
-      DB[:garnishments]
-        .where(by_end(:from_on))
-        .where(Sequel.|({ to_on: nil }, Sequel[:to_on] >= @run[:from_on]))
-        .order(:id)
-        .all
-        .group_by { |row| row[:driver_id] }
+    @garnishments ||= Store::Pay::Garnishments.by_driver(@run[:from_on], @run[:to_on])
     @garnishments[driver_id] || []
   end
 
@@ -108,29 +78,20 @@ class Work::Pay::Facts
 
   # What earlier statements have taken toward the goal of a deduction.
   def balance_cents(driver_id, deduction_id)
-    @balances ||=
-      DB[:ledger_entries]
-        .where(account: %w[deductions escrow])
-        .exclude(deduction_id: nil)
-        .group(:driver_id, :deduction_id)
-        .select_hash(%i[driver_id deduction_id], Sequel.function(:sum, :amount).as(:amount))
+    @balances ||= Store::Pay::LedgerEntries.taken_by_deduction
     Money.cents(@balances[[driver_id, deduction_id]] || 0)
   end
 
   # What a net below zero has left, turned round.
   def carried_in_cents(driver_id)
-    @carried ||=
-      DB[:ledger_entries]
-        .where(account: "carried_forward")
-        .group(:driver_id)
-        .select_hash(:driver_id, Sequel.function(:sum, :amount).as(:amount))
+    @carried ||= Store::Pay::LedgerEntries.sum_by_driver("carried_forward")
     [-Money.cents(@carried[driver_id] || 0), 0].max
   end
 
   # The units that a driver operates, and what each is, as deductions name them.
   def units(driver_id)
     @units ||=
-      DB[:units]
+      Store::Fleet::Units
         .exclude(operator_id: nil)
         .where(retired: false)
         .order(:id)
@@ -141,32 +102,16 @@ class Work::Pay::Facts
 
   # Whose plan at the end of the period has a minimum.
   def minimum_driver_ids
-    retired = DB[:drivers].where(retired: true).select_map(:id)
-    (
-      DB[:pay_plans].exclude(period_minimum: 0).distinct.select_map(:driver_id) - retired
-    ).select { |driver_id| plan_at(driver_id, run[:to_on])[:period_minimum].positive? }
+    retired = Store::Fleet::Drivers.where(retired: true).select_map(:id)
+    (Store::Pay::Plans.with_minimum.distinct.select_map(:driver_id) - retired).select do |driver_id|
+      plan_at(driver_id, run[:to_on])[:period_minimum].positive?
+    end
   end
 
   # Who has something once that is due.
-  def driver_ids_due =
-    [
-      *@given.keys,
-      *DB[:one_time_parts]
-        .join(:one_time_items, id: :item_id)
-        .where(withdrawn_at: nil)
-        .where(by_end(:due_on))
-        .where(open_statement(:one_time_parts))
-        .select_map(:driver_id)
-    ].uniq
+  def driver_ids_due = [*@given.keys, *due_parts.select_map(:driver_id)].uniq
 
   private
 
-  def by_end(column) = Sequel[column] <= @run[:to_on]
-
-  # On no statement, or on one of this run's.
-  def open_statement(table) =
-    Sequel.|(
-      { Sequel[table][:statement_id] => nil },
-      { Sequel[table][:statement_id] => DB[:statements].where(pay_run_id: @run[:id]).select(:id) }
-    )
+  def due_parts = Store::Pay::ItemParts.due_by(@run[:to_on]).free_for(@run[:id])
 end

@@ -24,7 +24,7 @@ module Work::Pay::GiveAdvance
               )
       end
 
-      id = DB[:advances].insert(**row, made_by: by.name, made_at: now)
+      id = Store::Pay::Advances.insert(**row, made_by: by.name, made_at: now)
       Work::Pay::Post.advance(row, by:, now:)
       Work::Pay::BuildRun.drafts(row[:from_on], only: [row[:driver_id]])
       act.changed(
@@ -39,19 +39,17 @@ module Work::Pay::GiveAdvance
   # pushed - true to keep a part for later, false to take it after all. Raises Refused `locked`.
   def self.push(id, input, by:, now:)
     Work::Act.once(input[:key], "push_advance", by:, now:, input: input.merge(id:)) do |act|
-      advance = DB[:advances].first(id:) or raise Store::NotFound.new("advance", id)
+      advance = Store::Pay::Advances.row(id) or raise Store::NotFound.new("advance", id)
       statement = Store::Pay.statement(input[:statement_id])
       unless statement && statement[:driver_id] == advance[:driver_id]
         raise Store::NotFound.new("statement", input[:statement_id])
       end
-      raise Refused.new("locked", "That statement is locked.", path: "") unless statement[:state] == "draft"
+      raise Refused.new("locked", "That statement is locked.", path: "") unless statement[:status] == "draft"
 
-      DB[:advance_takings].insert_conflict(
-        target: %i[advance_id statement_id],
-        update: {
-          pushed: input[:pushed]
-        }
-      ).insert(advance_id: id, statement_id: statement[:id], pushed: input[:pushed])
+      Store::Pay::AdvanceTakings.keep(
+        { advance_id: id, statement_id: statement[:id], pushed: input[:pushed] },
+        key: %i[advance_id statement_id]
+      )
       Work::Pay::BuildRun.drafts(statement[:from_on], only: [advance[:driver_id]])
       act.changed(
         "driver",
@@ -64,5 +62,5 @@ module Work::Pay::GiveAdvance
 
   # In dollars, what a driver still owes of advances and their fees.
   def self.outstanding(driver_id) =
-    -(DB[:ledger_entries].where(driver_id:, account: "advances").sum(:amount) || 0)
+    -(Store::Pay::LedgerEntries.where(driver_id:, account: "advances").sum(:amount) || 0)
 end

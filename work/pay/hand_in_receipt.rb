@@ -25,7 +25,7 @@ module Work::Pay::HandInReceipt
         raise Store::NotFound.new("trip", input[:trip_id])
       end
 
-      same = DB[:receipts].where(driver_id: driver.id, sha256:).exclude(state: "refused").first
+      same = Store::Pay::Receipts.where(driver_id: driver.id, sha256:).exclude(status: "refused").first
       if same
         raise Refused.new(
                 "handed_in_already",
@@ -35,7 +35,7 @@ module Work::Pay::HandInReceipt
       end
 
       id =
-        DB[:receipts].insert(
+        Store::Pay::Receipts.insert(
           driver_id: driver.id,
           **input.slice(:kind, :spent_on, :trip_id),
           amount: BigDecimal(input[:amount]),
@@ -44,29 +44,29 @@ module Work::Pay::HandInReceipt
           sha256:,
           at: now
         )
-      DB[:receipt_contents].insert(receipt_id: id, content: Sequel.blob(content))
+      Store::Pay::ReceiptContents.insert(receipt_id: id, content: Sequel.blob(content))
       act.changed("driver", driver.id, { receipt: [nil, "#{input[:kind]} #{input[:amount]}"] })
       id
     end
   end
 
-  # input - { key:, state: paid_back or refused, why:, amount: where it is another than he wrote }
+  # input - { key:, status: paid_back or refused, why:, amount: where it is another than he wrote }
   # Returns its id. Raises Refused `answered_already`, `reason_missing`.
   def self.answer(id, input, by:, now:)
     Work::Act.once(input[:key], "answer_receipt", by:, now:, input: input.merge(id:)) do |act|
-      row = DB[:receipts].where(id:).for_update.first or raise Store::NotFound.new("receipt", id)
-      unless row[:state] == "handed_in"
+      row = Store::Pay::Receipts.lock(id) or raise Store::NotFound.new("receipt", id)
+      unless row[:status] == "handed_in"
         raise Refused.new("answered_already", "#{row[:answered_by]} has answered that already.", path: "")
       end
 
       amount = input[:amount] ? BigDecimal(input[:amount]) : row[:amount]
-      if (input[:state] == "refused" || amount != row[:amount]) && input[:why].to_s.strip.empty?
+      if (input[:status] == "refused" || amount != row[:amount]) && input[:why].to_s.strip.empty?
         raise Refused.new("reason_missing", "Say in a word or two why: the driver reads it.", path: "/why")
       end
 
-      item_id = pay_back(row, amount, by, now) if input[:state] == "paid_back"
-      DB[:receipts].where(id:).update(
-        state: input[:state],
+      item_id = pay_back(row, amount, by, now) if input[:status] == "paid_back"
+      Store::Pay::Receipts.at(id).update(
+        status: input[:status],
         why: input[:why]&.strip,
         answered_by: by.name,
         answered_at: now,
@@ -92,7 +92,7 @@ module Work::Pay::HandInReceipt
     due_on = Store::Pay.running(now)[:from_on]
     label = "#{row[:kind].capitalize} receipt of #{row[:spent_on]}"
     item_id =
-      DB[:one_time_items].insert(
+      Store::Pay::Items.insert(
         driver_id: row[:driver_id],
         kind: "reimbursement",
         label:,
@@ -100,7 +100,7 @@ module Work::Pay::HandInReceipt
         made_by: by.name,
         made_at: now
       )
-    DB[:one_time_parts].insert(item_id:, amount:, due_on:)
+    Store::Pay::ItemParts.insert(item_id:, amount:, due_on:)
     Work::Pay::BuildRun.drafts(due_on, only: [row[:driver_id]])
     item_id
   end

@@ -9,7 +9,7 @@ module Work::Pay::Items
   # rates_missing, claimed_twice, held, miles_doubtful, detention_open or to_approve.
   def self.open(run, only: nil)
     query = Store::Pay.unsettled(run)
-    rows = (only ? query.where(Sequel[:trip_earnings][:driver_id] => only) : query).all
+    rows = (only ? query.of_driver(only) : query).all
     return [] if rows.empty?
 
     facts = Work::Pay::Facts.new(run)
@@ -40,7 +40,7 @@ module Work::Pay::Items
       figures = { pay: Money.to_d(row[:cents]), waits_for: row[:reason] }
       next if row.slice(:pay, :waits_for) == figures
 
-      DB[:trip_earnings].where(id: row[:id]).update(figures)
+      Store::Pay::TripEarnings.at(row[:id]).update(figures)
     end
   end
 
@@ -48,16 +48,16 @@ module Work::Pay::Items
   # Returns the run's id. Raises Refused `reason_missing`, `locked`.
   def self.act(run_id, input, by:, now:)
     Work::Act.once(input[:key], "#{input[:act]}_pay_items", by:, now:, input: input.merge(run_id:)) do |act|
-      run = DB[:pay_runs].where(id: run_id).for_update.first or raise Store::NotFound.new("pay run", run_id)
-      unless run[:state] == "draft"
+      run = Store::Pay::Runs.lock(run_id) or raise Store::NotFound.new("pay run", run_id)
+      unless run[:status] == "draft"
         raise Refused.new("locked", "This run is locked: open it again first.", path: "")
       end
       if input[:act] == "hold" && input[:why].to_s.strip.empty?
         raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why")
       end
 
-      rows = Store::Pay.unsettled(run).where(Sequel[:trip_earnings][:id] => input[:ids]).all
-      DB[:trip_earnings].where(id: rows.map { |row| row[:id] }).update(change(input, by, now))
+      rows = Store::Pay.unsettled(run).of_ids(input[:ids]).all
+      Store::Pay::TripEarnings.where(id: rows.map { |row| row[:id] }).update(change(input, by, now))
       Work::Pay::BuildRun.call(run_id)
       act.changed(
         "pay_run",
@@ -97,7 +97,7 @@ module Work::Pay::Items
   end
 
   def self.doubt(row, plan, told)
-    return "miles_doubtful", "No way was found: its miles are estimated." if row[:miles_estimated]
+    return "miles_doubtful", "No route was found: its miles are estimated." if row[:miles_estimated]
     if plan[:basis] == "per_mile" && plan[:miles_by] == "odometer" && row[:odometer_miles].nil?
       return "miles_doubtful", "It is paid by the odometer, and nobody told it."
     end
@@ -109,20 +109,11 @@ module Work::Pay::Items
 
   # The median of what each driver's trips earned on locked statements, in cents; nil for fewer than five.
   def self.usual(driver_ids)
-    sums =
-      DB[:statement_lines]
-        .join(:statements, id: :statement_id)
-        .join(:pay_runs, id: :pay_run_id)
-        .where(driver_id: driver_ids, section: "earnings")
-        .exclude(state: "draft")
-        .exclude(trip_id: nil)
-        .group(:driver_id, :trip_id)
-        .select(:driver_id, Sequel.function(:sum, :amount).as(:amount))
-        .all
-        .group_by { |row| row[:driver_id] }
-    sums.transform_values do |rows|
-      rows.length < 5 ? nil : Money.cents(rows.map { |row| row[:amount] }.sort[rows.length / 2])
-    end
+    Store::Pay::StatementLines
+      .earned_by_trip(driver_ids)
+      .transform_values do |rows|
+        rows.length < 5 ? nil : Money.cents(rows.map { |row| row[:amount] }.sort[rows.length / 2])
+      end
   end
 
   def self.facts(row, cents, usual_cents, plan, period, told)
@@ -149,25 +140,15 @@ module Work::Pay::Items
 
     # A sentence where the drivers of a trip claim more than the whole of it.
     def claims(trip_id)
-      @claims ||=
-        DB[:trip_earnings]
-          .join(:drivers, id: :driver_id)
-          .where(trip_id: @trip_ids)
-          .group(:trip_id)
-          .having { sum(share_percent) > 100 }
-          .select_hash(:trip_id, Sequel.function(:string_agg, :name, " and ").as(:names))
+      @claims ||= Store::Pay::TripEarnings.claimed_twice(@trip_ids)
       @claims[trip_id] && "#{@claims[trip_id]} claim more than the whole of it."
     end
 
     # What of detention is neither charged to the customer nor dropped.
     def detention(trip_id)
       @detention ||=
-        DB[:detention_claims]
-          .join(:stops, id: :stop_id)
-          .where(:trip_id => @trip_ids, Sequel[:detention_claims][:state] => "proposed")
-          .order(Sequel[:detention_claims][:id])
-          .select_map(%i[trip_id minutes town])
-          .group_by(&:first)
+        Store::Tracking::DetentionClaims
+          .open_by_trip(@trip_ids)
           .transform_values do |claims|
             claims.map { |_, minutes, town| "#{minutes} min at #{town}" }.join(", ")
           end
@@ -176,21 +157,8 @@ module Work::Pay::Items
 
     # A relay pays two drivers for one load; one driver twice is a doubt.
     def loads_before(row)
-      @paid ||=
-        DB[:trip_earnings]
-          .join(:trip_loads, trip_id: :trip_id)
-          .where(driver_id: @driver_ids)
-          .exclude(statement_id: nil)
-          .select(:driver_id, :load_id, Sequel[:trip_earnings][:trip_id])
-          .all
-          .group_by { |one| one[:driver_id] }
-      @loads ||=
-        DB[:trip_loads]
-          .join(:loads, id: :load_id)
-          .where(trip_id: @trip_ids)
-          .select(:trip_id, :load_id, :number)
-          .all
-          .group_by { |one| one[:trip_id] }
+      @paid ||= Store::Pay::TripEarnings.paid_loads(@driver_ids).group_by { |one| one[:driver_id] }
+      @loads ||= Store::Freight::TripLoads.numbers(@trip_ids).group_by { |one| one[:trip_id] }
       others =
         (@paid[row[:driver_id]] || [])
           .reject { |one| one[:trip_id] == row[:trip_id] }

@@ -5,7 +5,7 @@ module Work::Pay::KeepBankAccount
   # input - { key:, routing:, account:, kind: }. Returns the driver's id. Raises Refused `wrong_check_digit`.
   def self.call(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "keep_bank_account", by:, now:, input: input.merge(driver_id:)) do |act|
-      raise Store::NotFound.new("driver", driver_id) if DB[:drivers].where(id: driver_id).empty?
+      raise Store::NotFound.new("driver", driver_id) if Store::Fleet::Drivers.at(driver_id).empty?
       unless Core::Pay::BankNumber.good?(input[:routing])
         raise Refused.new(
                 "wrong_check_digit",
@@ -15,7 +15,7 @@ module Work::Pay::KeepBankAccount
       end
 
       row = { **input.slice(:routing, :account, :kind), prenote_on: nil, made_by: by.name, made_at: now }
-      DB[:bank_accounts].insert_conflict(target: :driver_id, update: row).insert(driver_id:, **row)
+      Store::Pay::BankAccounts.keep({ driver_id:, **row }, key: :driver_id)
       act.changed("driver", driver_id, { bank_account: [nil, "ends in #{input[:account][-4..]}"] })
       driver_id
     end
@@ -24,8 +24,8 @@ module Work::Pay::KeepBankAccount
   # Prenotes have gone out for these drivers' accounts.
   def self.prenoted(driver_ids, input, by:, now:)
     Work::Act.once(input[:key], "send_prenotes", by:, now:, input:) do |act|
-      new = DB[:bank_accounts].where(driver_id: driver_ids, prenote_on: nil).select_map(:driver_id)
-      DB[:bank_accounts].where(driver_id: new).update(prenote_on: now.to_date)
+      new = Store::Pay::BankAccounts.where(driver_id: driver_ids, prenote_on: nil).select_map(:driver_id)
+      Store::Pay::BankAccounts.where(driver_id: new).update(prenote_on: now.to_date)
       new.each { |driver_id| act.changed("driver", driver_id, { prenote: [nil, now.to_date.iso8601] }) }
       new.length
     end

@@ -40,7 +40,7 @@ class Work::Pay::KeepDeduction
       now:,
       input: Work::Act.plain(input.merge(id:))
     ) do |act|
-      row = id && (DB[:deductions].where(id:).for_update.first or raise Store::NotFound.new("deduction", id))
+      row = id && (Store::Pay::Deductions.lock(id) or raise Store::NotFound.new("deduction", id))
       if row
         Work::Stale.check(row, input[:version], record_kind: "company", yours: input.slice(*FIELDS)) do
           row.slice(*FIELDS)
@@ -109,13 +109,13 @@ class Work::Pay::KeepDeduction
     id = @id
     DB.transaction(savepoint: true) do
       if id
-        DB[:deductions].where(id:).update(**row, version: Sequel[:version] + 1)
+        Store::Pay::Deductions.count_on(id, **row)
       else
-        id = DB[:deductions].insert(**row, made_by: by.name, made_at: @now)
+        id = Store::Pay::Deductions.insert(**row, made_by: by.name, made_at: @now)
       end
     end
-    DB[:deduction_drivers].where(deduction_id: id).delete
-    DB[:deduction_drivers].multi_insert(own(id))
+    Store::Pay::DeductionDrivers.where(deduction_id: id).delete
+    Store::Pay::DeductionDrivers.multi_insert(own(id))
     Work::Pay::BuildRun.drafts(@input[:from_on])
     id
   rescue Sequel::UniqueConstraintViolation
@@ -163,8 +163,8 @@ class Work::Pay::KeepDeduction
   # nothing passes for waiting.
   def after_rows =
     [
-      *DB[:deductions].exclude(id: @id).all,
+      *Store::Pay::Deductions.exclude(id: @id).all,
       { id: @id || 0, **row, from_on: [row[:from_on], Store::Pay.running(@now)[:from_on]].min }
     ]
-  def after_own = [*DB[:deduction_drivers].exclude(deduction_id: @id).all, *own(@id || 0)]
+  def after_own = [*Store::Pay::DeductionDrivers.exclude(deduction_id: @id).all, *own(@id || 0)]
 end

@@ -19,7 +19,7 @@ module Work::Pay::KeepGarnishment
       end
 
       id =
-        DB[:garnishments].insert(
+        Store::Pay::Garnishments.insert(
           **input.slice(:driver_id, :kind, :label, :from_on),
           amount: BigDecimal(input[:amount]),
           limit_percent: limit,
@@ -41,8 +41,8 @@ module Work::Pay::KeepGarnishment
       now:,
       input: Work::Act.plain(input.merge(id:))
     ) do |act|
-      row = DB[:garnishments].where(id:).for_update.first or raise Store::NotFound.new("garnishment", id)
-      DB[:garnishments].where(id:).update(to_on: input[:to_on])
+      row = Store::Pay::Garnishments.lock(id) or raise Store::NotFound.new("garnishment", id)
+      Store::Pay::Garnishments.at(id).update(to_on: input[:to_on])
       Work::Pay::BuildRun.drafts(input[:to_on], only: [row[:driver_id]])
       act.changed("driver", row[:driver_id], { garnishment: [row[:label], "ends #{input[:to_on]}"] })
       id

@@ -11,8 +11,7 @@ module Work::Pay::KeepOperatingCompany
     Work::Act.once(input[:key], "keep_operating_company", by:, now:, input: input.merge(id:)) do |act|
       row = input.slice(*FIELDS).transform_values { |value| value.is_a?(String) ? value.strip : value }
       if id
-        before = DB[:operating_companies].where(id:).for_update.first or
-          raise Store::NotFound.new("company", id)
+        before = Store::Pay::OperatingCompanies.lock(id) or raise Store::NotFound.new("company", id)
         Work::Stale.check(before.merge(id: 1), input[:version], record_kind: "company", yours: row) do
           before.slice(*FIELDS)
         end
@@ -34,13 +33,13 @@ module Work::Pay::KeepOperatingCompany
       now:,
       input: input.merge(driver_id:)
     ) do |act|
-      driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
-      names = DB[:operating_companies].select_hash(:id, :name)
+      driver = Store::Fleet::Drivers.row(driver_id) or raise Store::NotFound.new("driver", driver_id)
+      names = Store::Pay::OperatingCompanies.select_hash(:id, :name)
       if input[:operating_company_id] && !names.key?(input[:operating_company_id])
         raise Store::NotFound.new("company", input[:operating_company_id])
       end
 
-      DB[:drivers].where(id: driver_id).update(operating_company_id: input[:operating_company_id])
+      Store::Fleet::Drivers.at(driver_id).update(operating_company_id: input[:operating_company_id])
       Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1), only: [driver_id])
       act.changed(
         "driver",
@@ -53,7 +52,7 @@ module Work::Pay::KeepOperatingCompany
 
   def self.write(id, row)
     DB.transaction(savepoint: true) do
-      id ? DB[:operating_companies].where(id:).update(row) : id = DB[:operating_companies].insert(row)
+      id ? Store::Pay::OperatingCompanies.at(id).update(row) : id = Store::Pay::OperatingCompanies.insert(row)
       id
     end
   rescue Sequel::UniqueConstraintViolation

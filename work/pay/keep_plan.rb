@@ -46,10 +46,10 @@ module Work::Pay::KeepPlan
       now:,
       input: Work::Act.plain(input.merge(driver_id:))
     ) do |act|
-      raise Store::NotFound.new("driver", driver_id) unless DB[:drivers].where(id: driver_id).any?
+      raise Store::NotFound.new("driver", driver_id) unless Store::Fleet::Drivers.at(driver_id).any?
 
       row = row(input)
-      same_day = DB[:pay_plans].where(driver_id:, in_force_from: input[:in_force_from]).for_update.first
+      same_day = Store::Pay::Plans.where(driver_id:, in_force_from: input[:in_force_from]).for_update.first
       if same_day
         Work::Stale.check(
           same_day.merge(id: driver_id),
@@ -61,13 +61,11 @@ module Work::Pay::KeepPlan
         ) { { rates: said(same_day) } }
       end
       before = Store::Fleet.pay_plan(driver_id, input[:in_force_from])
-      DB[:pay_plans].insert_conflict(
-        target: %i[driver_id in_force_from],
-        update: {
-          **row,
-          version: Sequel[:pay_plans][:version] + 1
-        }
-      ).insert(driver_id:, in_force_from: input[:in_force_from], **row)
+      Store::Pay::Plans.keep(
+        { driver_id:, in_force_from: input[:in_force_from], **row },
+        key: %i[driver_id in_force_from],
+        version: true
+      )
       follow(driver_id, now:)
       act.changed(
         "driver",
@@ -80,13 +78,13 @@ module Work::Pay::KeepPlan
 
   # Every trip that is on no locked statement is paid by the rates of its day.
   def self.follow(driver_id, now:)
-    DB[:trip_earnings]
+    Store::Pay::TripEarnings
       .where(driver_id:)
       .where(Store::Pay.unlocked)
       .select_hash(:id, :completed_on)
       .group_by(&:last)
       .each do |day, rows|
-        DB[:trip_earnings].where(id: rows.map(&:first)).update(
+        Store::Pay::TripEarnings.at(rows.map(&:first)).update(
           pay_plan_id: Store::Fleet.pay_plan(driver_id, day)[:id]
         )
       end

@@ -5,18 +5,10 @@ module Work::Pay::MailStatements
   # Returns the run's id. Raises Refused `not_locked`.
   def self.call(run_id, input, by:, now:)
     Work::Act.once(input[:key], "mail_statements", by:, now:, input: input.merge(run_id:)) do |act|
-      run = DB[:pay_runs].first(id: run_id) or raise Store::NotFound.new("pay run", run_id)
-      raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if run[:state] == "draft"
+      run = Store::Pay::Runs.row(run_id) or raise Store::NotFound.new("pay run", run_id)
+      raise Refused.new("not_locked", "Approve and lock the run first.", path: "") if run[:status] == "draft"
 
-      rows =
-        DB[:statements]
-          .join(:drivers, id: :driver_id)
-          .left_join(:operating_companies, id: Sequel[:statements][:operating_company_id])
-          .where(pay_run_id: run_id)
-          .exclude(email: "")
-          .select_all(:statements)
-          .select_append(:email, Sequel[:drivers][:name], Sequel[:operating_companies][:name].as(:company))
-          .all
+      rows = Store::Pay::Statements.of_run(run_id).with_addresses
       rows.each do |row|
         Jobs::SendMail.write(
           row[:email],
@@ -32,7 +24,7 @@ module Work::Pay::MailStatements
 
   def self.body(row, run)
     lines =
-      DB[:statement_lines]
+      Store::Pay::StatementLines
         .where(statement_id: row[:id])
         .order(:position)
         .map { |line| "#{line[:label]}, #{line[:quantity]} x #{line[:rate]}: #{line[:amount].to_s("F")}" }

@@ -19,8 +19,8 @@ module Work::Pay::Nets
           end
         ]
       end
-    DB[:drivers]
-      .where(id: nets.keys)
+    Store::Fleet::Drivers
+      .at(nets.keys)
       .order(:name)
       .select_hash(:id, :name)
       .filter_map do |driver_id, driver|
@@ -40,7 +40,7 @@ module Work::Pay::Nets
 
   # A change that waits for a second person. Returns its id.
   def self.ask(kind, input, drivers:, cents:, by:, now:, deduction_id: nil)
-    DB[:deduction_changes].insert(
+    Store::Pay::DeductionChanges.insert(
       kind:,
       deduction_id:,
       input: Sequel.pg_jsonb(Work::Act.plain(input.except(:key))),

@@ -53,7 +53,7 @@ module Work::Pay::OneTime
     changed(part_id, "push_one_time", input, by, now) do |part, run|
       raise Refused.new("not_due", "It is on no statement that is being made.", path: "") if run.nil?
 
-      DB[:one_time_parts].where(id: part_id).update(
+      Store::Pay::ItemParts.at(part_id).update(
         due_on: run[:to_on] + 1,
         pushed_from: part[:pushed_from] || part[:due_on],
         statement_id: nil
@@ -65,7 +65,7 @@ module Work::Pay::OneTime
     changed(part_id, "pull_one_time", input, by, now) do |part, _|
       raise Refused.new("not_pushed", "It was not pushed.", path: "") if part[:pushed_from].nil?
 
-      DB[:one_time_parts].where(id: part_id).update(due_on: part[:pushed_from], pushed_from: nil)
+      Store::Pay::ItemParts.at(part_id).update(due_on: part[:pushed_from], pushed_from: nil)
     end
   end
 
@@ -79,12 +79,12 @@ module Work::Pay::OneTime
       end
 
       first, *others = cut(cents, input[:parts])
-      DB[:one_time_parts].where(id: part_id).update(amount: Money.to_d(first))
+      Store::Pay::ItemParts.at(part_id).update(amount: Money.to_d(first))
       frequency = Store::Pay.settings[:frequency]
       others
         .each
         .with_index(1) do |some, i|
-          DB[:one_time_parts].insert(
+          Store::Pay::ItemParts.insert(
             item_id: part[:item_id],
             amount: Money.to_d(some),
             due_on: Core::Pay::Periods.periods_later(part[:due_on], i, frequency)
@@ -97,8 +97,8 @@ module Work::Pay::OneTime
   def self.unite(part_id, input, by:, now:)
     changed(part_id, "unite_one_time", input, by, now) do |part, _|
       rows = free(part[:item_id])
-      DB[:one_time_parts].where(id: rows.map { |row| row[:id] } - [part_id]).delete
-      DB[:one_time_parts].where(id: part_id).update(
+      Store::Pay::ItemParts.where(id: rows.map { |row| row[:id] } - [part_id]).delete
+      Store::Pay::ItemParts.at(part_id).update(
         amount: rows.sum { |row| row[:amount] },
         due_on: rows.map { |row| row[:due_on] }.min
       )
@@ -110,9 +110,9 @@ module Work::Pay::OneTime
   def self.withdraw(part_id, input, by:, now:)
     changed(part_id, "withdraw_one_time", input, by, now) do |part, _|
       rows = free(part[:item_id])
-      settled = DB[:one_time_parts].where(item_id: part[:item_id]).count > rows.length
+      settled = Store::Pay::ItemParts.where(item_id: part[:item_id]).count > rows.length
       if settled
-        DB[:one_time_parts].where(id: rows.map { |row| row[:id] }).delete
+        Store::Pay::ItemParts.where(id: rows.map { |row| row[:id] }).delete
       else
         withdrawn(part[:item_id], now)
       end
@@ -120,35 +120,31 @@ module Work::Pay::OneTime
   end
 
   def self.withdrawn(item_id, now)
-    DB[:one_time_items].where(id: item_id).update(withdrawn_at: now)
-    DB[:receipts].where(item_id:).update(
-      state: "handed_in",
+    Store::Pay::Items.at(item_id).update(withdrawn_at: now)
+    Store::Pay::Receipts.where(item_id:).update(
+      status: "handed_in",
       item_id: nil,
       why: nil,
       answered_by: nil,
       answered_at: nil
     )
-    DB[:card_transactions].where(item_id:).update(bears: nil, item_id: nil, settled_by: nil)
+    Store::Pay::CardTransactions.where(item_id:).update(charged_to: nil, item_id: nil, settled_by: nil)
   end
 
   def self.changed(part_id, name, input, by, now)
     Work::Act.once(input[:key], name, by:, now:, input: input.merge(part_id:)) do |act|
-      part = DB[:one_time_parts].where(id: part_id).for_update.first or
-        raise Store::NotFound.new("item", part_id)
-      item = DB[:one_time_items].first(id: part[:item_id])
+      part = Store::Pay::ItemParts.lock(part_id) or raise Store::NotFound.new("item", part_id)
+      item = Store::Pay::Items.row(part[:item_id])
       run =
         part[:statement_id] &&
-          DB[:pay_runs]
-            .where(id: DB[:statements].where(id: part[:statement_id]).select(:pay_run_id))
-            .for_update
-            .first
-      if run && run[:state] != "draft"
+          Store::Pay::Runs.lock(Store::Pay::Statements.at(part[:statement_id]).select(:pay_run_id))
+      if run && run[:status] != "draft"
         raise Refused.new("locked", "It is on a statement that is locked.", path: "")
       end
 
       yield part, run
       Work::Pay::BuildRun.drafts(
-        DB[:pay_runs].where(state: "draft").min(:from_on) || now.to_date,
+        Store::Pay::Runs.where(status: "draft").min(:from_on) || now.to_date,
         only: [item[:driver_id]]
       )
       act.changed("driver", item[:driver_id], { item[:label] => [nil, name.split("_").first] })
@@ -158,12 +154,12 @@ module Work::Pay::OneTime
 
   # Parts of an item on no locked statement.
   def self.free(item_id) =
-    DB[:one_time_parts].where(item_id:).where(Store::Pay.unlocked).order(:due_on, :id).all
+    Store::Pay::ItemParts.where(item_id:).where(Store::Pay.unlocked).order(:due_on, :id).all
 
   def self.driver_ids(input)
     return input[:driver_ids] if input[:driver_ids].to_a.any?
 
-    everybody = DB[:drivers].where(retired: false)
+    everybody = Store::Fleet::Drivers.where(retired: false)
     (
       if input[:operating_company_id]
         everybody.where(operating_company_id: input[:operating_company_id])
@@ -184,7 +180,7 @@ module Work::Pay::OneTime
   def self.item(driver_id, cents, input, by, now)
     parts = input[:parts] || 1
     item_id =
-      DB[:one_time_items].insert(
+      Store::Pay::Items.insert(
         driver_id:,
         kind: input[:kind],
         label: input[:label].strip,
@@ -194,7 +190,7 @@ module Work::Pay::OneTime
       )
     frequency = Store::Pay.settings[:frequency]
     cut(cents, parts).each_with_index do |some, i|
-      DB[:one_time_parts].insert(
+      Store::Pay::ItemParts.insert(
         item_id:,
         amount: Money.to_d(some),
         due_on: Core::Pay::Periods.periods_later(input[:due_on], i, frequency)

@@ -13,7 +13,7 @@ module Work::Pay::OpenPayRun
       check(input)
       id = insert(input)
       build(id)
-      act.changed("pay_run", id, { state: [nil, "draft"], from: [nil, input[:from]], to: [nil, input[:to]] })
+      act.changed("pay_run", id, { status: [nil, "draft"], from: [nil, input[:from]], to: [nil, input[:to]] })
       id
     end
   end
@@ -28,8 +28,8 @@ module Work::Pay::OpenPayRun
   end
 
   def self.build(id)
-    run = DB[:pay_runs].first(id:)
-    earned = Store::Pay.unsettled(run).select_map(Sequel[:trip_earnings][:driver_id]).uniq
+    run = Store::Pay::Runs.row(id)
+    earned = Store::Pay.unsettled(run).driver_ids
     due =
       Work::Pay::BuildRun.due(
         earned.to_h { |driver_id| [driver_id, [{ payable: true }]] },
@@ -39,12 +39,12 @@ module Work::Pay::OpenPayRun
     # A later draft gives up what belongs here
     return Work::Pay::BuildRun.drafts(run[:from_on]) if due.length <= AT_ONCE
 
-    DB[:pay_runs].where(id:).update(to_build: due.length, built: 0)
+    Store::Pay::Runs.at(id).update(to_build: due.length, built: 0)
     Jobs::BuildLargeRun.enqueue(run_id: id)
   end
 
   def self.insert(input)
-    DB.transaction(savepoint: true) { DB[:pay_runs].insert(from_on: input[:from], to_on: input[:to]) }
+    DB.transaction(savepoint: true) { Store::Pay::Runs.insert(from_on: input[:from], to_on: input[:to]) }
   rescue Sequel::ConstraintViolation => e
     raise unless Work::Act.broken_constraint(e) == "pay_runs_periods_apart"
 

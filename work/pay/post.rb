@@ -10,15 +10,10 @@ module Work::Pay::Post
   # Every statement of a run. What was short and is carried comes back as a one-time deduction of the next
   # period.
   def self.run(run_id, by:, now:)
-    run = DB[:pay_runs].first(id: run_id)
-    escrow = DB[:deductions].where(escrow: true).select_map(:id)
-    lines =
-      DB[:statement_lines]
-        .where(statement_id: DB[:statements].where(pay_run_id: run_id).select(:id))
-        .order(:statement_id, :position)
-        .all
-        .group_by { |row| row[:statement_id] }
-    DB[:statements]
+    run = Store::Pay::Runs.row(run_id)
+    escrow = Store::Pay::Deductions.where(escrow: true).select_map(:id)
+    lines = Store::Pay::StatementLines.by_statement(Store::Pay::Statements.of_run(run_id).select(:id))
+    Store::Pay::Statements
       .where(pay_run_id: run_id)
       .order(:id)
       .all
@@ -39,28 +34,30 @@ module Work::Pay::Post
 
   # What a locked run has posted, taken back; what it carried is withdrawn.
   def self.reverse_run(run_id, why, by:, now:)
-    statements = DB[:statements].where(pay_run_id: run_id)
-    posted(statements.select(:id)).each do |row|
-      entries = entries(row[:id])
-      driver_id = statements.where(id: row[:statement_id]).get(:driver_id)
-      write(
-        "reversal",
-        driver_id,
-        B.reversed(entries),
-        what: "Opened again: #{why}",
-        by:,
-        now:,
-        statement_id: row[:statement_id],
-        reverses_id: row[:id]
-      )
-    end
-    items = DB[:one_time_items].where(carried_from_id: statements.select(:id), withdrawn_at: nil)
+    statements = Store::Pay::Statements.where(pay_run_id: run_id)
+    Store::Pay::LedgerTransactions
+      .standing(statements.select(:id))
+      .each do |row|
+        entries = entries(row[:id])
+        driver_id = statements.where(id: row[:statement_id]).get(:driver_id)
+        write(
+          "reversal",
+          driver_id,
+          B.reversed(entries),
+          what: "Opened again: #{why}",
+          by:,
+          now:,
+          statement_id: row[:statement_id],
+          reverses_id: row[:id]
+        )
+      end
+    items = Store::Pay::Items.where(carried_from_id: statements.select(:id), withdrawn_at: nil)
     items.update(withdrawn_at: now)
   end
 
   # Of one posting: Array of Entry.
   def self.entries(transaction_id) =
-    DB[:ledger_entries]
+    Store::Pay::LedgerEntries
       .where(transaction_id:)
       .order(:id)
       .map do |row|
@@ -68,21 +65,11 @@ module Work::Pay::Post
         B::Entry.new(cents: Money.cents(row[:amount]), **says)
       end
 
-  # Of each statement, the posting that stands.
-  def self.posted(statement_ids)
-    DB[:ledger_transactions]
-      .where(kind: "statement", statement_id: statement_ids)
-      .exclude(id: DB[:ledger_transactions].exclude(reverses_id: nil).select(:reverses_id))
-      .order(:id)
-      .all
-  end
-
   # The nets of a run leave the bank.
   def self.payment(run_id, by:, now:)
-    DB[:statements]
-      .where(pay_run_id: run_id)
-      .where(Sequel.lit("net > 0"))
-      .order(:id)
+    Store::Pay::Statements
+      .of_run(run_id)
+      .with_net
       .all
       .each do |row|
         write(
@@ -114,8 +101,8 @@ module Work::Pay::Post
     return if entries.empty?
 
     transaction_id =
-      DB[:ledger_transactions].insert(kind:, statement_id:, reverses_id:, what:, by: by.name, at: now)
-    DB[:ledger_entries].multi_insert(
+      Store::Pay::LedgerTransactions.insert(kind:, statement_id:, reverses_id:, what:, by: by.name, at: now)
+    Store::Pay::LedgerEntries.multi_insert(
       entries.map do |entry|
         { transaction_id:, driver_id:, amount: Money.to_d(entry.cents), **entry.to_h.except(:cents) }
       end
@@ -131,29 +118,22 @@ module Work::Pay::Post
     )
 
   def self.carry(run, by, now)
-    shorts =
-      DB[:statement_shorts]
-        .join(:statements, id: :statement_id)
-        .where(pay_run_id: run[:id], carried: true)
-        .exclude(kind: "carried_in")
-        .select_all(:statement_shorts)
-        .select_append(:driver_id)
-        .order(:statement_id, :position)
-        .all
-    shorts.each do |row|
-      item_id =
-        DB[:one_time_items].insert(
-          driver_id: row[:driver_id],
-          kind: "deduction",
-          label: row[:label],
-          deduction_id: row[:deduction_id],
-          note: "Was short #{run[:from_on]} to #{run[:to_on]}",
-          carried_from_id: row[:statement_id],
-          made_by: by.name,
-          made_at: now
-        )
-      DB[:one_time_parts].insert(item_id:, amount: row[:amount], due_on: run[:to_on] + 1)
-    end
+    Store::Pay::Shortfalls
+      .carried(run[:id])
+      .each do |row|
+        item_id =
+          Store::Pay::Items.insert(
+            driver_id: row[:driver_id],
+            kind: "deduction",
+            label: row[:label],
+            deduction_id: row[:deduction_id],
+            note: "Was short #{run[:from_on]} to #{run[:to_on]}",
+            carried_from_id: row[:statement_id],
+            made_by: by.name,
+            made_at: now
+          )
+        Store::Pay::ItemParts.insert(item_id:, amount: row[:amount], due_on: run[:to_on] + 1)
+      end
   end
   private_class_method :entries, :line, :carry
 end

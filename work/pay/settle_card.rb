@@ -23,15 +23,15 @@ module Work::Pay::SettleCard
   def self.match(id, input, by:, now:)
     Work::Act.once(input[:key], "match_card", by:, now:, input: input.merge(id:)) do |act|
       row = unsettled([id]).first
-      unless DB[:drivers].where(id: input[:driver_id]).any?
+      unless Store::Fleet::Drivers.at(input[:driver_id]).any?
         raise Store::NotFound.new("driver", input[:driver_id])
       end
       if input[:trip_id] &&
-           DB[:trip_drivers].where(trip_id: input[:trip_id], driver_id: input[:driver_id]).empty?
+           Store::Freight::TripDrivers.where(trip_id: input[:trip_id], driver_id: input[:driver_id]).empty?
         raise Refused.new("other_driver", "That trip was another driver's.", path: "/trip_id")
       end
 
-      DB[:card_transactions].where(id:).update(
+      Store::Pay::CardTransactions.at(id).update(
         driver_id: input[:driver_id],
         trip_id: input[:trip_id],
         matched_by: "By #{by.name}."
@@ -44,12 +44,12 @@ module Work::Pay::SettleCard
     end
   end
 
-  # input - { key:, ids:, bears: company, driver, or nil for what is proposed of each }
+  # input - { key:, ids:, charged_to: company, driver, or nil for what is proposed of each }
   # Returns how many were settled. Raises Refused `unmatched`, `settled_already`.
   def self.settle(input, by:, now:)
     Work::Act.once(input[:key], "settle_cards", by:, now:, input:) do |act|
       rows = unsettled(input[:ids])
-      if rows.any? { |row| row[:driver_id].nil? } && input[:bears] != "company"
+      if rows.any? { |row| row[:driver_id].nil? } && input[:charged_to] != "company"
         raise Refused.new(
                 "unmatched",
                 "#{rows.find { |row| row[:driver_id].nil? }[:reference]} has no driver yet.",
@@ -58,15 +58,11 @@ module Work::Pay::SettleCard
       end
 
       due_on = Store::Pay.running(now)[:from_on]
-      employed = DB[:drivers].where(id: rows.map { |row| row[:driver_id] }).select_hash(:id, :employment)
+      employed =
+        Store::Fleet::Drivers.where(id: rows.map { |row| row[:driver_id] }).select_hash(:id, :employment)
       rows.each do |row|
-        bears =
-          row[:amount].zero? ? "company" : input[:bears] || proposed(row[:kind], employed[row[:driver_id]])
-        DB[:card_transactions].where(id: row[:id]).update(
-          bears:,
-          item_id: bears == "driver" ? item(row, due_on, by, now) : nil,
-          settled_by: by.name
-        )
+        wanted = input[:charged_to] || proposed(row[:kind], employed[row[:driver_id]])
+        charge(row, row[:amount].zero? ? "company" : wanted, due_on, by, now)
       end
       Work::Pay::BuildRun.drafts(due_on, only: rows.filter_map { |row| row[:driver_id] }.uniq)
       act.changed("company", 1, { cards: [nil, "#{rows.length} transactions settled"] })
@@ -88,22 +84,15 @@ module Work::Pay::SettleCard
     end
   end
 
-  def self.keep(row) =
-    DB[:cards]
-      .insert_conflict(target: :number, update: row.slice(:driver_id, :unit_id))
-      .returning(:id)
-      .insert(row)
-      .first[
-      :id
-    ]
+  def self.keep(row) = Store::Pay::Cards.returning(:id).keep(row, key: :number).first.fetch(:id)
 
   def self.unsettled(ids)
-    rows = DB[:card_transactions].where(id: ids).order(:id).for_update.all
+    rows = Store::Pay::CardTransactions.at(ids).order(:id).for_update.all
     if rows.length < ids.uniq.length
       raise Store::NotFound.new("card transaction", (ids - rows.map { |row| row[:id] }).first)
     end
 
-    done = rows.find { |row| row[:bears] }
+    done = rows.find { |row| row[:charged_to] }
     if done
       raise Refused.new(
               "settled_already",
@@ -116,6 +105,14 @@ module Work::Pay::SettleCard
   end
 
   # Money back is the driver's where the purchase was.
+  def self.charge(row, charged_to, due_on, by, now)
+    Store::Pay::CardTransactions.at(row[:id]).update(
+      charged_to:,
+      item_id: charged_to == "driver" ? item(row, due_on, by, now) : nil,
+      settled_by: by.name
+    )
+  end
+
   def self.item(row, due_on, by, now)
     label = [
       WORDS.fetch(row[:kind]),
@@ -125,7 +122,7 @@ module Work::Pay::SettleCard
       *("#{Money.rate_text(row[:gallons], places: 0)} gal" if row[:gallons])
     ].compact.reject(&:empty?).join(" ").delete_suffix(",")
     item_id =
-      DB[:one_time_items].insert(
+      Store::Pay::Items.insert(
         driver_id: row[:driver_id],
         kind: row[:amount].negative? ? "reimbursement" : "deduction",
         label:,
@@ -133,8 +130,8 @@ module Work::Pay::SettleCard
         made_by: by.name,
         made_at: now
       )
-    DB[:one_time_parts].insert(item_id:, amount: row[:amount].abs, due_on:)
+    Store::Pay::ItemParts.insert(item_id:, amount: row[:amount].abs, due_on:)
     item_id
   end
-  private_class_method :keep, :unsettled, :item
+  private_class_method :charge, :keep, :unsettled, :item
 end

@@ -18,7 +18,7 @@ class Work::Pay::TakeCardFile
 
     sha256 = Digest::SHA256.hexdigest(bytes)
     Work::Act.once(input[:key], "take_card_file", by:, now:, input: input.merge(sha256:)) do |act|
-      same = DB[:card_files].first(sha256:)
+      same = Store::Pay::CardFiles.first(sha256:)
       if same
         raise Refused.new(
                 "file_taken",
@@ -29,9 +29,9 @@ class Work::Pay::TakeCardFile
 
       rows = Core::Pay::CardFile.read(bytes)
       check_new(rows)
-      id = DB[:card_files].insert(name: input[:name], sha256:, rows: rows.length, by: by.name, at: now)
+      id = Store::Pay::CardFiles.insert(name: input[:name], sha256:, rows: rows.length, by: by.name, at: now)
       matcher = Match.new(rows)
-      DB[:card_transactions].multi_insert(
+      Store::Pay::CardTransactions.multi_insert(
         rows.map do |row|
           {
             file_id: id,
@@ -48,7 +48,7 @@ class Work::Pay::TakeCardFile
   end
 
   def self.check_new(rows)
-    known = DB[:card_transactions].where(reference: rows.map(&:reference)).select_map(:reference)
+    known = Store::Pay::CardTransactions.where(reference: rows.map(&:reference)).select_map(:reference)
     return if known.empty?
 
     line = rows.find { |row| row.reference == known.first }.line
@@ -65,14 +65,9 @@ class Work::Pay::TakeCardFile
   # time.
   class Match
     def initialize(rows)
-      @cards = DB[:cards].where(number: rows.map(&:card)).to_hash(:number)
-      @units = DB[:units].select_hash(Sequel.function(:lower, :number).as(:number), :id)
-      @zones =
-        DB[:zips]
-          .group(:state, :zone)
-          .order(:state, Sequel.desc(Sequel.function(:count).*))
-          .distinct(:state)
-          .select_hash(:state, :zone)
+      @cards = Store::Pay::Cards.where(number: rows.map(&:card)).to_hash(:number)
+      @units = Store::Fleet::Units.select_hash(:number, :id).transform_keys(&:downcase)
+      @zones = Store::Fleet::Zips.zone_by_state
       @home = Store::Company.terminals.get(:zone)
       days = rows.map { |row| Date.iso8601(row.local_time[0, 10]) }
       read_trips(days.min - 1, days.max + 2)
@@ -120,24 +115,20 @@ class Work::Pay::TakeCardFile
     end
 
     def read_trips(from, to)
-      held = Sequel.lit("during && tstzrange(?, ?)", from, to)
-      live = DB[:trips].exclude(state: %w[declined cancelled]).select(:id)
       @by_driver =
-        DB[:trip_drivers]
-          .where(held)
-          .where(trip_id: live)
+        Store::Freight::TripDrivers
+          .held_between(from, to)
           .select(:driver_id, :trip_id, :during)
           .all
           .group_by { |row| row[:driver_id] }
       @by_unit =
-        DB[:trip_units]
-          .where(Sequel.lit("trip_units.during && tstzrange(?, ?)", from, to))
-          .where(trip_id: live)
+        Store::Freight::TripUnits
+          .held_between(from, to)
           .select(:unit_id, :trip_id, :during)
           .all
           .group_by { |row| row[:unit_id] }
       @drivers =
-        DB[:trip_drivers]
+        Store::Freight::TripDrivers
           .where(trip_id: @by_unit.values.flatten.map { |row| row[:trip_id] }.uniq)
           .select(:trip_id, :driver_id)
           .all

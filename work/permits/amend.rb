@@ -7,16 +7,15 @@ module Work::Permits::Amend
   # `amended_already`.
   def self.call(permit_id, input, by:, now:)
     Work::Act.once(input[:key], "amend_permit", by:, now:, input: input.merge(permit_id:)) do |act|
-      permit = DB[:permits].where(id: permit_id).for_update.first or
-        raise Store::NotFound.new("permit", permit_id)
-      file = DB[:permit_files].first(id: permit[:file_id])
+      permit = Store::Permits::Permits.lock(permit_id) or raise Store::NotFound.new("permit", permit_id)
+      file = Store::Permits::Files.row(permit[:file_id])
       refuse(permit, file)
       id =
-        DB[:permits].insert(
+        Store::Permits::Permits.insert(
           **permit.slice(:file_id, :jurisdiction, :kind, :miles),
           fee: nil,
           amends_id: permit_id,
-          state: "sent",
+          status: "sent",
           sent_at: now,
           attempt: 1
         )
@@ -34,21 +33,21 @@ module Work::Permits::Amend
   # change.
   def self.offered(permit, file)
     names = changed(permit, file)
-    if permit[:state] == "issued" && permit[:office_id] &&
+    if permit[:status] == "issued" && permit[:office_id] &&
          Core::Permits::Amendment.refused(names, allowed(permit), permit[:jurisdiction]).nil?
       names
     end
   end
 
   def self.refuse(permit, file)
-    if permit[:standing_id]
+    if permit[:annual_permit_id]
       raise Refused.new(
               "held_permit",
               "This is a permit that the company holds: it is not changed from a load.",
               path: ""
             )
     end
-    unless permit[:state] == "issued" && permit[:office_id]
+    unless permit[:status] == "issued" && permit[:office_id]
       raise Refused.new(
               "not_issued",
               "Only an issued permit is amended: correct the file and send it.",
@@ -58,7 +57,7 @@ module Work::Permits::Amend
     if file[:attested_at].nil?
       raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
     end
-    if DB[:permits].where(amends_id: permit[:id]).exclude(state: "cancelled").any?
+    if Store::Permits::Permits.where(amends_id: permit[:id]).exclude(status: "cancelled").any?
       raise Refused.new("amended_already", "The office has an amendment of it in hand.", path: "")
     end
 

@@ -10,7 +10,7 @@ module Work::Permits::Apply
   # `nothing_to_send`, `too_far_ahead`.
   def self.to_offices(load_id, input, by:, now:)
     Work::Act.once(input[:key], "apply_for_permits", by:, now:, input: input.merge(load_id:)) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or
+      file = Store::Permits::Files.where(load_id:).for_update.first or
         raise Store::NotFound.new("permit file", load_id)
       if file[:attested_at].nil?
         raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
@@ -38,12 +38,12 @@ module Work::Permits::Apply
       end
 
       ripe.each do |permit|
-        DB[:permits].where(id: permit[:id]).update(
-          state: "sent",
+        Store::Permits::Permits.change(
+          permit,
+          status: "sent",
           sent_at: now,
           attempt: permit[:attempt] + 1,
-          answer: input[:answer].to_s,
-          version: permit[:version] + 1
+          answer: input[:answer].to_s
         )
         Jobs::AskOffice.enqueue(permit_id: permit[:id])
       end
@@ -57,7 +57,9 @@ module Work::Permits::Apply
     states = Core::Permits::Sending::OPEN
     states += [Core::Permits::Sending::ASKED] if permit_id
     permits =
-      DB[:permits].where(file_id: file[:id], state: states).exclude(kind: Core::Permits::Lacks::HOPELESS)
+      Store::Permits::Permits.where(file_id: file[:id], status: states).exclude(
+        kind: Core::Permits::Lacks::HOPELESS
+      )
     permit_id ? permits.where(id: permit_id) : permits
   end
 

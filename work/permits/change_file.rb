@@ -15,7 +15,7 @@ module Work::Permits::ChangeFile
   # `too_far_ahead`, `height_under_truck`, `field_missing`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(nil, "change_permit_file", by:, now:) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or
+      file = Store::Permits::Files.where(load_id:).for_update.first or
         raise Store::NotFound.new("permit file", load_id)
       Work::Stale.check(file, input[:version], record_kind: "load", yours: input.slice(*FIELDS)) do
         file.slice(*FIELDS)
@@ -30,14 +30,9 @@ module Work::Permits::ChangeFile
         now
       )
       # What is changed is not what was attested.
-      DB[:permit_files].where(id: file[:id]).update(
-        **change,
-        attested_by: nil,
-        attested_at: nil,
-        version: file[:version] + 1
-      )
+      Store::Permits::Files.change(file, **change, attested_by: nil, attested_at: nil)
       if SIZE.any? { |name| change.key?(name) } || file[:way] != Store::Permits.way(load_id)
-        Work::Permits::Route.write(DB[:permit_files].first(id: file[:id]))
+        Work::Permits::Route.write(Store::Permits::Files.row(file[:id]))
       end
       Work::Permits::Draft.write(file[:id])
       act.changed("load", load_id, Work::Act.difference(file.slice(*FIELDS), change.slice(*FIELDS)))
@@ -49,13 +44,9 @@ module Work::Permits::ChangeFile
   # the largest.
   def self.attest(load_id, input, by:, now:)
     Work::Act.once(input[:key], "attest_permit_file", by:, now:, input: input.merge(load_id:)) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or
+      file = Store::Permits::Files.where(load_id:).for_update.first or
         raise Store::NotFound.new("permit file", load_id)
-      DB[:permit_files].where(id: file[:id]).update(
-        attested_by: by.name,
-        attested_at: now,
-        version: file[:version] + 1
-      )
+      Store::Permits::Files.change(file, attested_by: by.name, attested_at: now)
       act.changed("load", load_id, { permit_file: [nil, "attested"] })
       load_id
     end

@@ -25,7 +25,7 @@ module Work::Permits::CopyFrom
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "copy_permit", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
-      earlier = DB[:permits].first(id: input[:permit_id]) or
+      earlier = Store::Permits::Permits.row(input[:permit_id]) or
         raise Store::NotFound.new("permit", input[:permit_id])
       Work::Permits::MakeFile.new(load, by, now).make unless Store::Permits.file_of(load_id)
       file = Store::Permits.file_of(load_id)
@@ -33,46 +33,40 @@ module Work::Permits::CopyFrom
         raise Refused.new("own_permit", "That permit is of this very file.", path: "/permit_id")
       end
 
-      take(file, DB[:permit_files].first(id: earlier[:file_id]))
+      take(file, Store::Permits::Files.row(earlier[:file_id]))
       act.changed(
         "load",
         load_id,
-        {
-          permit_file: [
-            nil,
-            "copied from " \
-              "#{earlier[:number] || DB[:loads].where(id: DB[:permit_files].where(id: earlier[:file_id]).select(:load_id)).get(:number)}"
-          ]
-        }
+        { permit_file: [nil, "copied from #{earlier[:number] || load_number(earlier[:file_id])}"] }
       )
       load_id
     end
   end
 
+  def self.load_number(file_id)
+    load_id = Store::Permits::Files.at(file_id).get(:load_id)
+    Store::Freight::Loads.at(load_id).get(:number)
+  end
+
   def self.take(file, from)
     taken =
       TAKEN.to_h { |column| [column, column == :axles ? Sequel.pg_jsonb(from[:axles].to_a) : from[column]] }
-    DB[:permit_files].where(id: file[:id]).update(
-      **taken,
-      attested_by: nil,
-      attested_at: nil,
-      version: file[:version] + 1
-    )
-    Work::Permits::Route.write(DB[:permit_files].first(id: file[:id]))
+    Store::Permits::Files.change(file, **taken, attested_by: nil, attested_at: nil)
+    Work::Permits::Route.write(Store::Permits::Files.row(file[:id]))
     Work::Permits::Draft.write(file[:id])
     Store::Permits
       .permits(from[:id])
       .each do |permit|
-        DB[:permits]
+        Store::Permits::Permits
           .where(
             file_id: file[:id],
             jurisdiction: permit[:jurisdiction],
-            state: Work::Permits::Draft::OPEN,
-            standing_id: nil
+            status: Work::Permits::Draft::OPEN,
+            annual_permit_id: nil
           )
           .exclude(kind: %w[not_covered divisible])
           .update(copied_from_id: permit[:id], kind: permit[:kind])
       end
   end
-  private_class_method :take
+  private_class_method :take, :load_number
 end

@@ -13,9 +13,9 @@ module Work::Permits::CorrectValue
       end
 
       row = { value: input[:value], source: input[:source].strip, checked_by: by.name, checked_at: now }
-      DB[:permit_values].insert_conflict(target: %i[jurisdiction part name], update: row).insert(
-        **input.slice(:jurisdiction, :part, :name),
-        **row
+      Store::Permits::Values.keep(
+        { **input.slice(:jurisdiction, :part, :name), **row },
+        key: %i[jurisdiction part name]
       )
       act.changed(
         "company",

@@ -6,8 +6,8 @@
 module Work::Permits::Draft
   OPEN = Core::Permits::Sending::OPEN
   BARE = {
-    state: "draft",
-    standing_id: nil,
+    status: "draft",
+    annual_permit_id: nil,
     number: nil,
     valid_from: nil,
     valid_to: nil,
@@ -16,11 +16,11 @@ module Work::Permits::Draft
   }.freeze
 
   def self.write(file_id)
-    file = DB[:permit_files].first(id: file_id)
+    file = Store::Permits::Files.row(file_id)
     there =
       Store::Permits
         .permits(file_id)
-        .reject { |permit| permit[:amends_id] && permit[:state] != "issued" }
+        .reject { |permit| permit[:amends_id] && permit[:status] != "issued" }
         .to_h { |permit| [permit[:jurisdiction], permit] }
     verdicts(file).each { |verdict| of_state(file, verdict, there.delete(verdict.jurisdiction)) }
     there.each_value { |permit| drop(permit) }
@@ -67,13 +67,12 @@ module Work::Permits::Draft
       fee: verdict.fee_cents && Money.to_d(verdict.fee_cents)
     }
     row.merge!(Work::Permits::Standing.used(held)) if held
-    row = { **BARE, **row } if held.nil? && permit&.fetch(:standing_id)
-    return DB[:permits].insert(file_id: file[:id], jurisdiction: verdict.jurisdiction, **row) if permit.nil?
+    row = { **BARE, **row } if held.nil? && permit&.fetch(:annual_permit_id)
+    if permit.nil?
+      return Store::Permits::Permits.insert(file_id: file[:id], jurisdiction: verdict.jurisdiction, **row)
+    end
 
-    DB[:permits]
-      .where(id: permit[:id])
-      .where(Sequel.|({ state: OPEN }, Sequel.~(standing_id: nil)))
-      .update(row)
+    Store::Permits::Permits.at(permit[:id]).open_or_covered(OPEN).update(row)
   end
 
   # A copied permit keeps its kind while the state gives one at all.
@@ -89,10 +88,7 @@ module Work::Permits::Draft
 
   def self.drop(permit)
     permit &&
-      DB[:permits]
-        .where(id: permit[:id])
-        .where(Sequel.|({ state: [*OPEN, "asked"] }, Sequel.~(standing_id: nil)))
-        .update(state: "cancelled")
+      Store::Permits::Permits.at(permit[:id]).open_or_covered([*OPEN, "asked"]).update(status: "cancelled")
   end
   private_class_method :of_state, :kept_kind, :miles, :drop
 end

@@ -20,11 +20,9 @@ module Work::Permits::KeepCombination
       id =
         (
           if there
-            there[:id].tap do |found|
-              DB[:combinations].where(id: found).update(**row, version: there[:version] + 1)
-            end
+            there[:id].tap { Store::Permits::Combinations.change(there, **row) }
           else
-            DB[:combinations].insert(**input.slice(:tractor_id, :trailer_id), **row)
+            Store::Permits::Combinations.insert(**input.slice(:tractor_id, :trailer_id), **row)
           end
         )
       act.changed(
@@ -38,19 +36,19 @@ module Work::Permits::KeepCombination
 
   def self.end(id, input, by:, now:)
     Work::Act.once(input[:key], "end_combination", by:, now:, input: input.merge(id:)) do |act|
-      row = DB[:combinations].where(id:).for_update.first or raise Store::NotFound.new("combination", id)
-      DB[:combinations].where(id:).update(ended_at: now, version: row[:version] + 1)
+      row = Store::Permits::Combinations.lock(id) or raise Store::NotFound.new("combination", id)
+      Store::Permits::Combinations.change(row, ended_at: now)
       act.changed("unit", row[:tractor_id], { combination: [row[:name], nil] })
       id
     end
   end
 
-  def self.live = DB[:combinations].where(ended_at: nil)
+  def self.live = Store::Permits::Combinations.where(ended_at: nil)
 
   def self.check(input)
     { tractor_id: "tractor", trailer_id: "trailer" }.each do |field, kind|
       next if input[field].nil? && kind == "trailer"
-      unless DB[:units].where(id: input[field], kind:).any?
+      unless Store::Fleet::Units.where(id: input[field], kind:).any?
         raise Refused.new("unknown_unit", "That is no #{kind}.", path: "/#{field}")
       end
     end

@@ -2,43 +2,41 @@
 
 # What an office without an interface has answered, keyed in by the clerk.
 module Work::Permits::KeyAnswer
-  # input - { key:, state: issued, review, asked or refused, said:, number:, fee: dollars, valid_from:,
+  # input - { key:, status: issued, review, asked or refused, said:, number:, fee: dollars, valid_from:,
   #         valid_to: Date }; an issued permit has the last four
   # Returns the load's id. Raises Refused `not_attested`, `issued_already`, `field_missing`, `days_reversed`.
   def self.call(permit_id, input, by:, now:)
     Work::Act.once(input[:key], "key_permit_answer", by:, now:, input: input.merge(permit_id:)) do |act|
-      permit = DB[:permits].where(id: permit_id).for_update.first or
-        raise Store::NotFound.new("permit", permit_id)
-      file = DB[:permit_files].first(id: permit[:file_id])
+      permit = Store::Permits::Permits.lock(permit_id) or raise Store::NotFound.new("permit", permit_id)
+      file = Store::Permits::Files.row(permit[:file_id])
       if file[:attested_at].nil?
         raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
       end
-      if %w[issued cancelled].include?(permit[:state])
+      if %w[issued cancelled].include?(permit[:status])
         raise Refused.new(
                 "issued_already",
-                "This permit is #{permit[:state]} already: give it up first.",
+                "This permit is #{permit[:status]} already: give it up first.",
                 path: ""
               )
       end
 
       # It no longer waits for an interface's answer.
       change = {
-        state: input[:state],
+        status: input[:status],
         said: input[:said].to_s.strip,
         office_id: nil,
         sent_at: permit[:sent_at] || now,
-        answered_at: now,
-        version: permit[:version] + 1
+        answered_at: now
       }
-      change.merge!(issued(input, file)) if input[:state] == "issued"
-      DB[:permits].where(id: permit_id).update(change)
-      if input[:state] == "issued" && permit[:amends_id]
-        DB[:permits].where(id: permit[:amends_id]).update(state: "cancelled")
+      change.merge!(issued(input, file)) if input[:status] == "issued"
+      Store::Permits::Permits.change(permit, **change)
+      if input[:status] == "issued" && permit[:amends_id]
+        Store::Permits::Permits.at(permit[:amends_id]).update(status: "cancelled")
       end
       act.changed(
         "load",
         file[:load_id],
-        { "permit #{permit[:jurisdiction]}" => [permit[:state], input[:state]] }
+        { "permit #{permit[:jurisdiction]}" => [permit[:status], input[:status]] }
       )
       file[:load_id]
     end

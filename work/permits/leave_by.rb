@@ -18,6 +18,8 @@ class Work::Permits::LeaveBy
   # once; nil where there is no appointment.
   def call
     stops = Store::Freight.stops(@load[:id])
+    return if stops.length < 2
+
     @closes = stops.last.values_at(:to_at, :from_at).compact.first or return
     @zone = TZInfo::Timezone.get(stops.first[:zone])
     @trip = Core::Hours::Trip.new(stops: legs(stops), split_rest: false, waiting_status: "off_duty")

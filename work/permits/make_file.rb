@@ -31,7 +31,8 @@ class Work::Permits::MakeFile
     @lines = Store::Freight.parts(:freight_lines, load[:id])
     @trip = Store::Freight.live_trip(load[:id])
     units = @trip ? Store::Freight.trip_units(@trip[:id]).to_hash(:role, :unit_id) : {}
-    @tractor, @trailer = %w[tractor trailer].map { |role| units[role] && DB[:units].first(id: units[role]) }
+    @tractor, @trailer =
+      %w[tractor trailer].map { |role| units[role] && Store::Fleet::Units.row(units[role]) }
   end
 
   def make
@@ -40,7 +41,7 @@ class Work::Permits::MakeFile
     end
 
     file_id =
-      DB[:permit_files].insert(
+      Store::Permits::Files.insert(
         load_id: @load[:id],
         made_by: @by.name,
         made_at: @now,
@@ -48,7 +49,7 @@ class Work::Permits::MakeFile
         **size,
         **facts
       )
-    Work::Permits::Route.write(DB[:permit_files].first(id: file_id))
+    Work::Permits::Route.write(Store::Permits::Files.row(file_id))
     Work::Permits::Draft.write(file_id)
   end
 

@@ -51,7 +51,7 @@ module Work::Permits::Missing
       .permits(file[:id])
       .map do |row|
         G::Held.new(
-          **row.slice(:jurisdiction, :state, :number, :valid_from, :valid_to),
+          **row.slice(:jurisdiction, :status, :number, :valid_from, :valid_to),
           of: row[:issued_for].to_h.transform_keys(&:to_sym)
         )
       end

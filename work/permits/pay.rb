@@ -9,7 +9,7 @@ module Work::Permits::Pay
   # Returns Array of receipt ids. Raises Refused `nothing_to_pay`, `paid_already`, `field_missing`.
   def self.start(input, by:, now:)
     Work::Act.once(input[:key], "pay_permits", by:, now:, input:) do |act|
-      permits = DB[:permits].where(id: input[:permit_ids]).order(:id).for_update.all
+      permits = Store::Permits::Permits.at(input[:permit_ids]).order(:id).for_update.all
       refuse(input, permits)
       permits
         .group_by { |permit| permit[:jurisdiction] }
@@ -48,12 +48,14 @@ module Work::Permits::Pay
     end
   end
 
-  def self.free?(permit) = permit[:state] != "issued" || permit[:standing_id] || (permit[:fee] || 0).zero?
+  def self.free?(permit) =
+    permit[:status] != "issued" || permit[:annual_permit_id] || (permit[:fee] || 0).zero?
 
   def self.receipt(jurisdiction, permits, input, by, now, act)
-    paid = input[:method] == "elsewhere" ? { state: "paid", number: input[:number].strip, ended_at: now } : {}
+    paid =
+      input[:method] == "elsewhere" ? { status: "paid", number: input[:number].strip, ended_at: now } : {}
     id =
-      DB[:permit_receipts].insert(
+      Store::Permits::Receipts.insert(
         jurisdiction:,
         method: input[:method],
         amount: permits.sum { |permit| permit[:fee] },
@@ -61,7 +63,7 @@ module Work::Permits::Pay
         started_at: now,
         **paid
       )
-    DB[:permits].where(id: permits.map { |permit| permit[:id] }).update(receipt_id: id)
+    Store::Permits::Permits.where(id: permits.map { |permit| permit[:id] }).update(receipt_id: id)
     Jobs::AskForPayment.enqueue(receipt_id: id) if paid.empty?
     load_ids(permits).each do |load_id|
       act.changed(
@@ -73,6 +75,6 @@ module Work::Permits::Pay
   end
 
   def self.load_ids(permits) =
-    DB[:permit_files].where(id: permits.map { |permit| permit[:file_id] }).select_map(:load_id)
+    Store::Permits::Files.where(id: permits.map { |permit| permit[:file_id] }).select_map(:load_id)
   private_class_method :refuse, :free?, :receipt, :load_ids
 end

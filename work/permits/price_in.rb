@@ -12,10 +12,10 @@ class Work::Permits::PriceIn
     Work::Act.once(input[:key], "price_permits", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       file = Store::Permits.file_of(load_id) or raise Store::NotFound.new("permit file", load_id)
-      unless Core::Freight::States::CHANGEABLE.include?(load[:state])
+      unless Core::Freight::Statuses::CHANGEABLE.include?(load[:status])
         raise Refused.new(
                 "under_way",
-                "This load is #{load[:state].tr("_", " ")}: its price no longer changes here.",
+                "This load is #{load[:status].tr("_", " ")}: its price no longer changes here.",
                 path: ""
               )
       end
@@ -44,13 +44,13 @@ class Work::Permits::PriceIn
         .reject { |row| LINES.match?(row[:label]) }
         .map { |row| row.slice(:label, :amount) }
     lines = [*kept, *of_permits].reject { |line| line[:amount].zero? }
-    DB[:accessorials].where(load_id: @load[:id]).delete
+    Store::Freight::Accessorials.where(load_id: @load[:id]).delete
     lines.each_with_index do |line, position|
-      DB[:accessorials].insert(load_id: @load[:id], position:, **line)
+      Store::Freight::Accessorials.insert(load_id: @load[:id], position:, **line)
     end
     sum = lines.sum(BigDecimal(0)) { |line| line[:amount] }
     total = @load[:total] - @load[:accessorial_total] + sum
-    DB[:loads].where(id: @load[:id]).update(accessorial_total: sum, total:, version: @load[:version] + 1)
+    Store::Freight::Loads.change(@load, accessorial_total: sum, total:)
     total
   end
 

@@ -5,7 +5,7 @@
 module Work::Permits::Route
   def self.write(file)
     found = found(Store::Freight.stops(file[:load_id]), file)
-    DB[:permit_files].where(id: file[:id]).update(
+    Store::Permits::Files.at(file[:id]).update(
       **found.transform_values { |value| Sequel.pg_jsonb(value) },
       way: Store::Permits.way(file[:load_id])
     )
@@ -32,7 +32,7 @@ module Work::Permits::Route
         { latitude: row[:latitude], longitude: row[:longitude], name: "#{row[:town]}, #{row[:state]}" }
       end
     Core::Roads.route(
-      Work::Roads::Leg.network,
+      Store::Roads::Leg.network,
       RoadData.gazetteer,
       Core::Roads::Request.new(
         stops: points,

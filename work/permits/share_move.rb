@@ -6,12 +6,12 @@ module Work::Permits::ShareMove
   #         `file_is_there`, `other_way`.
   def self.add(load_id, input, by:, now:)
     Work::Act.once(input[:key], "share_move", by:, now:, input: input.merge(load_id:)) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or
+      file = Store::Permits::Files.where(load_id:).for_update.first or
         raise Store::NotFound.new("permit file", load_id)
-      other = DB[:loads].first(number: input[:load].strip.upcase) or
+      other = Store::Freight::Loads.first(number: input[:load].strip.upcase) or
         raise Refused.new("unknown_load", "There is no load #{input[:load]}.", path: "/load")
       refuse(file, other)
-      DB[:permit_file_loads].insert(load_id: other[:id], file_id: file[:id])
+      Store::Permits::FileLoads.insert(load_id: other[:id], file_id: file[:id])
       write(file, Work::Permits::MakeFile.new(Store::Freight.load_for_change(other[:id]), by, now).size)
       [load_id, other[:id]].each { |id| act.changed("load", id, { move: [nil, other[:number]] }) }
       load_id
@@ -21,9 +21,9 @@ module Work::Permits::ShareMove
   # Takes a load out of the move. The sizes stay as they are until the clerk corrects them.
   def self.remove(load_id, other_id, input, by:, now:)
     Work::Act.once(input[:key], "leave_move", by:, now:, input: input.merge(load_id:, other_id:)) do |act|
-      file = DB[:permit_files].where(load_id:).for_update.first or
+      file = Store::Permits::Files.where(load_id:).for_update.first or
         raise Store::NotFound.new("permit file", load_id)
-      if DB[:permit_file_loads].where(load_id: other_id, file_id: file[:id]).delete.zero?
+      if Store::Permits::FileLoads.where(load_id: other_id, file_id: file[:id]).delete.zero?
         raise Store::NotFound.new("load on this move", other_id)
       end
 
@@ -48,14 +48,14 @@ module Work::Permits::ShareMove
 
   def self.write(file, size)
     larger = size.to_h { |name, amount| [name, [file[name] || 0, amount].max] }
-    DB[:permit_files].where(id: file[:id]).update(
+    Store::Permits::Files.change(
+      file,
       **larger,
       **(larger[:gross_lb] == file[:gross_lb] || larger.empty? ? {} : { axles: Sequel.pg_jsonb([]) }),
       attested_by: nil,
-      attested_at: nil,
-      version: file[:version] + 1
+      attested_at: nil
     )
-    Work::Permits::Route.write(DB[:permit_files].first(id: file[:id])) if larger.any?
+    Work::Permits::Route.write(Store::Permits::Files.row(file[:id])) if larger.any?
     Work::Permits::Draft.write(file[:id])
   end
   private_class_method :refuse, :write

@@ -30,7 +30,7 @@ module Work::Permits::Standing
       end
 
       id =
-        DB[:standing_permits].insert(
+        Store::Permits::AnnualPermits.insert(
           **input.slice(*SIZES, :jurisdiction, :number, :tractor_id, :valid_from, :valid_to, :trips),
           conditions: input[:conditions].to_s,
           made_by: by.name,
@@ -45,12 +45,12 @@ module Work::Permits::Standing
   # It no longer is used; what moves on it now goes back to being applied for.
   def self.give_up(id, input, by:, now:)
     Work::Act.once(input[:key], "give_up_held_permit", by:, now:, input: input.merge(id:)) do |act|
-      row = DB[:standing_permits].where(id:).for_update.first or raise Store::NotFound.new("held permit", id)
+      row = Store::Permits::AnnualPermits.lock(id) or raise Store::NotFound.new("held permit", id)
       if input[:why].to_s.strip.empty?
         raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why")
       end
 
-      DB[:standing_permits].where(id:).update(ended_at: now, version: row[:version] + 1)
+      Store::Permits::AnnualPermits.change(row, ended_at: now)
       judge_anew(row[:jurisdiction])
       act.changed(
         "company",
@@ -62,7 +62,7 @@ module Work::Permits::Standing
     end
   end
 
-  def self.live = DB[:standing_permits].where(ended_at: nil)
+  def self.live = Store::Permits::AnnualPermits.where(ended_at: nil)
 
   # The held permit that covers a file in a verdict's state, nil where none does.
   def self.covering(file, verdict)
@@ -92,8 +92,8 @@ module Work::Permits::Standing
     issued_for =
       row.slice(*SIZES).merge(row[:tractor_id] ? { tractor_id: row[:tractor_id] } : {}).transform_keys(&:to_s)
     {
-      state: "issued",
-      standing_id: row[:id],
+      status: "issued",
+      annual_permit_id: row[:id],
       number: row[:number],
       valid_from: row[:valid_from],
       valid_to: row[:valid_to],
@@ -105,13 +105,7 @@ module Work::Permits::Standing
 
   # On how many moves, beside one file's.
   def self.used_by(id, file_id = nil)
-    DB[:permits]
-      .join(:permit_files, id: :file_id)
-      .join(:loads, id: :load_id)
-      .where(:standing_id => id, Sequel[:permits][:state] => "issued")
-      .exclude(Sequel[:loads][:state] => "cancelled")
-      .exclude(file_id:)
-      .count
+    Store::Permits::Permits.uses(id, file_id)
   end
 
   def self.held(row) =
@@ -131,13 +125,8 @@ module Work::Permits::Standing
 
   # Files that are still before their move, and have a permit of that state that no office has in hand.
   def self.judge_anew(jurisdiction)
-    DB[:permits]
-      .join(:permit_files, id: :file_id)
-      .join(:loads, id: :load_id)
-      .where(jurisdiction:, Sequel[:loads][:state] => %w[open planned sent accepted])
-      .where(Sequel.|({ Sequel[:permits][:state] => Work::Permits::Draft::OPEN }, Sequel.~(standing_id: nil)))
-      .select_map(:file_id)
-      .uniq
+    Store::Permits::Permits
+      .file_ids_before_moving(jurisdiction, Work::Permits::Draft::OPEN)
       .each { |file_id| Work::Permits::Draft.write(file_id) }
   end
   private_class_method :held, :ends_on, :judge_anew

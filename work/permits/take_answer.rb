@@ -5,30 +5,24 @@
 module Work::Permits::TakeAnswer
   def self.call(permit_id, answer, pdf, now:)
     Work::Act.once(nil, "permit_#{answer["state"]}", by: Work::Actor.system, now:) do |act|
-      permit = DB[:permits].where(id: permit_id).for_update.first
-      next permit_id unless Store::Permits::WAITING.include?(permit[:state])
+      permit = Store::Permits::Permits.lock(permit_id)
+      next permit_id unless Store::Permits::WAITING.include?(permit[:status])
 
-      file = DB[:permit_files].first(id: permit[:file_id])
+      file = Store::Permits::Files.row(permit[:file_id])
       said = [answer["message"], *answer["conditions"]].compact.join(" ")
-      next permit_id if permit[:state] == answer["state"] && permit[:said] == said
+      next permit_id if permit[:status] == answer["state"] && permit[:said] == said
 
-      change = {
-        state: answer["state"],
-        office_id: answer["application"],
-        said:,
-        answered_at: now,
-        version: permit[:version] + 1
-      }
+      change = { status: answer["state"], office_id: answer["application"], said:, answered_at: now }
       change.merge!(issued(answer, file, pdf, now)) if answer["state"] == "issued"
-      DB[:permits].where(id: permit_id).update(change)
+      Store::Permits::Permits.change(permit, **change)
       # What it amends has had its time.
       if answer["state"] == "issued" && permit[:amends_id]
-        DB[:permits].where(id: permit[:amends_id]).update(state: "cancelled")
+        Store::Permits::Permits.at(permit[:amends_id]).update(status: "cancelled")
       end
       act.changed(
         "load",
         file[:load_id],
-        { "permit #{permit[:jurisdiction]}" => [permit[:state], answer["state"]] }
+        { "permit #{permit[:jurisdiction]}" => [permit[:status], answer["state"]] }
       )
       permit_id
     end
@@ -52,7 +46,7 @@ module Work::Permits::TakeAnswer
       .map do |load_id|
         trip_id = Store::Freight.live_trip(load_id)&.fetch(:id)
         paper_id =
-          DB[:papers].insert(
+          Store::Tracking::Papers.insert(
             load_id:,
             trip_id:,
             kind: "permit",
@@ -62,7 +56,7 @@ module Work::Permits::TakeAnswer
             by: "permit office",
             at: now
           )
-        DB[:paper_contents].insert(paper_id:, content: Sequel.blob(pdf))
+        Store::Tracking::PaperContents.insert(paper_id:, content: Sequel.blob(pdf))
         paper_id
       end
       .first

@@ -5,12 +5,12 @@
 module Work::Permits::TakePayment
   def self.call(receipt_id, answer, pdf, now:)
     Work::Act.once(nil, "permit_payment_#{answer["state"]}", by: Work::Actor.system, now:) do |act|
-      receipt = DB[:permit_receipts].where(id: receipt_id).for_update.first
-      next receipt_id unless receipt[:state] == "started"
+      receipt = Store::Permits::Receipts.lock(receipt_id)
+      next receipt_id unless receipt[:status] == "started"
 
-      permits = DB[:permits].where(receipt_id:)
-      load_ids = DB[:permit_files].where(id: permits.select(:file_id)).select_map(:load_id)
-      DB[:permit_receipts].where(id: receipt_id).update(office_id: answer["payment"], **of(answer, pdf, now))
+      permits = Store::Permits::Permits.where(receipt_id:)
+      load_ids = Store::Permits::Files.at(permits.select(:file_id)).select_map(:load_id)
+      Store::Permits::Receipts.at(receipt_id).update(office_id: answer["payment"], **of(answer, pdf, now))
       permits.update(receipt_id: nil) if answer["state"] == "failed"
       unless answer["state"] == "open"
         load_ids.each do |load_id|
@@ -21,7 +21,7 @@ module Work::Permits::TakePayment
           )
         end
       end
-      act.changed("permit_receipt", receipt_id, { state: [receipt[:state], answer["state"]] })
+      act.changed("permit_receipt", receipt_id, { status: [receipt[:status], answer["state"]] })
       receipt_id
     end
   end
@@ -29,9 +29,9 @@ module Work::Permits::TakePayment
   def self.of(answer, pdf, now)
     case answer["state"]
     when "paid"
-      { state: "paid", number: answer["receipt"], pdf: Sequel.blob(pdf), ended_at: now, checkout_url: nil }
+      { status: "paid", number: answer["receipt"], pdf: Sequel.blob(pdf), ended_at: now, checkout_url: nil }
     when "failed"
-      { state: "failed", said: answer["message"].to_s, ended_at: now, checkout_url: nil }
+      { status: "failed", said: answer["message"].to_s, ended_at: now, checkout_url: nil }
     else
       { checkout_url: answer["checkout"] }
     end

@@ -10,22 +10,23 @@ module Work::Roads::RerouteLeg
   # refuses, with /via/N.
   def self.call(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "reroute_leg", by:, now:, input: input.merge(trip_id:)) do |act|
-      load_id = DB[:trip_loads].where(trip_id:).get(:load_id) or raise Store::NotFound.new("trip", trip_id)
+      load_id = Store::Freight::TripLoads.where(trip_id:).get(:load_id) or
+        raise Store::NotFound.new("trip", trip_id)
       Store::Freight.load_for_change(load_id)
-      trip = DB[:trips].where(id: trip_id).for_update.first
+      trip = Store::Freight::Trips.lock(trip_id)
       Work::Stale.check(trip, input[:version], record_kind: "load", yours: { via: input[:via] }) do
-        { via: DB[:trip_stops].where(trip_id:, stop_id: input[:stop_id]).get(:via).to_a }
+        { via: Store::Freight::TripStops.where(trip_id:, stop_id: input[:stop_id]).get(:via).to_a }
       end
-      unless Core::Freight::Acts.trip_changeable?(trip[:state])
+      unless Core::Freight::Acts.trip_changeable?(trip[:status])
         raise Refused.new(
                 "under_way",
-                "This trip is #{trip[:state]}: its way can no longer be changed.",
+                "This trip is #{trip[:status]}: its way can no longer be changed.",
                 path: ""
               )
       end
 
       before, after = bend(trip, load_id, input)
-      DB[:loads].where(id: load_id).update(version: Sequel[:version] + 1)
+      Store::Freight::Loads.count_on(load_id)
       act.changed(
         "load",
         load_id,
@@ -41,7 +42,7 @@ module Work::Roads::RerouteLeg
     position = stops.index { |stop| stop[:id] == input[:stop_id] } or
       raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
     via = spots(input[:via])
-    hazmat = DB[:freight_lines].where(load_id:).exclude(hazmat_class: "").any?
+    hazmat = Store::Freight::FreightLines.hazardous?(load_id)
     from =
       (
         if position.zero?
@@ -58,13 +59,13 @@ module Work::Roads::RerouteLeg
             )
     end
 
-    leg = Work::Roads::Leg.new(from, stops[position], via:, hazmat: hazmat && position.positive?)
+    leg = Store::Roads::Leg.new(from, stops[position], via:, hazmat: hazmat && position.positive?)
     before =
       (
         if position.zero?
           trip[:empty_miles]
         else
-          DB[:trip_stops].where(trip_id: trip[:id], stop_id: input[:stop_id]).get(:miles)
+          Store::Freight::TripStops.where(trip_id: trip[:id], stop_id: input[:stop_id]).get(:miles)
         end
       )
     write(trip, input[:stop_id], leg, via, position)
@@ -84,10 +85,10 @@ module Work::Roads::RerouteLeg
   end
 
   def self.write(trip, stop_id, leg, via, position)
-    row = DB[:trip_stops].where(trip_id: trip[:id], stop_id:)
+    row = Store::Freight::TripStops.where(trip_id: trip[:id], stop_id:)
     row.update(via: Sequel.pg_jsonb(via))
     if position.zero?
-      DB[:trips].where(id: trip[:id]).update(
+      Store::Freight::Trips.at(trip[:id]).update(
         empty_miles: leg.miles,
         empty_minutes: leg.minutes,
         empty_by_state: Sequel.pg_jsonb(leg.by_state)
@@ -95,9 +96,9 @@ module Work::Roads::RerouteLeg
     else
       row.update(**leg.trip_stop_columns)
     end
-    DB[:trips].where(id: trip[:id]).update(
-      loaded_miles: DB[:trip_stops].where(trip_id: trip[:id]).sum(:miles),
-      version: trip[:version] + 1
+    Store::Freight::Trips.change(
+      trip,
+      loaded_miles: Store::Freight::TripStops.where(trip_id: trip[:id]).sum(:miles)
     )
   end
   private_class_method :bend, :spots, :write

@@ -4,39 +4,24 @@
 # company's step: to the dispatcher who looks after the driver, and by mail to the customer who wants to know.
 module Work::Tracking::Alarm
   def self.call(trip, now)
-    forecasts = DB[:forecasts].where(trip_id: trip[:id]).where(Sequel.lit("late_minutes > 0")).all
+    forecasts = Store::Tracking::Forecasts.where(trip_id: trip[:id]).late.all
     return if forecasts.empty?
 
     step = Store::Tracking.settings[:alert_step_minutes]
-    said =
-      DB[:late_alerts]
-        .where(trip_id: trip[:id])
-        .group(:stop_id)
-        .select_hash(:stop_id, Sequel.function(:max, :late_minutes).as(:late_minutes))
+    said = Store::Tracking::LateAlerts.worst_of(trip[:id])
     forecasts.each do |row|
       tell(trip, row, now) if said[row[:stop_id]].nil? || row[:late_minutes] >= said[row[:stop_id]] + step
     end
   end
 
   def self.tell(trip, forecast, now)
-    stop = DB[:stops].first(id: forecast[:stop_id])
-    load =
-      stop[:load_id] &&
-        DB[:loads]
-          .join(:customers, id: :customer_id)
-          .where(Sequel[:loads][:id] => stop[:load_id])
-          .select_all(:loads)
-          .select_append(
-            :tell_late,
-            Sequel[:customers][:email].as(:mail),
-            Sequel[:customers][:name].as(:customer)
-          )
-          .first
+    stop = Store::Freight::Stops.row(forecast[:stop_id])
+    load = stop[:load_id] && Store::Freight::Loads.with_customer(stop[:load_id])
     told = [
       *dispatchers(trip),
       *(mail(load, stop, forecast, now) if load && load[:tell_late] && !load[:mail].to_s.empty?)
     ]
-    DB[:late_alerts].insert(
+    Store::Tracking::LateAlerts.insert(
       trip_id: trip[:id],
       stop_id: stop[:id],
       late_minutes: forecast[:late_minutes],
@@ -61,12 +46,12 @@ module Work::Tracking::Alarm
   end
 
   def self.dispatchers(trip)
-    DB[:accounts]
+    Store::Company::Accounts
       .where(
         id:
-          DB[:drivers].where(id: DB[:trip_drivers].where(trip_id: trip[:id]).select(:driver_id)).select(
-            :dispatcher_id
-          )
+          Store::Fleet::Drivers.at(
+            Store::Freight::TripDrivers.where(trip_id: trip[:id]).select(:driver_id)
+          ).select(:dispatcher_id)
       )
       .order(:name)
       .select_map(:name)

@@ -11,7 +11,7 @@ module Work::Tracking::AnswerAsk
 
   # ask - row; input - { key:, answer:, late_minutes:, note:, latitude:, longitude:, accuracy_m: }
   def self.call(ask, input, now:)
-    driver = Work::Actor.driver(DB[:drivers].first(id: ask[:driver_id]))
+    driver = Work::Actor.driver(Store::Fleet::Drivers.row(ask[:driver_id]))
     Work::Act.once(
       input[:key],
       "answer_ask",
@@ -23,7 +23,7 @@ module Work::Tracking::AnswerAsk
         raise Refused.new("how_late", "How late? Choose about how many minutes.", path: "/late_minutes")
       end
 
-      DB[:asks].where(id: ask[:id]).update(
+      Store::Tracking::Asks.at(ask[:id]).update(
         answered_at: now,
         answer: input[:answer],
         late_minutes: input[:late_minutes]
@@ -33,7 +33,7 @@ module Work::Tracking::AnswerAsk
       message_id = Work::Tracking::WriteMessage.keep(driver.id, driver.name, body, now)
       # Nobody has to read that all is well.
       if input[:answer] == "on_time" && input[:note].to_s.strip.empty?
-        DB[:messages].where(id: message_id).update(read_at: now)
+        Store::Tracking::Messages.at(message_id).update(read_at: now)
       end
       act.changed("message", driver.id, { answer: [nil, body] })
       act.changed("trip", ask[:trip_id], { answer: [nil, body] })
@@ -43,7 +43,7 @@ module Work::Tracking::AnswerAsk
   end
 
   # The link was opened: he has read it.
-  def self.opened(ask, now:) = ask[:opened_at] || DB[:asks].where(id: ask[:id]).update(opened_at: now)
+  def self.opened(ask, now:) = ask[:opened_at] || Store::Tracking::Asks.at(ask[:id]).update(opened_at: now)
 
   def self.said(input)
     [
@@ -55,13 +55,15 @@ module Work::Tracking::AnswerAsk
   def self.place(ask, input, now)
     return unless input[:latitude] && input[:longitude]
 
-    DB[:positions].insert_conflict.insert(
-      driver_id: ask[:driver_id],
-      trip_id: ask[:trip_id],
-      at: now,
-      heard_at: now,
-      source: "link",
-      **input.slice(:latitude, :longitude, :accuracy_m)
+    Store::Tracking::Positions.once(
+      {
+        driver_id: ask[:driver_id],
+        trip_id: ask[:trip_id],
+        at: now,
+        heard_at: now,
+        source: "link",
+        **input.slice(:latitude, :longitude, :accuracy_m)
+      }
     )
   end
   private_class_method :said, :place

@@ -7,11 +7,11 @@ module Work::Tracking::AskCheckIn
   # input - { key: }. Returns the trip's id. Raises Refused `not_under_way`, `no_phone`.
   def self.call(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "ask_check_in", by:, now:, input: input.merge(trip_id:)) do |act|
-      trip = DB[:trips].where(id: trip_id).for_update.first or raise Store::NotFound.new("trip", trip_id)
-      unless %w[sent accepted rolling].include?(trip[:state])
+      trip = Store::Freight::Trips.lock(trip_id) or raise Store::NotFound.new("trip", trip_id)
+      unless %w[sent accepted rolling].include?(trip[:status])
         raise Refused.new(
                 "not_under_way",
-                "Trip #{trip[:number]} is #{trip[:state]}: nobody is on the road with it.",
+                "Trip #{trip[:number]} is #{trip[:status]}: nobody is on the road with it.",
                 path: ""
               )
       end
@@ -23,7 +23,7 @@ module Work::Tracking::AskCheckIn
       end
 
       drivers.each { |driver| ask(driver, trip, by, now) }
-      DB[:trip_loads]
+      Store::Freight::TripLoads
         .where(trip_id:)
         .select_map(:load_id)
         .each do |load_id|
@@ -44,7 +44,7 @@ module Work::Tracking::AskCheckIn
       expires_at: now + (LINK_HOURS * 3600)
     }
     ask[:token_digest] = Digest::SHA256.hexdigest(Store::Tracking.ask_token(ask))
-    ask_id = DB[:asks].insert(ask)
+    ask_id = Store::Tracking::Asks.insert(ask)
     Work::Tracking::WriteText.say(driver, trip[:id], "ask", now, ask_id:, trip: trip[:number])
   end
   private_class_method :ask

@@ -14,7 +14,7 @@ module Work::Tracking::CabSettings
       now:,
       input: input.merge(pin: input[:pin] && "set")
     ) do |act|
-      row = DB[:drivers].where(id: driver.id).for_update.first
+      row = Store::Fleet::Drivers.lock(driver.id)
       change = {}
       change[:languages] = Sequel.pg_array(
         [input[:language], *(row[:languages].to_a - [input[:language]])],
@@ -28,7 +28,7 @@ module Work::Tracking::CabSettings
         pin_digest: input[:pin].empty? ? nil : Argon2::Password.create(input[:pin]),
         pin_failures: 0
       } if input[:pin]
-      DB[:drivers].where(id: driver.id).update(change) if change.any?
+      Store::Fleet::Drivers.at(driver.id).update(change) if change.any?
       act.changed(
         "driver",
         driver.id,
@@ -58,7 +58,7 @@ module Work::Tracking::CabSettings
     good = Argon2::Password.verify_password(pin.to_s, driver[:pin_digest])
     failures = good ? 0 : driver[:pin_failures] + 1
     unless failures == driver[:pin_failures]
-      DB[:drivers].where(id: driver[:id]).update(pin_failures: failures)
+      Store::Fleet::Drivers.at(driver[:id]).update(pin_failures: failures)
     end
     Store::Tracking.revoke_links(driver[:id], now) if failures >= PIN_FAILURES
     good
@@ -67,14 +67,13 @@ module Work::Tracking::CabSettings
   # A new link in place of the old ones, by text; with it a forgotten PIN is gone. Returns the driver's id.
   def self.renew_link(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "renew_link", by:, now:, input: input.merge(driver_id:)) do |act|
-      driver = DB[:drivers].where(id: driver_id).for_update.first or
-        raise Store::NotFound.new("driver", driver_id)
+      driver = Store::Fleet::Drivers.lock(driver_id) or raise Store::NotFound.new("driver", driver_id)
       if driver[:phone].empty?
         raise Refused.new("no_phone", "#{driver[:name]} has no telephone number in the directory.", path: "")
       end
 
       Store::Tracking.revoke_links(driver_id, now)
-      DB[:drivers].where(id: driver_id).update(pin_digest: nil, pin_failures: 0)
+      Store::Fleet::Drivers.at(driver_id).update(pin_digest: nil, pin_failures: 0)
       Work::Tracking::WriteText.say({ driver_id:, phone: driver[:phone] }, nil, "link", now)
       act.changed("driver", driver_id, { link: [nil, "renewed"] })
       driver_id

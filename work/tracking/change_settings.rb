@@ -6,7 +6,7 @@ module Work::Tracking::ChangeSettings
   def self.call(input, by:, now:)
     Work::Act.once(nil, "change_tracking_settings", by:, now:) do |act|
       before = Store::Tracking.settings.except(:id)
-      DB[:tracking_settings].update(input)
+      Store::Tracking::TrackingSettings.update(input)
       act.changed("company", 1, Work::Act.difference(before, input))
       1
     end

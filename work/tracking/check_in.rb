@@ -17,6 +17,7 @@ class Work::Tracking::CheckIn
     bol
     seal
     quantity
+    short
     temperature_f
   ].freeze
 
@@ -50,12 +51,16 @@ class Work::Tracking::CheckIn
     @source = source
     @input = input.merge(done_at: at(input, now))
     # Locks in the one order: load, trip, pay run.
-    @loads = DB[:loads].where(id: DB[:trip_loads].where(trip_id:).select(:load_id)).order(:id).for_update.all
-    @trip =
-      DB[:trips]
-        .where(id: DB[:trip_drivers].where(trip_id:, driver_id: driver.id).select(:trip_id))
+    @loads =
+      Store::Freight::Loads
+        .at(Store::Freight::TripLoads.where(trip_id:).select(:load_id))
+        .order(:id)
         .for_update
-        .first or raise Store::NotFound.new("trip", trip_id)
+        .all
+    @trip =
+      Store::Freight::Trips.lock(
+        Store::Freight::TripDrivers.where(trip_id:, driver_id: driver.id).select(:trip_id)
+      ) or raise Store::NotFound.new("trip", trip_id)
   end
 
   # Returns the Standing after a step.
@@ -96,9 +101,9 @@ class Work::Tracking::CheckIn
     record
     shown = @input[:change_id].to_i
     changes =
-      DB[:trip_changes]
+      Store::Freight::TripChanges
         .where(trip_id: @trip[:id], driver_id: @driver.id, seen_at: nil)
-        .where { id <= shown }
+        .up_to(shown)
         .returning(:what)
         .update(seen_at: @input[:done_at])
     tell({ seen: [nil, changes.map { |row| row[:what] }.join(", ")] })
@@ -107,7 +112,7 @@ class Work::Tracking::CheckIn
   def decline
     reason = @input[:note].to_s.strip
     raise Refused.new("reason_missing", "Say in a word or two why.", path: "/note") if reason.empty?
-    unless %w[sent accepted].include?(@trip[:state])
+    unless %w[sent accepted].include?(@trip[:status])
       raise Refused.new("not_now", "The trip has begun: call dispatch.", path: "/kind")
     end
 
@@ -118,23 +123,19 @@ class Work::Tracking::CheckIn
       Work::Freight::ReleaseCrew
         .call(load[:id], declined: @trip[:id], reason:)
         .each do |trip|
-          Work::Tracking::WriteText.off(trip, load, @now) unless trip[:declined] || trip[:state] == "planned"
+          Work::Tracking::WriteText.off(trip, load, @now) unless trip[:declined] || trip[:status] == "planned"
         end
-      DB[:loads].where(id: load[:id]).update(
-        state: Core::Freight.step(load[:state], "open"),
-        crew: nil,
-        version: load[:version] + 1
-      )
+      Store::Freight::Loads.change(load, status: Core::Freight.step(load[:status], "open"), crew: nil)
       Work::Freight::SearchText.write(load[:id])
     end
     Work::Freight::ReleaseCrew.decline(@trip, reason) if @loads.empty?
-    tell({ state: [@trip[:state], "open"] }, why: reason)
+    tell({ status: [@trip[:status], "open"] }, why: reason)
   end
 
   # Whoever was to take a load over does not: the others still drive, and it wants somebody from there.
   def decline_part(reason)
     Work::Freight::ReleaseCrew.decline(@trip, reason)
-    @loads.each { |load| DB[:loads].where(id: load[:id]).update(version: load[:version] + 1) }
+    @loads.each { |load| Store::Freight::Loads.change(load) }
     tell({ second_part: [@driver.name, "declined"] }, why: reason)
   end
 
@@ -145,11 +146,11 @@ class Work::Tracking::CheckIn
       raise Refused.new("reason_missing", "Say in a word or two why.", path: "/note")
     end
 
-    wrong = DB[:check_ins].first(trip_id: @trip[:id], key: @input[:corrects].to_s)
+    wrong = Store::Tracking::CheckIns.first(trip_id: @trip[:id], key: @input[:corrects].to_s)
     if wrong && !Store::Tracking::Story::TELLING.include?(wrong[:kind])
       raise Refused.new("nothing_to_correct", "There is no such step to put right.", path: "/corrects")
     end
-    if @input[:kind] == "withdrawn" && @trip[:state] == "delivered"
+    if @input[:kind] == "withdrawn" && @trip[:status] == "delivered"
       raise Refused.new(
               "too_late",
               "The trip is delivered: the office takes steps back from here on.",
@@ -186,7 +187,7 @@ class Work::Tracking::CheckIn
   end
 
   def story
-    return {} if OVER.include?(@trip[:state])
+    return {} if OVER.include?(@trip[:status])
 
     @story = Work::Tracking::Story.new(@trip, @loads, @act)
     @story.tell
@@ -205,11 +206,7 @@ class Work::Tracking::CheckIn
 
   def refuse_second_trip
     other =
-      DB[:trips]
-        .join(:trip_drivers, trip_id: :id)
-        .where(driver_id: @driver.id, live: true, state: "rolling")
-        .exclude(Sequel[:trips][:id] => @trip[:id])
-        .get(:number)
+      Store::Freight::Trips.holding(@driver.id).where(status: "rolling").exclude(id: @trip[:id]).get(:number)
     if other
       raise Refused.new(
               "another_under_way",
@@ -221,7 +218,7 @@ class Work::Tracking::CheckIn
 
   def record(stop_id: @input[:stop_id])
     check_in_id =
-      DB[:check_ins].insert(
+      Store::Tracking::CheckIns.insert(
         trip_id: @trip[:id],
         driver_id: @driver.id,
         stop_id:,

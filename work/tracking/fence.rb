@@ -7,9 +7,9 @@ module Work::Tracking::Fence
 
   def self.call(trip_id, now)
     pings =
-      DB[:positions]
+      Store::Tracking::Positions
         .where(trip_id:)
-        .where { at > now - LOOK_BACK_SECONDS }
+        .since(now - LOOK_BACK_SECONDS)
         .order(:at)
         .all
         .map do |row|
@@ -18,28 +18,31 @@ module Work::Tracking::Fence
     return [] if pings.empty?
 
     settings = Store::Tracking.settings
-    driver = Work::Actor.driver(DB[:drivers].first(id: Store::Freight.trip_drivers(trip_id).get(:driver_id)))
-    stops(trip_id).flat_map do |stop|
-      fence =
-        Core::Tracking::Geofence::Fence.new(
-          stop_id: stop[:id],
-          latitude: stop[:latitude],
-          longitude: stop[:longitude],
-          radius_m: stop[:radius_m] || settings[:fence_radius_m]
-        )
-      Core::Tracking
-        .crossings(fence, settings[:fence_dwell_minutes], pings)
-        .filter_map { |crossing| tell(trip_id, crossing, driver, now) }
-    end
+    driver =
+      Work::Actor.driver(Store::Fleet::Drivers.row(Store::Freight.trip_drivers(trip_id).get(:driver_id)))
+    Store::Freight::TripStops
+      .with_radius(trip_id)
+      .flat_map do |stop|
+        fence =
+          Core::Tracking::Geofence::Fence.new(
+            stop_id: stop[:id],
+            latitude: stop[:latitude],
+            longitude: stop[:longitude],
+            radius_m: stop[:radius_m] || settings[:fence_radius_m]
+          )
+        Core::Tracking
+          .crossings(fence, settings[:fence_dwell_minutes], pings)
+          .filter_map { |crossing| tell(trip_id, crossing, driver, now) }
+      end
   end
 
   # Once for each stop and kind; a departure only from where he has arrived.
   def self.tell(trip_id, crossing, driver, now)
     if crossing.kind == "left" &&
-         DB[:check_ins].where(trip_id:, stop_id: crossing.stop_id, kind: "arrived").empty?
+         Store::Tracking::CheckIns.where(trip_id:, stop_id: crossing.stop_id, kind: "arrived").empty?
       return
     end
-    unless DB[:check_ins].where(
+    unless Store::Tracking::CheckIns.where(
              trip_id:,
              stop_id: crossing.stop_id,
              kind: crossing.kind,
@@ -64,14 +67,5 @@ module Work::Tracking::Fence
     crossing
   end
 
-  def self.stops(trip_id)
-    DB[:trip_stops]
-      .join(:stops, id: :stop_id)
-      .left_join(:places, id: Sequel[:stops][:place_id])
-      .where(trip_id:)
-      .order(Sequel[:trip_stops][:position])
-      .select(Sequel[:stops][:id], Sequel[:stops][:latitude], Sequel[:stops][:longitude], :radius_m)
-      .all
-  end
-  private_class_method :tell, :stops
+  private_class_method :tell
 end

@@ -10,10 +10,10 @@ module Work::Tracking::FollowUp
   def self.call(trip_id, now:)
     DB.transaction do
       # Locks in the one order: load, trip, pay run.
-      load_ids = DB[:trip_loads].where(trip_id:).order(:load_id).select_map(:load_id)
-      DB[:loads].where(id: load_ids).order(:id).for_update.select_map(:id)
-      trip = DB[:trips].where(id: trip_id).for_update.first or next
-      next if Work::Tracking::CheckIn::OVER.include?(trip[:state])
+      load_ids = Store::Freight::TripLoads.where(trip_id:).order(:load_id).select_map(:load_id)
+      Store::Freight::Loads.at(load_ids).order(:id).for_update.select_map(:id)
+      trip = Store::Freight::Trips.lock(trip_id) or next
+      next if Work::Tracking::CheckIn::OVER.include?(trip[:status])
 
       told = told(trip, now)
       tell(load_ids, trip_id, now) if told.any?
@@ -25,7 +25,7 @@ module Work::Tracking::FollowUp
     stops = Store::Freight.trip_stops(trip[:id]).all
     outcome = Store::Tracking::Story.outcome(trip[:id], stops)
     detention = Work::Tracking::Detain.propose(trip[:id], now)
-    earned = trip[:state] == "delivered" && outcome.delivered_at
+    earned = trip[:status] == "delivered" && outcome.delivered_at
     Work::Pay::EarnTrip.call(trip[:id], outcome.delivered_at, now:) if earned
     [note_findings(trip, outcome), detention, earned].select(&:itself)
   end
@@ -36,7 +36,7 @@ module Work::Tracking::FollowUp
     findings = [*outcome.findings, *said].map { |found| found.to_h.transform_keys(&:to_s) }
     return false if trip[:findings].to_a == findings
 
-    DB[:trips].where(id: trip[:id]).update(findings: Sequel.pg_jsonb(findings))
+    Store::Freight::Trips.at(trip[:id]).update(findings: Sequel.pg_jsonb(findings))
     true
   end
 

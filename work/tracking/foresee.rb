@@ -13,21 +13,16 @@ module Work::Tracking::Foresee
 
   # Those of these trips whose forecast is missing or old.
   def self.refresh(trip_ids, now)
-    fresh =
-      DB[:trips]
-        .where(id: trip_ids)
-        .where { foreseen_at > now - KEPT_SECONDS }
-        .where { foreseen_at <= now }
-        .select_map(:id)
+    fresh = Store::Freight::Trips.at(trip_ids).foreseen_between(now - KEPT_SECONDS, now).select_map(:id)
     (trip_ids - fresh).each { |trip_id| call(trip_id, now:) }
   end
 
   def self.call(trip_id, now:) = DB.transaction { new_for(trip_id, now) }
 
   def self.new_for(trip_id, now)
-    trip = DB[:trips].where(id: trip_id).lock_style("FOR NO KEY UPDATE").first or return
+    trip = Store::Freight::Trips.lock_softly(trip_id) or return
     Forecast.new(trip, now).write
-    Work::Tracking::Alarm.call(trip, now) if trip[:state] == "rolling"
+    Work::Tracking::Alarm.call(trip, now) if trip[:status] == "rolling"
   end
   private_class_method :new_for
 
@@ -39,15 +34,13 @@ module Work::Tracking::Foresee
     end
 
     def write
-      rows = UNDER_WAY.include?(@trip[:state]) ? self.rows : []
-      DB[:forecasts].where(trip_id: @trip[:id]).exclude(stop_id: rows.map { |row| row[:stop_id] }).delete
-      rows.each do |row|
-        DB[:forecasts].insert_conflict(
-          target: %i[trip_id stop_id],
-          update: row.except(:trip_id, :stop_id)
-        ).insert(row)
-      end
-      DB[:trips].where(id: @trip[:id]).update(foreseen_at: @now)
+      rows = UNDER_WAY.include?(@trip[:status]) ? self.rows : []
+      Store::Tracking::Forecasts
+        .where(trip_id: @trip[:id])
+        .exclude(stop_id: rows.map { |row| row[:stop_id] })
+        .delete
+      rows.each { |row| Store::Tracking::Forecasts.keep(row, key: %i[trip_id stop_id]) }
+      Store::Freight::Trips.at(@trip[:id]).update(foreseen_at: @now)
     end
 
     private
@@ -55,7 +48,7 @@ module Work::Tracking::Foresee
     def question =
       @question ||=
         Work::Hours::TripQuestion.new(
-          DB[:trip_loads].where(trip_id: @trip[:id]).order(:load_id).get(:load_id),
+          Store::Freight::TripLoads.where(trip_id: @trip[:id]).order(:load_id).get(:load_id),
           @now,
           trip_id: @trip[:id]
         )

@@ -17,12 +17,8 @@ module Work::Tracking::KeepActivity
       now:,
       input: Work::Act.plain(input.except(:phone_at).merge(trip_id:))
     ) do |act|
-      trip =
-        DB[:trips]
-          .join(:trip_drivers, trip_id: :id)
-          .where(Sequel[:trips][:id] => trip_id, :driver_id => driver.id)
-          .select_all(:trips)
-          .first or raise Store::NotFound.new("trip", trip_id)
+      trip = Store::Freight::Trips.of_driver(driver.id).row(trip_id) or
+        raise Store::NotFound.new("trip", trip_id)
       check(input, now)
       drop(input[:replaces], driver, now) if input[:replaces]
       insert(trip, input, driver, now) if input[:kind]
@@ -54,11 +50,11 @@ module Work::Tracking::KeepActivity
   end
 
   def self.drop(id, driver, now) =
-    DB[:activities].where(id:, driver_id: driver.id, dropped_at: nil).update(dropped_at: now)
+    Store::Tracking::Activities.where(id:, driver_id: driver.id, dropped_at: nil).update(dropped_at: now)
 
   def self.insert(trip, input, driver, now)
     DB.transaction(savepoint: true) do
-      DB[:activities].insert(
+      Store::Tracking::Activities.insert(
         trip_id: trip[:id],
         driver_id: driver.id,
         kind: input[:kind],

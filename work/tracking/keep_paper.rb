@@ -25,18 +25,13 @@ module Work::Tracking::KeepPaper
       }
     ) do |act|
       content_type = check(content)
-      trip =
-        DB[:trips]
-          .join(:trip_drivers, trip_id: :id)
-          .where(Sequel[:trips][:id] => trip_id, :driver_id => driver.id)
-          .select_all(:trips)
-          .first or raise Store::NotFound.new("trip", trip_id)
+      trip = Store::Freight::Trips.of_driver(driver.id).row(trip_id) or
+        raise Store::NotFound.new("trip", trip_id)
       stop =
-        DB[:stops]
-          .join(:trip_stops, stop_id: :id)
-          .where(trip_id: trip[:id], stop_id: input[:stop_id])
+        Store::Freight::TripStops
+          .stops_of(trip[:id])
+          .where(stop_id: input[:stop_id])
           .exclude(load_id: nil)
-          .select_all(:stops)
           .first or raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
 
       Store::Freight.load_for_change(stop[:load_id])
@@ -64,7 +59,7 @@ module Work::Tracking::KeepPaper
     off = input[:phone_at] ? now - input[:phone_at] : 0
     at = [(input[:taken_at] || now) + (off.abs > Work::Tracking::CLOCK_TOLERANCE_SECONDS ? off : 0), now].min
     paper_id =
-      DB[:papers].insert(
+      Store::Tracking::Papers.insert(
         load_id: stop[:load_id],
         trip_id: trip[:id],
         stop_id: stop[:id],
@@ -75,8 +70,8 @@ module Work::Tracking::KeepPaper
         at:,
         **input.slice(:kind, :signer, :latitude, :longitude)
       )
-    DB[:paper_contents].insert(paper_id:, content: Sequel.blob(content))
-    DB[:check_ins].insert(
+    Store::Tracking::PaperContents.insert(paper_id:, content: Sequel.blob(content))
+    Store::Tracking::CheckIns.insert(
       trip_id: trip[:id],
       driver_id: driver.id,
       stop_id: stop[:id],

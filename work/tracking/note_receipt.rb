@@ -12,9 +12,9 @@ module Work::Tracking::NoteReceipt
   # The gateway has taken it. text - row
   def self.call(text, receipt, now:)
     Work::Act.once(nil, "send_text", by: Work::Actor.system, now:) do |act|
-      DB[:texts].where(id: text[:id], state: "written").update(
-        state: "sent",
-        state_at: now,
+      Store::Tracking::Texts.where(id: text[:id], status: "written").update(
+        status: "sent",
+        status_at: now,
         sent_at: now,
         receipt:
       )
@@ -22,21 +22,25 @@ module Work::Tracking::NoteReceipt
     end
   end
 
-  # What the gateway calls back with. call - { id:, state: sent, delivered or failed, receipt:, cost:,
+  # What the gateway calls back with. call - { id:, status: sent, delivered or failed, receipt:, cost:,
   # failure: }
   #
   # Returns whether it was news.
   def self.called_back(call, now:)
-    Work::Act.once(nil, "text_#{call[:state]}", by: Work::Actor.system, now:) do |act|
-      next false if DB[:gateway_calls].insert_conflict.returning(:id).insert(id: call[:id], at: now).empty?
+    Work::Act.once(nil, "text_#{call[:status]}", by: Work::Actor.system, now:) do |act|
+      next false unless Store::Tracking::GatewayCalls.once({ id: call[:id], at: now })
 
-      text = DB[:texts].where(receipt: call[:receipt]).for_update.first or next false
-      DB[:texts].where(id: text[:id]).update(cost: call[:cost]) if call[:cost] && text[:cost].nil?
-      next false unless STATES.index(call[:state]) > STATES.index(text[:state])
+      text = Store::Tracking::Texts.where(receipt: call[:receipt]).for_update.first or next false
+      Store::Tracking::Texts.at(text[:id]).update(cost: call[:cost]) if call[:cost] && text[:cost].nil?
+      next false unless STATES.index(call[:status]) > STATES.index(text[:status])
 
-      DB[:texts].where(id: text[:id]).update(state: call[:state], state_at: now, failure: call[:failure])
-      try_again(text) if call[:state] == "failed"
-      tell(act, text, { text: [text[:state], call[:state]] })
+      Store::Tracking::Texts.at(text[:id]).update(
+        status: call[:status],
+        status_at: now,
+        failure: call[:failure]
+      )
+      try_again(text) if call[:status] == "failed"
+      tell(act, text, { text: [text[:status], call[:status]] })
       true
     end
   end
@@ -44,12 +48,12 @@ module Work::Tracking::NoteReceipt
   def self.try_again(text)
     return if text[:attempts] + 1 >= ATTEMPTS
 
-    DB[:texts].where(id: text[:id]).update(state: "written", attempts: text[:attempts] + 1)
+    Store::Tracking::Texts.at(text[:id]).update(status: "written", attempts: text[:attempts] + 1)
     Jobs::SendText.enqueue(text_id: text[:id], job_options: { run_at: Time.now + AGAIN_SECONDS })
   end
 
   def self.tell(act, text, changes)
-    load_id = DB[:trip_loads].where(trip_id: text[:trip_id]).get(:load_id)
+    load_id = Store::Freight::TripLoads.where(trip_id: text[:trip_id]).get(:load_id)
     act.changed("load", load_id, changes) if load_id
     act.changed("message", text[:driver_id], changes) if text[:message_id] || load_id.nil?
     text[:id]

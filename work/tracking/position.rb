@@ -8,7 +8,7 @@ module Work::Tracking::Position
   #
   # Returns how many were new. Raises Refused `no_consent`, `not_under_way`.
   def self.call(driver_id, points, now:, source: "cab", phone_at: nil)
-    driver = DB[:drivers].first(id: driver_id)
+    driver = Store::Fleet::Drivers.row(driver_id)
     if source == "cab" && driver[:position_consent_at].nil?
       raise Refused.new("no_consent", "You have not agreed to tell where you are.", path: "")
     end
@@ -26,7 +26,7 @@ module Work::Tracking::Position
 
   # With a check-in, where the phone told it.
   def self.beside(driver_id, trip, input, now)
-    return unless input[:latitude] && input[:longitude] && trip[:state] != "planned"
+    return unless input[:latitude] && input[:longitude] && trip[:status] != "planned"
 
     keep(driver_id, trip, [{ at: input[:done_at], **input.slice(:latitude, :longitude) }], "cab", now)
   end
@@ -36,12 +36,7 @@ module Work::Tracking::Position
     under_way(driver_id)&.then { |trip| keep(driver_id, trip, points, "device", now) } || 0
 
   def self.under_way(driver_id)
-    DB[:trips]
-      .join(:trip_drivers, trip_id: :id)
-      .where(driver_id:, live: true, state: "rolling")
-      .order(Sequel.function(:lower, Sequel[:trips][:during]))
-      .select_all(:trips)
-      .first
+    Store::Freight::Trips.holding(driver_id).where(status: "rolling").soonest_first.first
   end
 
   def self.keep(driver_id, trip, points, source, now)
@@ -58,16 +53,8 @@ module Work::Tracking::Position
           accuracy_m: point[:accuracy_m]
         }
       end
-    new =
-      rows.sum do |row|
-        DB[:positions].insert_conflict(target: %i[driver_id source at]).returning(:id).insert(row).length
-      end
-    if new.positive?
-      DB.notify(
-        Work::Act::CHANNEL,
-        payload: JSON.generate(kind: "position", id: trip[:id], act: "position", who: source, at: now.iso8601)
-      )
-    end
+    new = rows.count { |row| Store::Tracking::Positions.once(row, key: %i[driver_id source at]) }
+    Store::Changes.announce([["position", trip[:id]]], act: "position", who: source, at: now) if new.positive?
     new
   end
   private_class_method :keep

@@ -7,12 +7,11 @@ class Work::Tracking::SaidFacts
 
   def initialize(trip)
     @trip = trip
-    @rows =
-      DB[:check_ins].where(trip_id: trip[:id]).exclude(details: Sequel.pg_jsonb({})).order(:done_at, :id).all
+    @rows = Store::Tracking::CheckIns.where(trip_id: trip[:id]).detailed.order(:done_at, :id).all
   end
 
   # Array of Core::Tracking::Finding.
-  def findings = [*odometers, *trailers, *shortages]
+  def findings = [*odometers, *trailers, *shortages, *told_short]
 
   private
 
@@ -37,7 +36,7 @@ class Work::Tracking::SaidFacts
     return [] if @rows.empty?
 
     numbers = %w[trailer trailer_dropped trailer_taken].flat_map { |name| told(name) }
-    known = DB[:units].where(kind: "trailer", number: numbers.map(&:last)).select_map(:number)
+    known = Store::Fleet::Units.where(kind: "trailer", number: numbers.map(&:last)).select_map(:number)
     strange =
       numbers
         .reject { |_, number| known.include?(number) }
@@ -67,28 +66,37 @@ class Work::Tracking::SaidFacts
     return [] if told("quantity").empty?
 
     loads =
-      DB[:stops].where(id: told("quantity").filter_map { |row, _| row[:stop_id] }).select_hash(:id, :load_id)
+      Store::Freight::Stops.where(id: told("quantity").filter_map { |row, _| row[:stop_id] }).select_hash(
+        :id,
+        :load_id
+      )
     told("quantity")
       .group_by { |row, _| loads[row[:stop_id]] }
       .except(nil)
-      .filter_map do |_, rows|
-        loaded, delivered =
-          %w[loaded delivered].map { |kind| rows.reverse.find { |row, _| row[:kind] == kind } }
-        next if loaded.nil? || delivered.nil?
-
-        short =
-          Facts.shortage(
-            *[loaded, delivered].map do |_, one|
-              Facts::Quantity.new(amount: BigDecimal(one["amount"].to_s), unit: one["unit"])
-            end
-          ) or next
-        Finding.new(
-          code: "shortage",
-          text:
-            "#{Money.rate_text(short.amount, places: 0)} #{short.unit.tr("_", " ")} short of what was " \
-              "loaded.",
-          stop_id: delivered.first[:stop_id]
-        )
-      end
+      .filter_map { |_, rows| shortage(rows) }
   end
+
+  # What the driver said himself that is short.
+  def told_short
+    told("short").map do |row, one|
+      missing = "#{Money.rate_text(BigDecimal(one["amount"].to_s), places: 0)} #{one["unit"].tr("_", " ")}"
+      Finding.new(code: "shortage", text: "#{missing} short, as the driver says.", stop_id: row[:stop_id])
+    end
+  end
+
+  # rows - of one load's quantities, each [row, what was told]
+  def shortage(rows)
+    loaded, delivered = %w[loaded delivered].map { |kind| rows.reverse.find { |row, _| row[:kind] == kind } }
+    return if loaded.nil? || delivered.nil?
+
+    short = Facts.shortage(quantity(loaded.last), quantity(delivered.last)) or return
+    missing = "#{Money.rate_text(short.amount, places: 0)} #{short.unit.tr("_", " ")}"
+    Finding.new(
+      code: "shortage",
+      text: "#{missing} short of what was loaded.",
+      stop_id: delivered.first[:stop_id]
+    )
+  end
+
+  def quantity(told) = Facts::Quantity.new(amount: BigDecimal(told["amount"].to_s), unit: told["unit"])
 end

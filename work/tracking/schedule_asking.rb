@@ -31,7 +31,7 @@ module Work::Tracking::ScheduleAsking
         by: by.name,
         at: now
       }
-      DB[:ask_schedules].insert_conflict(target: :load_id, update: row).insert(load_id:, **row)
+      Store::Tracking::AskSchedules.keep({ load_id:, **row }, key: :load_id)
       act.changed(
         "load",
         load_id,
@@ -59,20 +59,15 @@ module Work::Tracking::ScheduleAsking
   # [trip id, load id] of schedules whose next asking is due.
   def self.due(now)
     settings = Store::Tracking.settings
-    rows =
-      DB[:ask_schedules]
-        .join(:loads, id: :load_id)
-        .where(running: true, state: UNDER_WAY)
-        .select_all(:ask_schedules)
-        .select_append(:pickup_at, :delivery_at)
-        .all
-    rows.filter_map do |row|
-      trip = Store::Freight.live_trip(row[:load_id])
-      next if trip.nil? || !UNDER_WAY.include?(trip[:state])
+    Store::Tracking::AskSchedules
+      .running(UNDER_WAY)
+      .filter_map do |row|
+        trip = Store::Freight.live_trip(row[:load_id])
+        next if trip.nil? || !UNDER_WAY.include?(trip[:status])
 
-      at = next_at(row, trip, settings)
-      [trip[:id], row[:load_id]] if at && at <= now
-    end
+        at = next_at(row, trip, settings)
+        [trip[:id], row[:load_id]] if at && at <= now
+      end
   end
 
   # When a load's driver is asked next, nil when the schedule is over.
@@ -91,10 +86,10 @@ module Work::Tracking::ScheduleAsking
     )
   end
 
-  def self.asked_at(trip) = DB[:asks].where(trip_id: trip[:id]).max(:asked_at)
+  def self.asked_at(trip) = Store::Tracking::Asks.where(trip_id: trip[:id]).max(:asked_at)
   # Who told a step by himself need not be asked.
   def self.heard_at(trip) =
-    DB[:check_ins]
+    Store::Tracking::CheckIns
       .where(trip_id: trip[:id], source: %w[cab text link])
       .exclude(kind: "accepted")
       .max(:done_at)

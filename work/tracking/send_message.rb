@@ -6,21 +6,16 @@ module Work::Tracking::SendMessage
   #         `no_phone`.
   def self.call(driver_id, input, by:, now:)
     Work::Act.once(input[:key], "send_message", by:, now:, input: input.merge(driver_id:)) do |act|
-      driver = DB[:drivers].first(id: driver_id) or raise Store::NotFound.new("driver", driver_id)
+      driver = Store::Fleet::Drivers.row(driver_id) or raise Store::NotFound.new("driver", driver_id)
       body = input[:body].to_s.strip
       raise Refused.new("message_empty", "The message is empty.", path: "/body") if body.empty?
       if driver[:phone].empty?
         raise Refused.new("no_phone", "#{driver[:name]} has no telephone number in the directory.", path: "")
       end
 
-      trip =
-        input[:trip_id] &&
-          DB[:trips]
-            .join(:trip_drivers, trip_id: :id)
-            .where(Sequel[:trips][:id] => input[:trip_id], driver_id:)
-            .get(Sequel[:trips][:id])
+      trip = input[:trip_id] && Store::Freight::Trips.of_driver(driver_id).at(input[:trip_id]).get(:id)
       message_id =
-        DB[:messages].insert(
+        Store::Tracking::Messages.insert(
           driver_id:,
           trip_id: trip,
           from_driver: false,
@@ -38,7 +33,7 @@ module Work::Tracking::SendMessage
         body:
       )
       # Who answers has read what was asked.
-      DB[:messages].where(driver_id:, from_driver: true, read_at: nil).update(read_at: now)
+      Store::Tracking::Messages.where(driver_id:, from_driver: true, read_at: nil).update(read_at: now)
       act.changed("message", driver_id, { message: [nil, body] })
       driver_id
     end

@@ -16,14 +16,13 @@ class Work::Tracking::Story
   # Returns what was changed of the trip, field to [before, after].
   def tell
     rows = Store::Freight.trip_stops(@trip[:id]).all
-    @kinds = rows.map { |row| row[:kind] }
     check_ins = Store::Tracking.check_ins([@trip[:id]]).all
     outcome = Store::Tracking::Story.outcome(@trip[:id], rows, check_ins)
     times = mark(rows, outcome)
     deliver_partials(outcome)
     moved = move(outcome)
     @standing = Store::Tracking::Standing.new(trip: @trip, stops: rows, check_ins:, outcome:, changes: nil)
-    { **times, **(moved ? { state: moved } : {}) }
+    { **times, **(moved ? { status: moved } : {}) }
   end
 
   # How the trip stands once it is told: Store::Tracking::Standing.
@@ -40,7 +39,7 @@ class Work::Tracking::Story
         next if row.slice(*COLUMNS) == new
 
         before = row.slice(*COLUMNS)
-        DB[:trip_stops].where(id: row[:id]).update(new)
+        Store::Freight::TripStops.at(row[:id]).update(new)
         row.update(new)
         COLUMNS.each do |column|
           changes["#{row[:name]}: #{column}"] = [before[column], new[column]] if before[column] != new[column]
@@ -50,53 +49,36 @@ class Work::Tracking::Story
 
   # Forward, as far as the story has got; back only while nothing is delivered.
   def move(outcome)
-    state = outcome.state
-    from, to = [@trip[:state], state].map { |name| LIFE.index(name) }
-    return if from.nil? || to.nil? || from == to || @trip[:state] == "delivered"
+    status = outcome.status
+    from, to = [@trip[:status], status].map { |name| LIFE.index(name) }
+    return if from.nil? || to.nil? || from == to || @trip[:status] == "delivered"
 
-    before = @trip[:state]
-    @trip.update(state:, version: @trip[:version] + 1)
-    @trip[:delivered_at] = outcome.delivered_at if state == "delivered"
-    DB[:trips].where(id: @trip[:id]).update(@trip.slice(:state, :version, :delivered_at))
-    @loads.each { |load| move_load(load, state) }
-    Work::Tracking::Deliver.call(@trip[:id], outcome.delivered_at, @act) if state == "delivered"
-    [before, state]
+    before = @trip[:status]
+    @trip.update(status:, version: @trip[:version] + 1)
+    @trip[:delivered_at] = outcome.delivered_at if status == "delivered"
+    Store::Freight::Trips.at(@trip[:id]).update(@trip.slice(:status, :version, :delivered_at))
+    Work::Freight::Follow.call(@loads)
+    Work::Tracking::Deliver.call(@trip[:id], outcome.delivered_at, @act) if status == "delivered"
+    [before, status]
   end
 
   # A partial is delivered with its own last stop, though the trip goes on with others.
   def deliver_partials(outcome)
-    return if @trip[:state] == "delivered" || @loads.length < 2
+    return if @trip[:status] == "delivered" || @loads.length < 2
 
     worked = outcome.progress.select(&:worked_at).map(&:stop_id)
     @loads.each do |load|
-      next unless worked.include?(DB[:stops].where(load_id: load[:id]).reverse(:position).get(:id))
+      next unless worked.include?(Store::Freight::Stops.where(load_id: load[:id]).reverse(:position).get(:id))
 
-      move_load(load, "delivered")
+      deliver(load)
       Work::Tracking::Deliver.papers_in(load[:id], @act)
     end
   end
 
-  # A relayed load sets out with its first crew and is delivered by its last, though the one before forgot a
-  # step.
-  def move_load(load, state)
-    return unless state == "delivered" ? last_part? : first_part?
+  def deliver(load)
+    return if Core::Freight::Statuses::HAPPENED.include?(load[:status])
 
-    from, to = [load[:state], state].map { |name| LIFE.index(name) }
-    return if from.nil? || from == to || (load[:state] == "delivered")
-
-    # What was told wrong is taken back without asking what the trade knows of going back.
-    new =
-      (
-        if from < to
-          LIFE[(from + 1)..to].reduce(load[:state]) { |one, next_one| Core::Freight.step(one, next_one) }
-        else
-          state
-        end
-      )
-    load.update(state: new, version: load[:version] + 1)
-    DB[:loads].where(id: load[:id]).update(load.slice(:state, :version))
+    Store::Freight::Loads.change(load, status: "delivered")
+    load.update(status: "delivered", version: load[:version] + 1)
   end
-
-  def first_part? = @kinds.first != "swap"
-  def last_part? = @kinds.last != "swap"
 end

@@ -33,7 +33,7 @@ module Work::Tracking::WriteMessage
 
   # Within an act. Returns the message's id.
   def self.keep(driver_id, name, body, now, at: now, not_understood: false)
-    DB[:messages].insert(
+    Store::Tracking::Messages.insert(
       driver_id:,
       trip_id: Work::Tracking::Position.under_way(driver_id)&.fetch(:id),
       from_driver: true,
@@ -50,9 +50,9 @@ module Work::Tracking::WriteMessage
   def self.read(driver_id, reader:, upto:, by:, now:)
     Work::Act.once(nil, "read_messages", by:, now:) do |act|
       read =
-        DB[:messages]
+        Store::Tracking::Messages
           .where(driver_id:, from_driver: reader == "dispatch", read_at: nil)
-          .where { id <= upto }
+          .up_to(upto)
           .update(read_at: now)
       act.changed("message", driver_id) if read.positive?
       driver_id

@@ -30,7 +30,12 @@ module Work::Tracking::WriteText
       Store::Freight
         .trip_drivers(trip[:id])
         .each do |driver|
-          DB[:trip_changes].insert(trip_id: trip[:id], driver_id: driver[:driver_id], what:, at: now)
+          Store::Freight::TripChanges.insert(
+            trip_id: trip[:id],
+            driver_id: driver[:driver_id],
+            what:,
+            at: now
+          )
           say(
             driver,
             trip[:id],
@@ -49,20 +54,24 @@ module Work::Tracking::WriteText
 
     # Something said to a driver by phrase. Returns the text's id.
     #
+    # stop_id - of the stop that is spoken of
     # driver - row with driver_id and phone; plain phones get the phrase without a link where there is one
-    def say(driver, trip_id, phrase, now, ask_id: nil, message_id: nil, **parts)
-      person = DB[:drivers].first(id: driver[:driver_id])
+    def say(driver, trip_id, phrase, now, ask_id: nil, message_id: nil, stop_id: nil, **parts)
+      person = Store::Fleet::Drivers.row(driver[:driver_id])
+      asked = phrase
       phrase = "#{phrase}_plain" if !person[:smartphone] && Phrases.all["en"].key?("#{phrase}_plain")
       body = Phrases.say(phrase, language(person), company: Store::Company.row[:name], **parts)
       body = greet(person, body, now)
       link_id = body.include?(LINK) && ask_id.nil? ? Store::Tracking.link_for(person[:id], now)[:id] : nil
       text_id =
-        DB[:texts].insert(
+        Store::Tracking::Texts.insert(
           driver_id: person[:id],
           trip_id:,
           link_id:,
           ask_id:,
           message_id:,
+          stop_id:,
+          phrase: asked,
           to: driver[:phone],
           body:,
           written_at: now
@@ -90,7 +99,7 @@ module Work::Tracking::WriteText
     def greet(person, body, now)
       return body if person[:smartphone] || person[:greeted_at]
 
-      DB[:drivers].where(id: person[:id]).update(greeted_at: now)
+      Store::Fleet::Drivers.at(person[:id]).update(greeted_at: now)
       "#{body} #{Phrases.say("words", language(person))}"
     end
   end

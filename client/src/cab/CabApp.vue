@@ -5,6 +5,7 @@ import HoursTab from './HoursTab.vue'
 import MessagesTab from './MessagesTab.vue'
 import PayTab from './PayTab.vue'
 import PinPage from './PinPage.vue'
+import { showWindow } from '@/shared/time'
 import { usePosition } from './position'
 import SettingsTab from './SettingsTab.vue'
 import TripView from './TripView.vue'
@@ -16,8 +17,24 @@ const cab = useCab()
 const TABS = ['trip', 'work', 'messages', 'hours', 'pay'] as const
 type Tab = (typeof TABS)[number] | 'settings'
 const tab = ref<Tab>('trip')
-const current = computed(() => cab.trips.value[0])
-const rolling = computed(() => cab.trips.value.some(({ state }) => state === 'rolling'))
+/** The trip that he asked to see instead of the first. */
+const picked = ref<number>()
+const current = computed(() => cab.trips.value.find(({ id }) => id === picked.value) ?? cab.trips.value[0])
+const next = computed(() =>
+  current.value?.status === 'delivered'
+    ? cab.trips.value.find(({ status, ended }) => !ended && status !== 'delivered')
+    : undefined,
+)
+const justDone = computed(() =>
+  picked.value && cab.trips.value[0]?.status === 'delivered' && current.value !== cab.trips.value[0]
+    ? cab.trips.value[0]
+    : undefined,
+)
+const show = (id: number | undefined) => {
+  picked.value = id
+  window.scrollTo(0, 0)
+}
+const rolling = computed(() => cab.trips.value.some(({ status }) => status === 'rolling'))
 const unread = computed(() => cab.cab.value?.messages.unread ?? 0)
 usePosition(
   computed(() => !!cab.cab.value?.settings.consent && rolling.value && !cab.locked.value),
@@ -93,7 +110,18 @@ const go = (to: Tab) => {
       <pin-page v-else-if="cab.locked.value" :problem="cab.problem.value" @open="cab.unlock" />
       <template v-else-if="cab.cab.value">
         <template v-if="tab === 'trip'">
+          <button v-if="justDone" type="button" class="card row" @click="show(undefined)">
+            {{ t('trip.toDone', { number: justDone.number }) }}
+          </button>
           <trip-view v-if="current" :key="current.id" :trip="current" :cab="cab" :under-way="rolling" />
+          <button v-if="next" type="button" class="card row" @click="show(next.id)">
+            <span class="spread"
+              ><strong>{{ t('trip.next') }}: {{ next.stops[0]?.town }} → {{ next.stops.at(-1)?.town }}</strong
+              ><span class="quiet little">{{ next.number }}</span></span
+            ><span class="little">{{
+              next.stops[0] ? showWindow(next.stops[0].from, next.stops[0].to, next.stops[0].zone) : ''
+            }}</span>
+          </button>
           <p v-else class="empty">{{ t('trip.none') }}</p>
           <p v-if="rolling && cab.cab.value.settings.consent" class="little quiet center">
             {{ t('settings.positionOn') }}

@@ -10,8 +10,8 @@ const { t, locale } = useI18n()
 const open = ref<Schemas['Statement']>()
 const rows = computed(() => cab.cab.value?.pay ?? [])
 /** What runs stands on top, with what is earned besides; what is over comes last. */
-const running = computed(() => rows.value.filter(({ state }) => state === 'draft'))
-const over = computed(() => rows.value.filter(({ state }) => state !== 'draft'))
+const running = computed(() => rows.value.filter(({ status }) => status === 'draft'))
+const over = computed(() => rows.value.filter(({ status }) => status !== 'draft'))
 const day = (text: string) =>
   new Date(`${text}T12:00:00Z`).toLocaleDateString(locale.value === 'es' ? 'es-US' : 'en-US', {
     timeZone: 'UTC',
@@ -152,7 +152,7 @@ async function send(line: Schemas['Statement']['lines'][number]) {
         ><strong class="figure">{{ dollars(row.net) }}</strong></span
       ><span class="spread little quiet"
         ><span>{{ t('pay.gross') }} {{ dollars(row.gross) }}</span
-        ><span v-if="row.state === 'draft'">{{ t('pay.open') }}</span></span
+        ><span v-if="row.status === 'draft'">{{ t('pay.open') }}</span></span
       >
     </button>
     <section v-if="earned.length" class="card">
@@ -177,7 +177,7 @@ async function send(line: Schemas['Statement']['lines'][number]) {
           <span class="spread"
             ><span
               >{{ t(`receipt.of.${one.kind}`) }}, {{ day(one.spent_on) }}
-              <span class="quiet">{{ t(`receipt.${one.state}`) }}</span></span
+              <span class="quiet">{{ t(`receipt.${one.status}`) }}</span></span
             ><span class="figure">{{ dollars(one.amount) }}</span></span
           ><span v-if="one.why" class="quiet">{{ one.why }}</span>
         </li>
@@ -190,7 +190,7 @@ async function send(line: Schemas['Statement']['lines'][number]) {
         ><strong class="figure">{{ dollars(row.net) }}</strong></span
       ><span class="spread little quiet"
         ><span>{{ t('pay.gross') }} {{ dollars(row.gross) }}</span
-        ><span v-if="row.state === 'draft'">{{ t('pay.open') }}</span></span
+        ><span v-if="row.status === 'draft'">{{ t('pay.open') }}</span></span
       >
     </button>
   </template>

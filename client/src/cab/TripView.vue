@@ -28,10 +28,10 @@ const delivered = computed(
   () =>
     trip.steps.some(
       one => one.kind === 'delivered' && one.stop_id === trip.stops.at(-1)?.id && one.done_at,
-    ) || trip.state === 'delivered',
+    ) || trip.status === 'delivered',
 )
 const barred = computed(
-  () => underWay && trip.state !== 'rolling' && ['pre_trip', 'on_my_way'].includes(step.value?.kind ?? ''),
+  () => underWay && trip.status !== 'rolling' && ['pre_trip', 'on_my_way'].includes(step.value?.kind ?? ''),
 )
 const mayPaper = computed(() => trip.steps.some(one => one.kind === 'on_my_way' && one.done_at))
 

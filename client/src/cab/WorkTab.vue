@@ -10,10 +10,10 @@ const { cab, underWay } = defineProps<{ cab: Cab; underWay: boolean }>()
 const { t } = useI18n()
 const open = ref<number>()
 const coming = computed(() =>
-  cab.trips.value.slice(1).filter(({ state, ended }) => state !== 'delivered' && !ended),
+  cab.trips.value.slice(1).filter(({ status, ended }) => status !== 'delivered' && !ended),
 )
 const waiting = computed(() =>
-  cab.trips.value.find(trip => trip.id === open.value && trip.state === 'delivered'),
+  cab.trips.value.find(trip => trip.id === open.value && trip.status === 'delivered'),
 )
 const done = computed(() => cab.cab.value?.done ?? [])
 async function report(id: number) {
@@ -61,13 +61,6 @@ async function report(id: number) {
 </template>
 
 <style scoped>
-.row {
-  text-align: left;
-  cursor: pointer;
-  gap: 0.15rem;
-  min-height: 64px;
-  width: 100%;
-}
 .missing {
   color: var(--warn);
 }

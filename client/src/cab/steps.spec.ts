@@ -42,7 +42,7 @@ describe('the steps of a trip on the phone', () => {
   it('take over what the answer to a tap says, and keep the rest', () => {
     const trip = {
       id: 7,
-      state: 'accepted',
+      status: 'accepted',
       notes: 'Gate 4',
       stops: [
         { id: 1, name: 'Shed', arrived_at: null, worked_at: null },
@@ -51,12 +51,12 @@ describe('the steps of a trip on the phone', () => {
     } as unknown as Schemas['CabTrip']
     const told = {
       id: 7,
-      state: 'rolling',
+      status: 'rolling',
       steps: STEPS,
       stops: [{ id: 1, arrived_at: '2026-11-23T15:20:00Z', worked_at: null, left_at: null }],
     } as unknown as Schemas['CabTold']
     expect(withTold(trip, told)).toMatchObject({
-      state: 'rolling',
+      status: 'rolling',
       notes: 'Gate 4',
       stops: [
         { name: 'Shed', arrived_at: '2026-11-23T15:20:00Z' },

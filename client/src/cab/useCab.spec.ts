@@ -27,7 +27,7 @@ const said = (more: Record<string, unknown> = {}) => ({
     {
       id: 1,
       number: 'T1',
-      state: 'rolling',
+      status: 'rolling',
       steps: [step('on_my_way', '2026-11-16T12:00:00Z'), step('arrived'), step('loaded')],
       stops: [{ id: 5, name: 'Mill', kind: 'pickup' }],
       permits: [],
@@ -145,7 +145,7 @@ describe('the answer to a tap', () => {
             status: 201,
             body: {
               id: 1,
-              state: 'rolling',
+              status: 'rolling',
               steps: [step('on_my_way', '2026-11-16T12:00:00Z'), step('arrived', '2026-11-16T13:00:00Z')],
               stops: [{ id: 5, signer: 'B' }],
             },

@@ -52,9 +52,9 @@ describe('what a page fetches', () => {
     await settled()
     void load()
     expect([data.value, loading.value]).toEqual(['first', true])
-    open[1]!.fail('wrong_state')
+    open[1]!.fail('wrong_status')
     await settled()
-    expect([data.value, problem.value?.code, loading.value]).toEqual(['first', 'wrong_state', false])
+    expect([data.value, problem.value?.code, loading.value]).toEqual(['first', 'wrong_status', false])
   })
 
   // Codes of trouble, and how often it has been asked after two seconds.

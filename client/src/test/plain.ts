@@ -1,4 +1,4 @@
-import { h, type Component } from 'vue'
+import { defineComponent, h, type Component } from 'vue'
 
 /** Parts of the component library as plain elements, for pages that are looked at without it. */
 const plain = (tag: string): Component => ({
@@ -8,10 +8,24 @@ const plain = (tag: string): Component => ({
       h(tag, attrs, slots.default?.()),
   inheritAttrs: false,
 })
+/** What a dialog holds stands in the page while it is open. */
+const VDialog = defineComponent({
+  inheritAttrs: false,
+  props: { modelValue: Boolean },
+  setup:
+    (props, { slots }) =>
+    () =>
+      props.modelValue ? h('section', slots.default?.()) : null,
+})
 export const PLAIN = {
   VBtn: plain('button'),
   VAlert: plain('p'),
   VTextField: plain('input'),
   VSelect: plain('select'),
   RouterLink: plain('a'),
+  VDialog,
+  VCard: plain('div'),
+  VCardTitle: plain('h2'),
+  VCardText: plain('div'),
+  VCardActions: plain('div'),
 }

@@ -3,10 +3,10 @@
 require_relative "../../../config/core"
 
 RSpec.describe Core::Freight::Acts do
-  states = Core::Freight::States::NEXT.keys
+  statuses = Core::Freight::Statuses::NEXT.keys
 
-  def may(state, size: "full", relayed: false, roles: %w[dispatcher settlement_clerk])
-    described_class.of_load(state, size:, relayed:, roles:).to_h { |one| [one.act, one.why_not] }
+  def may(status, size: "full", relayed: false, roles: %w[dispatcher settlement_clerk])
+    described_class.of_load(status, size:, relayed:, roles:).to_h { |one| [one.act, one.why_not] }
   end
   def lets(...) = may(...).select { |_, why_not| why_not.nil? }.keys
 
@@ -22,9 +22,9 @@ RSpec.describe Core::Freight::Acts do
     "billed" => %i[agree_miles note_payment],
     "closed" => %i[agree_miles],
     "cancelled" => %i[agree_miles]
-  }.each do |state, acts|
-    it "lets #{acts.empty? ? "nothing" : acts.join(", ")} of a load that is #{state}" do
-      expect(lets(state)).to eq(acts)
+  }.each do |status, acts|
+    it "lets #{acts.empty? ? "nothing" : acts.join(", ")} of a load that is #{status}" do
+      expect(lets(status)).to eq(acts)
     end
   end
 
@@ -37,8 +37,8 @@ RSpec.describe Core::Freight::Acts do
     note_payment: "closed"
   }.each do |act, to|
     it "lets #{act} where a load may become #{to}" do
-      from = states.select { |state| Core::Freight::States::NEXT[state].include?(to) }
-      expect(states.select { |state| lets(state).include?(act) }).to eq(from)
+      from = statuses.select { |status| Core::Freight::Statuses::NEXT[status].include?(to) }
+      expect(statuses.select { |status| lets(status).include?(act) }).to eq(from)
     end
   end
 
@@ -75,10 +75,10 @@ RSpec.describe Core::Freight::Acts do
   it "lets a trip's own stops and way be changed until it is delivered" do
     trips = %w[planned sent accepted rolling delivered declined cancelled]
     open =
-      trips.select do |state|
-        described_class.of_trip(state, roles: %w[dispatcher]).all? { |one| one.why_not.nil? }
+      trips.select do |status|
+        described_class.of_trip(status, roles: %w[dispatcher]).all? { |one| one.why_not.nil? }
       end
     expect(open).to eq(%w[planned sent accepted rolling])
-    expect(trips.select { |state| described_class.trip_changeable?(state) }).to eq(open)
+    expect(trips.select { |status| described_class.trip_changeable?(status) }).to eq(open)
   end
 end

@@ -48,18 +48,39 @@ RSpec.describe Core::Freight do
     )
   end
 
-  it "knows the life of a load, and that it can be cancelled from any state before delivered" do
+  {
+    ["open", []] => "open",
+    ["planned", []] => "open",
+    ["planned", %w[planned]] => "planned",
+    ["planned", %w[sent]] => "sent",
+    ["planned", %w[delivered]] => "delivered",
+    ["sent", %w[accepted]] => "accepted",
+    ["accepted", %w[rolling]] => "rolling",
+    ["accepted", %w[rolling planned]] => "rolling",
+    ["rolling", %w[delivered sent]] => "rolling",
+    ["rolling", %w[delivered delivered]] => "delivered",
+    ["delivered", %w[rolling]] => "delivered",
+    ["papers_in", %w[sent]] => "papers_in",
+    ["billed", []] => "billed",
+    ["cancelled", []] => "cancelled"
+  }.each do |(load_status, trips), status|
+    it "takes a load that is #{load_status} and whose trips are #{trips.join(", then ")} for #{status}" do
+      expect(Core::Freight::Statuses.by_trips(load_status, trips)).to eq(status)
+    end
+  end
+
+  it "knows the life of a load, and that it can be cancelled from any status before delivered" do
     life = %w[open planned sent accepted rolling delivered papers_in billed closed]
     life.each_cons(2) { |from, to| expect(described_class.step(from, to)).to eq(to) }
     life.first(5).each { |from| expect(described_class.step(from, "cancelled")).to eq("cancelled") }
-    life.drop(5).each { |from| expect { described_class.step(from, "cancelled") }.to refuse("wrong_state") }
-    expect { described_class.step("open", "rolling") }.to refuse("wrong_state", "/state")
+    life.drop(5).each { |from| expect { described_class.step(from, "cancelled") }.to refuse("wrong_status") }
+    expect { described_class.step("open", "rolling") }.to refuse("wrong_status", "/status")
   end
 
   it "says in words what is missing for the next state" do
     facts =
       Core::Freight::Readiness::Facts.new(
-        state: "open",
+        status: "open",
         windows: [window("pickup", 8), window("delivery")],
         weight_lb: 0,
         price_by_weight: true,
@@ -67,8 +88,8 @@ RSpec.describe Core::Freight do
         papers: []
       )
     expect(described_class.missing(facts).map(&:code)).to eq(%w[stop_time weight crew])
-    expect(described_class.missing(facts.with(state: "delivered")).map(&:code)).to eq(%w[papers])
-    expect(described_class.missing(facts.with(state: "delivered", papers: %w[bol]))).to eq([])
+    expect(described_class.missing(facts.with(status: "delivered")).map(&:code)).to eq(%w[papers])
+    expect(described_class.missing(facts.with(status: "delivered", papers: %w[bol]))).to eq([])
   end
 end
 

@@ -6,8 +6,15 @@ RSpec.describe Core::Match::Trailers do
   # Boise and places along a meridian: a degree of latitude is 69.1 miles.
   def point(latitude) = Core::Roads::Point.new(latitude:, longitude: -116.2)
 
-  def trailer(id, kind: "flatbed", at: 43.6, held: [], hooked: false) =
-    described_class::Trailer.new(id:, kind:, place: at && point(at), held:, hooked:)
+  def trailer(id, kind: "flatbed", at: 43.6, held: [], hooked: false, leaves: []) =
+    described_class::Trailer.new(
+      id:,
+      kind:,
+      place: at && point(at),
+      held:,
+      leaves: leaves.map { |time, latitude| [time, point(latitude)] },
+      hooked:
+    )
 
   day = ->(number) { Time.utc(2026, 11, number) }
 
@@ -60,6 +67,17 @@ RSpec.describe Core::Match::Trailers do
     kinds = wanted.kinds
     expect(kinds.first).to eq("flatbed")
     expect(choose(nil, [trailer(2, kind: kinds[1], at: 43.6), trailer(3, at: 47.0)])).to eq([3])
+  end
+
+  it "is looked for where the trip before leaves it, not where it stands today" do
+    # Two stands at the pickup and is brought 10 degrees away the day before; three comes there that day.
+    moves = [
+      trailer(2, leaves: [[day.call(15), 53.6]]),
+      trailer(3, at: 53.6, leaves: [[day.call(14), 48.0], [day.call(16), 43.6]]),
+      trailer(4, leaves: [[day.call(16) + 1, 53.6]])
+    ]
+    expect(choose(nil, moves)).to eq([3, 4])
+    expect(choose(nil, moves, wanted: wanted.with(from: nil, to: nil))).to eq([2, 4])
   end
 
   it "tells those of one kind at one place together: any of them would do" do

@@ -50,7 +50,9 @@ RSpec.describe Core::Pay, ".settle" do
     ],
     [{ "basis" => "hourly", "hourly_rate" => "27.125" }, [%w[Hours 284.81]]],
     [{ "basis" => "per_load", "per_load" => "310.00" }, [%w[Load 310.00]]],
-    [{ "basis" => "per_ton", "per_ton" => "9.35" }, [%w[Tons 208.04]]]
+    [{ "basis" => "per_ton", "per_ton" => "9.35" }, [%w[Tons 208.04]]],
+    # A rate has more than cents: 22.25 tons at 9.3525 are 208.093125.
+    [{ "basis" => "per_ton", "per_ton" => "9.3525" }, [%w[Tons 208.09]]]
   ].each do |basis, expected|
     it "pays by #{basis.keys.last.tr("_", " ")}" do
       result =

@@ -18,7 +18,7 @@ RSpec.describe Core::Permits::Gaps do
   let(:held) do
     described_class::Held.new(
       jurisdiction: "MT",
-      state: "issued",
+      status: "issued",
       number: "MT1",
       valid_from: day(16),
       valid_to: day(18),
@@ -42,9 +42,9 @@ RSpec.describe Core::Permits::Gaps do
     "review" => "MT: the permit is with the office.",
     "asked" => "MT: the permit is waiting for an answer to its office.",
     "refused" => "MT: the permit is refused."
-  }.each do |state, sentence|
-    it "is one that is #{state}" do
-      expect(gaps(held: held.with(state:))).to eq([sentence])
+  }.each do |status, sentence|
+    it "is one that is #{status}" do
+      expect(gaps(held: held.with(status:))).to eq([sentence])
     end
   end
 

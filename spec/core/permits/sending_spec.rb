@@ -7,16 +7,16 @@ RSpec.describe Core::Permits::Sending do
 
   def ready?(**changed) =
     described_class.ready?(
-      state: "draft",
+      status: "draft",
       kind: "oversize",
       from_on: Date.new(2026, 11, 16),
       today: Date.new(2026, 11, 16),
       **changed
     )
 
-  %w[draft refused sent review asked issued cancelled].each do |state|
-    it "#{%w[draft refused].include?(state) ? "sends" : "does not send"} one that is #{state}" do
-      expect(ready?(state:)).to be(%w[draft refused].include?(state))
+  %w[draft refused sent review asked issued cancelled].each do |status|
+    it "#{%w[draft refused].include?(status) ? "sends" : "does not send"} one that is #{status}" do
+      expect(ready?(status:)).to be(%w[draft refused].include?(status))
     end
   end
 

@@ -52,7 +52,7 @@ RSpec.describe Core::Tracking do
       %w[accepted pre_trip on_my_way arrived begun loaded left arrived begun delivered post_trip]
     )
     expect(described_class.next_step(fold(*events, said("post_trip", nil, 200)))).to be_nil
-    expect(fold(*events).to_h.values_at(:state, :delivered_at, :findings)).to eq(
+    expect(fold(*events).to_h.values_at(:status, :delivered_at, :findings)).to eq(
       ["delivered", start + (90 * 60), []]
     )
   end
@@ -135,9 +135,9 @@ RSpec.describe Core::Tracking do
   end
 
   it "is declined until it begins, by when it was done and not by when it was heard" do
-    expect(fold(said("accepted"), said("declined", nil, 5)).state).to eq("declined")
+    expect(fold(said("accepted"), said("declined", nil, 5)).status).to eq("declined")
     expect(
-      [said("on_my_way", nil, 4), said("declined", nil, 5)].permutation.map { |events| fold(*events).state }
+      [said("on_my_way", nil, 4), said("declined", nil, 5)].permutation.map { |events| fold(*events).status }
     ).to eq(%w[rolling rolling])
   end
 
@@ -198,7 +198,7 @@ RSpec.describe Core::Tracking do
         rank = [nil, "accepted", "rolling", "delivered"]
         arriving = stream.reject(&:corrects).shuffle(random:)
         states =
-          (0..arriving.length).map { |n| rank.index(described_class.fold(arriving.first(n), many).state) }
+          (0..arriving.length).map { |n| rank.index(described_class.fold(arriving.first(n), many).status) }
         expect(states).to eq(states.sort)
       end
     end

@@ -21,7 +21,7 @@ RSpec.describe Core::Tracking::Words do
     "loaded wrong freight" => nil,
     "not loaded yet" => nil,
     "arrived 3 hours late" => nil,
-    "asdf" => nil,
+    "asdf" => "name",
     "" => nil
   }.each do |typed, kind|
     it("reads #{typed.inspect} as #{kind || "nothing of ours"}") do

@@ -7,7 +7,7 @@ import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { useKeys } from '@/shared/keys'
 import { useSession } from '@/shared/session'
-import { STATES, type LoadState } from '@/shared/states'
+import { STATUSES, type LoadStatus } from '@/shared/statuses'
 import Waiting from '@/shared/Waiting.vue'
 import LoadDetail from './LoadDetail.vue'
 import LoadList from './LoadList.vue'
@@ -37,18 +37,18 @@ const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
 const field = ref<{ focus: () => void }>()
 
-const state = computed(() => FILTERS.find(filter => filter === route.query.state) ?? 'live')
+const status = computed(() => FILTERS.find(filter => filter === route.query.status) ?? 'live')
 const q = computed(() => String(route.query.q ?? ''))
 const page = computed(() => Math.max(1, Number(route.query.page) || 1))
 const selected = computed(() => (route.params.id ? Number(route.params.id) : undefined))
 const narrow = computed(() => width.value > 0 && width.value < 900)
 
 const { data, problem, load } = useFetched(
-  () => [state.value, q.value, page.value],
+  () => [status.value, q.value, page.value],
   () =>
     ask(
       api.GET('/api/loads', {
-        params: { query: { state: state.value, page: page.value, ...(q.value ? { q: q.value } : {}) } },
+        params: { query: { status: status.value, page: page.value, ...(q.value ? { q: q.value } : {}) } },
       }),
     ),
   change => change.kind === 'load',
@@ -64,13 +64,13 @@ const count = (filter: Filter) => {
 }
 function label(filter: Filter) {
   if (filter === 'live') return 'Live'
-  return filter === 'all' ? 'All' : STATES[filter as LoadState].label
+  return filter === 'all' ? 'All' : STATUSES[filter as LoadStatus].label
 }
 
 /** The address says what is shown; a new filter starts at its first page and keeps the load that is open. */
 function show(change: Record<string, string | undefined>, replace = false) {
   const query = {
-    state: state.value === 'live' ? undefined : state.value,
+    status: status.value === 'live' ? undefined : status.value,
     q: q.value || undefined,
     page: undefined as string | undefined,
     ...change,
@@ -121,13 +121,13 @@ useKeys([
         />
         <v-btn v-if="mayBook" color="primary" :prepend-icon="mdiPlus" to="/freight/new">Book a load</v-btn>
       </div>
-      <div class="filters" role="group" aria-label="State">
+      <div class="filters" role="group" aria-label="Status">
         <button
           v-for="filter in FILTERS"
           :key="filter"
           type="button"
-          :aria-pressed="filter === state"
-          @click="show({ state: filter === 'live' ? undefined : filter })"
+          :aria-pressed="filter === status"
+          @click="show({ status: filter === 'live' ? undefined : filter })"
         >
           {{ label(filter) }} <span class="n">{{ count(filter) }}</span>
         </button>
@@ -159,10 +159,10 @@ useKeys([
       <p v-if="data?.rows.length === 0" class="pa-6 pt-0">
         {{
           q
-            ? `No ${state === 'all' ? '' : label(state).toLowerCase() + ' '}load has “${q}” in it.`
-            : 'No load is in this state.'
+            ? `No ${status === 'all' ? '' : label(status).toLowerCase() + ' '}load has “${q}” in it.`
+            : 'No load is here.'
         }}
-        <v-btn v-if="state !== 'all'" variant="text" size="small" @click="show({ state: 'all' })"
+        <v-btn v-if="status !== 'all'" variant="text" size="small" @click="show({ status: 'all' })"
           >Look in all loads</v-btn
         >
       </p>

@@ -41,13 +41,13 @@ const lanes = computed(() => (data.value ? ribbonOf(data.value) : []))
 const zone = computed(() => data.value?.stops[0]?.zone ?? session.zone)
 /** Trips whose plan is of interest: of a relay each part that is not done. */
 const planned = computed(() => {
-  const ahead = trips.value.live.filter(({ state }) => state !== 'delivered')
+  const ahead = trips.value.live.filter(({ status }) => status !== 'delivered')
   if (relayed.value) return ahead.map(trip => trip.id)
-  return !crewing.value && (ahead.length || data.value?.state === 'open') ? [undefined] : []
+  return !crewing.value && (ahead.length || data.value?.status === 'open') ? [undefined] : []
 })
 /** While there is a driver to ask. */
 const asked = computed(
-  () => data.value?.state === 'delivered' || trips.value.live.some(({ state }) => state !== 'delivered'),
+  () => data.value?.status === 'delivered' || trips.value.live.some(({ status }) => status !== 'delivered'),
 )
 const questions = computed(() => ({
   cancel: `Cancel ${data.value?.number}`,
@@ -159,7 +159,7 @@ useKeys([
       <load-papers v-if="found.papers.length" :papers="found.papers" />
 
       <invoice-panel
-        :key="found.state"
+        :key="found.status"
         :load="found"
         :busy="busy"
         :problem="trouble"

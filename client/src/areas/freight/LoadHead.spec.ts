@@ -25,7 +25,7 @@ function head(allowed: Schemas['LoadAct']['act'][], more: Partial<Schemas['Load'
   const load = {
     id: 7,
     number: 'L1007',
-    state: 'planned',
+    status: 'planned',
     customer: { id: 1, name: 'Onions' },
     booked_by: 'Maren',
     totals: { total: '1850.00' },
@@ -103,7 +103,7 @@ describe('the head of a load', () => {
       ] as unknown as Schemas['Load']['missing'],
       cancel_reason: 'No freight',
       trips: [
-        { id: 1, state: 'rolling', begins_at: '', stops: [{ kind: 'pickup' }, swap] },
+        { id: 1, status: 'rolling', begins_at: '', stops: [{ kind: 'pickup' }, swap] },
       ] as unknown as Schemas['Load']['trips'],
     }).text()
     expect(text).toContain('The driver has not been told.')

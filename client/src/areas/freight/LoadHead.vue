@@ -6,7 +6,7 @@ import type { Schemas } from '@/shared/api'
 import { actsOf } from '@/shared/acts'
 import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
-import StateMark from '@/shared/StateMark.vue'
+import StatusMark from '@/shared/StatusMark.vue'
 import { gapOf, inOrder } from './trips'
 import type { Asking } from './useLoad'
 
@@ -35,7 +35,7 @@ const dispatches = useSession().has('dispatcher')
       <v-btn :icon="mdiClose" size="small" variant="text" aria-label="Close" :to="close" />
     </div>
     <div class="row wrap">
-      <state-mark :state="load.state" /><span>{{ load.customer.name }}</span
+      <status-mark :status="load.status" /><span>{{ load.customer.name }}</span
       ><strong>{{ showDollars(load.totals.total) }}</strong>
       <span class="quiet small">booked by {{ load.booked_by }}</span>
     </div>

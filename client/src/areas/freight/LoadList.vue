@@ -2,7 +2,7 @@
 import type { RouteLocationRaw } from 'vue-router'
 import type { Schemas } from '@/shared/api'
 import { showDollars, showMiles } from '@/shared/measure'
-import StateMark from '@/shared/StateMark.vue'
+import StatusMark from '@/shared/StatusMark.vue'
 import { showTime } from '@/shared/time'
 
 defineProps<{
@@ -24,7 +24,7 @@ const when = (at: string | null | undefined, zone: string | null | undefined) =>
         >
         <span class="spread small"
           ><span>{{ when(row.pickup_at, row.pickup_zone) }}</span
-          ><state-mark :state="row.state"
+          ><status-mark :status="row.status"
         /></span>
         <span class="spread small quiet"
           ><span class="clip">{{ row.number }} • {{ row.customer }}</span
@@ -37,7 +37,7 @@ const when = (at: string | null | undefined, zone: string | null | undefined) =>
     <thead>
       <tr>
         <th>Load</th>
-        <th>State</th>
+        <th>Status</th>
         <th>From → to</th>
         <th>Pickup</th>
         <th>Delivery</th>
@@ -54,7 +54,7 @@ const when = (at: string | null | undefined, zone: string | null | undefined) =>
             ><strong>{{ row.number }}</strong></router-link
           >
         </td>
-        <td><state-mark :state="row.state" /></td>
+        <td><status-mark :status="row.status" /></td>
         <td class="clip">
           <router-link class="plain" :to="to(row.id)" tabindex="-1"
             >{{ row.origin }} → {{ row.destination }}</router-link

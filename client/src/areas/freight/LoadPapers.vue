@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/shared/api'
-import { PAPERS } from '@/shared/states'
+import { PAPERS } from '@/shared/statuses'
 
 /** The papers that have come in of a load, as pictures where they are any. */
 defineProps<{ papers: Schemas['Load']['papers'] }>()

@@ -4,7 +4,7 @@ import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
 import { parseTime, showTime } from '@/shared/time'
-import { STOPS } from '@/shared/states'
+import { STOPS } from '@/shared/statuses'
 
 /** A stop of our own on a trip: a trailer dropped or hooked, a yard to go by. */
 const { modelValue, trip, loadId } = defineProps<{

@@ -10,7 +10,7 @@ import Waiting from '@/shared/Waiting.vue'
 /** Several partials on one trip: joining one, the order of the stops, and what is aboard leg by leg. */
 const { load, tripId } = defineProps<{ load: Schemas['Load']; tripId: number | undefined }>()
 const emit = defineEmits<{ changed: [load: Schemas['Load']] }>()
-const joining = computed(() => load.state === 'open')
+const joining = computed(() => load.status === 'open')
 const {
   data: trips,
   problem: tripsProblem,

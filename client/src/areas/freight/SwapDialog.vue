@@ -23,11 +23,11 @@ const other = ref<number | null>(null)
 const why = ref('')
 const { data } = useFetched(
   () => modelValue,
-  async open => (open ? ask(api.GET('/api/loads', { params: { query: { state: 'live' } } })) : NOTHING),
+  async open => (open ? ask(api.GET('/api/loads', { params: { query: { status: 'live' } } })) : NOTHING),
 )
 const choices = computed(() =>
   (data.value?.rows ?? [])
-    .filter(row => row.id !== loadId && ['planned', 'sent', 'accepted'].includes(row.state))
+    .filter(row => row.id !== loadId && ['planned', 'sent', 'accepted'].includes(row.status))
     .map(row => ({
       value: row.id,
       title: `${row.number} ${row.origin} → ${row.destination}`,

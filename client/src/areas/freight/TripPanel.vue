@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { api, type Schemas } from '@/shared/api'
 import { actsOf } from '@/shared/acts'
 import { showMiles } from '@/shared/measure'
-import { CHECK_INS, STOPS } from '@/shared/states'
+import { CHECK_INS, STOPS } from '@/shared/statuses'
 import { showTime } from '@/shared/time'
 import { useAct } from '@/shared/useAct'
 import OwnStopDialog from './OwnStopDialog.vue'
@@ -36,7 +36,7 @@ const remove = (why: string) =>
       body: { key, why },
     }),
   )
-const over = computed(() => trip.state === 'declined' || trip.state === 'cancelled')
+const over = computed(() => trip.status === 'declined' || trip.status === 'cancelled')
 const stopOf = (id: number | null | undefined) => trip.stops.find(stop => stop.stop_id === id)
 const latest = computed(() => [...trip.check_ins].reverse())
 const said = (checkIn: Schemas['CheckIn']) => {
@@ -63,7 +63,7 @@ const said = (checkIn: Schemas['CheckIn']) => {
       </h2>
       <span class="small quiet"
         ><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a> •
-        {{ trip.number }}, {{ trip.state }} • {{ showMiles(trip.loaded_miles) }} loaded,
+        {{ trip.number }}, {{ trip.status }} • {{ showMiles(trip.loaded_miles) }} loaded,
         {{ showMiles(trip.empty_miles) }} empty<template v-if="trip.miles_estimated"
           >, estimated</template
         ></span
@@ -83,8 +83,8 @@ const said = (checkIn: Schemas['CheckIn']) => {
         />
       </li>
     </ol>
-    <p v-if="trip.state === 'declined'">Declined: “{{ trip.decline_reason }}”</p>
-    <p v-if="trip.state === 'sent'" class="small quiet">
+    <p v-if="trip.status === 'declined'">Declined: “{{ trip.decline_reason }}”</p>
+    <p v-if="trip.status === 'sent'" class="small quiet">
       {{
         trip.texted_at
           ? `Text sent ${showTime(trip.texted_at, zone)}`

@@ -3,7 +3,7 @@ import type { Lane, Mark } from '@/shared/ribbon/marks'
 
 /** A load on its ruler: what was promised at each stop, what is planned, what has happened. */
 export function ribbonOf(load: Schemas['Load']): Lane[] {
-  const trips = load.trips.filter(({ state }) => state !== 'cancelled' && state !== 'declined')
+  const trips = load.trips.filter(({ status }) => status !== 'cancelled' && status !== 'declined')
   const lanes = [{ name: 'Promised', marks: promised(load) }]
   const planned = trips.flatMap((trip): Mark[] =>
     trip.begins_at && trip.ends_at

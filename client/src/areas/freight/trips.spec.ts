@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api'
 import { gapOf, inOrder, isRelayed } from './trips'
 
-const trip = (id: number, state: Schemas['Trip']['state'], begins: string, ...kinds: string[]) =>
+const trip = (id: number, status: Schemas['Trip']['status'], begins: string, ...kinds: string[]) =>
   ({
     id,
-    state,
+    status,
     begins_at: begins,
     stops: kinds.map((kind, i) => ({ kind, stop_id: id * 10 + i, town: `${kind} ${id}` })),
   }) as unknown as Schemas['Trip']

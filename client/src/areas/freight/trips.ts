@@ -1,7 +1,7 @@
 import type { Schemas } from '@/shared/api'
 
 type Trip = Schemas['Trip']
-const over = ({ state }: Trip) => state === 'declined' || state === 'cancelled'
+const over = ({ status }: Trip) => status === 'declined' || status === 'cancelled'
 
 /** The trips that carry a load, in the order they are driven, then those that came to nothing. */
 export function inOrder(trips: readonly Trip[]): { live: Trip[]; over: Trip[] } {

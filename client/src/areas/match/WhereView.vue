@@ -85,7 +85,7 @@ function done(found: Problem | undefined) {
           <td>{{ trip.empty_from }} → {{ there(trip)?.town }}, {{ there(trip)?.state }}</td>
           <td class="figure">{{ showMiles(trip.empty_miles) }}</td>
           <td>
-            {{ trip.state }}, there by
+            {{ trip.status }}, there by
             {{ showTime(there(trip)?.at ?? trip.ends_at, there(trip)?.zone ?? 'UTC') }}
           </td>
           <td v-if="mayGive" class="figure">

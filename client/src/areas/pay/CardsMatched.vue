@@ -6,7 +6,7 @@ import { CARDS_DRAWN as DRAWN, cardWhat as what, cardWhere as where } from './ca
 
 /** Transactions with the driver and trip that each was matched to, to be settled by who bears them. */
 const { rows } = defineProps<{ rows: Schemas['CardRow'][]; settles: boolean; busy: string }>()
-defineEmits<{ settle: [bears: 'company' | 'driver' | null, ids: number[]] }>()
+defineEmits<{ settle: [chargedTo: 'company' | 'driver' | null, ids: number[]] }>()
 const all = computed(() => rows.map(({ id }) => id))
 const chosen = ref<number[]>([])
 watch(all, () => {
@@ -14,8 +14,8 @@ watch(all, () => {
 })
 const ids = computed(() => all.value.filter(id => chosen.value.includes(id)))
 const every = computed(() => ids.value.length > 0 && ids.value.length === all.value.length)
-const sum = (of: Schemas['CardRow'][], bears: string) =>
-  showDollars(sumDollars(of.filter(row => row.bears === bears).map(({ amount }) => amount)))
+const sum = (of: Schemas['CardRow'][], chargedTo: string) =>
+  showDollars(sumDollars(of.filter(row => row.charged_to === chargedTo).map(({ amount }) => amount)))
 function toggle(id: number) {
   chosen.value = chosen.value.includes(id)
     ? chosen.value.filter(other => other !== id)
@@ -79,7 +79,7 @@ function toggle(id: number) {
         <td class="figure">{{ showDollars(row.amount) }}</td>
         <td :title="row.matched_by">{{ row.driver?.name }}</td>
         <td>{{ row.trip ?? '' }}</td>
-        <td>{{ row.bears }}</td>
+        <td>{{ row.charged_to }}</td>
       </tr>
     </tbody>
   </table>

@@ -59,8 +59,11 @@ const match = (id: number, driverId: number, remember: boolean) =>
       body: { key: newKey(), driver_id: driverId, remember },
     }),
   )
-const settle = (bears: 'company' | 'driver' | null, ids: number[]) =>
-  act('settle', api.POST('/api/card-transactions/settle', { body: { key: newKey(), ids, bears } }))
+const settle = (chargedTo: 'company' | 'driver' | null, ids: number[]) =>
+  act(
+    'settle',
+    api.POST('/api/card-transactions/settle', { body: { key: newKey(), ids, charged_to: chargedTo } }),
+  )
 </script>
 
 <template>

@@ -13,7 +13,7 @@ defineProps<{
 }>()
 const emit = defineEmits<{
   match: [id: number, driverId: number, remember: boolean]
-  settle: [bears: 'company', ids: number[]]
+  settle: [chargedTo: 'company', ids: number[]]
 }>()
 const whose = ref<Record<number, number | null>>({})
 const remember = ref(true)

@@ -21,12 +21,12 @@ const editing = ref<Schemas['Deduction'] | 'new' | 'once'>()
 const said = ref('')
 const trouble = ref<Problem>()
 const busy = ref(0)
-async function answer(id: number, state: 'made' | 'dropped') {
+async function answer(id: number, status: 'made' | 'dropped') {
   busy.value = id
   const found = await ask<Schemas['Deductions']>(
     api.POST('/api/deduction-changes/{id}/answer', {
       params: { path: { id } },
-      body: { key: newKey(), state },
+      body: { key: newKey(), status },
     }),
   )
   busy.value = 0

@@ -64,7 +64,7 @@ const loadStates = computed(() =>
   [
     ...new Set(
       [...run.held, ...(run.unusual ?? []), ...(all.value ?? [])].flatMap(
-        ({ load_state }) => load_state ?? [],
+        ({ load_status }) => load_status ?? [],
       ),
     ),
   ].map(value => ({ value, title: LOAD_STATE[value] ?? value })),
@@ -82,7 +82,7 @@ const rows = computed(() => {
     .filter(
       one =>
         (!terminal.value || one.terminal === terminal.value) &&
-        (!loadState.value || one.load_state === loadState.value) &&
+        (!loadState.value || one.load_status === loadState.value) &&
         (!period.value || (one.completed_on ?? '') < run.from === (period.value === 'earlier')),
     )
     .filter(

@@ -19,7 +19,7 @@ const open = ref(false)
 const typed = ref({ kind: 'deduction', label: '', note: '', amount: '', fee: '', parts: '1' })
 const busy = ref('')
 const trouble = ref<Problem>()
-const draft = computed(() => statement.state === 'draft')
+const draft = computed(() => statement.status === 'draft')
 const ready = computed(
   () =>
     typed.value.label.trim() &&

@@ -97,8 +97,8 @@ async function open() {
                 >
                 <span class="spread small"
                   ><span
-                    >{{ RUN[run.state]
-                    }}<template v-if="run.state !== 'draft'">
+                    >{{ RUN[run.status]
+                    }}<template v-if="run.status !== 'draft'">
                       by {{ run.paid_by ?? run.approved_by }}</template
                     ></span
                   ><span class="figure">{{ showDollars(run.net) }}</span></span

@@ -19,8 +19,8 @@ const chosen = ref<number>()
 const typed = ref({ amount: '', why: '' })
 const busy = ref('')
 const trouble = ref<Problem>()
-const open = computed(() => (data.value ?? []).filter(({ state }) => state === 'handed_in'))
-const done = computed(() => (data.value ?? []).filter(({ state }) => state !== 'handed_in'))
+const open = computed(() => (data.value ?? []).filter(({ status }) => status === 'handed_in'))
+const done = computed(() => (data.value ?? []).filter(({ status }) => status !== 'handed_in'))
 const one = computed(() => open.value.find(({ id }) => id === chosen.value) ?? open.value[0])
 const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
 function pick(receipt: Schemas['Receipt']) {
@@ -28,17 +28,17 @@ function pick(receipt: Schemas['Receipt']) {
   typed.value = { amount: '', why: '' }
   trouble.value = undefined
 }
-async function answer(state: 'paid_back' | 'refused') {
+async function answer(status: 'paid_back' | 'refused') {
   if (!one.value) return
   const { id } = one.value
   const { amount, why } = typed.value
-  busy.value = state
+  busy.value = status
   const found = await ask<Schemas['Receipt'][]>(
     api.POST('/api/receipts/{id}/answer', {
       params: { path: { id } },
       body: {
         key: newKey(),
-        state,
+        status,
         ...(why.trim() ? { why: why.trim() } : {}),
         ...(amount.trim() ? { amount: parseDollars(amount) ?? '' } : {}),
       },
@@ -130,7 +130,7 @@ async function answer(state: 'paid_back' | 'refused') {
               <td>{{ RECEIPT[row.kind] }}, {{ showDay(row.spent_on) }}</td>
               <td class="figure">{{ showDollars(row.amount) }}</td>
               <td>
-                {{ row.state === 'refused' ? 'refused' : 'paid back' }} by {{ row.answered_by
+                {{ row.status === 'refused' ? 'refused' : 'paid back' }} by {{ row.answered_by
                 }}<template v-if="row.why">: {{ row.why }}</template>
               </td>
             </tr>

@@ -32,7 +32,7 @@ const said = ref('')
 let key = newKey()
 // A run that is opened again is approved anew, though its total may be the same.
 watch(
-  () => [data.value?.net, data.value?.state],
+  () => [data.value?.net, data.value?.status],
   () => {
     key = newKey()
   },
@@ -84,25 +84,25 @@ const OUT = [
           <h1>{{ showDay(run.from) }} – {{ showDay(run.to) }}</h1>
           <div v-if="settles" class="row wrap">
             <v-btn
-              v-if="run.state === 'draft' && run.rows.length"
+              v-if="run.status === 'draft' && run.rows.length"
               color="primary"
               :disabled="!!run.building"
               @click="sure = 'approve'"
               >Approve and lock</v-btn
             >
-            <template v-if="run.state === 'approved'"
+            <template v-if="run.status === 'approved'"
               ><v-btn variant="text" @click="reopening = true">Open again</v-btn
               ><v-btn color="primary" @click="sure = 'pay'">It is paid</v-btn></template
             >
           </div>
         </div>
         <p>
-          <span v-if="run.state === 'draft'"
+          <span v-if="run.status === 'draft'"
             ><strong>Draft</strong>: follows what is delivered and which papers come in<template
               v-if="run.reopened"
               >. Opened again by {{ run.reopened }}</template
             ></span
-          ><span v-else-if="run.state === 'approved'"
+          ><span v-else-if="run.status === 'approved'"
             ><strong>Locked</strong> by {{ run.approved_by }}, {{ showTime(run.approved_at, session.zone) }},
             not paid yet</span
           ><span v-else
@@ -114,7 +114,7 @@ const OUT = [
           <a v-for="[file, label] in OUT" :key="file" :href="`/api/pay-runs/${id}/${file}`">{{
             label
           }}</a><statements-file :id="id" /><button
-            v-if="settles && run.state !== 'draft'"
+            v-if="settles && run.status !== 'draft'"
             type="button"
             class="link"
             :disabled="busy || !!said"
@@ -148,9 +148,9 @@ const OUT = [
         @answer="answerTo"
       />
       <drivers-table :run="run" />
-      <deposit-panel v-if="run.state !== 'draft' && settles" :id="id" />
+      <deposit-panel v-if="run.status !== 'draft' && settles" :id="id" />
       <items-panel
-        v-if="run.state === 'draft' && run.items"
+        v-if="run.status === 'draft' && run.items"
         :id="id"
         :run="run"
         :settles="settles"

@@ -63,7 +63,7 @@ const TOTALS = [
           <p class="quiet small">
             {{ statement.company
             }}<template v-if="statement.company_address">, {{ statement.company_address }}</template> •
-            settlement statement, {{ RUN[statement.state]?.toLowerCase() }}
+            settlement statement, {{ RUN[statement.status]?.toLowerCase() }}
           </p>
           <h1>{{ statement.driver.name }}</h1>
           <p>
@@ -90,7 +90,7 @@ const TOTALS = [
         :key="section.name"
         :title="section.title"
         :lines="section.lines"
-        :correctable="settles && statement.state === 'draft' && section.name === 'earnings'"
+        :correctable="settles && statement.status === 'draft' && section.name === 'earnings'"
         @correct="correcting = $event"
       />
       <correct-dialog v-if="correcting" :id="correcting" @close="correcting = undefined" @done="corrected" />

@@ -124,7 +124,7 @@ describe('freight bills', () => {
 })
 
 describe('card transactions', () => {
-  const row = (id: number, bears: 'company' | 'driver', amount: string) =>
+  const row = (id: number, charged_to: 'company' | 'driver', amount: string) =>
     ({
       id,
       reference: `R${id}`,
@@ -134,7 +134,7 @@ describe('card transactions', () => {
       state: 'ID',
       local_time: '2026-11-21 19:00',
       amount,
-      bears,
+      charged_to,
       driver: { id: 1, name: 'A' },
       trip: 'T1',
       matched_by: 'card',

@@ -16,13 +16,13 @@ const {
   problem?: Problem | undefined
 }>()
 const emit = defineEmits<{ close: []; save: [answer: Omit<Schemas['KeyedAnswer'], 'key'>] }>()
-const STATES: { value: Schemas['KeyedAnswer']['state']; title: string }[] = [
+const ANSWERS: { value: Schemas['KeyedAnswer']['status']; title: string }[] = [
   { value: 'issued', title: 'It is issued' },
   { value: 'review', title: 'They look at it' },
   { value: 'asked', title: 'They ask something' },
   { value: 'refused', title: 'It is refused' },
 ]
-const state = ref<Schemas['KeyedAnswer']['state']>('issued')
+const status = ref<Schemas['KeyedAnswer']['status']>('issued')
 const said = ref('')
 const number = ref('')
 const fee = ref(permit.fee ?? '')
@@ -30,15 +30,15 @@ const from = ref(startsOn)
 const to = ref('')
 const at = (field: string) => (problem?.path === `/${field}` ? problem.message : undefined)
 const ready = computed(() =>
-  state.value === 'issued'
+  status.value === 'issued'
     ? Boolean(number.value.trim() && parseDollars(fee.value) && from.value && to.value)
     : said.value.trim().length > 1,
 )
 const save = () =>
   emit('save', {
-    state: state.value,
+    status: status.value,
     said: said.value.trim(),
-    ...(state.value === 'issued'
+    ...(status.value === 'issued'
       ? {
           number: number.value.trim(),
           fee: parseDollars(fee.value) ?? '',
@@ -58,8 +58,8 @@ const save = () =>
     ><v-card class="pa-4"
       ><form class="stack" @submit.prevent="save">
         <h2>What {{ permit.name }} answered</h2>
-        <v-select v-model="state" label="Answer" :items="STATES" />
-        <template v-if="state === 'issued'"
+        <v-select v-model="status" label="Answer" :items="ANSWERS" />
+        <template v-if="status === 'issued'"
           ><v-text-field
             v-model="number"
             autofocus
@@ -77,7 +77,7 @@ const save = () =>
               :error-messages="at('valid_from')"
             /><v-text-field v-model="to" type="date" label="to" :error-messages="at('valid_to')" /></div
         ></template>
-        <v-textarea v-model="said" :label="state === 'issued' ? 'Conditions' : 'In their words'" />
+        <v-textarea v-model="said" :label="status === 'issued' ? 'Conditions' : 'In their words'" />
         <v-alert v-if="problem && !problem.path" type="error">{{ problem.message }}</v-alert>
         <div class="row justify-end">
           <v-btn variant="text" @click="emit('close')">Leave it</v-btn

@@ -36,8 +36,8 @@ const rows = computed(() =>
     ><v-card class="pa-4 stack">
       <h2>Copy an earlier permit</h2>
       <p class="small quiet">
-        Sizes, axles, contact and the way wished come over, and the kind of permit stays. Units, days, serial
-        number and way are this load's own; all of it can be corrected.
+        Sizes, axles, contact and the route wished come over, and the kind of permit stays. Units, days,
+        serial number and route are this load's own; all of it can be corrected.
       </p>
       <v-text-field
         autofocus
@@ -52,7 +52,7 @@ const rows = computed(() =>
             ><strong>{{ permit.load }}</strong> {{ permit.name }},
             {{ KIND[permit.kind]?.toLowerCase() ?? permit.kind }}
             <span class="quiet">{{ permit.number ?? '' }} {{ permit.reference }}</span
-            >{{ ' ' }} <permit-mark :state="permit.state" /></span
+            >{{ ' ' }} <permit-mark :status="permit.status" /></span
           ><v-btn size="small" variant="tonal" :loading="busy" @click="emit('copy', permit)">Copy</v-btn>
         </li>
       </ul>

@@ -145,7 +145,7 @@ defineExpose({
         :label="typed.deliver_by === 'fax' ? 'Fax number' : 'Address'"
         :error-messages="wrong.deliver_to"
       />
-      <v-textarea v-model="typed.wished_route" class="wide" label="Way wished, in words" /><v-checkbox
+      <v-textarea v-model="typed.wished_route" class="wide" label="Route wished, in words" /><v-checkbox
         v-model="divisible"
         class="wide"
         label="The load can be divided"
@@ -199,7 +199,7 @@ defineExpose({
         <dd>{{ file.reference }}</dd></template
       >
       <template v-if="file.wished_route"
-        ><dt>Way wished</dt>
+        ><dt>Route wished</dt>
         <dd>{{ file.wished_route }}</dd></template
       >
       <template v-if="file.obstacles?.length"
@@ -209,7 +209,7 @@ defineExpose({
             <li v-for="one in file.obstacles" :key="one">{{ one }}</li>
           </ul>
           <template v-if="file.detour"
-            >The nearest way that fits is {{ showMiles(file.detour.miles) }} and
+            >The nearest route that fits is {{ showMiles(file.detour.miles) }} and
             {{ showMinutes(file.detour.minutes) }} longer.</template
           >
         </dd></template

@@ -15,7 +15,7 @@ const METHOD: Record<string, string> = {
   card: 'by card',
   elsewhere: 'elsewhere',
 }
-const STATE: Record<string, string> = { started: 'Under way', paid: 'Paid', failed: 'Not paid' }
+const STATUS: Record<string, string> = { started: 'Under way', paid: 'Paid', failed: 'Not paid' }
 const clerk = useSession().has('permit_clerk')
 const {
   data: money,
@@ -181,14 +181,14 @@ if (receipt) void look(receipt)
             </tr>
           </thead>
           <tbody>
-            <tr v-for="one in data.receipts" :key="one.id" :class="{ failed: one.state === 'failed' }">
+            <tr v-for="one in data.receipts" :key="one.id" :class="{ failed: one.status === 'failed' }">
               <td class="date">{{ showTime(one.started_at, 'UTC', { letters: false }) }}</td>
               <td>{{ one.jurisdiction }}</td>
               <td>{{ one.permits.join(', ') }}</td>
               <td>{{ METHOD[one.method] }}</td>
               <td>{{ one.by }}</td>
               <td>
-                <strong v-if="one.state !== 'paid'">{{ STATE[one.state] }}</strong><template v-else
+                <strong v-if="one.status !== 'paid'">{{ STATUS[one.status] }}</strong><template v-else
                   >Paid,
                   <a
                     v-if="one.pdf"

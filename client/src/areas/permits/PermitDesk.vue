@@ -60,7 +60,7 @@ const hits = computed(() => (asked.value.length > 1 ? found.value : undefined))
             </td>
             <td>{{ permit.reference }}</td>
             <td>{{ permit.name }}</td>
-            <td><permit-mark :state="permit.state" /></td>
+            <td><permit-mark :status="permit.status" /></td>
             <td>
               <a
                 v-if="permit.paper_id"
@@ -91,7 +91,7 @@ const hits = computed(() => (asked.value.length > 1 ? found.value : undefined))
             <tr>
               <th>Starts</th>
               <th>Load</th>
-              <th>Way</th>
+              <th>Route</th>
               <th>Customer</th>
               <th>Reference</th>
               <th>States</th>
@@ -109,7 +109,7 @@ const hits = computed(() => (asked.value.length > 1 ? found.value : undefined))
               <td>
                 <ul class="states">
                   <li v-for="one in file.states" :key="one.state">
-                    <strong>{{ one.state }}</strong> <permit-mark :state="one.is as 'draft'" />
+                    <strong>{{ one.state }}</strong> <permit-mark :status="one.is as 'draft'" />
                   </li>
                 </ul>
               </td>

@@ -54,7 +54,7 @@ describe('the head of a permit file', () => {
   })
 
   it('offers a way anew where the load goes another one now, to who may change it', () => {
-    expect(buttons(head({ outdated: true }))).toContain('Make the way anew')
+    expect(buttons(head({ outdated: true }))).toContain('Make the route anew')
     expect(
       buttons(head({ outdated: true, permits: [permit(true)] }, { clerk: false, mayChange: false })),
     ).toEqual([])

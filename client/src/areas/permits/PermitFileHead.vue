@@ -41,7 +41,7 @@ const toSend = computed(() => file.permits.filter(({ sendable }) => sendable).le
       color="primary"
       :loading="busy"
       @click="$emit('remake')"
-      >Make the way anew</v-btn
+      >Make the route anew</v-btn
     >
     <div v-if="clerk && (toSend || !file.attested_at)" class="row mt-2">
       <v-btn v-if="!file.attested_at" color="primary" :loading="busy" @click="$emit('attest')"

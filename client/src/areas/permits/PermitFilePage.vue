@@ -50,7 +50,7 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
     <section v-if="none" class="panel pad">
       <h1>No permit file yet</h1>
       <p class="mt-1">
-        It is made from the load: size and weight from the freight, the units of its crew, the way for that
+        It is made from the load: size and weight from the freight, the units of its crew, the route for that
         size, and what every state on it wants.
       </p>
       <v-alert v-if="trouble" type="error" class="my-2">{{ trouble.message }}</v-alert>

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/shared/api'
-import { STATE } from './words'
+import { STATUS } from './words'
 
 /** A sheet that fills as the permit comes along; barred where somebody has to act. */
-const { state } = defineProps<{ state: Schemas['Permit']['state'] }>()
-const at = computed(() => STATE[state])
+const { status } = defineProps<{ status: Schemas['Permit']['status'] }>()
+const at = computed(() => STATUS[status])
 </script>
 
 <template>
-  <span class="mark" :class="{ stuck: at.stuck, done: state === 'issued' }"
+  <span class="mark" :class="{ stuck: at.stuck, done: status === 'issued' }"
     ><svg width="14" height="16" aria-hidden="true">
       <rect x="1" :y="15 - at.quarters * 3.5" width="12" :height="at.quarters * 3.5" class="fill" />
       <path d="M1 1h8l4 4v10H1z" class="sheet" />

@@ -18,7 +18,7 @@ const answer = ref('')
 const applies = computed(
   () =>
     mayApply &&
-    ['draft', 'refused', 'asked'].includes(permit.state) &&
+    ['draft', 'refused', 'asked'].includes(permit.status) &&
     !['not_covered', 'divisible'].includes(permit.kind),
 )
 </script>
@@ -33,7 +33,7 @@ const applies = computed(
     <td>
       {{ KIND[permit.kind] ?? permit.kind
       }}<span v-if="permit.escorts?.length" class="quiet">, with escort</span
-      ><span v-if="permit.amends && permit.state !== 'issued'" class="quiet">, amendment</span
+      ><span v-if="permit.amends && permit.status !== 'issued'" class="quiet">, amendment</span
       ><span v-if="permit.wants" class="off"
         >, but this size wants: {{ (KIND[permit.wants] ?? permit.wants).toLowerCase() }}</span
       >
@@ -44,7 +44,7 @@ const applies = computed(
       <span v-if="permit.paid" class="quiet small">{{ permit.paid === 'paid' ? 'paid' : 'being paid' }}</span>
     </td>
     <td>
-      <permit-mark :state="permit.state" /><span v-if="permit.apply_from" class="quiet small">
+      <permit-mark :status="permit.status" /><span v-if="permit.apply_from" class="quiet small">
         from {{ showDay(permit.apply_from) }}</span
       >
     </td>
@@ -64,11 +64,11 @@ const applies = computed(
       >
     </td>
   </tr>
-  <tr v-if="permit.said && permit.state !== 'issued'" class="said">
+  <tr v-if="permit.said && permit.status !== 'issued'" class="said">
     <td colspan="6">
       <p>{{ permit.said }}</p>
       <form
-        v-if="mayApply && permit.state === 'asked'"
+        v-if="mayApply && permit.status === 'asked'"
         class="row answer"
         @submit.prevent="emit('apply', answer.trim())"
       >
@@ -121,7 +121,7 @@ const applies = computed(
         </div>
         <div>
           <template v-if="permit.from || permit.turns?.length"
-            ><h3>Way</h3>
+            ><h3>Route</h3>
             <p>{{ permit.from }} → {{ permit.to }}</p>
             <ol>
               <li v-for="turn in permit.turns" :key="`${turn.road} ${turn.to}`">
@@ -129,7 +129,7 @@ const applies = computed(
                 <span class="quiet">{{ showMiles(turn.miles) }}, {{ showMinutes(turn.minutes) }}</span>
               </li>
             </ol></template
-          ><template v-if="permit.said && permit.state === 'issued'"
+          ><template v-if="permit.said && permit.status === 'issued'"
             ><h3>Conditions</h3>
             <p>{{ permit.said }}</p></template
           >
@@ -140,13 +140,13 @@ const applies = computed(
           </p>
           <div class="row mt-2 wrap">
             <v-btn
-              v-if="applies && permit.state !== 'asked'"
+              v-if="applies && permit.status !== 'asked'"
               size="small"
               variant="tonal"
               :loading="busy"
               @click="emit('apply', '')"
-              >{{ permit.state === 'refused' ? 'Send again' : 'Send this one' }}</v-btn><v-btn
-              v-if="mayApply && permit.state !== 'issued'"
+              >{{ permit.status === 'refused' ? 'Send again' : 'Send this one' }}</v-btn><v-btn
+              v-if="mayApply && permit.status !== 'issued'"
               size="small"
               variant="text"
               @click="emit('keyIn')"
@@ -159,7 +159,7 @@ const applies = computed(
               @click="emit('amend')"
               >Amend {{ permit.amendable }}</v-btn
             ><v-btn
-              v-if="mayApply && permit.state !== 'draft' && !permit.held"
+              v-if="mayApply && permit.status !== 'draft' && !permit.held"
               size="small"
               variant="text"
               @click="emit('giveUp')"

@@ -10,16 +10,18 @@ export const KIND: Record<string, string> = {
 }
 
 /** How far a permit has come, of four: its mark fills as it goes. */
-export const STATE: Record<Schemas['Permit']['state'], { label: string; quarters: number; stuck?: boolean }> =
-  {
-    draft: { label: 'To apply for', quarters: 0 },
-    sent: { label: 'On its way', quarters: 1 },
-    review: { label: 'With the office', quarters: 2 },
-    asked: { label: 'The office asks', quarters: 2, stuck: true },
-    refused: { label: 'Refused', quarters: 1, stuck: true },
-    issued: { label: 'Issued', quarters: 4 },
-    cancelled: { label: 'Given up', quarters: 0 },
-  }
+export const STATUS: Record<
+  Schemas['Permit']['status'],
+  { label: string; quarters: number; stuck?: boolean }
+> = {
+  draft: { label: 'To apply for', quarters: 0 },
+  sent: { label: 'On its way', quarters: 1 },
+  review: { label: 'With the office', quarters: 2 },
+  asked: { label: 'The office asks', quarters: 2, stuck: true },
+  refused: { label: 'Refused', quarters: 1, stuck: true },
+  issued: { label: 'Issued', quarters: 4 },
+  cancelled: { label: 'Given up', quarters: 0 },
+}
 
 export const RULE: Record<string, string> = {
   gross: 'gross',

@@ -46,22 +46,22 @@ async function set(running: boolean) {
       >
       <router-link v-if="tripId" class="small" :to="`/road?trip=${tripId}`">Diary</router-link>
       <span class="small grow"
-        >{{ ASKING[data.state]
-        }}<template v-if="data.state === 'on'"
+        >{{ ASKING[data.status]
+        }}<template v-if="data.status === 'on'"
           >: every {{ data.every_hours }} h{{
             data.next_at ? `, next ${showTime(data.next_at, session.zone)}` : ''
           }}</template
         ></span
       >
-      <form v-if="maySet && data.state !== 'over'" class="row" @submit.prevent="set(true)">
+      <form v-if="maySet && data.status !== 'over'" class="row" @submit.prevent="set(true)">
         <label class="small"
           >every
           <input v-model="hours" class="hours" inputmode="numeric" aria-label="Hours between check-ins" />
           h</label
         ><v-btn type="submit" size="small" variant="tonal" :disabled="!(every >= 1 && every <= 48)">{{
-          data.state === 'on' ? 'Change' : 'Ask on a schedule'
+          data.status === 'on' ? 'Change' : 'Ask on a schedule'
         }}</v-btn
-        ><v-btn v-if="data.state === 'on'" size="small" variant="text" @click="set(false)">Off</v-btn>
+        ><v-btn v-if="data.status === 'on'" size="small" variant="text" @click="set(false)">Off</v-btn>
       </form>
     </div>
     <v-alert v-if="refused" type="error" class="mt-2">{{ refused.message }}</v-alert>

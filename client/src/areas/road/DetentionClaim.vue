@@ -13,12 +13,12 @@ defineEmits<{ settle: [drop: boolean] }>()
       ><strong>Detention at {{ claim.stop }}</strong
       >: {{ claim.minutes }} min beyond {{ claim.free_minutes }} free for {{ claim.customer }}.
       {{
-        claim.state === 'proposed'
+        claim.status === 'proposed'
           ? `${showDollars(claim.charge)} to charge`
-          : `${claim.state} ${showDollars(claim.charge)}, ${claim.by}`
+          : `${claim.status} ${showDollars(claim.charge)}, ${claim.by}`
       }}{{ claim.pay && Number(claim.pay) ? `; the driver earns ${showDollars(claim.pay)}` : '' }}</span
     >
-    <span v-if="claim.state === 'proposed' && maySettle" class="row"
+    <span v-if="claim.status === 'proposed' && maySettle" class="row"
       ><v-btn size="small" variant="tonal" :disabled="busy" @click="$emit('settle', false)">Charge</v-btn
       ><v-btn size="small" variant="text" :disabled="busy" @click="$emit('settle', true)">Do not</v-btn></span
     >

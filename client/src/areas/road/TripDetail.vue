@@ -54,7 +54,7 @@ const right = (corrects: string, done_at: string, note: string) =>
       body: { key, kind: 'corrected', corrects, done_at, note },
     }),
   )
-const open = computed(() => ['sent', 'accepted', 'rolling'].includes(diary.value?.trip.state ?? ''))
+const open = computed(() => ['sent', 'accepted', 'rolling'].includes(diary.value?.trip.status ?? ''))
 useKeys([
   {
     key: 'a',
@@ -81,7 +81,7 @@ useKeys([
           <h1>
             {{ found.trip.drivers }} <span class="plain">{{ found.trip.way }}</span>
           </h1>
-          <span class="small quiet">{{ found.trip.number }}, {{ found.trip.state }}</span>
+          <span class="small quiet">{{ found.trip.number }}, {{ found.trip.status }}</span>
         </div>
         <p v-if="trip" class="small">
           <span :class="{ late: trip.silent }"

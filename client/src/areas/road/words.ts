@@ -8,7 +8,7 @@ export const VERDICT: Record<Trip['verdict'], { mark: 'fits' | 'tight' | 'late' 
     on_time: { mark: 'fits', word: 'On time' },
     tight: { mark: 'tight', word: 'Tight' },
     late: { mark: 'late', word: 'Late' },
-    unknown: { mark: 'blocked', word: 'No way' },
+    unknown: { mark: 'blocked', word: 'No route' },
   }
 export const ASKING: Record<string, string> = {
   on: 'Asked on a schedule',
@@ -37,7 +37,7 @@ export function inShort(trip: Trip): string {
   if (stop.arrived_at) return `At ${stop.name} since ${showTime(stop.arrived_at, stop.zone)}`
   const late = trip.stops.find(one => one.late_minutes && !one.arrived_at)
   const shown = late ?? stop
-  if (!shown.forecast_at) return `To ${shown.name}: no legal way is found.`
+  if (!shown.forecast_at) return `To ${shown.name}: no legal plan is found.`
   const forecast = `${shown.town} ${showTime(shown.forecast_at, shown.zone)}`
   if (shown.late_minutes) return `${forecast}, ${sayMinutes(shown.late_minutes)} late`
   return shown.chance_percent ? `${forecast}, ${shown.chance_percent}% it will be late` : forecast

@@ -189,7 +189,7 @@ watch(
 
 <template>
   <div class="map">
-    <div ref="box" class="canvas" role="application" aria-label="Map of the way" />
+    <div ref="box" class="canvas" role="application" aria-label="Map of the route" />
     <p v-if="failed" class="small problem" role="status">
       The map could not be drawn: the server is out of reach.
     </p>

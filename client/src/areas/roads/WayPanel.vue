@@ -85,12 +85,12 @@ const drop = (part: Part, i: number) => {
 </script>
 
 <template>
-  <section class="panel" aria-label="Way">
+  <section class="panel" aria-label="Route">
     <waiting v-slot="{ data: way }" :data="data" :problem="problem" @again="again">
       <road-map :way="way" :stops="load.stops" :zone="zone" :bendable="bendable" @bend="bend" />
       <div class="pad">
         <div class="spread wrap">
-          <h2>Way</h2>
+          <h2>Route</h2>
           <span class="row small"
             ><a v-if="way.turns.length" :href="`/api/loads/${load.id}/route.gpx`" class="row"
               ><v-icon :icon="mdiDownload" size="small" />GPX</a

@@ -32,6 +32,8 @@ export default {
   },
   trip: {
     none: 'No trip for you at the moment. Dispatch texts you when there is one.',
+    next: 'Next trip',
+    toDone: 'Back to {number} and its papers',
     changed: 'Changed:',
     seen: 'I have seen it',
     decline: 'Decline',

@@ -34,6 +34,8 @@ const es: typeof en = {
   },
   trip: {
     none: 'Por ahora no tiene viaje. El despacho le avisa por mensaje.',
+    next: 'Siguiente viaje',
+    toDone: 'Volver a {number} y sus papeles',
     changed: 'Cambió:',
     seen: 'Ya lo vi',
     decline: 'Rechazar',

@@ -1,9 +1,9 @@
 import type { Schemas } from './api'
 
-export type LoadState = Schemas['LoadState']
+export type LoadStatus = Schemas['LoadStatus']
 
-/** What a load's state is called, and the mark that tells it apart: how much of the way is done. */
-export const STATES: Record<LoadState, { label: string; step: number }> = {
+/** What a load's status is called, and the mark that tells it apart: how much of the way is done. */
+export const STATUSES: Record<LoadStatus, { label: string; step: number }> = {
   open: { label: 'Open', step: 0 },
   planned: { label: 'Planned', step: 1 },
   sent: { label: 'Sent', step: 2 },

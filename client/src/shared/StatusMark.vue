@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { STATES, type LoadState } from './states'
+import { STATUSES, type LoadStatus } from './statuses'
 
-const { state } = defineProps<{ state: LoadState }>()
+const { status } = defineProps<{ status: LoadStatus }>()
 const STEPS = 6
-const at = computed(() => STATES[state])
+const at = computed(() => STATUSES[status])
 </script>
 
 <template>
-  <span class="mark" :class="state">
+  <span class="mark" :class="status">
     <svg v-if="at.step >= 0" width="26" height="8" aria-hidden="true">
       <rect
         v-for="i in STEPS"

@@ -2,7 +2,7 @@
 
 # The way from one place of ours to the next: by road, or, where the network does not reach, an estimate that
 # says so.
-class Work::Roads::Leg
+class Store::Roads::Leg
   LANDMARKS = 16
 
   def self.network = RoadData.network(landmarks: LANDMARKS)
