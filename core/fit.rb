@@ -77,6 +77,12 @@ module Core::Fit
   # rules - Array of { code:, effect:, title:, source: } (data/fit/rules.yml)
   def self.judge(crew, load, run, company, rules:) = Judge.new(crew, load, run, company, rules).judgement
 
+  # The verdict of hours with time to spare: what fits by less than the company's margin is tight.
+  #
+  # verdict - fits, late or impossible; slack_minutes - or nil; returns one of them or tight
+  def self.hours_verdict(verdict, slack_minutes, margin_minutes) =
+    verdict == "fits" && slack_minutes && slack_minutes < margin_minutes ? "tight" : verdict
+
   # A VIN's check digit. Returns nil where it is right, else what is wrong, to read out. Source: 49 CFR
   # 565.15(c).
   def self.vin_trouble(vin) = Vin.new(vin).trouble

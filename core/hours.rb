@@ -52,11 +52,12 @@ module Core::Hours
   # question - Question; trip - Trip; rules - RuleSet
   #
   # partner - Question of the other driver of a team, asked at the same instant
-  # advice - where it does not fit, say what would make it fit
+  # advice - where it does not fit, say what would make it fit; not_before - the instant before which nothing
+  #          can begin any more, nil where that is not known
   #
   # Returns Plan, with reasons. Source: as for clocks.
-  def self.plan(question, trip, rules:, partner: nil, advice: true) =
-    PlanMaker.new(question, trip, known(question, rules), partner:, advice:).plan
+  def self.plan(question, trip, rules:, partner: nil, advice: true, not_before: nil) =
+    PlanMaker.new(question, trip, known(question, rules), partner:, advice:, not_before:).plan
 
   # A quick look at trips: see Glance. Makes one for a driver; ask it `at(trip)`.
   def self.glance(question, rules:) = Glance.new(question, known(question, rules))

@@ -92,8 +92,8 @@ module Core::Roads
   # place - Gazetteer::Place
   def self.fan(network, place, vehicle: Vehicle::USUAL) = Fan.new(network, place, vehicle)
 
-  # A place to be asked about by where it lies.
-  def self.place(name, point) = Gazetteer::Place.new(name:, point:, state: nil, town: name.include?(","))
+  # A place to be asked about by where it lies, as a route is.
+  def self.place(name, point) = Gazetteer::Place.new(name:, point:, state: nil, town: false)
 
   # The way in sentences: Array of { text:, miles:, latitude:, longitude: }.
   def self.turns(route) = Turns.of(route)

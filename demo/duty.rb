@@ -61,7 +61,7 @@ class Demo::Duty
         M::TripStop.new(
           name: "#{row[:town]}, #{row[:state]}",
           drive_minutes: (i.zero? ? trip[:empty_minutes] : row[:minutes]) || 0,
-          service_minutes: Work::Hours::TripQuestion::SERVICE_MINUTES,
+          service_minutes: Work::Hours::Service::DOCK_MINUTES,
           opens:,
           closes:,
           drive_windows: nil

@@ -255,7 +255,7 @@ module Demo
       crews.delete(
         free.min_by do |crew|
           Core::Roads.great_circle_miles(
-            point(Store::Freight.position_before(@drivers[crew.first], pickup_at)),
+            point(Store::Freight::Whereabouts.driver_empty(@drivers[crew.first], pickup_at).place),
             pickup
           )
         end

@@ -96,7 +96,7 @@ class Papers::StatementText
       minutes = row[:corrections].to_h["dwell_minutes"] || row[:dwell_minutes].to_a
       Core::Pay::Wait
         .over(minutes.first(stops.length).map(&:to_i), row[:detention_free_minutes].to_i)
-        .map { |i| "#{minutes[i] / 60} h #{minutes[i] % 60} min at #{stops[i]}" }
+        .map { |i| "#{Core::Spoken.minutes(minutes[i])} at #{stops[i]}" }
         .join(", ")
     when "extra_stops"
       stops.drop(row[:stops_included].to_i).join(", ")

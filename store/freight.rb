@@ -200,29 +200,4 @@ module Store::Freight
       Sequel[table][:during].as(:during)
     )
   end
-
-  # Where a driver will be empty before an instant: the last stop of the trip before, or the home terminal.
-  def self.position_before(driver_id, instant)
-    last =
-      DB[:trip_drivers]
-        .where(driver_id:, live: true)
-        .where(Sequel.function(:upper, :during) <= instant)
-        .reverse(:during)
-        .get(:trip_id)
-    row =
-      last &&
-        DB[:trip_stops]
-          .join(:stops, id: :stop_id)
-          .where(trip_id: last)
-          .reverse(Sequel[:trip_stops][:position])
-          .select(:town, :state, :latitude, :longitude)
-          .first
-    row ||
-      Store::Company
-        .terminals
-        .join(:drivers, terminal_id: Sequel[:terminals][:id])
-        .where(Sequel[:drivers][:id] => driver_id)
-        .select(:town, :state, :latitude, :longitude)
-        .first
-  end
 end

@@ -53,7 +53,7 @@ module Store::Match
         .where(trip_id: of.keys)
         .select(:trip_id, :load_id, :number, :origin, :destination)
         .to_hash(:trip_id)
-    last = last_stops(of.keys)
+    last = Store::Freight::Whereabouts.last_stops(of.keys)
     rows
       .map { |row| row.merge(trip: of[row[:trip_id]], load: loads[row[:trip_id]], last: last[row[:trip_id]]) }
       .sort_by { |row| row[:during].begin }
@@ -82,7 +82,7 @@ module Store::Match
     trips =
       held.transform_values { |rows| rows.reverse.find { |row| row[:during].begin <= now }&.fetch(:trip_id) }
     ahead = held.values.flatten.select { |row| row[:during].end > now }.map { |row| row[:trip_id] }
-    left = places_left([*trips.values.compact, *ahead].uniq)
+    left = Store::Freight::Whereabouts.units_left([*trips.values.compact, *ahead].uniq)
     units.map do |unit|
       id = unit[:id]
       stands =
@@ -90,20 +90,6 @@ module Store::Match
       of_unit = (held[id] || []).map { |row| row.merge(leaves: left.call(row[:trip_id], id)) }
       unit.merge(held: of_unit, stands:, miles_since_service: since[id] || 0)
     end
-  end
-
-  # Where trips leave their units: at the last stop, or where one is dropped. A function of trip's and unit's
-  # ids, nil for another trip's.
-  def self.places_left(trip_ids)
-    last = last_stops(trip_ids)
-    dropped =
-      DB[:trip_stops]
-        .join(:stops, id: :stop_id)
-        .where(trip_id: trip_ids, kind: "drop")
-        .order(Sequel[:trip_stops][:position])
-        .select(:trip_id, :unit_id, :town, :state, :latitude, :longitude)
-        .to_hash(%i[trip_id unit_id])
-    ->(trip_id, unit_id) { dropped[[trip_id, unit_id]]&.except(:trip_id, :unit_id) || last[trip_id] }
   end
 
   # Miles of the trips that units with a service by miles have made since the last one, by unit id.
@@ -118,7 +104,7 @@ module Store::Match
       .select_hash(:unit_id, Sequel.function(:sum, Sequel[:loaded_miles] + :empty_miles).as(:miles))
       .transform_values(&:to_i)
   end
-  private_class_method :miles_since_service, :places_left
+  private_class_method :miles_since_service
 
   # Papers that stand, by holder: [Hash by driver id, Hash by unit id].
   def self.papers
@@ -157,17 +143,6 @@ module Store::Match
       .select_append(Sequel[:customers][:name].as(:customer))
       .all
   end
-
-  def self.last_stops(trip_ids)
-    DB[:trip_stops]
-      .join(:stops, id: :stop_id)
-      .where(trip_id: trip_ids)
-      .order(:trip_id, Sequel.desc(Sequel[:trip_stops][:position]))
-      .distinct(:trip_id)
-      .select(:trip_id, :town, :state, :latitude, :longitude)
-      .to_hash(:trip_id)
-  end
-  private_class_method :last_stops
 
   # One row; made where a company begins without.
   def self.settings =

@@ -100,17 +100,32 @@ module Store::Tracking
       stops.order(Sequel[:trip_stops][:position]).get(:zone)
   end
 
-  # Minutes that stops at a place took, latest first, where arrival and departure are known.
+  # Minutes that the latest stops at places took, latest first, where arrival and departure are known.
+  #
+  # places - Array of [name, ZIP]
+  #
+  # Returns Hash by place.
   STAYS = 40
-  def self.stays(name, zip)
+  def self.stays(places)
     DB[:trip_stops]
       .join(:stops, id: :stop_id)
-      .where(name:, zip:)
+      .where(%i[name zip] => places)
       .exclude(arrived_at: nil)
       .where(Sequel.lit("coalesce(left_at, worked_at) > arrived_at"))
-      .reverse(:arrived_at)
-      .limit(STAYS)
-      .select_map(Sequel.lit("(extract(epoch from coalesce(left_at, worked_at) - arrived_at) / 60)::integer"))
+      .select(
+        :name,
+        :zip,
+        Sequel.lit(
+          "(extract(epoch from coalesce(left_at, worked_at) - arrived_at) / 60)::integer AS minutes"
+        ),
+        Sequel.lit("row_number() OVER (PARTITION BY name, zip ORDER BY arrived_at DESC) AS nth")
+      )
+      .from_self
+      .where { nth <= STAYS }
+      .order(:nth)
+      .select_map(%i[name zip minutes])
+      .group_by { |name, zip, _| [name, zip] }
+      .transform_values { |rows| rows.map(&:last) }
   end
 
   # Those that are older than the company keeps them.

@@ -12,12 +12,7 @@ module Web::Match
     app.get("/api/match/crews") { json Web::Match::Board.new(now).crews }
     app.get("/api/match/loads/:id") { json Web::Match::Board.new(now).for_load(id) }
     app.get("/api/match/crews/:id") { json Web::Match::Board.new(now).for_crew(id) }
-    app.get("/api/match/compare") do
-      json Web::Match::Board.new(now).compare(
-             parameters[:load_id],
-             parameters[:drivers].split(",").map { |pair| pair.split("@").map(&:to_i) }
-           )
-    end
+    picking(app)
     app.get("/api/match/where") { json Web::Match::Board.new(now).where(parameters[:place], parameters[:at]) }
     app.get("/api/match/proposal") { json Web::Match::Board.new(now).proposal(parameters[:locked].to_s) }
     app.post("/api/match/accept") { json Work::Match::AcceptLines.call(input, by:, now:) }
@@ -25,6 +20,26 @@ module Web::Match
     app.put("/api/match/rules") do
       Work::Match::ChangeRules.call(input, by:, now:)
       json Web::Match::RulesJson.to_h
+    end
+  end
+
+  def self.picking(app)
+    app.get("/api/match/compare") do
+      json Web::Match::Board.new(now).compare(
+             parameters[:load_id],
+             parameters[:drivers].split(",").map { |pair| pair.split("@").map(&:to_i) }
+           )
+    end
+    app.get("/api/match/choice") do
+      json Web::Match::Board.new(now).for_choice(
+             parameters[:load_id],
+             {
+               driver_ids: parameters[:drivers].split(",").map(&:to_i),
+               tractor_id: parameters[:tractor_id],
+               trailer_id: parameters[:trailer_id]
+             },
+             suggest: parameters[:suggest] || false
+           )
     end
   end
 
@@ -40,5 +55,5 @@ module Web::Match
       json Web::Match::Today.at(now)
     end
   end
-  private_class_method :matching, :desks
+  private_class_method :matching, :picking, :desks
 end

@@ -2,11 +2,11 @@
 
 # Lengths of time, amounts and ways as Today says them.
 module Core::Attention::Words
-  # "45 min", "3 h 05 min", "2 d 4 h"
+  # "45 min", "3 h 5 min", "2 d 4 h"
   def self.length(minutes)
     return "#{minutes / 1440} d #{(minutes % 1440) / 60} h" if minutes >= 2880
 
-    minutes < 60 ? "#{minutes} min" : "#{minutes / 60} h #{format("%02d", minutes % 60)} min"
+    Core::Spoken.minutes(minutes)
   end
 
   # "$1,816.90"; amount - BigDecimal dollars

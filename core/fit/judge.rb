@@ -64,8 +64,7 @@ class Core::Fit::Judge
     return "blocked" if @reasons.any? { |reason| reason.effect == "block" }
     return "late" if @run.hours.late.positive?
 
-    tight = @reasons.any? || (@run.hours.slack && @run.hours.slack < @company.margin_minutes)
-    tight ? "tight" : "fits"
+    @reasons.any? ? "tight" : Core::Fit.hours_verdict("fits", @run.hours.slack, @company.margin_minutes)
   end
 
   def person(driver)
@@ -102,7 +101,7 @@ class Core::Fit::Judge
   def equipment
     say("no_tractor", "No tractor to drive.") if @crew.tractor.nil?
     trailer if @crew.trailer
-    say("no_trailer", "No #{KIND[wanted] || "trailer"} is free for it.") if @crew.trailer.nil?
+    say("no_trailer", "No #{KIND[wanted] || "trailer"} to pull.") if @crew.trailer.nil?
     [@crew.tractor, @crew.trailer].compact.each { |unit| unit(unit) }
   end
 
@@ -229,9 +228,5 @@ class Core::Fit::Judge
   def day(date) = date.strftime("%a %-d %b")
   def feet(inches) = Core::Roads.feet(inches)
   def pounds(weight) = "#{weight.to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"
-
-  def length(minutes)
-    hours, rest = minutes.divmod(60)
-    hours.zero? ? "#{rest} min" : "#{hours} h #{format("%02d", rest)} min"
-  end
+  def length(minutes) = Core::Spoken.minutes(minutes)
 end

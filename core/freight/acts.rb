@@ -33,7 +33,8 @@ module Core::Freight::Acts
   TRIP = {
     add_stop: Act.new(statuses: UNDER_WAY, roles: DISPATCHER),
     remove_stop: Act.new(statuses: UNDER_WAY, roles: DISPATCHER),
-    reroute: Act.new(statuses: UNDER_WAY, roles: DISPATCHER)
+    reroute: Act.new(statuses: UNDER_WAY, roles: DISPATCHER),
+    put_right_empty: Act.new(statuses: UNDER_WAY, roles: DISPATCHER)
   }.freeze
 
   # Where a status is not said by its name.

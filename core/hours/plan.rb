@@ -48,13 +48,18 @@ Core::Hours::Plan =
         }
       end
 
-    # The least time to spare at any stop that closes, counted from arriving there; nil without one. Less than
-    # nothing where one is missed.
-    def slack_minutes =
-      visits
-        .zip(trip.stops)
-        .filter_map { |visit, stop| visit && stop.closes && (stop.closes - visit.arrive_at) }
-        .min
+    # The least time to spare at any stop that closes: by how much later the truck could come there and still be
+    # in time. Nil without such a stop, less than nothing where one is missed.
+    def slack_minutes = tightest_stop&.then { |i| slack(i) }
+
+    # The stop with the least time to spare, by index, or nil.
+    def tightest_stop = visits.each_index.select { |i| slack(i) }.min_by { |i| slack(i) }
+
+    def slack(stop) =
+      visits[stop] && trip.stops[stop].closes && (trip.stops[stop].closes - visits[stop].arrive_at)
+
+    # How late the stop is that is missed by most, nil where there is no plan. (late_minutes adds up all stops.)
+    def late_by_minutes = late_minutes && visits.each_index.map { |i| late(i) }.max.to_i
 
     # Minutes that service at a stop begins late.
     def late(stop) = [visits[stop].start_at - (trip.stops[stop].closes || visits[stop].start_at), 0].max

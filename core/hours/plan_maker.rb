@@ -3,14 +3,16 @@
 # Makes the Plan for a trip.
 class Core::Hours::PlanMaker
   # partner - Question of the other driver of a team, asked at the same instant
-  # advice - say, where it does not fit, what would make it fit; that takes some more plans
-  def initialize(question, trip, rules, partner: nil, advice: true)
+  # advice - say, where it does not fit, what would make it fit; that takes some more plans; not_before - the
+  #          instant before which nothing can begin any more, or nil
+  def initialize(question, trip, rules, partner: nil, advice: true, not_before: nil)
     @question = question
     @trip = trip
     @sections = Core::Hours::Sections.new(trip)
     @rules = rules
     @partner = partner
     @advice = advice
+    @not_before = not_before
   end
 
   def plan
@@ -28,7 +30,14 @@ class Core::Hours::PlanMaker
         reasons: [],
         days: @question.days
       )
-    reasons = Core::Hours::PlanReasons.new(bare, @question, @rules, advice: @advice && @partner.nil?).all
+    reasons =
+      Core::Hours::PlanReasons.new(
+        bare,
+        @question,
+        @rules,
+        advice: @advice && @partner.nil?,
+        not_before: @not_before
+      ).all
     bare.with(reasons: whole ? reasons : [*reasons, cut])
   end
 

@@ -19,11 +19,12 @@ class Core::Hours::PlanReasons
   STEP_MINUTES = 5
   STEPS = 144
 
-  def initialize(plan, question, rules, advice:)
+  def initialize(plan, question, rules, advice:, not_before: nil)
     @plan = plan
     @question = question
     @rules = rules
     @advice = advice
+    @not_before = not_before
     @days = question.days
   end
 
@@ -43,15 +44,14 @@ class Core::Hours::PlanReasons
   def stops = @plan.trip.stops
 
   def fits
-    slacks =
-      stops.each_index.filter_map { |i| stops[i].closes && [stops[i].closes - @plan.visits[i].start_at, i] }
-    return "fits", "Fits: done #{clock(@plan.finish_at)}." if slacks.empty?
+    stop = @plan.tightest_stop
+    return "fits", "Fits: done #{clock(@plan.finish_at)}." if stop.nil?
 
-    minutes, stop = slacks.min
+    arrive_at, start_at = @plan.visits[stop].then { |visit| [visit.arrive_at, visit.start_at] }
     [
       "fits",
-      "Fits, with #{length(minutes)} to spare at #{stops[stop].name}: service begins " \
-        "#{clock(@plan.visits[stop].start_at)}."
+      "Fits, with #{length(@plan.slack_minutes)} to spare at #{stops[stop].name}: there #{clock(arrive_at)}" \
+        "#{", service begins #{clock(start_at)}" if start_at > arrive_at}."
     ]
   end
 
@@ -136,6 +136,9 @@ class Core::Hours::PlanReasons
     steps =
       (1..STEPS).bsearch { |step| planned(question: begun_earlier(step * STEP_MINUTES)).verdict == "fits" } or
       return
+    # What would have had to happen before now is no advice.
+    return if @not_before && @question.as_of - (steps * STEP_MINUTES) < @not_before
+
     [["start_earlier", "It fits when the driver is under way #{length(steps * STEP_MINUTES)} earlier."]]
   end
 
@@ -176,13 +179,6 @@ class Core::Hours::PlanReasons
   def planned(question: @question, trip: @plan.trip) =
     Core::Hours::PlanMaker.new(question, trip, @rules, advice: false).plan
 
-  # 3 h 05 min
-  def length(minutes)
-    hours, rest = minutes.divmod(60)
-    return "#{rest} min" if hours.zero?
-
-    rest.zero? ? "#{hours} h" : "#{hours} h #{format("%02d", rest)} min"
-  end
-
+  def length(minutes) = Core::Spoken.minutes(minutes)
   def clock(instant) = @days.words(instant)
 end

@@ -3,16 +3,19 @@
 # What the hours of a crew say of a trip, no further than is needed to judge it: a glance where that tells,
 # else a plan.
 module Core::Match::CrewHours
-  # verdict - fits, late or impossible; slack_minutes, late_minutes; ends - instant; certain - false where the
+  # verdict - fits, late or impossible; slack_minutes; late_minutes - at the stop that is missed by most; ends - instant; certain - false where the
   # slack may be more than is said
   Answer = Core::Value.of(:verdict, :slack_minutes, :late_minutes, :ends, :certain)
 
   # questions - of the crew's drivers, one or two; trip - Hours::Trip; rules - RuleSet;
-  # glance - Hours::Glance of one who drives alone
-  def self.of(questions, trip, rules:, glance: nil)
+  # glance - Hours::Glance of one who drives alone; enough_minutes - time to spare of which no more has to be known
+  # exact - by a plan, whatever a glance tells
+  def self.of(questions, trip, rules:, glance: nil, enough_minutes: 0, exact: false)
     question, partner = questions
-    look = partner ? team_look(question.as_of, trip) : glance&.at(trip)
-    return by_look(look, question, trip) if look&.verdict
+    look = (partner ? team_look(question.as_of, trip) : glance&.at(trip)) unless exact
+    if look&.verdict && (look.slack_minutes || enough_minutes) >= enough_minutes
+      return by_look(look, question, trip)
+    end
 
     by_plan(Core::Hours.plan(question, trip, rules:, partner:, advice: false), question, trip)
   end
@@ -30,7 +33,7 @@ module Core::Match::CrewHours
     Answer.new(
       verdict: plan.verdict,
       slack_minutes: plan.slack_minutes,
-      late_minutes: plan.late_minutes || 0,
+      late_minutes: plan.late_by_minutes || 0,
       ends: plan.finish_at || at_least(question, trip),
       certain: true
     )

@@ -51,8 +51,9 @@ module Core::Match::Trailers
     pools.min_by { |pool| [wanted.kinds.index(pool.kind), miles(at, pool.place) + pool.from_pickup_miles] }
   end
 
-  # Has it to be fetched from elsewhere?
-  def self.apart?(place, other) = miles(place, other) >= SAME_PLACE_MILES
+  # Has it to be fetched out of the way, from where it stands neither by the crew nor by the first stop?
+  def self.out_of_the_way?(stands, crew, stop) =
+    [crew, stop].all? { |place| miles(stands, place) >= SAME_PLACE_MILES }
 
   def self.miles(one, other) = Core::Roads.great_circle_miles(one, other)
   private_class_method :miles

@@ -44,7 +44,7 @@ module Core::Pay::Unusual
       *facts
         .dwell_minutes
         .select { |minutes| minutes > LONG_DWELL_MINUTES }
-        .map { |minutes| "#{minutes / 60} h #{minutes % 60} min at one stop." }
+        .map { |minutes| "#{Core::Spoken.minutes(minutes)} at one stop." }
     ].compact
   end
 

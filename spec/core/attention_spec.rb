@@ -59,7 +59,7 @@ RSpec.describe Core::Attention do
       expect([1.75, -3, 50].map { |left| rows(uncovered("1816.9", hours(left))).first.reason }).to eq(
         [
           "Nobody has it: pickup in 1 h 45 min, $1,816.90.",
-          "Nobody has it: pickup was 3 h 00 min ago, $1,816.90.",
+          "Nobody has it: pickup was 3 h ago, $1,816.90.",
           "Nobody has it: pickup in 2 d 2 h, $1,816.90."
         ]
       )
@@ -67,7 +67,7 @@ RSpec.describe Core::Attention do
   end
 
   # Minutes at the dock, dollars at 75 an hour, how long past the two hours
-  [[120, 150, "0 min"], [180, 225, "1 h 00 min"]].each do |minutes, stake, past|
+  [[120, 150, "0 min"], [180, 225, "1 h"]].each do |minutes, stake, past|
     it "points out a truck that stands for #{minutes} minutes" do
       expect(rows(standing(minutes)).first).to have_attributes(
         stake:,

@@ -216,9 +216,9 @@ RSpec.describe Web::Hours do
     )
     expect(client.call(:get, "/api/loads/#{load_id}/plan")[:reasons].first).to eq(
       code: "stale_hours",
-      text: "The hours of Wade Ferris are 3 h 00 min old: not heard from since."
+      text: "The hours of Wade Ferris are 3 h old: not heard from since."
     )
-    expect(client.call(:get, "/api/hours")[:rows].first[:trouble]).to start_with("Last heard 3 h 0 min ago")
+    expect(client.call(:get, "/api/hours")[:rows].first[:trouble]).to start_with("Last heard 3 h ago")
   end
 
   it "writes a device's output file, and takes one whole or not at all" do

@@ -146,7 +146,7 @@ RSpec.describe Web::Match do
 
   it "says who could be where by when, with the hours left then" do
     answer = client.call(:get, "/api/match/where?place=Boise,%20ID&at=#{(now + (12 * Given::HOUR)).iso8601}")
-    expect(answer[:rows].first).to include(crew: include(name: "Una Blank"), miles: "0.0", left_minutes: 660)
+    expect(answer[:rows].first).to include(crew: include(name: "Una Blank"), miles: "6.7", left_minutes: 660)
     expect(answer[:rows].last).to include(
       crew: include(name: "Wade Ferris"),
       arrives_at: a_string_matching(/\d/),
@@ -201,7 +201,7 @@ RSpec.describe Web::Match do
       ["uncovered load #{near}", "uncovered load #{far}", "paper driver #{driver_id} medical card"]
     )
     expect(today[:rows].first).to include(
-      reason: a_string_matching(/Nobody has it: pickup in 2 h 00 min, \$2,220\.00/),
+      reason: a_string_matching(/Nobody has it: pickup in 2 h, \$2,220\.00/),
       address: "/match?load=#{near}"
     )
     left =

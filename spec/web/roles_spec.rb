@@ -52,7 +52,8 @@ RSpec.describe Web::Gate do
     note_payment: "closeLoad",
     add_stop: "addOwnStop",
     remove_stop: "removeOwnStop",
-    reroute: "rerouteLeg"
+    reroute: "rerouteLeg",
+    put_right_empty: "putRightEmpty"
   }.each do |act, operation_id|
     it "offers #{act} to those whom it lets #{operation_id}" do
       acts = Core::Freight::Acts::LOAD.merge(Core::Freight::Acts::TRIP)

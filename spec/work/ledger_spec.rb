@@ -405,11 +405,11 @@ RSpec.describe Work::Pay do
     described_class::BuildRun.call(id)
     expect(run(id)).to include(
       rows: [],
-      held: [include(reason: "to_approve", unusual: ["10 h 0 min at one stop."])]
+      held: [include(reason: "to_approve", unusual: ["10 h at one stop."])]
     )
     expect(act.call("approve")).to include(
       rows: [include(trips: 1)],
-      unusual: [include(unusual: ["10 h 0 min at one stop."])]
+      unusual: [include(unusual: ["10 h at one stop."])]
     )
     expect(clerk.call(:get, "/api/pay-runs/#{id}/items")).to match(
       [

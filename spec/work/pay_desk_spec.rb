@@ -234,7 +234,7 @@ RSpec.describe "What pay rests on" do
         by_state: []
       )
       expect(statement(id)[:lines].find { |line| line[:label] == "Detention" }[:story]).to eq(
-        "4 h 0 min at Boise, ID"
+        "4 h at Boise, ID"
       )
       expect(
         api(greta).call(

@@ -22,6 +22,12 @@ Store::Freight::Trips =
         :id
       )
 
+    def beginning_from(instant) = where(Sequel.function(:lower, :during) >= instant)
+
+    # Begun before an instant, and still to be made or under way.
+    def undone_before(instant) =
+      exclude(status: "delivered").where(Sequel.function(:lower, :during) < instant)
+
     # Delivered since an instant, the last first.
     def delivered_since(instant) =
       where(status: "delivered").where(Sequel[:delivered_at] > instant).reverse(:delivered_at, :id)

@@ -12,6 +12,7 @@ module Web::Freight::Trips
     end
     app.post("/api/trips/empty") { trip Work::Freight::Reposition.call(input, by:, now:), status: 201 }
     app.post("/api/trips/:id/call-off") { trip Work::Freight::Reposition.call_off(id, input, by:, now:) }
+    app.post("/api/trips/:id/empty-from") { trip Work::Freight::PutRightEmpty.call(id, input, by:, now:) }
     app.post("/api/trips/:id/stops") { trip Work::Freight::OwnStop.add(id, input, by:, now:) }
     app.delete("/api/trips/:id/stops/:stop_id") do
       trip Work::Freight::OwnStop.remove(id, parameters[:stop_id], input, by:, now:)

@@ -127,7 +127,7 @@ class Web::Hours::RecordJson
     return "No record: nothing is known of this driver's hours" if known_since.nil?
 
     silent = Work::Hours::Question.silent_minutes(driver, @now)
-    silent && "Last heard #{silent / 60} h #{silent % 60} min ago: these hours are as old"
+    silent && "Last heard #{Core::Spoken.minutes(silent)} ago: these hours are as old"
   end
 
   def stretches(question, from, to = question.as_of) =

@@ -26,9 +26,17 @@ class Web::Match::Board
     joining = Work::Match::Joining.new(judge)
     pairs
       .filter_map do |driver_id, trip_id|
-        trip_id ? joining.one(of(driver_id), load, trip_id) : judge.judge(of(driver_id), load)
+        trip_id ? joining.one(of(driver_id), load, trip_id) : judge.judge(of(driver_id), load, exact: true)
       end
       .map { |fit| @json.with_plan(fit) }
+  end
+
+  # A crew picked by hand. chosen - { driver_ids:, tractor_id:, trailer_id: }, as GiveLoad judges it
+  # suggest - with what the crew has, and the trailer that suits best
+  def for_choice(load_id, chosen, suggest: false)
+    load = Work::Match::Freight.all([load_id]).first or raise Store::NotFound.new("load", load_id)
+    fit = Work::Match::Judge.chosen(load, chosen, @now, exact: true, suggest:)
+    fit ? @json.with_plan(fit) : raise(Store::NotFound.new("driver", chosen[:driver_ids].first))
   end
 
   # Who could be at a place by a time. Raises Refused `unknown_place`, `ambiguous_place`.

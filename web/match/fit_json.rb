@@ -31,6 +31,7 @@ class Web::Match::FitJson
       zone: fit.load.stops.last[:zone],
       late_minutes: fit.late_minutes,
       slack_minutes: fit.slack_minutes,
+      at_least: fit.at_least,
       tractor: fit.tractor&.slice(:id, :number),
       trailer: fit.trailer && trailer(fit.trailer),
       money: money(fit.judgement.money)
@@ -40,7 +41,14 @@ class Web::Match::FitJson
   # The same with its ribbon: what is recorded, the trips before it, and its own plan.
   def with_plan(fit)
     question, partner = fit.slot.questions
-    plan = Core::Hours.plan(question, fit.trip, rules: HoursRules.named(question.rules), partner:)
+    plan =
+      Core::Hours.plan(
+        question,
+        fit.trip,
+        rules: HoursRules.named(question.rules),
+        partner:,
+        not_before: @now.to_i / 60
+      )
     now = @now.to_i / 60
     before, after =
       question
@@ -128,6 +136,6 @@ class Web::Match::FitJson
   def trouble(crew)
     return "No record of hours" if crew.known.any?(&:nil?)
 
-    crew.silent && "Last heard #{crew.silent / 60} h #{crew.silent % 60} min ago"
+    crew.silent && "Last heard #{Core::Spoken.minutes(crew.silent)} ago"
   end
 end

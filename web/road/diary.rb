@@ -218,7 +218,7 @@ class Web::Road::Diary
     return ask[:opened_at] ? "opened, not answered" : "not opened yet" if ask[:answer].nil?
 
     said = Work::Tracking::AnswerAsk::ANSWERS[ask[:answer]].downcase
-    ask[:late_minutes] ? "#{said} by #{ask[:late_minutes]} min" : said
+    ask[:late_minutes] ? "#{said} by #{Core::Spoken.minutes(ask[:late_minutes])}" : said
   end
 
   def alerts
@@ -229,7 +229,7 @@ class Web::Road::Diary
         source: "forecast",
         who: "Crew Ledger",
         text:
-          "Foreseen #{row[:late_minutes]} min late at #{place(row[:stop_id])}. Told: " \
+          "Foreseen #{Core::Spoken.minutes(row[:late_minutes])} late at #{place(row[:stop_id])}. Told: " \
             "#{row[:told].to_a.empty? ? "nobody" : row[:told].to_a.join(", ")}"
       }
     end

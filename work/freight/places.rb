@@ -22,12 +22,7 @@ module Work::Freight::Places
   def self.own_stop(input, by:, now:)
     {
       position: 0,
-      **stop(
-        { kind: input[:kind], where: input[:where], from: input[:at], to: nil, notes: input[:notes] },
-        0,
-        by:,
-        now:
-      )
+      **stop({ **input.slice(:kind, :where, :place_id, :notes), from: input[:at], to: nil }, 0, by:, now:)
     }
   rescue Refused => e
     raise Refused.new(e.code, e.message, path: "/where", details: e.details)

@@ -34,6 +34,8 @@ module Work::Freight::ReleaseCrew
     [Store::Freight::TripDrivers, Store::Freight::TripUnits].each do |rows|
       rows.where(trip_id: trip[:id]).update(live: false)
     end
+    driver_ids = Store::Freight.trip_drivers(trip[:id]).select_map(:driver_id)
+    Work::Freight::EmptyWay.follow(driver_ids, after: trip[:during].begin)
   end
 
   def self.leave(trip, load_id, others)

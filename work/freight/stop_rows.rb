@@ -32,7 +32,7 @@ class Work::Freight::StopRows
           kind: row[:kind],
           opens:,
           closes:,
-          service: Work::Hours::TripQuestion::SERVICE_MINUTES
+          service: Work::Hours::Service::DOCK_MINUTES
         )
       end
   end

@@ -9,7 +9,7 @@ class Work::Freight::SwapPlaces
   MARGIN_MINUTES = 10
   STEP_MINUTES = 15
   SHOWN = 6
-  SERVICE_MINUTES = Work::Hours::TripQuestion::OWN_SERVICE_MINUTES
+  SERVICE_MINUTES = Work::Hours::Service::OWN_MINUTES
 
   # A town on the way. after - index of the stop before it among those still to be made, or -1; minutes - of
   # driving from there, left to the next

@@ -37,10 +37,11 @@ class Work::Freight::TripPlan
   #
   # crew - { driver_ids:, tractor_id:, trailer_id: }
   def make(crew)
-    trip_id = Store::Freight::Trips.insert(during: range, **miles(crew[:driver_ids].first))
+    trip_id = Store::Freight::Trips.insert(during: range, **miles(crew))
     @load_ids.each { |load_id| Store::Freight::TripLoads.insert(trip_id:, load_id:) }
     write_stops(trip_id)
     hold(trip_id, crew)
+    Work::Freight::EmptyWay.follow(crew[:driver_ids], after: span.last)
     trip_id
   end
 
@@ -80,7 +81,12 @@ class Work::Freight::TripPlan
   def rewrite(trip)
     drivers = Store::Freight.trip_drivers(trip[:id]).all
     units = Store::Freight.trip_units(trip[:id]).to_hash(:role, :unit_id)
-    Store::Freight::Trips.change(trip, during: range, **miles(drivers.first[:driver_id]))
+    crew = {
+      driver_ids: drivers.map { |driver| driver[:driver_id] },
+      tractor_id: units["tractor"],
+      trailer_id: units["trailer"]
+    }
+    Store::Freight::Trips.change(trip, during: range, **miles(crew))
     done =
       Store::Freight::TripStops
         .where(trip_id: trip[:id])
@@ -91,14 +97,8 @@ class Work::Freight::TripPlan
     [Store::Freight::TripDrivers, Store::Freight::TripUnits].each do |rows|
       rows.where(trip_id: trip[:id]).delete
     end
-    hold(
-      trip[:id],
-      {
-        driver_ids: drivers.map { |driver| driver[:driver_id] },
-        tractor_id: units["tractor"],
-        trailer_id: units["trailer"]
-      }
-    )
+    hold(trip[:id], crew)
+    Work::Freight::EmptyWay.follow(crew[:driver_ids], after: [span.last, trip[:during].end].min)
   end
 
   private
@@ -106,13 +106,13 @@ class Work::Freight::TripPlan
   def legs = @legs ||= @stops.each_cons(2).map { |from, to| Store::Roads::Leg.new(from, to, hazmat: hazmat?) }
   def hazmat? = @hazmat ||= Store::Freight::FreightLines.hazardous?(@load_ids)
 
-  def miles(driver_id)
+  def miles(crew)
     loaded, empty =
       legs
         .zip(Core::Freight.loaded_legs(@stops.map { |stop| stop[:kind] }))
         .partition(&:last)
         .map { |list| list.sum(0.to_d) { |leg, _| leg.miles } }
-    way = deadhead(driver_id)
+    way = empty_way(crew).columns
     {
       loaded_miles: loaded,
       miles_estimated: legs.any?(&:estimated?),
@@ -131,19 +131,9 @@ class Work::Freight::TripPlan
       end
   end
 
-  # From where the driver will be empty to the first stop.
-  def deadhead(driver_id)
-    from = Store::Freight.position_before(driver_id, span.first) or return { empty_miles: 0.to_d }
-    leg = Store::Roads::Leg.new(from, @stops.first)
-    {
-      empty_miles: leg.miles,
-      empty_minutes: leg.minutes,
-      empty_by_state: Sequel.pg_jsonb(leg.by_state),
-      empty_from: "#{from[:town]}, #{from[:state]}",
-      empty_latitude: from[:latitude],
-      empty_longitude: from[:longitude]
-    }
-  end
+  def empty_way(crew) =
+    @empty_way ||=
+      Work::Freight::EmptyWay.new(crew[:driver_ids].first, crew[:trailer_id], @stops.first, span.first)
 
   # done - by stop id, what has happened there
   def write_stops(trip_id, done = {})
@@ -151,7 +141,7 @@ class Work::Freight::TripPlan
       way =
         (
           if position.zero?
-            { miles: 0.to_d, minutes: 0, estimated: false }
+            { miles: 0.to_d, minutes: 0, estimated: false, via: Sequel.pg_jsonb(@empty_way.via) }
           else
             legs[position - 1].trip_stop_columns
           end

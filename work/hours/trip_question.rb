@@ -3,9 +3,6 @@
 # What is left of a load's trip, as the core plans it: from where the driver is, to each stop still to be
 # made.
 class Work::Hours::TripQuestion
-  # Minutes at a dock, and at a stop of our own, where nothing else is said: common practice.
-  SERVICE_MINUTES = 60
-  OWN_SERVICE_MINUTES = 30
   # A position that is older says less than the record of duty does.
   SEEN_SECONDS = 3600
 
@@ -28,7 +25,7 @@ class Work::Hours::TripQuestion
   end
 
   # Minutes that stops at the place of a row took.
-  def stays(row) = (@stays ||= {})[[row[:name], row[:zip]]] ||= Store::Tracking.stays(row[:name], row[:zip])
+  def stays(row) = usual.stays(row)
 
   # Array of Core::Hours::TripStop, empty when all is done. A load that needs permits is driven only when they
   # let it move.
@@ -130,15 +127,16 @@ class Work::Hours::TripQuestion
   def arrived_at(row) = trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:arrived_at)
 
   def service(row, arrived_at)
-    minutes =
-      Core::Tracking::Dwell.usual(stays(row)) || (row[:load_id] ? SERVICE_MINUTES : OWN_SERVICE_MINUTES)
+    minutes = usual.minutes(row)
     arrived_at ? [minutes - ((@as_of - arrived_at) / 60).to_i, 0].max : minutes
   end
+
+  def usual = @usual ||= Work::Hours::Service.of(ahead)
 
   def drive(rows, row, i, here)
     return 0 if here
     return leg(seen, row) if i.zero? && seen
-    return position ? leg(position, row) : 0 if i.zero? && done.empty?
+    return empty_minutes(row) if i.zero? && done.empty?
 
     minutes =
       trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:minutes) || row[:leg_minutes] ||
@@ -167,12 +165,15 @@ class Work::Hours::TripQuestion
       .sum { |stretch| [stretch.to - [stretch.from, left_at].max, 0].max }
   end
 
-  # Where the driver is empty before this load.
-  def position =
-    Store::Freight.position_before(
-      @driver_id || Store::Freight.trip_drivers(trip[:id]).get(:driver_id),
-      trip ? trip[:during].begin : Work::Freight::TripPlan.new(@load_id).span.first
-    )
+  # The empty way of the trip as it is kept; of one who is tried without one, from where he is empty.
+  def empty_minutes(row)
+    return trip[:empty_minutes] || 0 if trip
+
+    from =
+      Store::Freight::Whereabouts.driver_empty(@driver_id, Work::Freight::TripPlan.new(@load_id).span.first)
+    from.place ? leg(from.place, row) : 0
+  end
+
   def leg(from, to) = Store::Roads::Leg.new(from, to).minutes
   def minute(time) = time.to_i / 60
 end

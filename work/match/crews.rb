@@ -4,8 +4,8 @@
 # nothing changes.
 class Work::Match::Crews
   # A crew at an end of work: place - row with town, state, latitude, longitude; at - Time; questions - of its
-  # drivers, one or two
-  Slot = Value.of(:place, :at, :questions, :after)
+  # drivers, one or two; after - row of the trip that ends there, or nil; trailer_ids - what it has hooked
+  Slot = Value.of(:place, :at, :questions, :after, :trailer_ids)
   # drivers - rows; slots - in order of time; trips - rows of Store::Match.trips; known - since when each
   #           record is known
   Crew =
@@ -14,6 +14,10 @@ class Work::Match::Crews
       # The last end of work before an instant.
       def slot(instant) =
         slots.reverse.find { |slot| slot.after.nil? || slot.after[:during].end <= instant } || slots.first
+
+      # Where it sets out for a trip that it has to make: nil for one that is none of its own.
+      def before(trip_id) = slots.each_cons(2).find { |_, slot| slot.after[:trip_id] == trip_id }&.first
+
       def taken(from, to) =
         trips.find do |row|
           row[:during].begin < to && row[:during].end > from && row[:trip][:status] != "delivered"
@@ -22,6 +26,8 @@ class Work::Match::Crews
 
   # What was read serves for so long, as long as nothing is written.
   KEPT_SECONDS = 60
+  # Where somebody became empty longer ago than that, put right or not, is no matter any more.
+  PUT_RIGHT_SECONDS = 30 * 86_400
 
   class << self
     def at(now)
@@ -58,9 +64,9 @@ class Work::Match::Crews
     @now = now
     @parts = parts
     @glances, @left = (parts[:kept] ||= [{}.compare_by_identity, {}.compare_by_identity])
+    @units = Store::Match.units(now)
     read
     @all = teams.map { |drivers| crew(drivers) }
-    @units = Store::Match.units(now)
   end
 
   # The crew of these drivers with this equipment, whether or not they have driven together; nil for a driver
@@ -72,6 +78,19 @@ class Work::Match::Crews
     first = parts.first
     known = first.key == driver_ids.sort ? first : alone(parts, driver_ids)
     known.with(tractor_id:, trailer_id:)
+  end
+
+  # What a driver's crew drives, nil for a driver nobody knows.
+  def units_of(driver_id) =
+    @all
+      .find { |crew| crew.key.include?(driver_id) }
+      &.then { |crew| { tractor_id: crew.tractor_id, trailer_id: crew.trailer_id } }
+
+  # With what hours these drivers set out for a trip that they have to make, in their order; or nil.
+  def setting_out(trip_id, driver_ids)
+    crew = @all.find { |one| one.key == driver_ids.sort }
+    slot = crew&.before(trip_id) or return
+    crew.key.zip(slot.questions).to_h.values_at(*driver_ids)
   end
 
   # What can be told at a glance of a slot's hours, and how much driving is left: [until the next long rest,
@@ -128,6 +147,12 @@ class Work::Match::Crews
     @last_units = Store::Match.last_units
     @days_off = Store::Match.days_off(@now.to_date - 1)
     @plans = Store::Match.pay_plans
+    @moved = Store::Freight::DriverPlaces.by_driver_since(@now - PUT_RIGHT_SECONDS)
+    @hooked =
+      @units
+        .select { |unit| unit[:kind] == "trailer" }
+        .flat_map { |unit| unit[:held].map { |held| [held[:trip_id], unit[:id], held[:leaves]] } }
+        .group_by(&:first)
   end
 
   # Drivers alone, and those whose latest trip was together.
@@ -149,7 +174,8 @@ class Work::Match::Crews
     trips = @trips[first[:id]] || []
     part = [
       drivers.map { |row| row.slice(:id, :version, :duty_heard_at) },
-      trips.map { |row| row[:trip].slice(:id, :version, :status) },
+      trips.map { |row| row[:trip].slice(:id, :version, :status, :empty_minutes) },
+      @moved[first[:id]],
       drivers.map { |row| @records[row[:id]].first.stretches.length }
     ]
     Crew.new(
@@ -190,15 +216,40 @@ class Work::Match::Crews
       trips.partition do |row|
         row[:trip][:status] == "delivered" || (row[:during].end <= @now && row[:trip][:status] != "rolling")
       end
-    place = done.last&.fetch(:last) || drivers.first.slice(:town, :state, :latitude, :longitude)
+    first = drivers.first
     slots = [
-      Slot.new(place:, at: @now, questions: drivers.map { |row| @records[row[:id]].first }, after: nil)
+      Slot.new(
+        place:
+          moved(first, done.last, ahead.first) || done.last&.fetch(:last) ||
+            first.slice(:town, :state, :latitude, :longitude),
+        at: @now,
+        questions: drivers.map { |row| @records[row[:id]].first },
+        after: nil,
+        trailer_ids: hooked(done.last)
+      )
     ]
-    ahead.each { |row| slots << after(slots.last, row) }
+    ahead.zip(ahead.drop(1)) do |row, following|
+      slots << after(slots.last, row, moved(first, row, following))
+    end
     slots
   end
 
-  def after(slot, row)
+  # Where it was put right that a driver became empty between two trips.
+  def moved(driver, before, following) =
+    @moved[driver[:id]]&.find do |row|
+      (before.nil? || row[:at] >= before[:during].end) &&
+        (following.nil? || row[:at] <= following[:during].begin)
+    end
+
+  # The trailers that a trip leaves where its driver is.
+  def hooked(row)
+    place = row && row[:last]&.slice(*Store::Freight::Whereabouts::PLACE)
+    ((place && @hooked[row[:trip_id]]) || []).filter_map do |_, unit_id, leaves|
+      unit_id if leaves&.slice(*Store::Freight::Whereabouts::PLACE) == place
+    end
+  end
+
+  def after(slot, row, moved)
     plan =
       Work::Hours::PlanLoad.plan(
         nil,
@@ -213,6 +264,12 @@ class Work::Match::Crews
       [plan&.pieces, plan&.partner_pieces].first(slot.questions.length)
         .zip(slot.questions)
         .map { |pieces, question| self.class.worked(question, pieces || [], ends) }
-    Slot.new(place: row[:last] || slot.place, at: Time.at(ends * 60).utc, questions:, after: row)
+    Slot.new(
+      place: moved || row[:last] || slot.place,
+      at: Time.at(ends * 60).utc,
+      questions:,
+      after: row,
+      trailer_ids: hooked(row)
+    )
   end
 end

@@ -43,18 +43,12 @@ module Work::Match::GiveLoad
 
   # What is blocked by what is asked for; that somebody is on another trip is for CrewLoad to say, by name.
   def self.blocked(load, input, now)
-    crews = Work::Match::Crews.at(now)
-    crew =
-      crews.made_of(input[:driver_ids], tractor_id: input[:tractor_id], trailer_id: input[:trailer_id]) or
+    fit =
+      Work::Match::Judge.chosen(load, input.slice(:driver_ids, :tractor_id, :trailer_id), now, exact: true) or
       return []
-    Work::Match::Judge
-      .new(now, crews:)
-      .judge(crew, load, trailer_id: input[:trailer_id])
-      .judgement
-      .reasons
-      .select do |reason|
-        reason.effect == "block" && !%w[crew_taken no_trailer team_needed no_tractor].include?(reason.code)
-      end
+    fit.judgement.reasons.select do |reason|
+      reason.effect == "block" && !%w[crew_taken no_trailer team_needed no_tractor].include?(reason.code)
+    end
   end
   private_class_method :repeated?, :blocked
 end

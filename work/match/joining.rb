@@ -27,7 +27,7 @@ class Work::Match::Joining
 
   # One of them; nil where the trip can no longer be joined.
   def one(crew, load, trip_id) =
-    crew.trips.find { |row| row[:trip_id] == trip_id }&.then { |row| fit(crew, load, row) }
+    crew.trips.find { |row| row[:trip_id] == trip_id }&.then { |row| fit(crew, load, row, exact: true) }
 
   private
 
@@ -39,7 +39,7 @@ class Work::Match::Joining
     @partials ||= Store::Freight::TripLoads.partial_trip_ids(Store::Freight::JOINABLE)
   end
 
-  def fit(crew, load, row)
+  def fit(crew, load, row, exact: false)
     at = crew.slots.index { |slot| slot.after&.fetch(:trip_id) == row[:trip_id] } or return
     shared = Work::Freight::JoinTrip.new(load.row[:id], row[:trip_id], nil)
     units = Store::Freight.trip_units([row[:trip_id]]).to_hash(:role, :unit_id)
@@ -54,7 +54,7 @@ class Work::Match::Joining
         trailer_id: units["trailer"],
         next: crew.trips[crew.trips.index(row) + 1]
       )
-    @judge.joined(crew, load, together)
+    @judge.joined(crew, load, together, exact:)
   rescue Refused
     # Stops of its own, or under way by now: no trip to join, and no reason to fail the others.
     nil

@@ -19,12 +19,14 @@ class Work::Match::Judge
       :ends,
       :late_minutes,
       :slack_minutes,
+      :at_least,
       :trip,
       :joins,
       :judgement
     )
 
   T = Core::Match::Trailers
+  BEST = :best
   RANK = { "fits" => 0, "tight" => 1, "late" => 2, "blocked" => 3 }.freeze
 
   def initialize(now, crews: Work::Match::Crews.at(now))
@@ -40,10 +42,21 @@ class Work::Match::Judge
     _, @unit_papers = Store::Match.papers
     @fit_units = {}
     @fans = {}
+    @service = Work::Hours::Service.new
+  end
+
+  # A crew picked by hand, or nil for drivers nobody knows. chosen - { driver_ids:, tractor_id:, trailer_id: }
+  # suggest - with what the crew has, and the trailer that suits best
+  def self.chosen(load, chosen, now, exact: false, suggest: false)
+    crews = Work::Match::Crews.at(now)
+    units = suggest ? crews.units_of(chosen[:driver_ids].first) : chosen.slice(:tractor_id, :trailer_id)
+    crew = units && crews.made_of(chosen[:driver_ids], **units) or return
+    new(now, crews:).judge(crew, load, trailer_id: suggest ? BEST : chosen[:trailer_id], exact:)
   end
 
   # Best first: the blocked last, then by profit; a partial on trips of its own and on those it could join.
   def rank(crews, loads)
+    @service.read(loads.flat_map(&:stops))
     joining = Work::Match::Joining.new(self)
     fits =
       crews.product(loads).map { |crew, load| judge(crew, load) } +
@@ -51,22 +64,22 @@ class Work::Match::Judge
     fits.sort_by { |fit| [RANK[fit.judgement.verdict], -fit.judgement.money.profit] }
   end
 
-  # slot - from where, if not from where the crew's trips leave it; trailer_id - if not the one that suits
-  #        best
-  def judge(crew, load, slot: nil, trailer_id: nil)
+  # slot - from where, if not from where the crew's trips leave it; trailer_id - nil for none, if not the one
+  #        that suits best; exact - all by a plan, where a glance would do for a list
+  def judge(crew, load, slot: nil, trailer_id: BEST, exact: false)
     slot ||= load.from ? crew.slot(load.from) : crew.slots.last
     tractor = @units[crew.tractor_id]
-    trailer, pool = trailer_id ? [@units[trailer_id], nil] : trailer_for(crew, slot, load)
-    deadhead = deadhead(crew, slot, trailer, load)
-    hours = hours(crew, slot, permitted(load, stops(load.stops, deadhead.minutes)))
+    trailer, pool = trailer_id == BEST ? trailer_for(crew, slot, load) : [@units[trailer_id], nil]
+    deadhead = deadhead(slot, trailer, load, exact:)
+    hours = hours(crew, slot, permitted(load, stops(load.stops, deadhead.minutes)), exact:)
     run = run(crew, slot, load, deadhead, hours)
     made(crew, load, slot, tractor, trailer, deadhead, hours, run, pool:)
   end
 
   # The load beside what a trip carries already. together - Work::Match::Joining::Together
-  def joined(crew, load, together)
+  def joined(crew, load, together, exact: false)
     to_first = reach(together.stops.first, together.slot.place)
-    hours = hours(crew, together.slot, stops(together.stops, to_first.minutes, known: false))
+    hours = hours(crew, together.slot, stops(together.stops, to_first.minutes, known: false), exact:)
     extra = Core::Roads::Fan::Reach.new(tenths: 0, minutes: 0)
     legs =
       together
@@ -110,7 +123,8 @@ class Work::Match::Judge
       place: fit.load.stops.last,
       at: Time.at(ends * 60).utc,
       questions:,
-      after: nil
+      after: nil,
+      trailer_ids: [fit.trailer].compact.map { |unit| unit[:id] }
     )
   end
 
@@ -160,16 +174,23 @@ class Work::Match::Judge
       hooked:
     )
 
-  # Empty miles: to the pickup, by way of a trailer that stands elsewhere.
-  def deadhead(crew, slot, trailer, load)
-    fetched = trailer && ![crew.trailer_id, slot_trailer(slot)].include?(trailer[:id])
-    stands = fetched ? stands_at(trailer, load.from) : nil
-    stands = nil unless stands && T.apart?(point(stands), point(slot.place))
-    reach = reach(load.stops.first, stands || slot.place)
-    return reach if stands.nil?
+  # Empty miles: to the pickup, by way of a trailer that stands elsewhere. The trip's own are worked out by
+  # Work::Freight::EmptyWay.
+  def deadhead(slot, trailer, load, exact:)
+    stands = trailer && !slot.trailer_ids.include?(trailer[:id]) ? stands_at(trailer, load.from) : nil
+    stands = nil unless stands &&
+      T.out_of_the_way?(*[stands, slot.place, load.stops.first].map { |row| point(row) })
+    ways =
+      [slot.place, stands, load.stops.first].compact
+        .each_cons(2)
+        .map { |from, to| exact ? routed(from, to) : reach(to, from) }
+    Core::Roads::Fan::Reach.new(tenths: ways.sum(&:tenths), minutes: ways.sum(&:minutes))
+  end
 
-    there = Core::Roads::Estimate.between(point(slot.place), point(stands))
-    reach.with(tenths: reach.tenths + there.tenths, minutes: reach.minutes + there.minutes)
+  # As a trip measures it: of ways that take the same seconds a fan may take another.
+  def routed(from, to)
+    leg = Store::Roads::Leg.new(from, to)
+    Core::Roads::Fan::Reach.new(tenths: (leg.miles * 10).to_i, minutes: leg.minutes)
   end
 
   # The row of the place where a unit will be: where the trip before leaves it.
@@ -177,15 +198,6 @@ class Work::Match::Judge
     before = unit[:held].select { |held| instant && held[:leaves] && held[:during].end <= instant }
     before.max_by { |held| held[:during].end }&.fetch(:leaves) || unit[:stands]
   end
-
-  def slot_trailer(slot) =
-    slot.after &&
-      @units
-        .values
-        .find do |unit|
-          unit[:kind] == "trailer" && unit[:held].any? { |held| held[:trip_id] == slot.after[:trip_id] }
-        end
-        &.fetch(:id)
 
   def reach(stop, place)
     fan =
@@ -204,7 +216,7 @@ class Work::Match::Judge
   def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
 
   # [Core::Fit::Hours, the instant of the end, Core::Hours::Trip]
-  def hours(crew, slot, stops)
+  def hours(crew, slot, stops, exact:)
     trip = Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty")
     alone = slot.questions.one?
     answer =
@@ -212,7 +224,9 @@ class Work::Match::Judge
         slot.questions,
         trip,
         rules: rules(slot),
-        glance: alone ? @crews.glance(slot) : nil
+        glance: alone && !exact ? @crews.glance(slot) : nil,
+        enough_minutes: @company.margin_minutes,
+        exact:
       )
     doubt = doubt(crew)
     found =
@@ -243,7 +257,7 @@ class Work::Match::Judge
         name: "#{row[:town]}, #{row[:state]}",
         drive_minutes:
           i.zero? ? first_minutes : (row[:leg_minutes] if known) || reach(rows[i - 1], row).minutes,
-        service_minutes: Work::Hours::TripQuestion::SERVICE_MINUTES,
+        service_minutes: @service.minutes(row),
         opens: opens && (opens.to_i / 60),
         closes: closes && (closes.to_i / 60),
         drive_windows: nil
@@ -327,13 +341,14 @@ class Work::Match::Judge
       deadhead_minutes: deadhead.minutes,
       begins: slot.at,
       ends: Time.at(ends * 60).utc,
-      late_minutes: found.late,
-      slack_minutes: found.slack,
+      **by_hours(found),
       trip:,
       joins:,
       judgement:
     )
   end
+
+  def by_hours(found) = { late_minutes: found.late, slack_minutes: found.slack, at_least: found.at_least }
 
   def said(row) =
     if row[:load]

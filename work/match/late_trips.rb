@@ -26,7 +26,7 @@ module Work::Match::LateTrips
       subject_id: row[:load][:load_id],
       **row[:load].slice(:number, :origin, :destination),
       crew: crew.name,
-      late_minutes: plan.late_minutes,
+      late_minutes: plan.late_by_minutes,
       stop: missed && stops[missed].name,
       stop_minutes: missed && plan.late(missed),
       at: missed && Time.at(stops[missed].closes * 60).utc,
@@ -38,8 +38,8 @@ module Work::Match::LateTrips
   def self.plan(crew, row)
     return if crew.known.any?(&:nil?)
 
-    at = crew.slots.index { |slot| slot.after&.fetch(:trip_id) == row[:trip_id] } or return
-    question, partner = crew.slots[at - 1].questions
+    slot = crew.before(row[:trip_id]) or return
+    question, partner = slot.questions
     from = Time.at(question.as_of * 60).utc
     Work::Hours::PlanLoad.plan(
       row[:load][:load_id],

@@ -7,7 +7,14 @@ module Work::Permits::CrewPlan
   def self.of(load, now)
     trip = Store::Freight.live_trip(load[:id]) or return
     drivers = Store::Hours.drivers(Store::Freight.trip_drivers(trip[:id]).select_map(:driver_id)).all
-    question, partner = Work::Hours::Question.of(drivers, now).values.map(&:first)
-    Work::Hours::PlanLoad.plan(load[:id], question, now, partner:, trip_id: trip[:id])
+    question, partner = questions = Work::Hours::SettingOut.of(trip[:id], drivers, now)
+    Work::Hours::PlanLoad.plan(
+      load[:id],
+      question,
+      Work::Hours::SettingOut.at(questions, now),
+      partner:,
+      trip_id: trip[:id],
+      not_before: Work::Hours::Question.minute(now)
+    )
   end
 end

@@ -50,7 +50,7 @@ class Work::Permits::LeaveBy
         Core::Hours::TripStop.new(
           name: "#{row[:town]}, #{row[:state]}",
           drive_minutes: minutes,
-          service_minutes: i == stops.length - 1 ? 0 : Work::Hours::TripQuestion::SERVICE_MINUTES,
+          service_minutes: i == stops.length - 1 ? 0 : Work::Hours::Service::DOCK_MINUTES,
           opens: nil,
           closes: nil,
           drive_windows: nil,

@@ -85,20 +85,24 @@ module Work::Roads::RerouteLeg
   end
 
   def self.write(trip, stop_id, leg, via, position)
-    row = Store::Freight::TripStops.where(trip_id: trip[:id], stop_id:)
-    row.update(via: Sequel.pg_jsonb(via))
-    if position.zero?
-      Store::Freight::Trips.at(trip[:id]).update(
-        empty_miles: leg.miles,
-        empty_minutes: leg.minutes,
-        empty_by_state: Sequel.pg_jsonb(leg.by_state)
-      )
-    else
-      row.update(**leg.trip_stop_columns)
-    end
+    _, empty_before = Work::Freight::TripMiles.between_stops(trip[:id])
+    Store::Freight::TripStops.where(trip_id: trip[:id], stop_id:).update(
+      via: Sequel.pg_jsonb(via),
+      **(position.zero? ? {} : leg.trip_stop_columns)
+    )
+    loaded_miles, empty = Work::Freight::TripMiles.between_stops(trip[:id])
+    way_miles = position.zero? ? leg.miles : trip[:empty_miles] - empty_before
     Store::Freight::Trips.change(
       trip,
-      loaded_miles: Store::Freight::TripStops.where(trip_id: trip[:id]).sum(:miles)
+      loaded_miles:,
+      empty_miles: way_miles + empty,
+      **(
+        if position.zero?
+          { empty_minutes: leg.minutes, empty_by_state: Sequel.pg_jsonb(leg.by_state) }
+        else
+          {}
+        end
+      )
     )
   end
   private_class_method :bend, :spots, :write

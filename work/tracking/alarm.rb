@@ -32,13 +32,19 @@ module Work::Tracking::Alarm
       act.changed(
         "trip",
         trip[:id],
-        { late: [nil, "#{forecast[:late_minutes]} min at #{stop[:name]}"], told: [nil, told.join(", ")] }
+        {
+          late: [nil, "#{Core::Spoken.minutes(forecast[:late_minutes])} at #{stop[:name]}"],
+          told: [nil, told.join(", ")]
+        }
       )
       if load
         act.changed(
           "load",
           load[:id],
-          { late: [nil, "#{forecast[:late_minutes]} min at #{stop[:name]}"], told: [nil, told.join(", ")] }
+          {
+            late: [nil, "#{Core::Spoken.minutes(forecast[:late_minutes])} at #{stop[:name]}"],
+            told: [nil, told.join(", ")]
+          }
         )
       end
       trip[:id]
@@ -62,7 +68,7 @@ module Work::Tracking::Alarm
     at = TZInfo::Timezone.get(stop[:zone]).to_local(forecast[:arrive_at]).strftime("%a %-d %b %H:%M %Z")
     what =
       "load #{load[:number]} is now expected at #{stop[:name]} in #{stop[:town]}, #{stop[:state]} #{at}, " \
-        "#{forecast[:late_minutes]} minutes after the appointment."
+        "#{Core::Spoken.minutes(forecast[:late_minutes])} after the appointment."
     Jobs::SendMail.write(
       load[:mail],
       "#{load[:number]} will be late at #{stop[:town]}, #{stop[:state]}",

@@ -47,7 +47,8 @@ module Work::Tracking::AnswerAsk
 
   def self.said(input)
     [
-      ANSWERS.fetch(input[:answer]) + (input[:answer] == "late" ? " by #{input[:late_minutes]} min" : ""),
+      ANSWERS.fetch(input[:answer]) +
+        (input[:answer] == "late" ? " by #{Core::Spoken.minutes(input[:late_minutes])}" : ""),
       input[:note].to_s.strip
     ].reject(&:empty?).join(": ")
   end

@@ -49,34 +49,43 @@ module Work::Tracking::Foresee
       @question ||=
         Work::Hours::TripQuestion.new(
           Store::Freight::TripLoads.where(trip_id: @trip[:id]).order(:load_id).get(:load_id),
-          @now,
+          Work::Hours::SettingOut.at(asked, @now),
           trip_id: @trip[:id]
         )
 
     def rows
       return [] if question.ahead.empty?
 
-      drivers = Store::Hours.drivers(Store::Freight.trip_drivers(@trip[:id]).select_map(:driver_id)).all
-      @asked, @partner = Work::Hours::Question.of(drivers, @now).values.map(&:first)
       whole = plan(stops)
       because = whole.reasons.map(&:last).first.to_s
       question.ahead.each_with_index.map { |row, i| row(row, whole, i, because) }
     end
 
+    # Of the crew's drivers, one or two.
+    def asked
+      @asked ||=
+        Work::Hours::SettingOut.of(
+          @trip[:id],
+          Store::Hours.drivers(Store::Freight.trip_drivers(@trip[:id]).select_map(:driver_id)).all,
+          @now
+        )
+    end
+
     def stops = @stops ||= question.stops
     def plan(stops) =
       Core::Hours.plan(
-        @asked,
+        asked.first,
         Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty"),
-        rules: HoursRules.named(@asked.rules),
-        partner: @partner,
+        rules: HoursRules.named(asked.first.rules),
+        partner: asked[1],
         advice: false
       )
 
     def row(row, whole, i, because)
       here = row[:arrived_at]
-      arrive_at = here || soonest(i)
-      late = !here && arrive_at && stops[i].closes ? [whole.late(i), 0].max : 0
+      late = !here && whole.visits[i] && stops[i].closes ? [whole.late(i), 0].max : 0
+      # Who is late is so by as much as the time that is named.
+      arrive_at = here || (late.positive? ? Time.at(whole.visits[i].arrive_at * 60).utc : soonest(i))
       {
         trip_id: @trip[:id],
         stop_id: row[:stop_id],

@@ -2,7 +2,10 @@
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
+import { sayMinutes } from '@/areas/hours/words'
 import FitMark from '@/shared/FitMark.vue'
+import { showMiles } from '@/shared/measure'
+import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 
 const { loadId, team } = defineProps<{ loadId: number; team: boolean; busy: boolean }>()
@@ -19,23 +22,53 @@ const tractor = ref<number | null>(null)
 const trailer = ref<number | null>(null)
 const teaming = ref(team)
 
-/** The tractor and trailer that the driver had last come by themselves; both can be changed. */
-function choose(id: number | null) {
+/** His tractor and the trailer that suits best come by themselves, as Match takes them; both can be changed. */
+async function choose(id: number | null) {
   driver.value = id
-  const chosen = data.value?.drivers.find(choice => choice.id === id)
+  tractor.value = trailer.value = null
+  if (!id) return
+  const { data: suited } = await ask<Schemas['ComparedFit']>(
+    api.GET('/api/match/choice', {
+      params: { query: { load_id: loadId, drivers: String(id), suggest: true } },
+    }),
+  )
+  if (!suited || driver.value !== id) return
   const free = (choices: Schemas['Choice'][] | undefined, unit: number | null | undefined) =>
     choices?.find(choice => choice.id === unit && !choice.taken_by)?.id ?? null
-  tractor.value = free(data.value?.tractors, chosen?.last_tractor_id)
-  trailer.value = free(data.value?.trailers, chosen?.last_trailer_id)
+  tractor.value ??= free(data.value?.tractors, suited.tractor?.id)
+  trailer.value ??= free(data.value?.trailers, suited.trailer?.id)
 }
 
-// Whether the driver can do it legally is said before the load is given.
-const { data: plan } = useFetched(driver, async id =>
-  id
-    ? ask(api.GET('/api/loads/{id}/plan', { params: { path: { id: loadId }, query: { driver_id: id } } }))
+// What Match says of this crew is said before the load is given.
+const picked = computed(() => ({
+  drivers: [driver.value, ...(teaming.value ? [second.value] : [])].filter(id => id !== null),
+  tractor: tractor.value,
+  trailer: trailer.value,
+}))
+const { data: fit } = useFetched(picked, async ({ drivers, tractor, trailer }) =>
+  drivers.length
+    ? ask<Schemas['ComparedFit']>(
+        api.GET('/api/match/choice', {
+          params: {
+            query: {
+              load_id: loadId,
+              drivers: drivers.join(','),
+              ...(tractor ? { tractor_id: tractor } : {}),
+              ...(trailer ? { trailer_id: trailer } : {}),
+            },
+          },
+        }),
+      )
     : NOTHING,
 )
-const judged = computed(() => (plan.value?.driver.id === driver.value ? plan.value : undefined))
+const judged = computed(() =>
+  fit.value?.crew.driver_ids.includes(driver.value ?? 0) ? fit.value : undefined,
+)
+/** What stands against it, then what the plan says. */
+const sentences = computed(() => [
+  ...(judged.value?.reasons.map(({ text }) => text) ?? []),
+  ...(judged.value?.sentences ?? []),
+])
 
 const first = (choices: Schemas['Choice'][] | undefined) =>
   [...(choices ?? [])].sort((a, b) => Number(!!a.taken_by) - Number(!!b.taken_by))
@@ -95,10 +128,16 @@ function crew() {
           item-title="name"
           :item-props="props"
         />
-        <div v-if="judged && !teaming" class="judged" role="status">
-          <fit-mark :verdict="judged.verdict" /><span class="small">{{
-            judged.reasons.map(({ text }) => text).join(' ')
-          }}</span>
+        <div v-if="judged" class="judged" role="status">
+          <fit-mark :verdict="judged.verdict" />
+          <ul class="small">
+            <li v-for="sentence in sentences" :key="sentence">{{ sentence }}</li>
+            <li class="quiet">
+              Free {{ showTime(judged.begins_at, judged.crew.zone) }} in {{ judged.crew.place
+              }}{{ judged.crew.after_load ? `, after ${judged.crew.after_load}` : '' }};
+              {{ showMiles(judged.deadhead_miles) }} empty, {{ sayMinutes(judged.deadhead_minutes) }}
+            </li>
+          </ul>
         </div>
         <div class="row last">
           <v-checkbox v-if="!team" v-model="teaming" label="Team" />
@@ -126,6 +165,10 @@ function crew() {
   display: flex;
   gap: 0.75rem;
   align-items: baseline;
+}
+.judged ul {
+  margin: 0;
+  padding-left: 1rem;
 }
 .last {
   grid-column: 1 / -1;

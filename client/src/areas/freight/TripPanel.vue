@@ -7,6 +7,7 @@ import { showMiles } from '@/shared/measure'
 import { CHECK_INS, STOPS } from '@/shared/statuses'
 import { showTime } from '@/shared/time'
 import { useAct } from '@/shared/useAct'
+import EmptyFromDialog from './EmptyFromDialog.vue'
 import OwnStopDialog from './OwnStopDialog.vue'
 import ReasonDialog from './ReasonDialog.vue'
 
@@ -19,6 +20,7 @@ const emit = defineEmits<{ changed: [] }>()
 const acts = computed(() => actsOf(trip.allowed_acts))
 const own = computed(() => trip.stops.some(({ kind }) => kind !== 'pickup' && kind !== 'delivery'))
 const adding = ref(false)
+const moving = ref(false)
 const removing = ref<Schemas['TripStop']>()
 const {
   busy,
@@ -64,9 +66,10 @@ const said = (checkIn: Schemas['CheckIn']) => {
       <span class="small quiet"
         ><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a> •
         {{ trip.number }}, {{ trip.status }} • {{ showMiles(trip.loaded_miles) }} loaded,
-        {{ showMiles(trip.empty_miles) }} empty<template v-if="trip.miles_estimated"
-          >, estimated</template
-        ></span
+        {{ showMiles(trip.empty_miles) }} empty{{ trip.empty_from ? ` from ${trip.empty_from}` : ''
+        }}<template v-if="acts.may('put_right_empty')"
+          >{{ ' ' }}<button type="button" class="link" @click="moving = true">Put right</button></template
+        ><template v-if="trip.miles_estimated">, estimated</template></span
       >
     </div>
     <ol v-if="own && !over" class="way small" aria-label="Stops of the trip">
@@ -109,6 +112,7 @@ const said = (checkIn: Schemas['CheckIn']) => {
     <v-btn v-if="acts.may('add_stop')" size="small" variant="text" @click="adding = true"
       >Drop, hook or yard on the way</v-btn
     >
+    <empty-from-dialog v-if="moving" :trip="trip" @close="moving = false" @changed="emit('changed')" />
     <own-stop-dialog
       v-if="adding"
       :model-value="adding"

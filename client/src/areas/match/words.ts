@@ -15,7 +15,7 @@ export function inShort(fit: Schemas['FitRow']): string {
   if (first) return first.text
   return fit.slack_minutes === null
     ? 'Nothing stands against it.'
-    : `${sayMinutes(fit.slack_minutes)} to spare.`
+    : `${fit.at_least ? 'At least ' : ''}${sayMinutes(fit.slack_minutes)} to spare.`
 }
 
 export const named = (fit: Schemas['FitRow'], side: 'load' | 'crew') =>

@@ -4,7 +4,7 @@ import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
-import { ago, ASKING } from './words'
+import { heard, ASKING } from './words'
 
 /** Whether the driver of a load is asked for check-ins, how often, and when and where he was last heard of. */
 const { loadId, tripId, maySet } = defineProps<{
@@ -40,10 +40,7 @@ async function set(running: boolean) {
   <section v-if="data" class="panel pad" aria-label="Check-ins">
     <div class="spread wrap">
       <h2>Check-ins</h2>
-      <span class="small"
-        >Last heard
-        {{ [data.heard_where, ago(data.heard_at, session.now())].filter(Boolean).join(', ') }}</span
-      >
+      <span class="small">{{ heard(data, session.now()) }}</span>
       <router-link v-if="tripId" class="small" :to="`/road?trip=${tripId}`">Diary</router-link>
       <span class="small grow"
         >{{ ASKING[data.status]

@@ -13,7 +13,7 @@ import DiaryList from './DiaryList.vue'
 import TellStep from './TellStep.vue'
 import ThreadPanel from './ThreadPanel.vue'
 import TripStops from './TripStops.vue'
-import { ago, ASKING } from './words'
+import { heard, ASKING } from './words'
 
 /** One trip under way: its stops against promise, what does not go together, detention, the acts, and its diary. */
 const { tripId, trip } = defineProps<{ tripId: number; trip: Schemas['RoadTrip'] | undefined }>()
@@ -84,10 +84,7 @@ useKeys([
           <span class="small quiet">{{ found.trip.number }}, {{ found.trip.status }}</span>
         </div>
         <p v-if="trip" class="small">
-          <span :class="{ late: trip.silent }"
-            >Last heard
-            {{ [trip.heard_where, ago(trip.heard_at, session.now())].filter(Boolean).join(', ') }}</span
-          >
+          <span :class="{ late: trip.silent }">{{ heard(trip, session.now()) }}</span>
           • {{ ASKING[trip.asking] }} • {{ trip.units }}
         </p>
         <p v-if="trip?.because" class="small warn">{{ trip.because }}</p>

@@ -43,6 +43,13 @@ export function inShort(trip: Trip): string {
   return shown.chance_percent ? `${forecast}, ${shown.chance_percent}% it will be late` : forecast
 }
 
+/** Where and how long ago a driver was last heard, as a sentence without its stop. */
+export const heard = (
+  { heard_where, heard_at }: { heard_where?: string | null; heard_at?: string | null },
+  now: number,
+) =>
+  heard_at ? `Last heard ${[heard_where, ago(heard_at, now)].filter(Boolean).join(', ')}` : 'Never heard yet'
+
 /** How long ago, for what was last heard. */
 export function ago(at: string | null | undefined, now: number): string {
   if (!at) return 'never heard'
