@@ -3,8 +3,8 @@
 # What the hours of a crew say of a trip, no further than is needed to judge it: a glance where that tells,
 # else a plan.
 module Core::Match::CrewHours
-  # verdict - fits, late or impossible; slack_minutes; late_minutes - at the stop that is missed by most; ends - instant; certain - false where the
-  # slack may be more than is said
+  # verdict - fits, late or impossible; slack_minutes; late_minutes - at the stop that is missed by most;
+  # ends - instant; certain - false where slack and lateness may be more than is said
   Answer = Core::Value.of(:verdict, :slack_minutes, :late_minutes, :ends, :certain)
 
   # questions - of the crew's drivers, one or two; trip - Hours::Trip; rules - RuleSet;

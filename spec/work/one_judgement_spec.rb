@@ -60,7 +60,7 @@ RSpec.describe "One judgement of a crew and a load" do
     expect(chosen(third)[:slack_minutes]).to eq(spare)
     expect(page(third, driver_id:)).to include(slack_minutes: spare, verdict: "fits")
     expect(page(third, driver_id:)[:reasons].map { |one| one[:text] }.join).to include(
-      "with #{spare / 60} h #{format("%02d", spare % 60)} min to spare"
+      "with #{Core::Spoken.minutes(spare)} to spare"
     )
     Work::Match::ChangeRules.call(
       { settings: { margin_minutes: spare + 1 } },
@@ -80,6 +80,7 @@ RSpec.describe "One judgement of a crew and a load" do
 
     expect(with_his_own[:deadhead_miles].to_d).to be < 5
     expect(fetching[:deadhead_miles].to_d).to be > 350
+    expect([with_his_own, fetching].map { |fit| fit[:fetched_at] }).to eq([nil, "Nampa, ID"])
     give(third, crew(trailer: "V-202"))
     expect(trip_of(third)).to include(
       empty_miles: fetching[:deadhead_miles].to_d,

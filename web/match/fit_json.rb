@@ -25,6 +25,7 @@ class Web::Match::FitJson
       reasons: fit.judgement.reasons.map(&:to_h),
       deadhead_miles: miles(fit.deadhead_tenths),
       deadhead_minutes: fit.deadhead_minutes,
+      fetched_at: fit.fetched_at && "#{fit.fetched_at[:town]}, #{fit.fetched_at[:state]}",
       loaded_miles: miles(fit.judgement.money.loaded_tenths),
       begins_at: fit.begins.iso8601,
       ends_at: fit.ends.iso8601,

@@ -40,8 +40,8 @@ class Work::Fleet::ImportRows
       email: [false, ""],
       employment: [false, "company_driver or owner_operator"],
       licence_class: [false, "A, B or C"],
-      licence_expires_on: [false, "YYYY-MM-DD"],
-      medical_expires_on: [false, "YYYY-MM-DD"],
+      licence_expires_on: [false, "a date with its year: 2027-03-31 or 3/31/2027"],
+      medical_expires_on: [false, "a date with its year: 2027-03-31 or 3/31/2027"],
       hazmat: [false, "yes or no"]
     },
     units: {
@@ -186,9 +186,10 @@ class Work::Fleet::ImportRows
       Store::Company::Terminals.where(name: text).get(:id) ||
         (problems << problem(number, column, "There is no terminal called #{text}."))
     when *INTEGERS
-      Integer(text, 10)
+      Core::Typed.whole(text) || (problems << problem(number, column, "Must be a whole number."))
     when /_on\z/
-      Date.strptime(text, "%Y-%m-%d")
+      Core::Typed.day(text) ||
+        (problems << problem(number, column, "Must be a date with its year, like 2027-03-31 or 3/31/2027."))
     when /_rate\z/
       if text.match?(/\A\d{1,7}(\.\d{1,4})?\z/)
         text
@@ -198,13 +199,6 @@ class Work::Fleet::ImportRows
     else
       checked(number, column, text, problems)
     end
-  rescue ArgumentError
-    problems << problem(
-      number,
-      column,
-      column.end_with?("_on") ? "Must be a date like 2027-03-31." : "Must be a whole number."
-    )
-    nil
   end
 
   # The limits of a form hold for a file too; the edge knows them.

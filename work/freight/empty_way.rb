@@ -76,14 +76,8 @@ class Work::Freight::EmptyWay
       if @trailer_id && !empty.trailer_ids.include?(@trailer_id)
         Store::Freight::Whereabouts.unit_stands(@trailer_id, @instant)
       end
-    @fetched =
-      (
-        if stands && Core::Match::Trailers.out_of_the_way?(*[stands, from, @stop].map { |row| point(row) })
-          stands
-        else
-          nil
-        end
-      )
+    out = stands && Core::Match::Trailers.out_of_the_way?(*[stands, from, @stop].map { |row| point(row) })
+    @fetched = out ? stands : nil
   end
 
   def legs =

@@ -4,6 +4,7 @@
 class Work::Match::Judge
   # A judged pair. slot - where the crew comes from; trailer - unit row or nil; pool - the units of which any
   # would do as well, or nil
+  # fetched_at - row of the place where the trailer is fetched on the way, or nil
   # joins - row of the trip of the crew's that the load would join, nil where it has one to itself
   Fit =
     Value.of(
@@ -15,6 +16,7 @@ class Work::Match::Judge
       :pool,
       :deadhead_tenths,
       :deadhead_minutes,
+      :fetched_at,
       :begins,
       :ends,
       :late_minutes,
@@ -70,10 +72,11 @@ class Work::Match::Judge
     slot ||= load.from ? crew.slot(load.from) : crew.slots.last
     tractor = @units[crew.tractor_id]
     trailer, pool = trailer_id == BEST ? trailer_for(crew, slot, load) : [@units[trailer_id], nil]
-    deadhead = deadhead(slot, trailer, load, exact:)
+    fetched_at = fetched_at(slot, trailer, load)
+    deadhead = deadhead(slot, fetched_at, load, exact:)
     hours = hours(crew, slot, permitted(load, stops(load.stops, deadhead.minutes)), exact:)
     run = run(crew, slot, load, deadhead, hours)
-    made(crew, load, slot, tractor, trailer, deadhead, hours, run, pool:)
+    made(crew, load, slot, tractor, trailer, deadhead, hours, run, pool:, fetched_at:)
   end
 
   # The load beside what a trip carries already. together - Work::Match::Joining::Together
@@ -174,14 +177,19 @@ class Work::Match::Judge
       hooked:
     )
 
-  # Empty miles: to the pickup, by way of a trailer that stands elsewhere. The trip's own are worked out by
+  # Where the trailer stands, if it has to be fetched out of the way; the trip's own way is worked out by
   # Work::Freight::EmptyWay.
-  def deadhead(slot, trailer, load, exact:)
-    stands = trailer && !slot.trailer_ids.include?(trailer[:id]) ? stands_at(trailer, load.from) : nil
-    stands = nil unless stands &&
-      T.out_of_the_way?(*[stands, slot.place, load.stops.first].map { |row| point(row) })
+  def fetched_at(slot, trailer, load)
+    return if trailer.nil? || slot.trailer_ids.include?(trailer[:id])
+
+    stands = stands_at(trailer, load.from)
+    stands if stands && T.out_of_the_way?(*[stands, slot.place, load.stops.first].map { |row| point(row) })
+  end
+
+  # Empty miles: to the pickup, by way of such a trailer.
+  def deadhead(slot, fetched_at, load, exact:)
     ways =
-      [slot.place, stands, load.stops.first].compact
+      [slot.place, fetched_at, load.stops.first].compact
         .each_cons(2)
         .map { |from, to| exact ? routed(from, to) : reach(to, from) }
     Core::Roads::Fan::Reach.new(tenths: ways.sum(&:tenths), minutes: ways.sum(&:minutes))
@@ -321,7 +329,19 @@ class Work::Match::Judge
     )
   end
 
-  def made(crew, load, slot, tractor, trailer, deadhead, (found, ends, trip), run, pool: nil, joins: nil)
+  def made(
+    crew,
+    load,
+    slot,
+    tractor,
+    trailer,
+    deadhead,
+    (found, ends, trip),
+    run,
+    pool: nil,
+    joins: nil,
+    fetched_at: nil
+  )
     judgement =
       Core::Fit.judge(
         Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)),
@@ -339,6 +359,7 @@ class Work::Match::Judge
       pool:,
       deadhead_tenths: deadhead.tenths,
       deadhead_minutes: deadhead.minutes,
+      fetched_at:,
       begins: slot.at,
       ends: Time.at(ends * 60).utc,
       **by_hours(found),

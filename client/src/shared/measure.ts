@@ -1,16 +1,54 @@
 /** Weights, lengths and money as people type and read them. */
 
-/** Pounds: `44000`, `44,000`, `48k`, `22t` (short tons). */
-export function parsePounds(text: string): number | undefined {
-  const match = /^([\d,]*\.?\d+)\s*(k|t|tons?|lbs?)?$/i.exec(text.trim())
-  if (!match) return
-  const factor = { k: 1000, t: 2000, ton: 2000, tons: 2000 }[(match[2] ?? '').toLowerCase()] ?? 1
-  const pounds = Math.round(Number(match[1]!.replaceAll(',', '')) * factor)
-  return pounds > 0 ? pounds : undefined
+/** A number as it is typed, with or without groups of three; nothing for another. */
+function number(text: string): number | undefined {
+  const plain = /^\d{1,3}(?:[, ]\d{3})+(?:\.\d+)?$/.test(text) ? text.replace(/[, ]/g, '') : text
+  return /^(?:\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : undefined
 }
 
-/** Inches: `102`, `102"`, `8'6"`, `8'6`, `8.5'`, `8ft 6in`. */
+/** An amount above nothing in one of these units, as `factor` of the first; without a unit that one is meant. */
+function amount(text: string, units: Record<string, number>): number | undefined {
+  const match = /^([\d,. ]*\d\.?)\s*(\D*[\d³]?)$/.exec(text.trim().toLowerCase())
+  const count = match && number(match[1]!)
+  const factor = units[match?.[2]?.trim().replace(/\.$/, '') ?? '']
+  return count && factor ? count * factor : undefined
+}
+const rounded = (value: number | undefined) =>
+  value === undefined ? undefined : Math.round(value) || undefined
+
+// NIST SP 811 (2008), appendix B; the symbol t is the metric ton's (table 6).
+const KILOGRAM = 1 / 0.45359237
+const CUBIC_METRE = 1 / 0.02831685
+const CENTIMETRE = 1 / 2.54
+const each = (names: string, factor: number) =>
+  Object.fromEntries(names.split(' ').map(name => [name, factor]))
+const POUNDS = {
+  '': 1,
+  ...each('lb lbs # pound pounds', 1),
+  ...each('k', 1000),
+  'k lb': 1000,
+  'k lbs': 1000,
+  ...each('ton tons', 2000),
+  ...each('kg kgs kilo kilos', KILOGRAM),
+  ...each('t mt tonne tonnes', KILOGRAM * 1000),
+}
+const CUBIC_FEET = {
+  '': 1,
+  ...each('cuft cf ft3 ft³', 1),
+  'cu ft': 1,
+  'cubic feet': 1,
+  ...each('m3 m³ cbm', CUBIC_METRE),
+}
+
+/** Pounds: `44000`, `44,000 lb`, `44000#`, `48k`, `22 tons`, `19 t`, `19000 kg`. */
+export const parsePounds = (text: string) => rounded(amount(text, POUNDS))
+
+/** Cubic feet: `2,100`, `2100 ft3`, `60 m3`. */
+export const parseCubicFeet = (text: string) => rounded(amount(text, CUBIC_FEET))
+
+/** Inches: `102`, `102"`, `8'6"`, `8'6`, `8.5'`, `8ft 6in`, `2.6 m`, `259 cm`. */
 export function parseInches(text: string): number | undefined {
+  const metric = amount(text.replace(/['"]/g, '?'), { m: CENTIMETRE * 100, cm: CENTIMETRE })
   const plain = text
     .trim()
     .toLowerCase()
@@ -22,10 +60,25 @@ export function parseInches(text: string): number | undefined {
     .replace(/[”″]|''/g, '"')
     .replaceAll(' ', '')
   const match = /^(?:(\d+(?:\.\d+)?)')?(?:(\d+(?:\.\d+)?)"?)?$/.exec(plain)
-  if (!match || (match[1] === undefined && match[2] === undefined)) return
+  if (!metric && (!match || (match[1] === undefined && match[2] === undefined))) return
   // Rounded up: no bridge lets the rest of an inch through. A thousandth is only what binary fractions leave.
-  const inches = Math.ceil(Number(match[1] ?? 0) * 12 + Number(match[2] ?? 0) - 0.001)
+  const inches = Math.ceil((metric ?? Number(match?.[1] ?? 0) * 12 + Number(match?.[2] ?? 0)) - 0.001)
   return inches > 0 ? inches : undefined
+}
+
+/** Whole degrees Fahrenheit: `34`, `34F`, `-10`, `2C`. */
+export function parseFahrenheit(text: string): number | undefined {
+  const match = /^([-−]?)(\d{1,3}(?:\.\d+)?)\s*°?\s*([fc]?)$/i.exec(text.trim())
+  if (!match) return
+  const degrees = Number(match[2]) * (match[1] ? -1 : 1)
+  return Math.round(match[3]?.toLowerCase() === 'c' ? (degrees * 9) / 5 + 32 : degrees) || 0
+}
+
+/** A count, with what is counted where that was typed too: `22`, `22 pallets`. */
+export function parseQuantity(text: string): { count: number; unit: string } | undefined {
+  const match = /^([\d, ]*\d)(?:\s+([a-z][a-z ]*))?$/i.exec(text.trim())
+  const count = match && number(match[1]!)
+  return count ? { count, unit: match[2]?.trim() ?? '' } : undefined
 }
 
 export function showInches(inches: number | null | undefined): string {

@@ -1,8 +1,6 @@
-/** Times as people type and read them, always in a named zone. */
+/** Times as people read them, always in a named zone; how they are typed stands in typed/times. */
 
-const DAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat']
-
-interface Wall {
+export interface Wall {
   year: number
   month: number
   day: number
@@ -53,63 +51,6 @@ export function instantOf(wall: Wall, zone: string): number {
     .sort((a, b) => b - a)
     .map(o => asUtc - o)
   return candidates.find(instant => instant + offset(instant) === asUtc) ?? candidates[candidates.length - 1]!
-}
-
-function parseClock(text: string): { hour: number; minute: number } | undefined {
-  const match = /^(\d{1,2})(?::?(\d{2}))?\s*([ap])?m?$/.exec(text) ?? /^(noon|midnight)$/.exec(text)
-  if (!match) return
-  if (match[1] === 'noon') return { hour: 12, minute: 0 }
-  if (match[1] === 'midnight') return { hour: 0, minute: 0 }
-  let hour = Number(match[1])
-  const minute = Number(match[2] ?? 0)
-  if (match[3]) {
-    if (hour < 1 || hour > 12) return
-    hour = (hour % 12) + (match[3] === 'p' ? 12 : 0)
-  }
-  return hour < 24 && minute < 60 ? { hour, minute } : undefined
-}
-
-function parseDay(text: string, today: Wall): { year: number; month: number; day: number } | undefined {
-  const shifted = (days: number) => {
-    const date = new Date(Date.UTC(today.year, today.month - 1, today.day + days))
-    return { year: date.getUTCFullYear(), month: date.getUTCMonth() + 1, day: date.getUTCDate() }
-  }
-  if (['', 'today', 'tod'].includes(text)) return shifted(0)
-  if (['tmrw', 'tomorrow', 'tom', 'tmr'].includes(text)) return shifted(1)
-  const weekday = text.length >= 3 ? DAYS.indexOf(text.slice(0, 3)) : -1
-  if (weekday >= 0 && 'sundaymondaytuesdaywednesdaythursdayfridaysaturday'.includes(text)) {
-    const now = new Date(Date.UTC(today.year, today.month - 1, today.day)).getUTCDay()
-    return shifted((weekday - now + 7) % 7)
-  }
-  const match = /^(\d{1,2})[/-](\d{1,2})(?:[/-](\d{2}|\d{4}))?$/.exec(text) ?? undefined
-  const iso = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text)
-  const american = match && [match[3]?.padStart(4, '20'), match[1], match[2]]
-  const [year, month, day] = (iso?.slice(1) ?? american ?? []).map(part => (part ? Number(part) : undefined))
-  if (!month || !day) return
-  const chosen = year ?? (month < today.month - 6 ? today.year + 1 : today.year)
-  const date = new Date(Date.UTC(chosen, month - 1, day))
-  return date.getUTCMonth() + 1 === month && date.getUTCDate() === day
-    ? { year: chosen, month, day }
-    : undefined
-}
-
-/** An instant from what is typed: `7a`, `0730`, `tmrw 14`, `fri 6:30p`, `11/27 0800`. A clock alone is today, or tomorrow once it is past. */
-export function parseTime(text: string, zone: string, now: number): number | undefined {
-  const words = text
-    .trim()
-    .toLowerCase()
-    .replace(/\s+([ap]m?)$/, '$1')
-    .split(/[\s,]+/)
-    .filter(Boolean)
-  if (words.length === 0 || words.length > 2) return
-  const today = wallAt(now, zone)
-  const clock = parseClock(words[words.length - 1]!)
-  if (!clock) return
-  const day = parseDay(words.length === 2 ? words[0]! : '', today)
-  if (!day) return
-  const instant = instantOf({ ...day, ...clock }, zone)
-  if (words.length === 1 && instant < now) return parseTime(`tmrw ${words[0]}`, zone, now)
-  return instant
 }
 
 /** `Mon 11/23 7:30 MST`: the day, the clock and the zone's letters. */

@@ -1,11 +1,19 @@
 <script setup lang="ts">
 import { mdiClose, mdiPlus } from '@mdi/js'
 import { ref } from 'vue'
-import { emptyFreight, type LoadDraft, type Problems } from './draft'
+import { parseQuantity } from '@/shared/measure'
+import { emptyFreight, shownBack, type FreightDraft, type LoadDraft, type Problems } from './draft'
 
 const draft = defineModel<LoadDraft>({ required: true })
 defineProps<{ problems: Problems }>()
 const more = ref(false)
+/** `22 pallets` is a count and its unit. */
+function split(line: FreightDraft) {
+  const quantity = parseQuantity(line.pieces)
+  if (!quantity?.unit || line.unit.trim()) return
+  line.pieces = String(quantity.count)
+  line.unit = quantity.unit
+}
 const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(value => ({
   value,
   title: value.replace('_', ' '),
@@ -25,13 +33,15 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
       <v-text-field
         v-model="line.pieces"
         label="Pieces"
-        inputmode="numeric"
         :error-messages="problems[`/freight/${i}/pieces`]"
+        @blur="split(line)"
       />
       <v-text-field v-model="line.unit" label="Unit" placeholder="pallets" />
       <v-text-field
         v-model="line.weight"
         label="Weight, lb"
+        :hint="shownBack.weight(line.weight)"
+        persistent-hint
         :error-messages="problems[`/freight/${i}/weight_lb`]"
       />
       <v-btn
@@ -47,21 +57,29 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
         <v-text-field
           v-model="line.length"
           label="Length"
+          :hint="shownBack.length(line.length)"
+          persistent-hint
           :error-messages="problems[`/freight/${i}/length_in`]"
         />
         <v-text-field
           v-model="line.width"
           label="Width"
+          :hint="shownBack.length(line.width)"
+          persistent-hint
           :error-messages="problems[`/freight/${i}/width_in`]"
         />
         <v-text-field
           v-model="line.height"
           label="Height"
+          :hint="shownBack.length(line.height)"
+          persistent-hint
           :error-messages="problems[`/freight/${i}/height_in`]"
         />
         <v-text-field
           v-model="line.volume"
           label="Cubic feet"
+          :hint="shownBack.volume(line.volume)"
+          persistent-hint
           :error-messages="problems[`/freight/${i}/volume_cuft`]"
         />
         <v-text-field v-model="line.hazmat" label="Hazmat class" />
@@ -89,12 +107,16 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
         v-model="draft.low"
         class="degrees"
         label="Lowest °F"
+        :hint="shownBack.degrees(draft.low)"
+        persistent-hint
         :error-messages="problems['/temperature_low_f']"
       />
       <v-text-field
         v-model="draft.high"
         class="degrees"
         label="Highest °F"
+        :hint="shownBack.degrees(draft.high)"
+        persistent-hint
         :error-messages="problems['/temperature_high_f']"
       />
     </div>
@@ -123,6 +145,7 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
   display: grid;
   grid-template-columns: repeat(6, 1fr);
   gap: 0.5rem;
+  align-items: start;
 }
 .wrap {
   flex-wrap: wrap;
@@ -130,6 +153,7 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
 .options {
   gap: 0.3rem 1rem;
   margin-top: 0.3rem;
+  align-items: start;
 }
 .degrees {
   max-width: 8rem;

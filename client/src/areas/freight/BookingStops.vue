@@ -1,17 +1,25 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiClose, mdiPlus } from '@mdi/js'
-import { parseTime, showTime } from '@/shared/time'
-import { emptyStop, type Problems, type StopDraft } from './draft'
+import { ref } from 'vue'
+import { showTime } from '@/shared/time'
+import { emptyStop, timesOf, type Problems, type StopDraft } from './draft'
 import PlaceField from './PlaceField.vue'
 
 const stops = defineModel<StopDraft[]>({ required: true })
 const { problems, now } = defineProps<{ problems: Problems; now: number }>()
 
-/** What was understood of a typed time, in the place's own zone. */
-function understood(stop: StopDraft, text: string): string {
-  if (!text.trim() || !stop.place) return ''
-  const instant = parseTime(text, stop.place.zone, now)
-  return instant === undefined ? '' : showTime(instant, stop.place.zone)
+/** What was understood of the typed times, in the place's own zone. */
+function understood(stop: StopDraft, field: 'from' | 'to'): string {
+  const reading = timesOf(stop, now)[field]
+  if (!reading || 'wrong' in reading || !stop.place) return ''
+  return showTime(reading.at, stop.place.zone)
+}
+/** What cannot be read is said as soon as the field is left. */
+const left = ref(new Set<string>())
+function wrong(stop: StopDraft, i: number, field: 'from' | 'to'): string | undefined {
+  const reading = stop[field].trim() ? timesOf(stop, now)[field] : undefined
+  const said = reading && 'wrong' in reading && left.value.has(`${i} ${field}`) ? reading.wrong : undefined
+  return problems[`/stops/${i}/${field}`] ?? said
 }
 function swap(i: number, j: number) {
   const [a, b] = [stops.value[i], stops.value[j]]
@@ -41,16 +49,20 @@ function swap(i: number, j: number) {
       <v-text-field
         v-model="stop.from"
         label="Appointment, or from"
-        :hint="understood(stop, stop.from)"
+        :hint="understood(stop, 'from')"
         persistent-hint
-        :error-messages="problems[`/stops/${i}/from`]"
+        :error-messages="wrong(stop, i, 'from')"
+        @blur="left.add(`${i} from`)"
+        @focus="left.delete(`${i} from`)"
       />
       <v-text-field
         v-model="stop.to"
         label="Until"
-        :hint="understood(stop, stop.to)"
+        :hint="understood(stop, 'to')"
         persistent-hint
-        :error-messages="problems[`/stops/${i}/to`]"
+        :error-messages="wrong(stop, i, 'to')"
+        @blur="left.add(`${i} to`)"
+        @focus="left.delete(`${i} to`)"
       />
       <div class="tools">
         <label class="swap small" :title="'Trailers change here; nobody waits for loading'"

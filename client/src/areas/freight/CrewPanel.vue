@@ -2,9 +2,8 @@
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { sayMinutes } from '@/areas/hours/words'
+import { emptyWay } from '@/areas/match/words'
 import FitMark from '@/shared/FitMark.vue'
-import { showMiles } from '@/shared/measure'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 
@@ -135,7 +134,7 @@ function crew() {
             <li class="quiet">
               Free {{ showTime(judged.begins_at, judged.crew.zone) }} in {{ judged.crew.place
               }}{{ judged.crew.after_load ? `, after ${judged.crew.after_load}` : '' }};
-              {{ showMiles(judged.deadhead_miles) }} empty, {{ sayMinutes(judged.deadhead_minutes) }}
+              {{ emptyWay(judged) }}
             </li>
           </ul>
         </div>

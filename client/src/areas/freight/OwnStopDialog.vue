@@ -2,8 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { useSession } from '@/shared/session'
-import { parseTime, showTime } from '@/shared/time'
+import TimeField from '@/shared/typed/TimeField.vue'
 import { STOPS } from '@/shared/statuses'
 
 /** A stop of our own on a trip: a trailer dropped or hooked, a yard to go by. */
@@ -13,7 +12,6 @@ const { modelValue, trip, loadId } = defineProps<{
   loadId: number
 }>()
 const emit = defineEmits<{ close: []; added: [] }>()
-const session = useSession()
 const KINDS = [
   { value: 'hook', title: 'Hook a trailer' },
   { value: 'drop', title: 'Drop a trailer' },
@@ -24,9 +22,7 @@ const where = ref('')
 const typed = ref('')
 const unit = ref<number | null>(null)
 const after = ref<number | null>(trip.stops[trip.stops.length - 1]?.stop_id ?? null)
-const at = computed(() =>
-  typed.value.trim() ? parseTime(typed.value, session.zone, session.now()) : undefined,
-)
+const at = ref<number>()
 const stops = computed(() => [
   { value: null, title: 'First of all' },
   ...trip.stops.map(stop => ({
@@ -97,12 +93,11 @@ const said = (path: string) => (problem.value?.path === path ? [problem.value.me
         />
         <v-text-field v-model="where" label="Where (a ZIP, or Town, ST)" :error-messages="said('/where')" />
         <v-select v-model="after" label="When on the trip" :items="stops" :error-messages="said('/after')" />
-        <v-text-field
+        <time-field
           v-model="typed"
+          v-model:at="at"
           label="At a time, if one is set (tmrw 5a)"
-          :hint="at ? showTime(new Date(at).toISOString(), session.zone) : ''"
-          persistent-hint
-          :error-messages="typed.trim() && !at ? ['Not a time'] : said('/at')"
+          :error="said('/at')[0]"
         />
         <v-alert
           v-if="problem && !['/unit_id', '/where', '/after', '/at'].includes(problem.path)"
@@ -115,7 +110,7 @@ const said = (path: string) => (problem.value?.path === path ? [problem.value.me
             type="submit"
             color="primary"
             :loading="busy"
-            :disabled="!where.trim() || (kind !== 'yard' && !unit)"
+            :disabled="!where.trim() || (kind !== 'yard' && !unit) || (!!typed.trim() && !at)"
             >Add the stop</v-btn
           >
         </div>

@@ -3,9 +3,9 @@ import { computed, ref, watch } from 'vue'
 import { sayMinutes } from '@/areas/hours/words'
 import { api, ask, type Problem, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { useSession } from '@/shared/session'
-import { parseTime, showTime } from '@/shared/time'
+import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import TimeField from '@/shared/typed/TimeField.vue'
 
 /** Where, when and to whom a load goes over on its way: the places where both crews stay legal, or another of one's own. */
 export interface Relay {
@@ -28,7 +28,6 @@ const {
   problem?: Problem | undefined
 }>()
 const emit = defineEmits<{ close: []; relay: [relay: Relay] }>()
-const session = useSession()
 const OWN = -1
 const chosen = ref(0)
 const {
@@ -58,9 +57,7 @@ const where = ref('')
 const typed = ref('')
 const driver = ref<number | null>(null)
 const tractor = ref<number | null>(null)
-const at = computed(() =>
-  typed.value.trim() ? parseTime(typed.value, session.zone, session.now()) : undefined,
-)
+const at = ref<number>()
 watch(driver, id => {
   tractor.value = choices.value?.drivers.find(one => one.id === id)?.last_tractor_id ?? tractor.value
 })
@@ -160,13 +157,7 @@ const relay = computed<Relay | undefined>(() => {
             :error-messages="at2('/after')"
           />
           <v-text-field v-model="where" label="Where (a ZIP, or Town, ST)" :error-messages="at2('/where')" />
-          <v-text-field
-            v-model="typed"
-            label="When (tmrw 5a)"
-            :hint="at ? showTime(new Date(at).toISOString(), session.zone) : ''"
-            persistent-hint
-            :error-messages="typed.trim() && !at ? ['Not a time'] : at2('/at')"
-          />
+          <time-field v-model="typed" v-model:at="at" label="When (tmrw 5a)" :error="at2('/at')[0]" />
           <v-autocomplete
             v-model="driver"
             label="Who takes over"

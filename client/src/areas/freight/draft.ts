@@ -1,6 +1,16 @@
 import type { Schemas } from '@/shared/api'
-import { parseDollars, parseInches, parsePounds, showInches } from '@/shared/measure'
-import { parseTime, typedTime } from '@/shared/time'
+import {
+  parseCubicFeet,
+  parseDollars,
+  parseFahrenheit,
+  parseInches,
+  parsePounds,
+  parseQuantity,
+  showInches,
+  showPounds,
+} from '@/shared/measure'
+import { typedTime } from '@/shared/time'
+import { readTime, type Reading } from '@/shared/typed/times'
 
 /** What a booking form holds: everything as typed, so that nothing is lost while it is wrong. */
 export interface PlaceChoice {
@@ -152,6 +162,35 @@ export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
   }
 }
 
+/** How the times of a stop are understood, in the zone of its place: a window may stand in the first field. */
+export function timesOf(stop: StopDraft, now: number): { from?: Reading; to?: Reading } {
+  const zone = stop.place?.zone
+  const read = (text: string, from?: number): Reading =>
+    zone
+      ? readTime(text, { zone, now, purpose: 'plan', from, window: true })
+      : { wrong: 'Pick the place first: the time is in its zone.' }
+  const from = stop.from.trim() ? read(stop.from) : undefined
+  const begins = from && 'at' in from ? from.at : undefined
+  const ends = from && 'at' in from ? from.to : undefined
+  const typed = stop.to.trim() ? read(stop.to, begins) : undefined
+  const to = typed ?? (ends === undefined ? undefined : { at: ends })
+  return { ...(from ? { from } : {}), ...(to ? { to } : {}) }
+}
+
+/** What is understood of an amount that is not plain: `19 t` as `41,888 lb`. */
+export const shownBack = {
+  weight: (text: string) => (/^\d*$/.test(text.trim()) ? '' : showPounds(parsePounds(text))),
+  length: (text: string) => (/['"]/.test(text) ? '' : showInches(parseInches(text))),
+  volume: (text: string) => {
+    const feet = /^\d*$/.test(text.trim()) ? undefined : parseCubicFeet(text)
+    return feet ? `${feet.toLocaleString('en-US')} cu ft` : ''
+  },
+  degrees: (text: string) => {
+    const degrees = /c\s*$/i.test(text) ? parseFahrenheit(text) : undefined
+    return degrees === undefined ? '' : `${degrees} °F`
+  },
+}
+
 /** What the server wants, and what cannot be read yet, by the path that the server would name. */
 export function read(draft: LoadDraft, now: number): { input: Schemas['LoadFields']; problems: Problems } {
   const problems: Problems = {}
@@ -166,8 +205,8 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
     if (value === undefined) problems[path] = sentence
     return value ?? null
   }
-  const whole = (text: string, path: string) =>
-    parsed(text, path, t => (/^-?\d+$/.test(t.trim()) ? Number(t) : undefined), 'A whole number.')
+  const degrees = (text: string, path: string) =>
+    parsed(text, path, parseFahrenheit, 'Degrees, like 34 or 2C.')
   const dollars = (text: string, path: string) =>
     parsed(text, path, parseDollars, 'Dollars, like 1850 or 2.85.') ?? undefined
 
@@ -178,17 +217,13 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
     const path = `/stops/${i}`
     if (!stop.place && !stop.typed.trim())
       problems[`${path}/where`] = 'Where? A place, a ZIP, or a town and state.'
-    const time = (text: string, field: string) =>
-      parsed(
-        text,
-        `${path}/${field}`,
-        t => (stop.place ? parseTime(t, stop.place.zone, now) : undefined),
-        stop.place
-          ? 'A time like 7a, tmrw 14 or 11/27 0800.'
-          : 'Pick the place first: the time is in its zone.',
-      )
-    const from = time(stop.from, 'from')
-    const to = time(stop.to, 'to')
+    const times = timesOf(stop, now)
+    const time = (field: 'from' | 'to') => {
+      const reading = times[field]
+      if (reading && 'wrong' in reading) problems[`${path}/${field}`] = reading.wrong
+      return reading && 'at' in reading ? new Date(reading.at).toISOString() : null
+    }
+    const [from, to] = [time('from'), time('to')]
     const where = stop.place?.place_id
       ? { place_id: stop.place.place_id }
       : { where: stop.place?.where ?? stop.typed.trim(), name: stop.name.trim(), save_place: stop.save }
@@ -196,8 +231,8 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
       kind: stop.kind,
       handling: stop.dropHook ? 'drop_hook' : 'live',
       ...where,
-      from: from === null ? null : new Date(from).toISOString(),
-      to: to === null ? null : new Date(to).toISOString(),
+      from,
+      to,
       notes: stop.notes,
     }
   })
@@ -205,13 +240,14 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
     const path = `/freight/${i}`
     if (!Object.values(line).some(text => text.trim())) return []
     if (!line.what.trim()) problems[`${path}/what`] = 'What is it?'
+    const quantity = parsed(line.pieces, `${path}/pieces`, parseQuantity, 'A count, like 22 or 22 pallets.')
     return [
       {
         what: line.what.trim(),
-        unit: line.unit.trim(),
-        pieces: whole(line.pieces, `${path}/pieces`),
-        weight_lb: parsed(line.weight, `${path}/weight_lb`, parsePounds, 'Pounds, like 44000 or 48k.'),
-        volume_cuft: whole(line.volume, `${path}/volume_cuft`),
+        unit: line.unit.trim() || (quantity?.unit ?? ''),
+        pieces: quantity?.count ?? null,
+        weight_lb: parsed(line.weight, `${path}/weight_lb`, parsePounds, 'Like 44000, 48k or 19000 kg.'),
+        volume_cuft: parsed(line.volume, `${path}/volume_cuft`, parseCubicFeet, 'Like 2100 or 60 m3.'),
         length_in: parsed(line.length, `${path}/length_in`, parseInches, 'Like 20\' or 240".'),
         width_in: parsed(line.width, `${path}/width_in`, parseInches, 'Like 8\'6" or 102".'),
         height_in: parsed(line.height, `${path}/height_in`, parseInches, "Like 9'."),
@@ -236,8 +272,8 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
       tarps: draft.tarps,
       team_needed: draft.team,
       trailer_kind: draft.trailer,
-      temperature_low_f: whole(draft.low, '/temperature_low_f'),
-      temperature_high_f: whole(draft.high, '/temperature_high_f'),
+      temperature_low_f: degrees(draft.low, '/temperature_low_f'),
+      temperature_high_f: degrees(draft.high, '/temperature_high_f'),
       notes: draft.notes,
       references: draft.references
         .filter(({ value }) => value.trim())

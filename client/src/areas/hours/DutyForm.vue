@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
-import { useSession } from '@/shared/session'
-import { parseTime } from '@/shared/time'
+import TimeField from '@/shared/typed/TimeField.vue'
 import { STATUS, type Status } from './words'
 
 /** Puts a stretch of a driver's record right: what was said before stays to be seen. */
 const { driverId, zone } = defineProps<{ driverId: number; zone: string }>()
 const emit = defineEmits<{ written: [hours: Schemas['DriverHours']] }>()
-const session = useSession()
 const open = ref(false)
 const status = ref<Status>('off_duty')
 const from = ref('')
@@ -18,15 +16,9 @@ const busy = ref(false)
 const trouble = ref<Problem>()
 let key = newKey()
 
-// A record is of what has been: a clock alone is the last time that it was shown.
-function past(text: string): number | undefined {
-  const found = parseTime(text, zone, session.now())
-  return found !== undefined && found > session.now() && !/tmrw|tomorrow/.test(text)
-    ? found - 86_400_000
-    : found
-}
-const fromAt = computed(() => past(from.value))
-const toAt = computed(() => (to.value.trim() ? past(to.value) : null))
+const fromAt = ref<number>()
+const toRead = ref<number>()
+const toAt = computed(() => (to.value.trim() ? toRead.value : null))
 const at = (path: string) => (trouble.value?.path === path ? [trouble.value.message] : [])
 const statuses = Object.entries(STATUS).map(([value, title]) => ({ value, title }))
 
@@ -61,23 +53,34 @@ async function write() {
   >
   <form v-else class="duty" @submit.prevent="write">
     <v-select v-model="status" :items="statuses" label="Status" />
-    <v-text-field
+    <time-field
       v-model="from"
+      v-model:at="fromAt"
+      purpose="told"
+      :zone="zone"
       label="From (5:30)"
       autofocus
-      :error-messages="from.trim() && !fromAt ? ['Not a time'] : at('/from')"
+      :error="at('/from')[0]"
     />
-    <v-text-field
+    <time-field
       v-model="to"
+      v-model:at="toRead"
+      purpose="told"
+      :zone="zone"
+      :from="fromAt"
       label="To, or until now"
-      :error-messages="to.trim() && !toAt ? ['Not a time'] : at('/to')"
+      :error="at('/to')[0]"
     />
     <v-text-field v-model="why" label="Why" class="why" :error-messages="at('/why')" />
     <p v-if="trouble && !['/from', '/to', '/why'].includes(trouble.path)" class="why trouble" role="alert">
       {{ trouble.message }}
     </p>
     <div class="row why">
-      <v-btn type="submit" color="primary" :loading="busy" :disabled="!fromAt || why.trim().length < 3"
+      <v-btn
+        type="submit"
+        color="primary"
+        :loading="busy"
+        :disabled="!fromAt || toAt === undefined || why.trim().length < 3"
         >Write</v-btn
       ><v-btn variant="text" @click="open = false">Not now</v-btn>
     </div>

@@ -9,8 +9,9 @@ import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
 import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
 import { scaleBetween } from '@/shared/ribbon/scale'
 import { useSession } from '@/shared/session'
-import { parseTime, showTime } from '@/shared/time'
+import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import TimeField from '@/shared/typed/TimeField.vue'
 import DriverHours from './DriverHours.vue'
 import SafetyView from './SafetyView.vue'
 import { ORDERS, useFleetHours } from './useFleetHours'
@@ -26,9 +27,7 @@ const view = ref<'ribbons' | 'safety'>(
   session.has('safety').value && !session.has('dispatcher').value ? 'safety' : 'ribbons',
 )
 const typedAt = ref('')
-const at = computed(() =>
-  typedAt.value.trim() ? parseTime(typedAt.value, session.zone, session.now()) : undefined,
-)
+const at = ref<number>()
 const { data, problem, load } = useFetched(
   at,
   instant =>
@@ -95,11 +94,7 @@ useKeys([
               clearable
               @click:clear="atLeastHours = null"
             />
-            <v-text-field
-              v-model="typedAt"
-              label="From (tmrw 7a)"
-              :error-messages="typedAt.trim() && !at ? ['Not a time'] : []"
-            />
+            <time-field v-model="typedAt" v-model:at="at" label="From (tmrw 7a)" />
             <v-checkbox v-model="onlyTrouble" label="Trouble only" />
           </form>
           <div class="line head small quiet">

@@ -8,8 +8,9 @@ import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
 import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
 import { scaleFor } from '@/shared/ribbon/scale'
 import { useSession } from '@/shared/session'
-import { parseTime, showTime, showWindow } from '@/shared/time'
+import { showTime, showWindow } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import TimeField from '@/shared/typed/TimeField.vue'
 import { sayMinutes } from './words'
 
 /** The best legal schedule of what is left of a load, against its appointments; another driver or start can be tried. */
@@ -31,9 +32,7 @@ const trying = ref(!crewed)
 const driver = ref<number | null>(null)
 const typedStart = ref('')
 const split = ref(false)
-const start = computed(() =>
-  typedStart.value.trim() ? parseTime(typedStart.value, session.zone, session.now()) : undefined,
-)
+const start = ref<number>()
 const asked = computed(() => ({
   loadId,
   version,
@@ -105,13 +104,7 @@ const shared = computed(() => new Set(left.value.flatMap(({ load }) => load || [
     </div>
     <form v-if="trying" class="try" @submit.prevent>
       <v-autocomplete v-model="driver" :items="drivers" :item-props="true" label="Whom to try" clearable />
-      <v-text-field
-        v-model="typedStart"
-        label="Rests until (tmrw 5a)"
-        clearable
-        :error-messages="typedStart?.trim() && !start ? ['Not a time'] : []"
-        @click:clear="typedStart = ''"
-      />
+      <time-field v-model="typedStart" v-model:at="start" label="Rests until (tmrw 5a)" clearable />
       <v-checkbox v-model="split" label="May split rests" />
     </form>
     <p v-if="nobody" class="quiet">

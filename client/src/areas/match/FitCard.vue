@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { sayMinutes } from '@/areas/hours/words'
 import type { Problem, Schemas } from '@/shared/api'
 import FitMark from '@/shared/FitMark.vue'
-import { showDollars, showMiles } from '@/shared/measure'
+import { showDollars } from '@/shared/measure'
 import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
 import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
 import { scaleFor } from '@/shared/ribbon/scale'
 import { showTime } from '@/shared/time'
-import { TRAILER } from './words'
+import { emptyWay, TRAILER } from './words'
 
 /** One judgement in full: its reasons, its plan on the ribbon, its money line by line, and the act. */
 const {
@@ -88,7 +87,7 @@ const MONEY = [
       </div>
       <div>
         <dt>Empty</dt>
-        <dd>{{ showMiles(fit.deadhead_miles) }}, {{ sayMinutes(fit.deadhead_minutes) }}</dd>
+        <dd>{{ emptyWay(fit) }}</dd>
       </div>
       <div v-if="fit.crew.preferences">
         <dt>Likes</dt>

@@ -1,23 +1,20 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { sayMinutes } from '@/areas/hours/words'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
 import { showMiles } from '@/shared/measure'
-import { useSession } from '@/shared/session'
-import { parseTime, showTime } from '@/shared/time'
+import { showTime } from '@/shared/time'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import Waiting from '@/shared/Waiting.vue'
+import TimeField from '@/shared/typed/TimeField.vue'
 
 /** Who could be at a place by a time, without a load; sending one there empty, and calling that off. */
 const { mayGive } = defineProps<{ mayGive: boolean }>()
-const session = useSession()
 const place = ref('')
 const typed = ref('')
 const asked = ref<{ place: string; at: string }>()
-const at = computed(() =>
-  typed.value.trim() ? parseTime(typed.value, session.zone, session.now()) : undefined,
-)
+const at = ref<number>()
 const { data, problem, load } = useFetched(asked, async of =>
   of ? ask<Schemas['CouldBe']>(api.GET('/api/match/where', { params: { query: of } })) : NOTHING,
 )
@@ -111,11 +108,7 @@ function done(found: Problem | undefined) {
         autofocus
         :error-messages="problem?.path === '/place' ? [problem.message] : []"
       />
-      <v-text-field
-        v-model="typed"
-        label="By when (thu 8a)"
-        :error-messages="typed.trim() && !at ? ['Not a time'] : []"
-      />
+      <time-field v-model="typed" v-model:at="at" label="By when (thu 8a)" />
       <v-btn type="submit" color="primary" :disabled="!place.trim() || !at">Who could be there?</v-btn>
     </form>
     <p v-if="!asked" class="pad quiet">Asks by road and by legal hours, from where each crew will be free.</p>

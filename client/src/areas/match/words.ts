@@ -1,5 +1,6 @@
 import type { Schemas } from '@/shared/api'
 import { sayMinutes } from '@/areas/hours/words'
+import { showMiles } from '@/shared/measure'
 
 export const TRAILER: Record<string, string> = {
   dry_van: 'dry van',
@@ -22,3 +23,12 @@ export const named = (fit: Schemas['FitRow'], side: 'load' | 'crew') =>
   side === 'load' ? fit.crew.name : `${fit.load.number} ${fit.load.origin} → ${fit.load.destination}`
 export const keyOf = (fit: Schemas['FitRow']) =>
   `${fit.load.id} ${fit.crew.id}${fit.joins ? ` on ${fit.joins.trip_id}` : ''}`
+
+/** The empty miles of a fit, and by way of what. */
+export const emptyWay = (fit: Schemas['FitRow']) =>
+  [
+    `${showMiles(fit.deadhead_miles)} empty, ${sayMinutes(fit.deadhead_minutes)}`,
+    fit.fetched_at && `, by way of ${fit.trailer?.number} in ${fit.fetched_at}`,
+  ]
+    .filter(Boolean)
+    .join('')

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/shared/api'
-import { useSession } from '@/shared/session'
-import { parseTime, showTime } from '@/shared/time'
+import { showTime } from '@/shared/time'
+import TimeField from '@/shared/typed/TimeField.vue'
 import { SOURCE } from './words'
 
 /** All that was said and done on a trip, the latest first, each with where it came from. */
 const { diary, mayRight } = defineProps<{ diary: Schemas['Diary']; mayRight: boolean }>()
 const emit = defineEmits<{ right: [key: string, doneAt: string, note: string] }>()
-const session = useSession()
 const LATE_MS = 300000
 const only = ref<'all' | 'steps'>('steps')
 const STEPS = ['change', 'text']
@@ -25,17 +24,15 @@ const came = (entry: Schemas['DiaryEntry']) =>
 const righting = ref<string>()
 const typed = ref('')
 const why = ref('')
-const instant = (entry: Schemas['DiaryEntry']) =>
-  typed.value.trim() ? parseTime(typed.value, zoneOf(entry), session.now()) : undefined
+const at = ref<number>()
 function start(key: string) {
   righting.value = righting.value === key ? undefined : key
   typed.value = ''
   why.value = ''
 }
 function right(entry: Schemas['DiaryEntry']) {
-  const at = instant(entry)
-  if (!at || !entry.key) return
-  emit('right', entry.key, new Date(at).toISOString(), why.value.trim())
+  if (!at.value || !entry.key) return
+  emit('right', entry.key, new Date(at.value).toISOString(), why.value.trim())
   righting.value = undefined
 }
 </script>
@@ -74,16 +71,18 @@ function right(entry: Schemas['DiaryEntry']) {
             Put right
           </button>
           <form v-if="righting && righting === entry.key" class="right" @submit.prevent="right(entry)">
-            <v-text-field
+            <time-field
               v-model="typed"
+              v-model:at="at"
+              purpose="told"
+              :zone="zoneOf(entry)"
               label="When it really was"
-              :hint="instant(entry) ? showTime(instant(entry)!, zoneOf(entry)) : '7a, 0730, yest 14'"
-              persistent-hint
+              hint="7a, 0730, yest 14"
             /><v-text-field v-model="why" label="Why" /><v-btn
               type="submit"
               size="small"
               color="primary"
-              :disabled="!instant(entry) || !why.trim()"
+              :disabled="!at || !why.trim()"
               >Keep</v-btn
             >
           </form>

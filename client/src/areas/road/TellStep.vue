@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { newKey, type Schemas } from '@/shared/api'
 import { useSession } from '@/shared/session'
-import { parseTime, showTime } from '@/shared/time'
+import TimeField from '@/shared/typed/TimeField.vue'
 
 /** A driver has rung: dispatch tells the step for him. */
 const { diary, busy } = defineProps<{ diary: Schemas['Diary']; busy: boolean }>()
@@ -16,9 +16,8 @@ const step = computed(() => steps.value[chosen.value])
 const zone = computed(
   () => diary.stops.find(({ stop_id }) => stop_id === step.value?.stop_id)?.zone ?? diary.trip.zone,
 )
-const instant = computed(() =>
-  typed.value.trim() ? parseTime(typed.value, zone.value, session.now()) : session.now(),
-)
+const at = ref<number>()
+const instant = computed(() => (typed.value.trim() ? at.value : session.now()))
 function tell() {
   if (step.value && instant.value !== undefined)
     emit('tell', {
@@ -38,11 +37,13 @@ function tell() {
       label="Step"
       :items="steps.map((one, i) => ({ value: i, title: one.label }))"
     />
-    <v-text-field
+    <time-field
       v-model="typed"
+      v-model:at="at"
+      purpose="told"
+      :zone="zone"
       label="When"
-      :hint="instant === undefined ? 'A time like 7a, 0730 or yest 14' : showTime(instant, zone)"
-      persistent-hint
+      hint="Now; or 7a, 0730, yest 14"
     />
     <v-text-field v-if="step?.asks.includes('signer')" v-model="signer" label="Who signed" />
     <v-btn type="submit" color="primary" :disabled="!step || instant === undefined" :loading="busy"

@@ -5,8 +5,9 @@ import { api, ask, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { useKeys } from '@/shared/keys'
 import { useSession } from '@/shared/session'
-import { parseTime, showTime } from '@/shared/time'
+import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import TimeField from '@/shared/typed/TimeField.vue'
 import DesksPanel from './DesksPanel.vue'
 
 /** What needs a decision, what is most at stake first, each with its reason and the act beside it. */
@@ -40,9 +41,7 @@ const snoozing = ref<Row>()
 const until = ref('')
 const why = ref('')
 const refused = ref<Problem>()
-const instant = computed(() =>
-  until.value.trim() ? parseTime(until.value, session.zone, session.now()) : undefined,
-)
+const instant = ref<number>()
 function snooze(row: Row | undefined) {
   snoozing.value = row
   until.value = ''
@@ -162,13 +161,12 @@ useKeys([
       <v-card class="pa-4"
         ><form class="stack" @submit.prevent="putOff">
           <h2>Put off: {{ snoozing?.title }}</h2>
-          <v-text-field
+          <time-field
             v-model="until"
+            v-model:at="instant"
             label="Until (2p, tmrw 6a)"
             autofocus
-            :error-messages="
-              refused?.path === '/until' ? [refused.message] : until.trim() && !instant ? ['Not a time'] : []
-            "
+            :error="refused?.path === '/until' ? refused.message : ''"
           />
           <v-text-field
             v-model="why"
