@@ -122,14 +122,28 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
       visit "/freight/#{id}"
       expect(page).to have_css("h1", text: Store::Freight.load(id)[:number])
     end
-    Work::Freight::ChangeLoad.call(id, booking(notes: "theirs").merge(version: 0), by: maren, now:)
+    Work::Freight::ChangeLoad.call(id, booking(notes: "theirs", hours: 9).merge(version: 0), by: maren, now:)
     using_session(:tobias) { expect(page).to have_text("theirs") }
     click_on "Save the changes"
     expect(page).to have_text("Maren Holt changed this while you had it open")
-    within(".stale[role=alert]") do
-      expect(find("tr", text: "notes")).to have_text("mine").and have_text("theirs")
+    # Mine where I have typed, theirs where I have not; and not over what comes in between.
+    Work::Freight::ChangeLoad.call(
+      id,
+      booking(notes: "theirs", hours: 9, tarps: true).merge(version: 1),
+      by: maren,
+      now:
+    )
+    within("[aria-label='Changed by both']") do
+      expect(find("tr", text: "Notes")).to have_text("mine").and have_text("theirs")
+      expect(find("tr", text: "Stop 2: appointment, or from")).to have_text("they changed it")
+      click_on "Save as chosen"
+      expect(find("tr", text: "Tarps")).to have_text("they changed it")
+      expect(page).to have_no_css("tr", text: "Stop 2")
+      click_on "Save as chosen"
     end
-    click_on "Keep mine over theirs"
+    expect(page).to have_current_path("/freight/#{id}")
+    expect(Store::Freight.load(id)).to include(notes: "mine", tarps: true)
+    expect(Store::Freight.stops(id).last[:from_at]).to eq(now + ((4 + 9) * Given::HOUR))
     using_session(:tobias) { expect(page).to have_text("mine") }
   end
 end

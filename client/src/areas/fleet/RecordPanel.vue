@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, toRaw, watch } from 'vue'
 import { api, ask, newKey, type Problem } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
+import { differences, merged, type Difference } from '@/shared/merge/merge'
+import MergePanel from '@/shared/merge/MergePanel.vue'
 import LinkButton from './LinkButton.vue'
 import PapersPanel from './PapersPanel.vue'
 import { KINDS, toInput, USUAL, type Kind, type Row } from './kinds'
@@ -24,7 +26,11 @@ const busy = ref(false)
 let key = newKey()
 const { terminals } = useTerminals()
 
+/** As it was when it was read: what has been typed since is mine. */
+const read = ref<Record<string, unknown>>({})
+let wanted = false
 function take(row: Row) {
+  read.value = { ...row }
   draft.value = { ...row }
   version.value = row.version
   retired.value = row.retired
@@ -64,6 +70,7 @@ const elsewhere = computed(
 async function save(change: Record<string, unknown> = {}) {
   busy.value = true
   saved.value = false
+  wanted = 'retired' in change ? change.retired === true : retired.value
   // The form is made from the same list of fields as the contract; the server checks each of them.
   const input = { ...toInput(of.value.fields, draft.value), ...change } as never
   const answer = id
@@ -78,6 +85,7 @@ async function save(change: Record<string, unknown> = {}) {
   problem.value = answer.problem
   if (answer.problem) {
     if (answer.problem.code !== 'unreachable') key = newKey()
+    if (answer.problem.code === 'stale') await compare()
     return
   }
   take(answer.data)
@@ -85,16 +93,38 @@ async function save(change: Record<string, unknown> = {}) {
   if (!id) emit('closed', answer.data.id)
 }
 
-const theirs = computed(() =>
-  Object.entries((problem.value?.theirs as Record<string, unknown>) ?? {}).filter(
-    ([name, value]) => String(draft.value[name] ?? '') !== String(value ?? ''),
-  ),
-)
-async function keepMine() {
-  const { data } = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: id! } } }))
-  if (!data) return
-  version.value = data.version
-  await save()
+/** Theirs as it is now: what is saved next has been seen beside it. */
+const theirs = ref<Row>()
+const found = ref<Difference[]>([])
+async function compare() {
+  const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: id! } } }))
+  if (answer.problem) problem.value = answer.problem
+  if (!answer.data) return
+  theirs.value = answer.data
+  const [base, mine, now] = [read.value, draft.value, answer.data].map(row => toInput(of.value.fields, row))
+  found.value = differences(base, { ...mine, retired: wanted }, { ...now, retired: answer.data.retired })
+}
+function takeTheirs() {
+  problem.value = undefined
+  take(theirs.value!)
+}
+async function saveChosen(choices: ('mine' | 'theirs')[]) {
+  const { retired: chosen, ...values } = merged(
+    { ...toRaw(theirs.value!), retired: theirs.value!.retired },
+    toRaw(found.value),
+    choices,
+  )
+  read.value = { ...theirs.value! }
+  draft.value = { ...draft.value, ...values }
+  version.value = theirs.value!.version
+  await save(chosen === theirs.value!.retired ? {} : { retired: chosen })
+}
+const fieldName = ([name]: Difference['path']) =>
+  of.value.fields.find(field => field.name === name)?.label ?? 'Retired'
+const fieldText = (value: unknown, [name]: Difference['path']) => {
+  if (name === 'terminal_id') return terminals.value.find(one => one.id === value)?.name ?? ''
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  return String(value ?? '').replaceAll('_', ' ')
 }
 </script>
 
@@ -152,16 +182,16 @@ async function keepMine() {
           />
         </template>
       </div>
-      <div v-if="problem?.code === 'stale'" class="stale" role="alert">
-        <p>
-          <strong>{{ problem.message }}</strong>
-        </p>
-        <p class="small">
-          Theirs:
-          {{ theirs.map(([name, value]) => `${name.replaceAll('_', ' ')} ${value ?? '–'}`).join(' • ') }}
-        </p>
-        <v-btn size="small" variant="tonal" @click="keepMine">Keep mine over theirs</v-btn>
-      </div>
+      <merge-panel
+        v-if="problem?.code === 'stale'"
+        :found="found"
+        :message="problem.message"
+        :label="fieldName"
+        :shown="fieldText"
+        :busy="busy"
+        @save="saveChosen"
+        @theirs="takeTheirs"
+      />
       <v-alert v-else-if="elsewhere" type="error">{{ problem?.message }}</v-alert>
       <div v-if="mayChange" class="row acts">
         <v-btn type="submit" color="primary" :loading="busy">{{
@@ -206,10 +236,5 @@ async function keepMine() {
 }
 .wide {
   grid-column: 1 / -1;
-}
-.stale {
-  padding: 0.6rem;
-  border-left: 4px solid rgb(var(--v-theme-late));
-  background: rgb(var(--v-theme-late), 0.1);
 }
 </style>

@@ -1,14 +1,17 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, toRaw } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useKeys } from '@/shared/keys'
+import { differences, merged, type Difference } from '@/shared/merge/merge'
+import MergePanel from '@/shared/merge/MergePanel.vue'
 import { useSession } from '@/shared/session'
 import BookingFreight from './BookingFreight.vue'
 import BookingPrice from './BookingPrice.vue'
 import BookingStops from './BookingStops.vue'
 import BookingWho from './BookingWho.vue'
 import { draftOf, emptyDraft, read, type Problems } from './draft'
+import { fieldName, fieldText, isPlace } from './draftWords'
 import { useQuote } from './useQuote'
 
 const route = useRoute()
@@ -53,6 +56,7 @@ async function book() {
   busy.value = false
   trouble.value = answer.problem
   if (answer.problem) {
+    if (answer.problem.code === 'stale') await compare()
     if (answer.problem.path) problems.value = { [answer.problem.path]: answer.problem.message }
     if (answer.problem.code !== 'unreachable') key = newKey() // what is wrong was not booked; what is unsure must keep its key
     return toFirstProblem()
@@ -67,26 +71,31 @@ function toFirstProblem() {
   )
 }
 
-/** The other's version is taken as the base; what is typed here stays. */
+/** Theirs as it is now: what is saved next has been seen beside it. */
+const theirs = ref<Schemas['Load']>()
+const found = ref<Difference[]>([])
+async function compare() {
+  const { data, problem } = await ask<Schemas['Load']>(
+    api.GET('/api/loads/{id}', { params: { path: { id: id.value! } } }),
+  )
+  if (problem) trouble.value = problem
+  if (!data) return
+  theirs.value = data
+  found.value = differences(JSON.parse(untouched), draft.value, draftOf(data, false), isPlace)
+}
+/** The other's version is taken as the base; what is typed here is given up. */
 async function takeTheirs() {
   await start()
   trouble.value = undefined
 }
-async function keepMine() {
-  const { data } = await ask(api.GET('/api/loads/{id}', { params: { path: { id: id.value! } } }))
-  if (data) version.value = data.version
+async function saveChosen(choices: ('mine' | 'theirs')[]) {
+  const now = draftOf(theirs.value!, false)
+  draft.value = merged(now, toRaw(found.value), choices)
+  version.value = theirs.value!.version
+  untouched = JSON.stringify(now)
   trouble.value = undefined
   await book()
 }
-/** The fields in which the two versions differ; numbers are equal however they are written. */
-const differences = computed(() => {
-  const theirs = (trouble.value?.theirs ?? {}) as Record<string, unknown>
-  const same = (a: unknown, b: unknown) =>
-    String(a ?? '') === String(b ?? '') || (a !== '' && b !== '' && Number(a) === Number(b))
-  return Object.entries((trouble.value?.yours ?? {}) as Record<string, unknown>)
-    .filter(([field, mine]) => !same(mine, theirs[field]))
-    .map(([field, mine]) => ({ field: field.replaceAll('_', ' '), mine, theirs: theirs[field] }))
-})
 
 const title = computed(() => {
   if (id.value) return 'Change the load'
@@ -107,31 +116,17 @@ onBeforeRouteLeave(() =>
       <h1>{{ title }}</h1>
       <span class="small quiet"><kbd>Tab</kbd> moves on, <kbd>Ctrl</kbd> <kbd>Enter</kbd> books</span>
     </div>
-    <div v-if="trouble?.code === 'stale'" class="panel stale" role="alert">
-      <p>
-        <strong>{{ trouble.message }}</strong>
-      </p>
-      <table v-if="differences.length" class="ledger small">
-        <thead>
-          <tr>
-            <th />
-            <th>Mine</th>
-            <th>Theirs</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="{ field, mine, theirs } in differences" :key="field">
-            <td>{{ field }}</td>
-            <td>{{ mine || '–' }}</td>
-            <td>{{ theirs || '–' }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <div class="row">
-        <v-btn variant="tonal" @click="takeTheirs">Take theirs, lose mine</v-btn
-        ><v-btn color="primary" @click="keepMine">Keep mine over theirs</v-btn>
-      </div>
-    </div>
+    <merge-panel
+      v-if="trouble?.code === 'stale'"
+      class="panel stale"
+      :found="found"
+      :message="trouble.message"
+      :label="fieldName"
+      :shown="fieldText"
+      :busy="busy"
+      @save="saveChosen"
+      @theirs="takeTheirs"
+    />
     <v-alert v-else-if="trouble && !trouble.path" type="error">{{ trouble.message }}</v-alert>
     <div class="grid">
       <div class="stack">
@@ -177,9 +172,7 @@ onBeforeRouteLeave(() =>
   top: 0.9rem;
 }
 .stale {
-  padding: 0.8rem;
   margin-bottom: 0.8rem;
-  border-left: 4px solid rgb(var(--v-theme-late));
 }
 @media (max-width: 900px) {
   .grid {

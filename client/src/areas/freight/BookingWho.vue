@@ -85,6 +85,7 @@ watch(
   display: grid;
   grid-template-columns: minmax(14rem, 1fr) minmax(20rem, 1.2fr);
   gap: 0.6rem;
+  align-items: start;
 }
 .references {
   display: flex;
