@@ -27,7 +27,7 @@ RSpec.describe "A pay run", :committed, type: :feature do
     fill_in "From", with: sunday, exact: true
     expect(page).to have_button("Keep it", disabled: true)
     click_on "See what it does"
-    expect(row("Wade Ferris")).to have_text("−31.25")
+    expect(row("Wade Ferris")).to have_text("−$31.25")
     expect(DB[:deductions].count).to eq(0)
     click_on "Keep it"
     expect(row("Insurance")).to have_text("all drivers")

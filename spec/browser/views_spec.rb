@@ -123,6 +123,7 @@ RSpec.describe "The main views", :committed, type: :feature do
         expect(page).to have_no_button("Try again")
         expect(page).to serious, "#{theme} #{path}: #{axe_findings}"
         expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
+        expect(raw_words).to eq([]), "#{path} says #{raw_words.join(", ")}"
       end
       page.driver.browser.manage.window.resize_to(390, 844)
       pay = [
@@ -180,6 +181,22 @@ RSpec.describe "The main views", :committed, type: :feature do
     matcher = serious
     matcher.matches?(page)
     matcher.failure_message
+  end
+
+  # What is written for programs and reads so: keys, bare instants, long stretches in minutes. The names of a
+  # file's columns stand as they have to be typed.
+  def raw_forms =
+    [
+      /\b[a-z]+(?:_[a-z0-9]+)+\b/,
+      /\b(?:9[1-9]|[1-9]\d{2,}) min(?:ute)?s?\b/,
+      /\b(?:null|undefined|NaN|Invalid)\b/,
+      /\d{4}-\d\d-\d\dT/
+    ]
+
+  def raw_words
+    page.execute_script("document.querySelectorAll('details').forEach(one => { one.open = true })")
+    text = page.find("body").text
+    raw_forms.flat_map { |form| text.scan(form) } - %w[reefer_fuel terms_days]
   end
 
   it "answers the keys, and keeps what is shown in the address" do

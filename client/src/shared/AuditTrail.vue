@@ -3,6 +3,7 @@ import { api, ask } from './api'
 import { useFetched } from './fetched'
 import { useSession } from './session'
 import { showTime } from './time'
+import { sayAct, sayField } from './trail'
 
 /** Who changed what on a record, when and why; newest first. */
 const { kind, id } = defineProps<{ kind: string; id: number }>()
@@ -17,21 +18,10 @@ const {
   change => change.kind === kind && change.id === id,
 )
 
-const words = (text: string) => text.replaceAll('_', ' ')
-const instant = (one: unknown): one is string => typeof one === 'string' && /^\d{4}-\d\d-\d\dT/.test(one)
-function value(one: unknown) {
-  if (one === null || one === '') return 'nothing'
-  return instant(one) ? showTime(one, session.zone) : words(String(one))
-}
 const changes = (entry: { changes: Record<string, unknown> }) =>
   Object.entries(entry.changes)
-    .filter(([, pair]) => (pair as unknown[]).some(side => side !== null && side !== '' && side !== false))
-    .map(([field, pair]) => {
-      const [before, after] = pair as [unknown, unknown]
-      return before === null
-        ? `${words(field)}: ${value(after)}`
-        : `${words(field)}: ${value(before)} → ${value(after)}`
-    })
+    .map(([field, pair]) => sayField(field, pair as [unknown, unknown], session.zone))
+    .filter(Boolean)
 
 defineExpose({ load })
 </script>
@@ -42,7 +32,7 @@ defineExpose({ load })
     <li v-for="entry in entries" :key="entry.id">
       <span class="when quiet">{{ showTime(entry.at, session.zone, { letters: false }) }}</span>
       <span
-        ><strong>{{ entry.who }}</strong> {{ words(entry.act)
+        ><strong>{{ entry.who }}</strong> {{ sayAct(entry.act)
         }}<template v-if="entry.why">: “{{ entry.why }}”</template>
         <span v-if="changes(entry).length" class="quiet">{{
           `: ${changes(entry).slice(0, 6).join(' • ')}`

@@ -4,6 +4,7 @@ import { api, ask, newKey, type Problem } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
 import { differences, merged, type Difference } from '@/shared/merge/merge'
 import MergePanel from '@/shared/merge/MergePanel.vue'
+import { sayCode } from '@/shared/trail'
 import LinkButton from './LinkButton.vue'
 import PapersPanel from './PapersPanel.vue'
 import { KINDS, toInput, USUAL, type Kind, type Row } from './kinds'
@@ -124,7 +125,7 @@ const fieldName = ([name]: Difference['path']) =>
 const fieldText = (value: unknown, [name]: Difference['path']) => {
   if (name === 'terminal_id') return terminals.value.find(one => one.id === value)?.name ?? ''
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  return String(value ?? '').replaceAll('_', ' ')
+  return sayCode(String(value ?? ''))
 }
 </script>
 
@@ -150,7 +151,7 @@ const fieldText = (value: unknown, [name]: Difference['path']) => {
             v-else-if="field.type === 'choice'"
             v-model="draft[field.name]"
             :label="field.label"
-            :items="(field.choices ?? []).map(value => ({ value, title: value.replaceAll('_', ' ') }))"
+            :items="(field.choices ?? []).map(value => ({ value, title: sayCode(value) }))"
             :readonly="!mayChange"
             :error-messages="at(field.name)"
           />

@@ -92,8 +92,8 @@ describe('a statement beside the one before', () => {
     } as unknown as NonNullable<Schemas['Statement']['against']>
     const rows = mount(StatementAgainst, { props: { against, net: '650.00' }, global }).findAll('tbody tr')
     expect(rows.map(cells)).toEqual([
-      ['Trips', '$950.00', '$700.00', '−250.00'],
-      ['Net', '$900.00', '$650.00', '−250.00'],
+      ['Trips', '$950.00', '$700.00', '−$250.00'],
+      ['Net', '$900.00', '$650.00', '−$250.00'],
     ])
   })
 

@@ -50,8 +50,8 @@ describe('a plan of pay in words', () => {
 
 describe('what moved', () => {
   it.each([
-    ['10.00', '12.50', '+2.50'],
-    ['1234.56', '0.00', '−1,234.56'],
+    ['10.00', '12.50', '+$2.50'],
+    ['1234.56', '0.00', '−$1,234.56'],
     ['5.00', '5.00', ''],
     [null, '5.00', ''],
   ])('from %s to %s', (before, now, words) => expect(moved(before, now)).toBe(words))

@@ -63,12 +63,12 @@ export const TAG: Record<string, string> = {
   trailer: 'trailer',
 }
 
-/** Dollars between two amounts, as `+12.00` or `−12.00`; nothing where they are alike. */
+/** Dollars between two amounts, as `+$12.00` or `−$12.00`; nothing where they are alike. */
 export function moved(before: string | null | undefined, now: string): string {
   if (before === null || before === undefined) return ''
   const cents = Math.round(Number(now) * 100) - Math.round(Number(before) * 100)
   if (!cents) return ''
-  return `${cents > 0 ? '+' : '−'}${(Math.abs(cents) / 100).toLocaleString('en-US', { minimumFractionDigits: 2 })}`
+  return `${cents > 0 ? '+' : '−'}$${(Math.abs(cents) / 100).toLocaleString('en-US', { minimumFractionDigits: 2 })}`
 }
 
 /** A plan of pay in a few words. */

@@ -1,0 +1,219 @@
+import { showDollars, showInches, showMiles, showMinutes, showPounds } from './measure'
+import { showDay, showTime } from './time'
+
+/** What was done to a record, as a sentence goes on after a name. */
+const ACTS: Record<string, string> = {
+  add_customer: 'added the customer',
+  add_driver: 'added the driver',
+  add_person: 'added the person',
+  add_place: 'added the place',
+  add_stop: 'added a stop of our own',
+  add_terminal: 'added the terminal',
+  add_unit: 'added the unit',
+  agree_miles: 'noted the miles agreed with the customer',
+  amend_permit: 'asked for the permit to be amended',
+  answer_ask: 'answered when we asked',
+  attach_credential: 'filed the picture of a paper',
+  cab_settings: 'set the phone',
+  end_garnishment: 'ended an order',
+  import_duty: 'read a file of duty records',
+  item: 'approved items of pay',
+  keep_activity: 'wrote into the record of duty on the phone',
+  return_escrow: 'returned escrow',
+  answer_about_pay: 'answered a question about pay',
+  answer_deduction_change: 'answered a change of deductions',
+  answer_duty: 'answered what a check-in says of duty',
+  answer_receipt: 'answered a receipt',
+  apply_for_permits: 'applied for permits',
+  approve_pay_run: 'approved the pay run',
+  ask_about_pay: 'asked about a line of pay',
+  ask_check_in: 'asked for a check-in',
+  attest_permit_file: 'attested the permit file',
+  bill_load: 'noted the bill',
+  book_load: 'booked the load',
+  call_off: 'called the empty trip off',
+  cancel_load: 'cancelled the load',
+  cancel_permit: 'cancelled the permit',
+  change_company: 'changed the company',
+  change_customer: 'changed the customer',
+  change_driver: 'changed the driver',
+  change_fit_rules: 'changed what matching reckons with',
+  change_load: 'changed the load',
+  change_operating_company: 'changed the company',
+  change_pay_settings: 'changed how pay is made',
+  change_permit_file: 'changed the permit file',
+  change_person: 'changed the person',
+  change_place: 'changed the place',
+  change_tracking_settings: 'changed how trucks are followed',
+  change_unit: 'changed the unit',
+  check_in_accepted: 'accepted the trip',
+  check_in_arrived: 'arrived',
+  check_in_declined: 'declined the trip',
+  check_in_delivered: 'delivered',
+  check_in_dropped: 'dropped the trailer',
+  check_in_hooked: 'hooked the trailer',
+  check_in_left: 'left',
+  check_in_loaded: 'was loaded',
+  check_in_on_my_way: 'set out',
+  check_in_parked: 'parked',
+  check_in_swapped: 'swapped the load',
+  close_load: 'closed the load',
+  copy_permit: 'copied the permit file',
+  correct_check_in: 'put a check-in right',
+  correct_earning: 'put the earnings of a trip right',
+  correct_permit_value: 'put a value of a permit right',
+  crew_load: 'gave the load to a crew',
+  drop_days_off: 'took days off back',
+  end_combination: 'ended the combination',
+  give_advance: 'gave an advance',
+  give_one_time: 'gave or took an amount once',
+  give_up_held_permit: 'gave up a permit that is held',
+  hand_in_receipt: 'handed in a receipt',
+  hand_over: 'handed drivers over',
+  hold_permit: 'entered a permit that is held',
+  join_trip: 'put the load on a trip with others',
+  keep_bank_account: 'wrote the bank account',
+  keep_card: 'wrote the fuel card',
+  keep_combination: 'wrote the combination',
+  keep_credential: 'filed a paper',
+  keep_deduction: 'wrote a deduction',
+  keep_garnishment: 'wrote an order',
+  keep_operating_company: 'wrote the company',
+  keep_paper: 'sent a paper',
+  keep_pay_plan: 'wrote a pay plan',
+  key_permit_answer: 'entered what an office answered',
+  late_alert: 'gave an alarm',
+  leave_move: 'took a load off its trip',
+  mail_statements: 'mailed statements',
+  make_permit_file: 'opened a permit file',
+  match_card: 'matched a card’s line',
+  open_pay_run: 'opened the pay run',
+  order_stops: 'ordered the stops',
+  pay_escrow_interest: 'paid interest on escrow',
+  pay_pay_run: 'paid the pay run',
+  pay_permits: 'paid for permits',
+  permit_answered: 'heard from an office',
+  permit_denied: 'heard that a permit is denied',
+  permit_issued: 'heard that a permit is issued',
+  price_permits: 'priced the permits',
+  push_advance: 'put off an advance’s instalment',
+  put_right_empty: 'put right where the driver became empty',
+  read_messages: 'has read the messages',
+  recrew_load: 'gave the load to another crew',
+  relay_load: 'relayed the load',
+  remove_stop: 'took a stop of our own off',
+  renew_link: 'made a new link for the phone',
+  reopen_pay_run: 'opened the pay run again',
+  reposition: 'sent a crew somewhere empty',
+  reroute_leg: 'chose another way',
+  revoke_links: 'closed the links of a phone',
+  schedule_asking: 'set when check-ins are asked for',
+  send_load: 'sent the load to its driver',
+  send_message: 'wrote to the driver',
+  send_prenotes: 'sent prenotes',
+  send_text: 'sent a text',
+  settle_cards: 'settled card lines',
+  settle_detention: 'settled detention',
+  share_move: 'shared a trip',
+  snooze: 'put it off',
+  swap_crews: 'swapped two crews',
+  take_card_file: 'read a card file',
+  take_days_off: 'entered days off',
+  take_text: 'wrote by text',
+  text_delivered: 'got a text',
+  text_failed: 'did not get a text',
+  uncrew_load: 'took the crew off',
+  undo_relay: 'undid the relay',
+  verify_credential: 'looked at a paper',
+  write_duty: 'wrote into the record of duty',
+  write_message: 'wrote a message',
+}
+
+/** What a field is called where its own name does not say it. */
+const FIELDS: Record<string, string> = {
+  pickup: 'pickup',
+  delivery: 'delivery',
+  price_rate: 'rate',
+  price_kind: 'priced',
+  fuel_kind: 'fuel surcharge',
+  fuel_rate: 'fuel surcharge rate',
+  tell_late: 'told when a load will be late',
+  stop_count: 'stops',
+  team_needed: 'team',
+  capacity_cuft: 'capacity',
+  inner_length: 'length inside',
+  hours_rules: 'hours of service',
+  home_by: 'promised home by',
+  forbidden_states: 'does not go to',
+  smartphone: 'opens links on the phone',
+  bank_routing: 'bank’s routing number',
+  bank_company: 'company’s number at the bank',
+  left: 'left',
+  card: 'card',
+}
+const DOLLARS = /(^|_)(total|rate|net|amount|fee|hourly|price|pay|interest|advance|principal)$/
+/** Numbers of rows say nothing to people; where something lies is said by its town. */
+const UNSAID = /(^|_)(latitude|longitude|position|version|key)$/
+
+const RULES: Record<string, string> = {
+  us_property_70_8: 'United States, 70 hours in 8 days',
+  us_property_60_7: 'United States, 60 hours in 7 days',
+  canada_south_70_7: 'Canada, 70 hours in 7 days',
+  canada_south_120_14: 'Canada, 120 hours in 14 days',
+}
+/** A code as people say it: `us_property_70_8`, `dry_van`. */
+export const sayCode = (code: string): string => RULES[code] ?? code.replaceAll('_', ' ')
+
+export const sayAct = (act: string): string => ACTS[act] ?? act.replaceAll('_', ' ')
+
+/** Endings of names that say the unit of their values; the rest of the name is what it is. */
+const UNITS: [RegExp, (value: string, zone: string) => string][] = [
+  [/_at$/, (value, zone) => showTime(value, zone)],
+  [/_(on|by)$/, value => showDay(value.slice(0, 10))],
+  [/(^|_)miles$/, value => showMiles(Number(value).toFixed(1))],
+  [/_minutes$/, value => showMinutes(Number(value))],
+  [/_lb$/, value => showPounds(Number(value))],
+  [/_in$/, value => showInches(Number(value))],
+  [/_ft$/, value => `${value} ft`],
+  [/_cuft$/, value => `${Number(value).toLocaleString('en-US')} cu ft`],
+  [/_f$/, value => `${value} °F`],
+  [/_percent$/, value => `${value} %`],
+]
+const number = (value: string) => /^-?\d+(\.\d+)?$/.test(value)
+const instant = (value: string) => /^\d{4}-\d\d-\d\dT/.test(value)
+
+/** A value of a field, with its unit; nothing where there is none. */
+export function sayValue(field: string, value: unknown, zone: string): string {
+  if (value === null || value === undefined || value === '') return ''
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (Array.isArray(value)) return value.map(one => sayValue(field, one, zone)).join(', ')
+  if (typeof value === 'object')
+    return Object.entries(value)
+      .map(([name, one]) => sayField(name, [null, one], zone))
+      .filter(Boolean)
+      .join(', ')
+  const text = String(value)
+  if (instant(text)) return showTime(text, zone)
+  if (/^\d{4}-\d\d-\d\d$/.test(text)) return showDay(text)
+  const [, say] = UNITS.find(([ending]) => ending.test(field)) ?? []
+  if (say && number(text)) return say(text, zone)
+  if (DOLLARS.test(field) && number(text))
+    return showDollars(Number(text).toFixed(/\.\d{3}/.test(text) ? 4 : 2))
+  return number(text) || text.includes(' ') ? text : sayCode(text)
+}
+
+/** One change: `total: $1,850.00 → $2,350.00`; nothing for what says nothing to people. */
+export function sayField(field: string, [before, after]: [unknown, unknown], zone: string): string {
+  if (UNSAID.test(field)) return ''
+  const name = field
+    .replace(/[a-z_]+$/, last => {
+      const bare = FIELDS[last] ? last : last.replace(/_(at|on|minutes|lb|in|ft|cuft|f|percent|id)$/, '')
+      return FIELDS[bare] ?? bare
+    })
+    .replaceAll('_', ' ')
+  if (/_id$/.test(field)) return before === after ? '' : `another ${name}`
+  const [was, is] = [before, after].map(value => sayValue(field, value, zone))
+  if (!was && !is) return ''
+  if (before === false && after === false) return ''
+  return was ? `${name}: ${was} → ${is || 'nothing'}` : `${name}: ${is}`
+}
