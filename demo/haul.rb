@@ -111,15 +111,28 @@ class Demo::Haul
 
   def crew
     from, to = Work::Freight::TripPlan.new(@load_id).span
-    taken = Store::Freight.holding(:trip_units, from, to).select_map(:unit_id)
-    trailer_id = (@trailers - taken)[@number % [(@trailers - taken).length, 1].max]
     Work::Freight::CrewLoad.call(
       @load_id,
-      { key: key("crew"), driver_ids: @crew, tractor_id: @tractor_id, trailer_id: },
+      { key: key("crew"), driver_ids: @crew, tractor_id: @tractor_id, trailer_id: trailer(from, to) },
       by: @dispatcher,
       now: booked_at + HOUR
     )
   end
+
+  # His own where it does, else the nearest that is free.
+  def trailer(from, to)
+    free = @trailers - Store::Freight.holding(:trip_units, from, to).select_map(:unit_id)
+    empty = Store::Freight::Whereabouts.driver_empty(@crew.first, from)
+    (empty.trailer_ids & free).first ||
+      free.min_by do |id|
+        stands = Store::Freight::Whereabouts.unit_stands(id, from) || empty.place
+        [empty.place, stands, Store::Freight.stops(@load_id).first].map { |row| point(row) }
+          .each_cons(2)
+          .sum { |one, other| Core::Roads.great_circle_miles(one, other) }
+      end
+  end
+
+  def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
 
   def answer
     return if @stage == "sent"

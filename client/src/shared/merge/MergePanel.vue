@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 import { usual, type Difference } from './merge'
 
 /** Somebody else has changed it since: every field that differs, each to be chosen, and saved as chosen. */
@@ -23,12 +23,15 @@ watch(
   now => (choices.value = now.map(usual)),
   { immediate: true },
 )
+// The button that was pressed may be far from it.
+const panel = ref<HTMLElement>()
+onMounted(() => panel.value?.scrollIntoView?.({ block: 'nearest' }))
 const SIDES = ['mine', 'theirs'] as const
 const BY = { both: 'both of you changed it', them: 'they changed it', me: 'you changed it' }
 </script>
 
 <template>
-  <section class="merge" role="alert" aria-label="Changed by both">
+  <section ref="panel" class="merge" role="alert" aria-label="Changed by both">
     <p>
       <strong>{{ message }}</strong>
     </p>
