@@ -210,7 +210,8 @@ RSpec.describe Web::Road do
     load_id, trip_id = sent(at: now + Given::HOUR, hours: 5)
     %w[accepted on_my_way].each { |kind| tell(trip_id, kind, 0) }
     road = client.call(:get, "/api/road")[:trips].first
-    expect(road).to include(verdict: "on_time", load: load(load_id)[:number], drivers: "Wade Ferris")
+    # There at 20:24 for 20:30, six hours ahead: a forecast is not that sure.
+    expect(road).to include(verdict: "tight", load: load(load_id)[:number], drivers: "Wade Ferris")
     expect(road[:stops].last).to include(late_minutes: 0, forecast_at: "2026-11-23T20:24:00Z")
     late =
       lambda do |minutes|

@@ -122,8 +122,18 @@ class Web::Road::TripsJson
       worked: !stop[:worked_at].nil?,
       forecast: !forecast&.dig(:arrive_at).nil?,
       late_minutes: forecast&.dig(:late_minutes),
-      chance_percent: forecast&.dig(:chance_percent)
+      chance_percent: forecast&.dig(:chance_percent),
+      **spare(stop, forecast)
     )
+
+  def spare(stop, forecast)
+    arrive_at = forecast&.dig(:arrive_at)
+    closes = stop[:to_at] || stop[:from_at]
+    {
+      spare_minutes: arrive_at && closes && ((closes - arrive_at) / 60).floor,
+      ahead_minutes: arrive_at && [((arrive_at - @now) / 60).ceil, 0].max
+    }
+  end
 
   def verdict(judged, id)
     verdict = Core::Tracking::Risk.verdict(judged, RiskWeights.all)

@@ -38,7 +38,11 @@ class Work::Hours::PlanShown
       verdict:,
       late_minutes: @plan&.late_by_minutes,
       slack_minutes: @plan&.slack_minutes,
-      stops: shown[:stops].zip(promised).map { |stop, row| stop.merge(row) },
+      stops:
+        shown[:stops]
+          .zip(promised)
+          .each_with_index
+          .map { |(stop, row), i| stop.merge(row, slack_minutes: @plan.slack(i)) },
       reasons: [*[doubt].compact.map(&:to_h), *@drivers.flat_map { |row| stale(row) }, *shown[:reasons]],
       schedule: [*before(0), *pieces(shown[:schedule])],
       partner_schedule: [*before(1), *pieces(shown[:partner_schedule] || [])],

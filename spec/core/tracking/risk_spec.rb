@@ -10,6 +10,8 @@ RSpec.describe Core::Tracking::Risk do
       forecast: true,
       late_minutes: 0,
       chance_percent: 0,
+      spare_minutes: nil,
+      ahead_minutes: 0,
       **more
     )
 
@@ -18,6 +20,12 @@ RSpec.describe Core::Tracking::Risk do
     [[{}], "on_time", 0],
     [[{ chance_percent: 24 }], "on_time", 24],
     [[{ chance_percent: 25 }], "tight", 25],
+    [[{ spare_minutes: 14, ahead_minutes: 5 }], "tight", 0],
+    [[{ spare_minutes: 15, ahead_minutes: 5 }], "on_time", 0],
+    [[{ spare_minutes: 2, ahead_minutes: 300 }], "tight", 0],
+    [[{ spare_minutes: 29, ahead_minutes: 300 }], "tight", 0],
+    [[{ spare_minutes: 30, ahead_minutes: 300 }], "on_time", 0],
+    [[{ arrived: true, spare_minutes: 0 }, { spare_minutes: 90, ahead_minutes: 60 }], "on_time", 0],
     [[{ late_minutes: 1, chance_percent: 90 }], "late", 91],
     [[{ late_minutes: 30 }, { late_minutes: 200, chance_percent: 40 }], "late", 240],
     [[{ arrived: true, late_minutes: 300, chance_percent: 80 }, {}], "on_time", 0],

@@ -165,7 +165,7 @@ const shared = computed(() => new Set(left.value.flatMap(({ load }) => load || [
             <th>Appointment</th>
             <th>Arrives</th>
             <th>Begins</th>
-            <th class="figure">Late</th>
+            <th class="figure">To spare</th>
           </tr>
         </thead>
         <tbody>
@@ -177,11 +177,10 @@ const shared = computed(() => new Set(left.value.flatMap(({ load }) => load || [
             <td>{{ showTime(stop.arrive_at, stop.zone) }}</td>
             <td>{{ showTime(stop.start_at, stop.zone) }}</td>
             <td class="figure">
-              <strong v-if="stop.late_minutes" class="late">{{ sayMinutes(stop.late_minutes) }}</strong><span
-                v-else
-                class="quiet"
-                >on time</span
-              >
+              <strong v-if="stop.late_minutes" class="late">{{ sayMinutes(stop.late_minutes) }} late</strong
+              ><template v-else-if="stop.slack_minutes !== null">{{
+                sayMinutes(stop.slack_minutes)
+              }}</template>
             </td>
           </tr>
         </tbody>
