@@ -88,9 +88,12 @@ RSpec.describe Core::Match::Trailers do
     expect(wanted.with(reefer: true).kinds).to eq(Core::Fit::Judge::DOES_FOR["reefer"])
   end
 
-  it "fetches it where it stands five miles away or more" do
-    expect([0.07, 0.075].map { |degrees| described_class.apart?(point(43.6), point(43.6 + degrees)) }).to eq(
-      [false, true]
-    )
+  # Where it stands is five miles and more from the crew, and from the first stop.
+  it "fetches it out of the way where it stands five miles away or more from both" do
+    away = [0.07, 0.075].map { |degrees| point(43.6 + degrees) }
+    out = ->(stands, crew, stop) { described_class.out_of_the_way?(stands, crew, stop) }
+
+    expect(away.map { |stands| out.call(stands, point(43.6), point(46)) }).to eq([false, true])
+    expect(away.map { |stands| out.call(stands, point(46), point(43.6)) }).to eq([false, true])
   end
 end
