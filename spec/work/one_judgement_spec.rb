@@ -135,6 +135,18 @@ RSpec.describe "One judgement of a crew and a load" do
     expect((pickup[:arrive_at] - due_at) / 60).to eq(pickup[:late_minutes])
   end
 
+  it "says of who is at a stop when he came, not that he comes now" do
+    first = Store::Freight::Loads.get(:id)
+    trip_id = trip_of(first)[:id]
+    check_in(trip_id, "accepted")
+    check_in(trip_id, "on_my_way")
+    check_in(trip_id, "arrived", at: now + Given::HOUR)
+    plan = Work::Hours::PlanLoad.call(first, {}, now: now + (2 * Given::HOUR))
+
+    expect(Time.iso8601(plan[:stops].first[:arrive_at])).to eq(now + Given::HOUR)
+    expect(Time.iso8601(plan[:stops].first[:start_at])).to eq(now + Given::HOUR)
+  end
+
   it "gives no advice that lies in the past" do
     soon = book(from: "97801", to: "83702", at: now + Given::HOUR, hours: 5)
     other = driver_id("Ada Pruitt", number: "1009", phone: "208-555-0160")

@@ -38,11 +38,7 @@ class Work::Hours::PlanShown
       verdict:,
       late_minutes: @plan&.late_by_minutes,
       slack_minutes: @plan&.slack_minutes,
-      stops:
-        shown[:stops]
-          .zip(promised)
-          .each_with_index
-          .map { |(stop, row), i| stop.merge(row, slack_minutes: @plan.slack(i)) },
+      stops: shown[:stops].zip(promised).each_with_index.map { |(stop, row), i| stop(stop, row, i) },
       reasons: [*[doubt].compact.map(&:to_h), *@drivers.flat_map { |row| stale(row) }, *shown[:reasons]],
       schedule: [*before(0), *pieces(shown[:schedule])],
       partner_schedule: [*before(1), *pieces(shown[:partner_schedule] || [])],
@@ -52,6 +48,18 @@ class Work::Hours::PlanShown
   end
 
   private
+
+  # Who is there already arrived when he did, and is served from then, or from when it opens.
+  def stop(stop, row, index)
+    here = row[:arrived_at] && Work::Hours::Question.minute(row[:arrived_at])
+    opens = @plan.trip.stops[index].opens
+    {
+      **stop,
+      **row.except(:arrived_at),
+      slack_minutes: @plan.slack(index),
+      **(here ? { arrive_at: days.iso(here), start_at: days.iso([here, *opens].max) } : {})
+    }
+  end
 
   def days = @questions.first.days
 

@@ -46,7 +46,7 @@ class Work::Hours::TripQuestion
     end
   end
 
-  # Of each stop that is still to be made: its appointment and zone, and whose it is.
+  # Of each stop that is still to be made: its appointment and zone, whose it is, and when it was reached.
   def promised
     rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
     numbers =
@@ -59,7 +59,8 @@ class Work::Hours::TripQuestion
           to: row[:to_at]&.iso8601,
           zone: row[:zone],
           load: numbers[row[:load_id]] || "",
-          kind: row[:kind]
+          kind: row[:kind],
+          arrived_at: arrived_at(row)
         }
       end
   end
