@@ -2,7 +2,7 @@
 
 # Amounts as every sentence and every page says them.
 module Core::Spoken
-  # "45 min", "3 h", "3 h 5 min"; the client's sayMinutes says the same
+  # "45 min", "3 h", "3 h 5 min"; the client's showMinutes says the same
   def self.minutes(count)
     hours, rest = count.divmod(60)
     [("#{hours} h" if hours.positive?), ("#{rest} min" if rest.positive? || hours.zero?)].compact.join(" ")

@@ -27,6 +27,6 @@ module Web::Hours
                      now:
                    )
     end
-    app.get("/api/loads/:id/plan") { json Work::Hours::PlanLoad.call(id, parameters, now:) }
+    app.get("/api/loads/:id/plan") { json Web::Hours::PlanJson.of(id, parameters, now:) }
   end
 end

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-# What may be done with a load or a trip as it stands, and why not: what the pages offer. The acts refuse by Statuses, by
-# `trip_changeable?` and by the lists here; what only a look at the trips can tell (a stop passed, a crew taken) they
-# refuse when they are done.
+# What may be done with a load or a trip as it stands, and why not: what the pages offer. The acts refuse by
+# Statuses, by `trip_changeable?` and by the lists here; what only a look at the trips can tell (a stop passed, a
+# crew taken) they refuse when they are done.
 module Core::Freight::Acts
   # act - of LOAD or TRIP; why_not - a sentence, nil where it may be done
   Allowed = Core::Value.of(:act, :why_not)

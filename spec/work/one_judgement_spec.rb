@@ -31,9 +31,11 @@ RSpec.describe "One judgement of a crew and a load" do
   def compared(load_id) = board.compare(load_id, [[driver_id, nil]]).first
   def chosen(load_id, **more) = board.for_choice(load_id, { **crew, **more })
 
+  def plan(load_id, options, now) = Web::Hours::PlanJson.of(load_id, options, now:)
+
   def page(load_id, **options)
     Work::Match::Crews.forget
-    Work::Hours::PlanLoad.call(load_id, options, now:)
+    plan(load_id, options, now)
   end
 
   def give(load_id, crew = self.crew) = Work::Freight::CrewLoad.call(load_id, crew, by: maren, now:)
@@ -141,10 +143,11 @@ RSpec.describe "One judgement of a crew and a load" do
     check_in(trip_id, "accepted")
     check_in(trip_id, "on_my_way")
     check_in(trip_id, "arrived", at: now + Given::HOUR)
-    plan = Work::Hours::PlanLoad.call(first, {}, now: now + (2 * Given::HOUR))
+    shown = plan(first, {}, now + (2 * Given::HOUR))[:stops].first
 
-    expect(Time.iso8601(plan[:stops].first[:arrive_at])).to eq(now + Given::HOUR)
-    expect(Time.iso8601(plan[:stops].first[:start_at])).to eq(now + Given::HOUR)
+    expect(shown.values_at(:arrive_at, :start_at).map { |at| Time.iso8601(at) }).to eq(
+      [now + Given::HOUR] * 2
+    )
   end
 
   it "gives no advice that lies in the past" do

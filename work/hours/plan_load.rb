@@ -2,12 +2,18 @@
 
 # The best legal schedule for what is left of a load's trip, for its crew or for another driver who is tried.
 module Work::Hours::PlanLoad
+  # verdict - of the plan with what is known, tight under the company's margin, done where nothing is left;
+  # drivers - rows of Store::Hours.drivers; records - of Work::Hours::Question.of; plan - Core::Hours::Plan or nil;
+  # questions - that it answers, one for each driver; promised - Array of Hash, one for each stop of it; doubt -
+  # Core::Hours::Doubt or nil
+  Answer = Core::Value.of(:verdict, :drivers, :records, :plan, :questions, :promised, :doubt)
+
   # Of the crew that has it, from where and with what hours its trip before leaves it; of a driver who is tried
   # as Match judges him for it.
   #
   # options - { driver_id:, trip_id:, start:, split: }, all optional
   #
-  # Returns a Hash as the contract's LoadPlan. Raises Refused `no_driver`.
+  # Returns Answer. Raises Refused `no_driver`, Store::NotFound.
   def self.call(load_id, options, now:)
     Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
     trip_id = options[:trip_id]
@@ -20,46 +26,67 @@ module Work::Hours::PlanLoad
     drivers = Store::Hours.drivers(ids).all.sort_by { |row| ids.index(row[:id]) }
     drivers.any? or
       raise Refused.new("no_driver", "Nobody has this load yet: choose whom to try.", path: "/driver_id")
-    records = Work::Hours::Question.of(drivers, now)
-    fit = options[:driver_id] && tried(load_id, options[:driver_id], now)
-    questions = fit ? fit.slot.questions : Work::Hours::SettingOut.of(trip_id, drivers, now)
-    questions = questions.map { |one| begun(one, options[:start]) }
-    plan = fit ? again(fit, questions, options, now) : of_crew(load_id, trip_id, questions, options, now)
-    Work::Hours::PlanShown.new(drivers, records, plan, questions, now).to_h(
-      Work::Hours::TripQuestion.new(load_id, now, driver_id: options[:driver_id], trip_id:).promised
-    )
+    if options[:driver_id]
+      tried(load_id, drivers, options, now)
+    else
+      of_crew(load_id, trip_id, drivers, options, now)
+    end
   end
 
-  def self.begun(question, start) =
-    start ? question.resting_until(Work::Hours::Question.minute(start)) : question
+  def self.tried(load_id, drivers, options, now)
+    fit = fit(load_id, drivers.first[:id], now)
+    question, = questions = begun(fit.slot.questions, options[:start])
+    plan =
+      Core::Hours.plan(
+        question,
+        fit.trip.with(split_rest: options[:split] || false),
+        rules: HoursRules.named(question.rules),
+        not_before: Work::Hours::Question.minute(now)
+      )
+    answer(drivers, plan, questions, Work::Hours::TripQuestion.promised(fit.load.stops), now)
+  end
 
-  # Work::Match::Judge::Fit
-  def self.tried(load_id, driver_id, now)
+  # As Match judges him. Returns Work::Match::Judge::Fit.
+  def self.fit(load_id, driver_id, now)
     crews = Work::Match::Crews.at(now)
-    units = crews.units_of(driver_id) or return
-    crew = crews.made_of([driver_id], **units)
-    Work::Match::Judge.new(now, crews:).judge(crew, Work::Match::Freight.all([load_id]).first, exact: true)
+    units = crews.units_of(driver_id) or raise Store::NotFound.new("driver", driver_id)
+    Work::Match::Judge.new(now, crews:).judge(
+      crews.made_of([driver_id], **units),
+      Work::Match::Freight.all([load_id]).first,
+      exact: true
+    )
   end
 
-  def self.again(fit, (question, partner), options, now) =
-    Core::Hours.plan(
-      question,
-      fit.trip.with(split_rest: options[:split] || false),
-      rules: HoursRules.named(question.rules),
-      partner:,
-      not_before: Work::Hours::Question.minute(now)
-    )
+  def self.of_crew(load_id, trip_id, drivers, options, now)
+    question, partner = questions = begun(Work::Hours::SettingOut.of(trip_id, drivers, now), options[:start])
+    plan =
+      plan(
+        load_id,
+        question,
+        Work::Hours::SettingOut.at(questions, now),
+        partner:,
+        trip_id:,
+        split: options[:split] || false,
+        not_before: Work::Hours::Question.minute(now)
+      )
+    answer(drivers, plan, questions, Work::Hours::TripQuestion.new(load_id, now, trip_id:).promised, now)
+  end
 
-  def self.of_crew(load_id, trip_id, (question, partner), options, now) =
-    plan(
-      load_id,
-      question,
-      Work::Hours::SettingOut.at([question], now),
-      partner:,
-      trip_id:,
-      split: options[:split] || false,
-      not_before: Work::Hours::Question.minute(now)
-    )
+  def self.begun(questions, start) =
+    start ? questions.map { |one| one.resting_until(Work::Hours::Question.minute(start)) } : questions
+
+  def self.answer(drivers, plan, questions, promised, now)
+    records = Work::Hours::Question.of(drivers, now)
+    doubt = records.values.filter_map { |_, known_since| Core::Hours::Doubt.of(known_since, now) }.first
+    Answer.new(verdict: verdict(plan, doubt), drivers:, records:, plan:, questions:, promised:, doubt:)
+  end
+
+  def self.verdict(plan, doubt)
+    return "done" if plan.nil?
+    return "unknown" if doubt
+
+    Core::Fit.hours_verdict(plan.verdict, plan.slack_minutes, Store::Match.settings[:margin_minutes])
+  end
 
   # partner - Question of a team's other driver; trip_id - which trip, where not the one the load is on now
   #
@@ -69,13 +96,12 @@ module Work::Hours::PlanLoad
     question,
     now,
     partner: nil,
-    driver_id: nil,
     trip_id: nil,
     split: false,
     advice: true,
     not_before: nil
   )
-    stops = Work::Hours::TripQuestion.new(load_id, now, driver_id:, trip_id:).stops
+    stops = Work::Hours::TripQuestion.new(load_id, now, trip_id:).stops
     return if stops.empty?
 
     Core::Hours.plan(
@@ -89,5 +115,5 @@ module Work::Hours::PlanLoad
   end
 
   def self.crewed(trip_id) = trip_id ? Store::Freight.trip_drivers(trip_id).select_map(:driver_id) : []
-  private_class_method :begun, :tried, :again, :of_crew, :crewed
+  private_class_method :tried, :fit, :of_crew, :begun, :answer, :verdict, :crewed
 end

@@ -6,13 +6,11 @@ class Work::Hours::TripQuestion
   # A position that is older says less than the record of duty does.
   SEEN_SECONDS = 3600
 
-  # load_id; driver_id - another driver than the trip's, to try; trip_id - which trip, if not the one the load
-  # is on now; as_of - Time
-  def initialize(load_id, as_of, driver_id: nil, trip_id: nil)
+  # load_id; trip_id - which trip, if not the one the load is on now; as_of - Time
+  def initialize(load_id, as_of, trip_id: nil)
     @load_id = load_id
     @trip_id = trip_id
     @as_of = as_of
-    @driver_id = driver_id
   end
 
   # Rows of the stops still to be made, with what has happened there.
@@ -47,29 +45,27 @@ class Work::Hours::TripQuestion
   end
 
   # Of each stop that is still to be made: its appointment and zone, whose it is, and when it was reached.
-  def promised
-    rows = trip_stops.any? ? in_order : Store::Freight.stops(@load_id)
-    numbers =
-      Store::Freight::Loads.where(id: rows.filter_map { |row| row[:load_id] }.uniq).select_hash(:id, :number)
-    rows
-      .drop(done.length)
-      .map do |row|
-        {
-          from: row[:from_at]&.iso8601,
-          to: row[:to_at]&.iso8601,
-          zone: row[:zone],
-          load: numbers[row[:load_id]] || "",
-          kind: row[:kind],
-          arrived_at: arrived_at(row)
-        }
-      end
+  def promised = self.class.promised(ahead)
+
+  # rows - of stops, with arrived_at where the truck has been there
+  def self.promised(rows)
+    load_ids = rows.filter_map { |row| row[:load_id] }.uniq
+    numbers = Store::Freight::Loads.where(id: load_ids).select_hash(:id, :number)
+    rows.map do |row|
+      {
+        from: row[:from_at]&.iso8601,
+        to: row[:to_at]&.iso8601,
+        zone: row[:zone],
+        load: numbers[row[:load_id]] || "",
+        kind: row[:kind],
+        arrived_at: row[:arrived_at]
+      }
+    end
   end
 
   private
 
   def trip
-    return if @driver_id
-
     @trip ||= @trip_id ? Store::Freight::Trips.row(@trip_id) : Store::Freight.live_trip(@load_id)
   end
 
@@ -137,7 +133,7 @@ class Work::Hours::TripQuestion
   def drive(rows, row, i, here)
     return 0 if here
     return leg(seen, row) if i.zero? && seen
-    return empty_minutes(row) if i.zero? && done.empty?
+    return trip&.fetch(:empty_minutes) || 0 if i.zero? && done.empty?
 
     minutes =
       trip_stops.find { |stop| stop[:stop_id] == row[:id] }&.fetch(:minutes) || row[:leg_minutes] ||
@@ -164,15 +160,6 @@ class Work::Hours::TripQuestion
       .flat_map { |question, _| question.stretches }
       .select(&:driving?)
       .sum { |stretch| [stretch.to - [stretch.from, left_at].max, 0].max }
-  end
-
-  # The empty way of the trip as it is kept; of one who is tried without one, from where he is empty.
-  def empty_minutes(row)
-    return trip[:empty_minutes] || 0 if trip
-
-    from =
-      Store::Freight::Whereabouts.driver_empty(@driver_id, Work::Freight::TripPlan.new(@load_id).span.first)
-    from.place ? leg(from.place, row) : 0
   end
 
   def leg(from, to) = Store::Roads::Leg.new(from, to).minutes

@@ -43,7 +43,7 @@ class Work::Match::Judge
     @units = crews.units.to_h { |row| [row[:id], row] }
     _, @unit_papers = Store::Match.papers
     @fit_units = {}
-    @fans = {}
+    @ways = Work::Match::Ways.new
     @service = Work::Hours::Service.new
   end
 
@@ -72,8 +72,8 @@ class Work::Match::Judge
     slot ||= load.from ? crew.slot(load.from) : crew.slots.last
     tractor = @units[crew.tractor_id]
     trailer, pool = trailer_id == BEST ? trailer_for(crew, slot, load) : [@units[trailer_id], nil]
-    fetched_at = fetched_at(slot, trailer, load)
-    deadhead = deadhead(slot, fetched_at, load, exact:)
+    fetched_at = @ways.fetched_at(slot, trailer, load)
+    deadhead = @ways.empty(slot, fetched_at, load, exact:)
     hours = hours(crew, slot, permitted(load, stops(load.stops, deadhead.minutes)), exact:)
     run = run(crew, slot, load, deadhead, hours)
     made(crew, load, slot, tractor, trailer, deadhead, hours, run, pool:, fetched_at:)
@@ -81,7 +81,7 @@ class Work::Match::Judge
 
   # The load beside what a trip carries already. together - Work::Match::Joining::Together
   def joined(crew, load, together, exact: false)
-    to_first = reach(together.stops.first, together.slot.place)
+    to_first = @ways.reach(together.stops.first, together.slot.place)
     hours = hours(crew, together.slot, stops(together.stops, to_first.minutes, known: false), exact:)
     extra = Core::Roads::Fan::Reach.new(tenths: 0, minutes: 0)
     legs =
@@ -137,7 +137,7 @@ class Work::Match::Judge
   def trailer_for(crew, slot, load)
     wanted = wanted(load)
     own = trailers[crew.trailer_id]
-    chosen = T.choose(own, pools(load, wanted), wanted, point(slot.place))
+    chosen = T.choose(own, pools(load, wanted), wanted, @ways.point(slot.place))
     return nil, nil if chosen.nil?
     return @units[chosen.id], nil if chosen.equal?(own)
 
@@ -149,7 +149,7 @@ class Work::Match::Judge
     T::Wanted.new(
       kind: load.fit.trailer_kind,
       reefer: load.fit.reefer,
-      pickup: point(load.stops.first),
+      pickup: @ways.point(load.stops.first),
       from: load.from,
       to: load.to
     )
@@ -171,68 +171,22 @@ class Work::Match::Judge
     T::Trailer.new(
       id: unit[:id],
       kind: unit[:trailer_kind],
-      place: unit[:stands] && point(unit[:stands]),
+      place: unit[:stands] && @ways.point(unit[:stands]),
       held: unit[:held].map { |held| [held[:during].begin, held[:during].end] },
-      leaves: unit[:held].filter_map { |held| held[:leaves] && [held[:during].end, point(held[:leaves])] },
+      leaves:
+        unit[:held].filter_map { |held| held[:leaves] && [held[:during].end, @ways.point(held[:leaves])] },
       hooked:
     )
-
-  # Where the trailer stands, if it has to be fetched out of the way; the trip's own way is worked out by
-  # Work::Freight::EmptyWay.
-  def fetched_at(slot, trailer, load)
-    return if trailer.nil? || slot.trailer_ids.include?(trailer[:id])
-
-    stands = stands_at(trailer, load.from)
-    stands if stands && T.out_of_the_way?(*[stands, slot.place, load.stops.first].map { |row| point(row) })
-  end
-
-  # Empty miles: to the pickup, by way of such a trailer.
-  def deadhead(slot, fetched_at, load, exact:)
-    ways =
-      [slot.place, fetched_at, load.stops.first].compact
-        .each_cons(2)
-        .map { |from, to| exact ? routed(from, to) : reach(to, from) }
-    Core::Roads::Fan::Reach.new(tenths: ways.sum(&:tenths), minutes: ways.sum(&:minutes))
-  end
-
-  # As a trip measures it: of ways that take the same seconds a fan may take another.
-  def routed(from, to)
-    leg = Store::Roads::Leg.new(from, to)
-    Core::Roads::Fan::Reach.new(tenths: (leg.miles * 10).to_i, minutes: leg.minutes)
-  end
-
-  # The row of the place where a unit will be: where the trip before leaves it.
-  def stands_at(unit, instant)
-    before = unit[:held].select { |held| instant && held[:leaves] && held[:during].end <= instant }
-    before.max_by { |held| held[:during].end }&.fetch(:leaves) || unit[:stands]
-  end
-
-  def reach(stop, place)
-    fan =
-      @fans[[stop[:latitude], stop[:longitude]]] ||= Core::Roads.fan(
-        Store::Roads::Leg.network,
-        place(stop),
-        vehicle: Core::Roads::Vehicle::USUAL
-      )
-    @reached ||= {}
-    @reached[[stop[:latitude], stop[:longitude], place[:latitude], place[:longitude]]] ||= fan.to(
-      place(place)
-    ) || Core::Roads::Estimate.between(point(place), point(stop))
-  end
-
-  def place(row) = Core::Roads.place(row[:town] ? "#{row[:town]}, #{row[:state]}" : "here", point(row))
-  def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
 
   # [Core::Fit::Hours, the instant of the end, Core::Hours::Trip]
   def hours(crew, slot, stops, exact:)
     trip = Core::Hours::Trip.new(stops:, split_rest: false, waiting_status: "off_duty")
-    alone = slot.questions.one?
     answer =
       Core::Match::CrewHours.of(
         slot.questions,
         trip,
         rules: rules(slot),
-        glance: alone && !exact ? @crews.glance(slot) : nil,
+        glance: slot.questions.one? ? @crews.glance(slot) : nil,
         enough_minutes: @company.margin_minutes,
         exact:
       )
@@ -264,7 +218,7 @@ class Work::Match::Judge
       Core::Hours::TripStop.new(
         name: "#{row[:town]}, #{row[:state]}",
         drive_minutes:
-          i.zero? ? first_minutes : (row[:leg_minutes] if known) || reach(rows[i - 1], row).minutes,
+          i.zero? ? first_minutes : (row[:leg_minutes] if known) || @ways.reach(rows[i - 1], row).minutes,
         service_minutes: @service.minutes(row),
         opens: opens && (opens.to_i / 60),
         closes: closes && (closes.to_i / 60),
@@ -384,7 +338,7 @@ class Work::Match::Judge
 
     Core::Match::Home.on(
       ends,
-      reach(load.stops.last, crew.drivers.first).minutes,
+      @ways.reach(load.stops.last, crew.drivers.first).minutes,
       zone: TZInfo::Timezone.get(crew.drivers.first[:zone]),
       rules: HoursRules.named(crew.drivers.first[:hours_rules])
     )

@@ -1,4 +1,5 @@
 import { showDollars, showInches, showMiles, showMinutes, showPounds } from './measure'
+import { CHECK_INS } from './statuses'
 import { showDay, showTime } from './time'
 
 /** What was done to a record, as a sentence goes on after a name. */
@@ -34,7 +35,6 @@ const ACTS: Record<string, string> = {
   call_off: 'called the empty trip off',
   cancel_load: 'cancelled the load',
   cancel_permit: 'cancelled the permit',
-  change_company: 'changed the company',
   change_customer: 'changed the customer',
   change_driver: 'changed the driver',
   change_fit_rules: 'changed what matching reckons with',
@@ -46,20 +46,8 @@ const ACTS: Record<string, string> = {
   change_place: 'changed the place',
   change_tracking_settings: 'changed how trucks are followed',
   change_unit: 'changed the unit',
-  check_in_accepted: 'accepted the trip',
-  check_in_arrived: 'arrived',
-  check_in_declined: 'declined the trip',
-  check_in_delivered: 'delivered',
-  check_in_dropped: 'dropped the trailer',
-  check_in_hooked: 'hooked the trailer',
-  check_in_left: 'left',
-  check_in_loaded: 'was loaded',
-  check_in_on_my_way: 'set out',
-  check_in_parked: 'parked',
-  check_in_swapped: 'swapped the load',
   close_load: 'closed the load',
   copy_permit: 'copied the permit file',
-  correct_check_in: 'put a check-in right',
   correct_earning: 'put the earnings of a trip right',
   correct_permit_value: 'put a value of a permit right',
   crew_load: 'gave the load to a crew',
@@ -92,9 +80,11 @@ const ACTS: Record<string, string> = {
   pay_escrow_interest: 'paid interest on escrow',
   pay_pay_run: 'paid the pay run',
   pay_permits: 'paid for permits',
-  permit_answered: 'heard from an office',
-  permit_denied: 'heard that a permit is denied',
+  permit_asked: 'heard that an office asks',
   permit_issued: 'heard that a permit is issued',
+  permit_payment_failed: 'heard that a payment failed',
+  permit_payment_paid: 'heard that a payment is made',
+  permit_refused: 'heard that an office refuses',
   price_permits: 'priced the permits',
   push_advance: 'put off an advance’s instalment',
   put_right_empty: 'put right where the driver became empty',
@@ -164,7 +154,8 @@ const RULES: Record<string, string> = {
 /** A code as people say it: `us_property_70_8`, `dry_van`. */
 export const sayCode = (code: string): string => RULES[code] ?? code.replaceAll('_', ' ')
 
-export const sayAct = (act: string): string => ACTS[act] ?? act.replaceAll('_', ' ')
+export const sayAct = (act: string): string =>
+  ACTS[act] ?? CHECK_INS[act.replace(/^check_in_/, '')] ?? act.replaceAll('_', ' ')
 
 /** Endings of names that say the unit of their values; the rest of the name is what it is. */
 const UNITS: [RegExp, (value: string, zone: string) => string][] = [

@@ -9,7 +9,7 @@ RSpec.describe Core::Hours, ".plan" do
   def at(hour) = (TZInfo::Timezone.get("America/Boise").local_time(2026, 11, 16) + (hour * 3600)).iso8601
 
   # stops - [name, drive minutes, service minutes, opens, closes], in hours of the day
-  def ask(stops, duty: [], as_of: 6, windows: {}, **options)
+  def ask(stops, duty: [], as_of: 6, windows: {}, possible_for: nil, **options)
     rows =
       stops.map do |name, drive, service, opens, closes|
         {
@@ -34,7 +34,9 @@ RSpec.describe Core::Hours, ".plan" do
       },
       "options" => options.transform_keys(&:to_s)
     }
-    described_class.plan(described_class.read(document), described_class.read_trip(document), rules:).to_h
+    question = described_class.read(document)
+    not_before = possible_for && (question.as_of - possible_for)
+    described_class.plan(question, described_class.read_trip(document), rules:, not_before:).to_h
   end
 
   def hours(answer) =
@@ -127,6 +129,15 @@ RSpec.describe Core::Hours, ".plan" do
       schedule: []
     )
     expect(ask([["Elko", 15_000, 0]])).to include(verdict: "impossible")
+  end
+
+  # The driver of the next example would have to set out 580 minutes earlier.
+  { 580 => true, 579 => false }.each do |minutes, said|
+    it "#{said ? "advises" : "does not advise"} to set out earlier where that was possible for #{minutes} minutes" do
+      stops = [["Elko", 300, 30, nil, nil], ["Ogden", 400, 30, nil, 18.5]]
+      answer = ask(stops, duty: [["on_duty", 5.5]], possible_for: minutes)
+      expect(answer[:reasons].any? { |reason| reason[:code] == "start_earlier" }).to be(said)
+    end
   end
 
   it "says where hours run out, by how much the next stop is missed, and what would help" do

@@ -73,6 +73,7 @@ describe('picking a crew', () => {
       '9',
     ])
     expect(last(asked)).toEqual({ load_id: '3', drivers: '4', tractor_id: '7', trailer_id: '9' })
+    expect(asked.filter(({ path }) => path.endsWith('/choice'))).toHaveLength(2)
     const said = wrapper.get('.judged').text()
     for (const words of ['Late by 3 h 43 min.', 'in Pendleton, OR, after L1190', '230.4 mi', '3 h 54 min'])
       expect(said).toContain(words)

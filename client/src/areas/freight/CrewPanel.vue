@@ -20,27 +20,33 @@ const second = ref<number | null>(null)
 const tractor = ref<number | null>(null)
 const trailer = ref<number | null>(null)
 const teaming = ref(team)
+/** What suits is being asked for: a crew without it is not judged. */
+const suiting = ref(false)
 
 /** His tractor and the trailer that suits best come by themselves, as Match takes them; both can be changed. */
 async function choose(id: number | null) {
   driver.value = id
   tractor.value = trailer.value = null
+  suiting.value = id !== null
   if (!id) return
   const { data: suited } = await ask<Schemas['ComparedFit']>(
     api.GET('/api/match/choice', {
       params: { query: { load_id: loadId, drivers: String(id), suggest: true } },
     }),
   )
-  if (!suited || driver.value !== id) return
+  if (driver.value !== id) return
+  suiting.value = false
   const free = (choices: Schemas['Choice'][] | undefined, unit: number | null | undefined) =>
     choices?.find(choice => choice.id === unit && !choice.taken_by)?.id ?? null
-  tractor.value ??= free(data.value?.tractors, suited.tractor?.id)
-  trailer.value ??= free(data.value?.trailers, suited.trailer?.id)
+  tractor.value ??= free(data.value?.tractors, suited?.tractor?.id)
+  trailer.value ??= free(data.value?.trailers, suited?.trailer?.id)
 }
 
 // What Match says of this crew is said before the load is given.
 const picked = computed(() => ({
-  drivers: [driver.value, ...(teaming.value ? [second.value] : [])].filter(id => id !== null),
+  drivers: suiting.value
+    ? []
+    : [driver.value, ...(teaming.value ? [second.value] : [])].filter(id => id !== null),
   tractor: tractor.value,
   trailer: trailer.value,
 }))

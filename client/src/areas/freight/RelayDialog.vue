@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { showMinutes } from '@/shared/measure'
 import { computed, ref, watch } from 'vue'
-import { sayMinutes } from '@/areas/hours/words'
 import { api, ask, type Problem, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
 import { showTime } from '@/shared/time'
@@ -127,11 +127,11 @@ const relay = computed<Relay | undefined>(() => {
                 <span class="small end"
                   ><span>{{
                     place.deadhead_minutes
-                      ? `${sayMinutes(place.deadhead_minutes)} empty to get there`
+                      ? `${showMinutes(place.deadhead_minutes)} empty to get there`
                       : 'is there'
                   }}</span
                   ><strong v-if="place.late_minutes" class="late"
-                    >{{ sayMinutes(place.late_minutes) }} late</strong
+                    >{{ showMinutes(place.late_minutes) }} late</strong
                   ><span v-else class="quiet"
                     >on time, done
                     {{ showTime(place.finish_at, load.stops[load.stops.length - 1]!.zone) }}</span

@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/shared/api'
 import { scaleBetween } from '@/shared/ribbon/scale'
-import { showMinutes, type Status } from './words'
+import { showClockMinutes, type Status } from './words'
 
 /** The record of a day as a graph grid: four lines of status over the day's own hours, 23 to 25 of them. */
 const { day, zone } = defineProps<{ day: Schemas['DriverHours']['days'][number]; zone: string }>()
@@ -36,7 +36,7 @@ const minutes = (i: number) =>
   day.stretches
     .filter(({ status }) => line(status) === i)
     .reduce((sum, { from, to }) => sum + (Date.parse(to) - Date.parse(from)) / 60000, 0)
-const said = computed(() => LINES.map(({ name }, i) => `${name} ${showMinutes(minutes(i))}`).join(', '))
+const said = computed(() => LINES.map(({ name }, i) => `${name} ${showClockMinutes(minutes(i))}`).join(', '))
 </script>
 
 <template>
@@ -61,7 +61,7 @@ const said = computed(() => LINES.map(({ name }, i) => `${name} ${showMinutes(mi
       <g v-for="(one, i) in LINES" :key="one.name">
         <line :x1="LEFT" :x2="width - RIGHT" :y1="20 + (i + 1) * ROW" :y2="20 + (i + 1) * ROW" class="tick" />
         <text x="0" :y="20 + i * ROW + 16">{{ one.name }}</text>
-        <text :x="width" :y="20 + i * ROW + 16" class="sum">{{ showMinutes(minutes(i)) }}</text>
+        <text :x="width" :y="20 + i * ROW + 16" class="sum">{{ showClockMinutes(minutes(i)) }}</text>
       </g>
       <path :d="path" class="drawn" />
     </svg>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { showMinutes } from '@/shared/measure'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
@@ -10,7 +11,7 @@ import DayGrid from './DayGrid.vue'
 import DeviceFile from './DeviceFile.vue'
 import DutyForm from './DutyForm.vue'
 import HoursHead from './HoursHead.vue'
-import { sayMinutes, showMinutes, STATUS } from './words'
+import { showClockMinutes, STATUS } from './words'
 
 const { id } = defineProps<{ id: number }>()
 const session = useSession()
@@ -69,7 +70,7 @@ const weekday = (date: string) =>
                 <span class="quiet small">{{ violation.rule }}</span>
               </td>
               <td class="small">{{ showTime(violation.from, found.row.zone) }}</td>
-              <td class="figure">{{ sayMinutes(violation.minutes) }}</td>
+              <td class="figure">{{ showMinutes(violation.minutes) }}</td>
             </tr>
           </tbody>
         </table>
@@ -98,7 +99,7 @@ const weekday = (date: string) =>
             <span class="bar" :style="{ height: `${(one.on_duty_minutes / most) * 22 + 1}px` }" /><span
               class="small"
               >{{ weekday(one.date) }}</span
-            ><span class="small quiet">{{ showMinutes(one.on_duty_minutes) }}</span>
+            ><span class="small quiet">{{ showClockMinutes(one.on_duty_minutes) }}</span>
           </button>
         </div>
         <day-grid v-if="shownDay" :day="shownDay" :zone="found.row.zone" />

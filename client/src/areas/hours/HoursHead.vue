@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { showMinutes } from '@/shared/measure'
 import { mdiClose } from '@mdi/js'
 import { computed } from 'vue'
 import type { Schemas } from '@/shared/api'
 import { showTime } from '@/shared/time'
-import { leftWords, LIMIT, RULES, sayMinutes, showMinutes, STATUS } from './words'
+import { leftWords, LIMIT, RULES, showClockMinutes, STATUS } from './words'
 
 /** What a driver does now, what is left of each limit, and when more of it is there. */
 const { hours } = defineProps<{ hours: Schemas['DriverHours'] }>()
@@ -31,7 +32,7 @@ const limits = computed(() =>
     <ul v-if="row.known_since" class="limits" aria-label="What is left">
       <li v-for="limit in limits" :key="limit.name" :title="limit.source">
         <span class="small quiet">{{ LIMIT[limit.name] }}</span>
-        <strong class="big">{{ limit.left === null ? 'lifted' : showMinutes(limit.left) }}</strong>
+        <strong class="big">{{ limit.left === null ? 'lifted' : showClockMinutes(limit.left) }}</strong>
         <span class="track"
           ><span
             class="fill"
@@ -40,16 +41,16 @@ const limits = computed(() =>
             }"
         /></span>
         <span class="small quiet"
-          >of {{ sayMinutes(limit.minutes) }}, {{ limit.source.replace('49 CFR ', '') }}</span
+          >of {{ showMinutes(limit.minutes) }}, {{ limit.source.replace('49 CFR ', '') }}</span
         >
       </li>
     </ul>
     <p v-if="row.known_since" class="small mt-2">
       {{ leftWords(row, hours.available_by) }}
       <template v-if="hours.if_paired">
-        {{ sayMinutes(hours.if_paired.rest_minutes) }} more of rest complete a split: then
+        {{ showMinutes(hours.if_paired.rest_minutes) }} more of rest complete a split: then
         {{
-          sayMinutes(
+          showMinutes(
             Math.min(
               ...Object.entries(hours.if_paired.remaining).flatMap(([name, minutes]) =>
                 name === 'break' || minutes === null ? [] : [minutes],
@@ -63,7 +64,7 @@ const limits = computed(() =>
         {{
           hours.comes_back
             .filter(({ minutes }) => minutes)
-            .map(({ at, minutes }) => `${sayMinutes(minutes)} come back ${showTime(at, row.zone)}`)
+            .map(({ at, minutes }) => `${showMinutes(minutes)} come back ${showTime(at, row.zone)}`)
             .join(', ')
         }}.</template
       ><template v-else> Nothing of the cycle comes back tonight or tomorrow night.</template>

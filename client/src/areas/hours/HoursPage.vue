@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { showMinutes } from '@/shared/measure'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -15,7 +16,7 @@ import TimeField from '@/shared/typed/TimeField.vue'
 import DriverHours from './DriverHours.vue'
 import SafetyView from './SafetyView.vue'
 import { ORDERS, useFleetHours } from './useFleetHours'
-import { leftInShort, sayMinutes, showMinutes, STATUS } from './words'
+import { leftInShort, showClockMinutes, STATUS } from './words'
 
 const HOUR = 3_600_000
 const route = useRoute()
@@ -118,7 +119,7 @@ useKeys([
                 role="button"
                 tabindex="0"
                 :aria-pressed="row.id === chosen"
-                :aria-label="`${row.name}, ${STATUS[row.status]}, driving left ${sayMinutes(row.can_drive_minutes)}`"
+                :aria-label="`${row.name}, ${STATUS[row.status]}, driving left ${showMinutes(row.can_drive_minutes)}`"
                 @click="open(row.id)"
                 @keydown.enter="open(row.id)"
                 @focus="heard = row"
@@ -146,11 +147,11 @@ useKeys([
                 /></span>
                 <span class="figure"
                   ><strong>{{
-                    row.known_since ? showMinutes(at ? row.can_drive_at : row.left_today_minutes) : '?'
+                    row.known_since ? showClockMinutes(at ? row.can_drive_at : row.left_today_minutes) : '?'
                   }}</strong></span
                 >
                 <span class="figure wide">{{
-                  row.known_since ? showMinutes(row.after_rest_minutes) : '?'
+                  row.known_since ? showClockMinutes(row.after_rest_minutes) : '?'
                 }}</span>
                 <span class="wide clip small">{{
                   !row.known_since

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { showMinutes } from '@/shared/measure'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
@@ -11,7 +12,6 @@ import { useSession } from '@/shared/session'
 import { showTime, showWindow } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import TimeField from '@/shared/typed/TimeField.vue'
-import { sayMinutes } from './words'
 
 /** The best legal schedule of what is left of a load, against its appointments; another driver or start can be tried. */
 const {
@@ -71,7 +71,7 @@ const drivers = computed(() =>
     value: row.id,
     title: row.name,
     subtitle:
-      row.trouble ?? `${sayMinutes(row.left_today_minutes)} left${row.trip ? `, on ${row.trip.load}` : ''}`,
+      row.trouble ?? `${showMinutes(row.left_today_minutes)} left${row.trip ? `, on ${row.trip.load}` : ''}`,
   })),
 )
 const nobody = computed(() => problem.value?.code === 'no_driver')
@@ -177,9 +177,9 @@ const shared = computed(() => new Set(left.value.flatMap(({ load }) => load || [
             <td>{{ showTime(stop.arrive_at, stop.zone) }}</td>
             <td>{{ showTime(stop.start_at, stop.zone) }}</td>
             <td class="figure">
-              <strong v-if="stop.late_minutes" class="late">{{ sayMinutes(stop.late_minutes) }} late</strong
+              <strong v-if="stop.late_minutes" class="late">{{ showMinutes(stop.late_minutes) }} late</strong
               ><template v-else-if="stop.slack_minutes !== null">{{
-                sayMinutes(stop.slack_minutes)
+                showMinutes(stop.slack_minutes)
               }}</template>
             </td>
           </tr>

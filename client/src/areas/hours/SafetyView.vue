@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { showMinutes } from '@/shared/measure'
 import { computed } from 'vue'
 import type { Schemas } from '@/shared/api'
 import { showTime } from '@/shared/time'
-import { sayMinutes } from './words'
 
 /** What safety has to look into: what was broken, whose cycle is nearly used up, whose record is missing or old. */
 const { rows } = defineProps<{ rows: readonly Schemas['HoursRow'][] }>()
@@ -23,7 +23,7 @@ const lists = computed(() => [
       .filter(row => row.known_since && (row.remaining.cycle ?? 0) < NEAR_CYCLE_MINUTES)
       .map(row => ({
         row,
-        what: `${sayMinutes(row.remaining.cycle ?? 0)} left${row.available_at ? `, available ${showTime(row.available_at, row.zone)}` : ''}`,
+        what: `${showMinutes(row.remaining.cycle ?? 0)} left${row.available_at ? `, available ${showTime(row.available_at, row.zone)}` : ''}`,
       })),
   },
   {

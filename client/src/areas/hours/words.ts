@@ -1,3 +1,4 @@
+import { showMinutes } from '@/shared/measure'
 import type { Schemas } from '@/shared/api'
 import { showTime } from '@/shared/time'
 
@@ -31,15 +32,9 @@ export const RULES: Record<string, string> = {
 }
 
 /** `3:05` for minutes; nothing where there is no such limit. */
-export function showMinutes(minutes: number | null | undefined): string {
+export function showClockMinutes(minutes: number | null | undefined): string {
   if (minutes === null || minutes === undefined) return ''
   return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`
-}
-
-/** `3 h 05 min`, to read out. */
-export function sayMinutes(minutes: number): string {
-  const [hours, rest] = [Math.floor(minutes / 60), minutes % 60]
-  return [hours ? `${hours} h` : '', rest || !hours ? `${rest} min` : ''].filter(Boolean).join(' ')
 }
 
 /** Of the four limits the one that ends the driving first. */
@@ -59,13 +54,13 @@ export const BY: Record<string, string> = {
 
 type Row = Schemas['HoursRow']
 const breakFirst = (row: Row) =>
-  row.can_drive_minutes < row.left_today_minutes ? sayMinutes(row.can_drive_minutes) : undefined
+  row.can_drive_minutes < row.left_today_minutes ? showMinutes(row.can_drive_minutes) : undefined
 
 /** What a driver may still do, as it stands on his page; by what more of it comes. */
 export function leftWords(row: Row, by: string | null): string {
   if (row.can_drive_minutes) {
     const pause = breakFirst(row)
-    return `May drive ${sayMinutes(row.left_today_minutes)} until the next long rest${pause ? `, with a break after ${pause}` : ''}.`
+    return `May drive ${showMinutes(row.left_today_minutes)} until the next long rest${pause ? `, with a break after ${pause}` : ''}.`
   }
   if (!row.available_at) return 'May not drive in the days to come.'
   return `May drive again ${showTime(row.available_at, row.zone)}, resting from now${by ? `: ${BY[by]}` : ''}.`
@@ -75,8 +70,8 @@ export function leftWords(row: Row, by: string | null): string {
 export function leftInShort(row: Row): string {
   const pause = breakFirst(row)
   const left = row.can_drive_minutes
-    ? `may drive ${sayMinutes(row.left_today_minutes)} until the next long rest${pause ? `, a break after ${pause}` : ''}`
+    ? `may drive ${showMinutes(row.left_today_minutes)} until the next long rest${pause ? `, a break after ${pause}` : ''}`
     : `may not drive: ${LIMIT[tightest(row.remaining)]!.toLowerCase()} is used up`
   const available = row.available_at ? `; available ${showTime(row.available_at, row.zone)}` : ''
-  return `${left}; cycle ${sayMinutes(row.remaining.cycle ?? 0)}${available}`
+  return `${left}; cycle ${showMinutes(row.remaining.cycle ?? 0)}${available}`
 }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { sayMinutes } from '@/areas/hours/words'
 import type { Problem, Schemas } from '@/shared/api'
-import { showDollars } from '@/shared/measure'
+import { showDollars, showMinutes } from '@/shared/measure'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import BoardFilter from './BoardFilter.vue'
@@ -65,7 +64,7 @@ const wish = defineModel<Wish>('wish', { required: true })
             <span class="spread"
               ><strong class="clip">{{ one.name }}</strong
               ><span class="figure" title="Driving until the next long rest, when free">{{
-                sayMinutes(one.left_minutes)
+                showMinutes(one.left_minutes)
               }}</span></span
             >
             <span class="spread small"

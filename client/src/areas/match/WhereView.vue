@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { sayMinutes } from '@/areas/hours/words'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { showMiles } from '@/shared/measure'
+import { showMiles, showMinutes } from '@/shared/measure'
 import { showTime } from '@/shared/time'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import Waiting from '@/shared/Waiting.vue'
@@ -148,8 +147,8 @@ function done(found: Problem | undefined) {
                 row.arrives_at ? showTime(row.arrives_at, found.zone) : (row.crew.trouble ?? 'not in time')
               }}
             </td>
-            <td class="figure">{{ row.spare_minutes === null ? '' : sayMinutes(row.spare_minutes) }}</td>
-            <td class="figure">{{ row.left_minutes === null ? '' : sayMinutes(row.left_minutes) }}</td>
+            <td class="figure">{{ row.spare_minutes === null ? '' : showMinutes(row.spare_minutes) }}</td>
+            <td class="figure">{{ row.left_minutes === null ? '' : showMinutes(row.left_minutes) }}</td>
             <td v-if="mayGive" class="figure">
               <v-btn
                 v-if="row.arrives_at && row.crew.tractor_id && Number(row.miles)"

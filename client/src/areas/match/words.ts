@@ -1,6 +1,5 @@
 import type { Schemas } from '@/shared/api'
-import { sayMinutes } from '@/areas/hours/words'
-import { showMiles } from '@/shared/measure'
+import { showMiles, showMinutes } from '@/shared/measure'
 
 export const TRAILER: Record<string, string> = {
   dry_van: 'dry van',
@@ -16,7 +15,7 @@ export function inShort(fit: Schemas['FitRow']): string {
   if (first) return first.text
   return fit.slack_minutes === null
     ? 'Nothing stands against it.'
-    : `${fit.at_least ? 'At least ' : ''}${sayMinutes(fit.slack_minutes)} to spare.`
+    : `${fit.at_least ? 'At least ' : ''}${showMinutes(fit.slack_minutes)} to spare.`
 }
 
 export const named = (fit: Schemas['FitRow'], side: 'load' | 'crew') =>
@@ -27,7 +26,7 @@ export const keyOf = (fit: Schemas['FitRow']) =>
 /** The empty miles of a fit, and by way of what. */
 export const emptyWay = (fit: Schemas['FitRow']) =>
   [
-    `${showMiles(fit.deadhead_miles)} empty, ${sayMinutes(fit.deadhead_minutes)}`,
+    `${showMiles(fit.deadhead_miles)} empty, ${showMinutes(fit.deadhead_minutes)}`,
     fit.fetched_at && `, by way of ${fit.trailer?.number} in ${fit.fetched_at}`,
   ]
     .filter(Boolean)

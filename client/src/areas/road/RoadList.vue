@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sayMinutes } from '@/areas/hours/words'
+import { showMinutes } from '@/shared/measure'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/shared/api'
@@ -62,7 +62,7 @@ const scale = computed(() =>
             <span class="clip" :class="{ late: trip.verdict === 'late' }">{{ inShort(trip) }}</span><span
               v-if="trip.standing && trip.standing.minutes > 0"
               class="late whole"
-              >Detention {{ sayMinutes(trip.standing.minutes) }}</span
+              >Detention {{ showMinutes(trip.standing.minutes) }}</span
             ><span class="clip right" :class="trip.silent ? 'late' : 'quiet'"
               >{{ trip.silent ? 'Silent: ' : ''
               }}{{ [trip.heard_where, ago(trip.heard_at, now)].filter(Boolean).join(', ') }}</span

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sayMinutes } from '@/areas/hours/words'
+import { showMinutes } from '@/shared/measure'
 import type { Schemas } from '@/shared/api'
 import { showTime, showWindow } from '@/shared/time'
 
@@ -42,7 +42,7 @@ defineProps<{ stops: Schemas['Diary']['stops'] }>()
         <td class="figure" :class="{ late: stop.late_minutes }">
           {{
             stop.late_minutes
-              ? sayMinutes(stop.late_minutes)
+              ? showMinutes(stop.late_minutes)
               : stop.chance_percent
                 ? `${stop.chance_percent}%`
                 : ''

@@ -1,5 +1,5 @@
+import { showMinutes } from '@/shared/measure'
 import type { Schemas } from '@/shared/api'
-import { sayMinutes } from '@/areas/hours/words'
 import { showTime } from '@/shared/time'
 
 type Trip = Schemas['RoadTrip']
@@ -39,7 +39,7 @@ export function inShort(trip: Trip): string {
   const shown = late ?? stop
   if (!shown.forecast_at) return `To ${shown.name}: no legal plan is found.`
   const forecast = `${shown.town} ${showTime(shown.forecast_at, shown.zone)}`
-  if (shown.late_minutes) return `${forecast}, ${sayMinutes(shown.late_minutes)} late`
+  if (shown.late_minutes) return `${forecast}, ${showMinutes(shown.late_minutes)} late`
   return shown.chance_percent ? `${forecast}, ${shown.chance_percent}% it will be late` : forecast
 }
 

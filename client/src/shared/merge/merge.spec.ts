@@ -65,7 +65,11 @@ describe('two people at one record', () => {
     ['', null, true],
     [undefined, '', true],
     ['0', '', false],
-    ['83702', '083702', true],
+    ['1850', '1850.00', true],
+    ['100', '1', false],
+    ['0.50', '0.5', true],
+    ['12', '0012', false],
+    ['PO-1.0', 'PO-1', false],
     ['T-1', 'T-01', false],
     [true, false, false],
   ])('%s and %s: the same is %s', (one, other, is) => expect(same(one, other)).toBe(is))

@@ -15,7 +15,11 @@ export interface Difference {
 type Group = Record<string, unknown>
 const group = (value: unknown): value is Group =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
-/** Equal whatever the order of their names, and however a number is written: `0.5` is `0.5000`. */
+/** A decimal without the zeros that say nothing behind it; `007` is no number. */
+const plain = (text: string) =>
+  /^-?(0|[1-9]\d*)\.\d+$/.test(text.trim()) ? text.trim().replace(/\.?0+$/, '') : text.trim()
+
+/** Equal whatever the order of their names, and however a decimal is written: `0.5` is `0.5000`. */
 export function same(one: unknown, other: unknown): boolean {
   const [a, b] = [one ?? '', other ?? '']
   if (a === b) return true
@@ -23,11 +27,8 @@ export function same(one: unknown, other: unknown): boolean {
     return a.length === b.length && a.every((value, i) => same(value, b[i]))
   if (group(a) && group(b))
     return [...new Set([...Object.keys(a), ...Object.keys(b)])].every(name => same(a[name], b[name]))
-  const [x, y] = [String(a).trim(), String(b).trim()]
-  return (
-    x === y ||
-    (x !== '' && y !== '' && /^-?[\d.]+$/.test(x) && /^-?[\d.]+$/.test(y) && Number(x) === Number(y))
-  )
+  const [x, y] = [a, b].map(value => plain(String(value)))
+  return x === y
 }
 
 /**

@@ -1,31 +1,22 @@
 # frozen_string_literal: true
 
-# A plan as a page shows it: what is recorded, what the crew does before, its own schedule, and its reasons with
-# those that the records give.
-class Work::Hours::PlanShown
+# The JSON of a load's plan, as the contract's LoadPlan: what is recorded, what the crew does before, its own
+# schedule, and its reasons with those that the records give.
+class Web::Hours::PlanJson
   RECORDED_MINUTES = 720
-  NOTHING_LEFT = {
-    verdict: "done",
-    finish_at: nil,
-    late_minutes: nil,
-    stops: [],
-    schedule: [],
-    reasons: []
-  }.freeze
+  NOTHING_LEFT = { finish_at: nil, late_minutes: nil, stops: [], schedule: [], reasons: [] }.freeze
 
-  # drivers - rows of Store::Hours.drivers; records - of Work::Hours::Question.of; plan - Core::Hours::Plan or
-  #           nil; questions - that it answers
-  def initialize(drivers, records, plan, questions, now)
-    @drivers = drivers
-    @records = records
-    @plan = plan
-    @questions = questions
+  # options - as of Work::Hours::PlanLoad
+  def self.of(load_id, options, now:) = new(Work::Hours::PlanLoad.call(load_id, options, now:), now).to_h
+
+  # answer - Work::Hours::PlanLoad::Answer
+  def initialize(answer, now)
+    @drivers, @records, @plan, @questions = answer.drivers, answer.records, answer.plan, answer.questions
+    @answer = answer
     @now = now
   end
 
-  # promised - Array of Hash, one for each stop of the plan
-  # Returns a Hash as the contract's LoadPlan.
-  def to_h(promised)
+  def to_h
     driver, partner = @drivers
     shown = @plan ? @plan.to_h : NOTHING_LEFT
     {
@@ -35,11 +26,11 @@ class Work::Hours::PlanShown
       zone: driver[:zone],
       heard_at: driver[:duty_heard_at]&.iso8601,
       **shown,
-      verdict:,
+      verdict: @answer.verdict,
       late_minutes: @plan&.late_by_minutes,
       slack_minutes: @plan&.slack_minutes,
-      stops: shown[:stops].zip(promised).each_with_index.map { |(stop, row), i| stop(stop, row, i) },
-      reasons: [*[doubt].compact.map(&:to_h), *@drivers.flat_map { |row| stale(row) }, *shown[:reasons]],
+      stops: shown[:stops].zip(@answer.promised).each_with_index.map { |(stop, row), i| stop(stop, row, i) },
+      reasons: [@answer.doubt&.to_h, *@drivers.filter_map { |row| stale(row) }, *shown[:reasons]].compact,
       schedule: [*before(0), *pieces(shown[:schedule])],
       partner_schedule: [*before(1), *pieces(shown[:partner_schedule] || [])],
       recorded: recorded(0),
@@ -62,16 +53,6 @@ class Work::Hours::PlanShown
   end
 
   def days = @questions.first.days
-
-  def verdict
-    return "done" if @plan.nil?
-    return "unknown" if doubt
-
-    Core::Fit.hours_verdict(@plan.verdict, @plan.slack_minutes, Store::Match.settings[:margin_minutes])
-  end
-
-  def doubt =
-    @doubt ||= @records.values.filter_map { |_, known_since| Core::Hours::Doubt.of(known_since, @now) }.first
 
   def recorded_question(index) = @records[@drivers[index][:id]].first
 
@@ -96,15 +77,10 @@ class Work::Hours::PlanShown
 
   # A fit that rests on old hours says how old they are.
   def stale(driver)
-    minutes = Work::Hours::Question.silent_minutes(driver, @now) or return []
-
-    [
-      {
-        code: "stale_hours",
-        text:
-          "The hours of #{driver[:name]} are #{Core::Spoken.minutes(minutes)} old: " \
-            "not heard from since."
-      }
-    ]
+    minutes = Work::Hours::Question.silent_minutes(driver, @now) or return
+    {
+      code: "stale_hours",
+      text: "The hours of #{driver[:name]} are #{Core::Spoken.minutes(minutes)} old: not heard from since."
+    }
   end
 end
