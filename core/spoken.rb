@@ -7,4 +7,10 @@ module Core::Spoken
     hours, rest = count.divmod(60)
     [("#{hours} h" if hours.positive?), ("#{rest} min" if rest.positive? || hours.zero?)].compact.join(" ")
   end
+
+  # "$1,816.90"; cents - Integer, not negative
+  def self.dollars(cents)
+    whole, rest = Core::Money.text(cents).split(".")
+    "$#{whole.reverse.scan(/\d{1,3}/).join(",").reverse}.#{rest}"
+  end
 end

@@ -10,10 +10,7 @@ module Core::Attention::Words
   end
 
   # "$1,816.90"; amount - BigDecimal dollars
-  def self.dollars(amount)
-    whole, cents = Money.text(Money.cents(amount)).split(".")
-    "$#{whole.reverse.scan(/\d{1,3}/).join(",").reverse}.#{cents}"
-  end
+  def self.dollars(amount) = Core::Spoken.dollars(Money.cents(amount))
 
   def self.way(load) = "#{load.number} #{load.origin} → #{load.destination}"
 

@@ -43,7 +43,7 @@ class Core::Fit::Judge
     hours
     home
     if money.profit.negative?
-      say("loses_money", "Costs $#{Core::Money.text(-money.profit)} more than it earns.")
+      say("loses_money", "Costs #{Core::Spoken.dollars(-money.profit)} more than it earns.")
     end
     Core::Fit::Judgement.new(
       verdict:,

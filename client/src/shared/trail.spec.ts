@@ -33,6 +33,7 @@ describe('the trail', () => {
     ['trailer_kind', [null, 'dry_van'], 'trailer kind: dry van'],
     ['tarps', [false, true], 'tarps: no → yes'],
     ['dispatcher_id', [3, 7], 'another dispatcher'],
+    ['rates from 2026-11-01', [null, 'percent 72'], 'rates from Nov 1, 2026: percent 72'],
     ['annual_inspection looked at', [null, 'Tobias Reyes'], 'annual inspection looked at: Tobias Reyes'],
     ['latitude', [null, '43.6'], ''],
     ['notes', ['', ''], ''],

@@ -202,6 +202,7 @@ export function sayField(field: string, [before, after]: [unknown, unknown], zon
       return FIELDS[bare] ?? bare
     })
     .replaceAll('_', ' ')
+    .replace(/\d{4}-\d\d-\d\d/, day => showDay(day))
   if (/_id$/.test(field)) return before === after ? '' : `another ${name}`
   const [was, is] = [before, after].map(value => sayValue(field, value, zone))
   if (!was && !is) return ''

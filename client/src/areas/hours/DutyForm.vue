@@ -92,6 +92,7 @@ async function write() {
   display: grid;
   grid-template-columns: 1.2fr 1fr 1fr;
   gap: 0.5rem;
+  align-items: start;
   margin-top: 0.6rem;
 }
 .why {

@@ -217,7 +217,7 @@ useKeys([
   display: grid;
   grid-template-columns: 13rem 9rem 9.5rem 11rem auto;
   gap: 0.5rem;
-  align-items: center;
+  align-items: start;
   padding: 0.45rem 0.6rem 0.2rem;
 }
 .split .filters {

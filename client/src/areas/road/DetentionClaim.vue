@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/shared/api'
-import { showDollars } from '@/shared/measure'
+import { showDollars, showMinutes } from '@/shared/measure'
 
 /** Time at one dock beyond the customer's free time: to charge or not. */
 defineProps<{ claim: Schemas['Diary']['detention'][number]; maySettle: boolean; busy: boolean }>()
@@ -11,7 +11,8 @@ defineEmits<{ settle: [drop: boolean] }>()
   <div class="claim small">
     <span
       ><strong>Detention at {{ claim.stop }}</strong
-      >: {{ claim.minutes }} min beyond {{ claim.free_minutes }} free for {{ claim.customer }}.
+      >: {{ showMinutes(claim.minutes) }} beyond {{ showMinutes(claim.free_minutes) }} free for
+      {{ claim.customer }}.
       {{
         claim.status === 'proposed'
           ? `${showDollars(claim.charge)} to charge`

@@ -76,7 +76,7 @@ function right(entry: Schemas['DiaryEntry']) {
               v-model:at="at"
               purpose="told"
               :zone="zoneOf(entry)"
-              label="When it really was"
+              label="It was at"
               hint="7a, 0730, yest 14"
             /><v-text-field v-model="why" label="Why" /><v-btn
               type="submit"

@@ -20,10 +20,12 @@ const emit = defineEmits<{ choose: [id: number] }>()
 const session = useSession()
 const [BEFORE, AHEAD] = [18 * 3600000, 42 * 3600000]
 const box = ref<HTMLElement>()
+// Its own padding, and the bar by which the list scrolls.
+const BESIDE = 36
 const { width } = useElementSize(box)
 const now = computed(() => Date.parse(asOf))
 const scale = computed(() =>
-  scaleBetween(now.value - BEFORE, now.value + AHEAD, Math.max(width.value - 20, 200), session.zone),
+  scaleBetween(now.value - BEFORE, now.value + AHEAD, Math.max(width.value - BESIDE, 200), session.zone),
 )
 </script>
 

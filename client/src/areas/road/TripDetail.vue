@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { useKeys } from '@/shared/keys'
-import { showDollars } from '@/shared/measure'
+import { showDollars, showMinutes } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import { useAct } from '@/shared/useAct'
@@ -96,7 +96,7 @@ useKeys([
           At {{ trip.standing.stop }}:
           <template v-if="trip.standing.minutes > 0"
             ><strong class="late"
-              >{{ trip.standing.minutes }} min beyond the free time,
+              >{{ showMinutes(trip.standing.minutes) }} beyond the free time,
               {{ showDollars(trip.standing.charge) }} so far</strong
             ></template
           ><template v-else>free until {{ showTime(trip.standing.free_until, found.trip.zone) }}</template>
@@ -110,7 +110,8 @@ useKeys([
           @settle="drop => settle(claim.id, drop)"
         />
         <p v-for="alert in trip?.alerts ?? []" :key="alert.at + alert.stop" class="small quiet">
-          {{ showTime(alert.at, found.trip.zone) }}: {{ alert.minutes }} min late at {{ alert.stop }}. Told
+          {{ showTime(alert.at, found.trip.zone) }}: {{ showMinutes(alert.minutes) }} late at
+          {{ alert.stop }}. Told
           {{ alert.told.join(', ') || 'nobody: no dispatcher looks after this driver' }}
         </p>
         <div v-if="dispatches" class="row acts">

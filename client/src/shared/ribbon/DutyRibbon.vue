@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { showMinutes } from '@/shared/measure'
 import { computed } from 'vue'
 import type { Schemas } from '../api'
 import { showTime } from '../time'
@@ -55,7 +56,7 @@ function bar(stretch: Schemas['DutyStretch']) {
     width: Math.max(to - from, 0),
     y: top * height,
     height: tall * height,
-    text: `${WORD[stretch.status]} ${showTime(stretch.from, zone, { letters: false })} to ${showTime(stretch.to, zone)}, ${Math.floor(minutes / 60)} h ${minutes % 60} min`,
+    text: `${WORD[stretch.status]} ${showTime(stretch.from, zone, { letters: false })} to ${showTime(stretch.to, zone)}, ${showMinutes(minutes)}`,
   }
 }
 const done = computed(() => recorded.map(bar).filter(({ width }) => width > 0))
@@ -79,7 +80,7 @@ const wedge = computed(() => {
       :class="{ day: tick.day }"
     />
     <path v-if="left > 0" :d="wedge" class="left">
-      <title>driving left: {{ Math.floor(left / 60) }} h {{ left % 60 }} min</title>
+      <title>driving left: {{ showMinutes(left) }}</title>
     </path>
     <rect
       v-for="(one, i) in done"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { showMinutes } from '@/shared/measure'
 import { computed } from 'vue'
 import type { Schemas } from '../api'
 import { showTime } from '../time'
@@ -30,7 +31,7 @@ const marks = computed(() =>
       (stop.from ?? stop.to) && `promised ${showTime((stop.from ?? stop.to)!, stop.zone)}`,
       stop.arrived_at && `arrived ${showTime(stop.arrived_at, stop.zone)}`,
       forecast !== undefined &&
-        `foreseen ${showTime(stop.forecast_at!, stop.zone)}${stop.late_minutes ? `, ${stop.late_minutes} min late` : ''}`,
+        `foreseen ${showTime(stop.forecast_at!, stop.zone)}${stop.late_minutes ? `, ${showMinutes(stop.late_minutes)} late` : ''}`,
     ]
       .filter(Boolean)
       .join(', ')
