@@ -3,9 +3,12 @@
 require_relative "core"
 require "yaml"
 
-# The rules of data/fit, read once.
+# The rules and usual weights of data/fit, read once.
 module FitRules
-  def self.all =
-    @all ||=
-      YAML.safe_load_file(File.expand_path("../data/fit/rules.yml", __dir__), symbolize_names: true).freeze
+  def self.all = @all ||= read("rules")
+  def self.weights = @weights ||= read("weights")
+
+  def self.read(name) =
+    YAML.safe_load_file(File.expand_path("../data/fit/#{name}.yml", __dir__), symbolize_names: true).freeze
+  private_class_method :read
 end

@@ -10,7 +10,9 @@ module Core::Fit
   #           Date, why]
   # papers - Array of Paper, licence and medical card among them
   Person = Value.of(:name, :licence_class, :hazmat, :home_by, :forbidden_states, :days_off, :papers)
+  # expires_on - Date, nil where there is none on file
   Paper = Value.of(:kind, :expires_on)
+  # tare_lb - empty, nil where nobody weighed it; registered_lb - gross that a tractor is registered for, or nil
   # service_left_miles - to the next service by miles, negative when it is past, nil where there is none
   # tarps - does it carry tarps? nil where nobody says; lengths in inches, weights in pounds; active - [first
   #         Date or nil, last Date or nil]; stands - is it known where it stands?
@@ -29,11 +31,13 @@ module Core::Fit
       :active,
       :papers,
       :stands,
-      :tarps
+      :tarps,
+      :registered_lb
     )
   # What of a load matters. days - [first Date, last Date] of the trip; states - on the way; revenue - cents
   # weight_lb, volume_cuft, length_in, width_in, height_in - of the freight, nil where not known; tarps - is
   # it to be tarped?
+  # divisible - can it be divided into lighter loads (Fit.divisible?)?
   # legs - Array of Leg where it goes beside other partials, empty where it goes alone
   Load =
     Value.of(
@@ -51,6 +55,7 @@ module Core::Fit
       :states,
       :revenue,
       :tarps,
+      :divisible,
       :legs
     )
   # A leg of a shared trip. from, to - towns; weight_lb, volume_cuft, length_in - of all that is aboard on it,
@@ -69,19 +74,40 @@ module Core::Fit
   Company = Value.of(:fuel_price, :cost_per_mile, :cost_per_day, :margin_minutes, :effects)
   # code, effect, text - a sentence to read out; source - of the rule
   Reason = Value.of(:code, :effect, :text, :source)
-  # verdict - fits, tight, late or blocked; money - Money of the run
-  Judgement = Value.of(:verdict, :reasons, :money)
+  # verdict - fits, tight, late or blocked; money - Money of the run; gross - Gross with the most that is ever
+  #           aboard, nil where nobody says what the freight weighs
+  Judgement = Value.of(:verdict, :reasons, :money, :gross)
+
+  # 23 U.S.C. 127(a), 23 CFR 658.17(b): on the Interstates.
+  LEGAL_GROSS_LB = 80_000
+
+  # A line of freight, as far as dividing it matters. sized - does somebody say how wide or high it is, or
+  # which one it is by its serial number?
+  Line = Value.of(:pieces, :sized)
 
   # Returns Judgement.
   #
-  # rules - Array of { code:, effect:, title:, source: } (data/fit/rules.yml)
-  def self.judge(crew, load, run, company, rules:) = Judge.new(crew, load, run, company, rules).judgement
+  # rules - Array of { code:, effect:, title:, source: } (data/fit/rules.yml); weights - Hash
+  #         (data/fit/weights.yml)
+  def self.judge(crew, load, run, company, rules:, weights:) =
+    Judge.new(crew, load, run, company, rules, weights).judgement
 
   # The verdict of hours with time to spare: what fits by less than the company's margin is tight.
   #
   # verdict - fits, late or impossible; slack_minutes - or nil; returns one of them or tight
   def self.hours_verdict(verdict, slack_minutes, margin_minutes) =
     verdict == "fits" && slack_minutes && slack_minutes < margin_minutes ? "tight" : verdict
+
+  # Can the freight be divided into lighter loads? More than one piece can. One piece cannot, nor can what is
+  # described as one and not counted; what is neither (bulk, "produce") can.
+  # Source: 23 CFR 658.5, "nondivisible load".
+  #
+  # lines - Array of Line
+  def self.divisible?(lines)
+    return true if lines.length > 1
+
+    lines.any? { |line| line.pieces ? line.pieces > 1 : !line.sized }
+  end
 
   # A VIN's check digit. Returns nil where it is right, else what is wrong, to read out. Source: 49 CFR
   # 565.15(c).

@@ -8,9 +8,15 @@ module Core::Spoken
     [("#{hours} h" if hours.positive?), ("#{rest} min" if rest.positive? || hours.zero?)].compact.join(" ")
   end
 
+  # "78,650 lb"
+  def self.pounds(weight_lb) = "#{grouped(weight_lb)} lb"
+
+  # "12,345"
+  def self.grouped(count) = count.to_s.reverse.scan(/\d{1,3}/).join(",").reverse
+
   # "$1,816.90"; cents - Integer, not negative
   def self.dollars(cents)
     whole, rest = Core::Money.text(cents).split(".")
-    "$#{whole.reverse.scan(/\d{1,3}/).join(",").reverse}.#{rest}"
+    "$#{grouped(whole)}.#{rest}"
   end
 end

@@ -3,6 +3,8 @@
 # The directory: customers, places, drivers with their pay plans, and units.
 module Store::Fleet
   Units = Store::Table.of(:units)
+  # Papers of which the driver's own record holds the date.
+  IN_RECORD = { "licence" => :licence_expires_on, "medical_card" => :medical_expires_on }.freeze
   Credentials = Store::Table.of(:credentials)
   Customers = Store::Table.of(:customers)
   Places = Store::Table.of(:places)

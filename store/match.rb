@@ -127,6 +127,16 @@ module Store::Match
       .each_with_object({}) { |row, last| (last[row[:driver_id]] ||= {})[row[:role]] = row[:unit_id] }
   end
 
+  # unit id => driver id of its latest trip, the first of a team
+  def self.last_drivers
+    DB[:trip_units]
+      .join(:trip_drivers, trip_id: :trip_id)
+      .where(Sequel[:trip_drivers][:live] => true)
+      .order(:unit_id, Sequel.desc(Sequel[:trip_drivers][:during]), Sequel[:trip_drivers][:id])
+      .distinct(:unit_id)
+      .select_hash(:unit_id, :driver_id)
+  end
+
   def self.days_off(from) =
     DB[:days_off].where { to_on >= from }.order(:from_on).all.group_by { |row| row[:driver_id] }
   def self.pay_plans =

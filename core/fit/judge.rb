@@ -16,6 +16,17 @@ class Core::Fit::Judge
     "registration" => "registration_expired",
     "annual_inspection" => "inspection_expired"
   }.freeze
+  # Without a date of these on file nobody can say that a crew may go.
+  NEEDED = {
+    person: {
+      "licence" => ["licence_missing", "date to which the licence is good"],
+      "medical_card" => ["medical_missing", "medical card with its date"]
+    },
+    unit: {
+      "registration" => ["registration_missing", "registration with its date"],
+      "annual_inspection" => ["inspection_missing", "annual inspection with its date"]
+    }
+  }.freeze
   KIND = {
     "dry_van" => "dry van",
     "reefer" => "reefer",
@@ -24,11 +35,12 @@ class Core::Fit::Judge
     "lowboy" => "lowboy"
   }.freeze
 
-  def initialize(crew, load, run, company, rules)
+  def initialize(crew, load, run, company, rules, weights)
     @crew = crew
     @load = load
     @run = run
     @company = company
+    @weights = weights
     @rules = rules.to_h { |rule| [rule[:code], rule] }
     @reasons = []
   end
@@ -39,7 +51,8 @@ class Core::Fit::Judge
     @crew.drivers.each { |driver| person(driver) }
     say("team_needed", "The load needs a team.") if @load.team_needed && @crew.drivers.one?
     equipment
-    oversize
+    sizes
+    weights
     hours
     home
     if money.profit.negative?
@@ -48,7 +61,8 @@ class Core::Fit::Judge
     Core::Fit::Judgement.new(
       verdict:,
       reasons: @reasons.sort_by { |reason| reason.effect == "block" ? 0 : 1 },
-      money:
+      money:,
+      gross:
     )
   end
 
@@ -73,7 +87,7 @@ class Core::Fit::Judge
       say("licence_class", "#{driver.name} has a class #{driver.licence_class} licence.")
     end
     say("hazmat_endorsement", "#{driver.name} has no hazmat endorsement.") if @load.hazmat && !driver.hazmat
-    driver.papers.each { |paper| paper_of(driver.name, paper, last) }
+    papers_of(driver.name, driver.papers, :person)
     barred = driver.forbidden_states & @load.states
     say("forbidden_place", "#{driver.name} does not go to #{barred.join(", ")}.") if barred.any?
     off = driver.days_off.find { |from, to, _| from <= last && to >= first }
@@ -83,6 +97,17 @@ class Core::Fit::Judge
         "#{driver.name} is off #{day(off[0])} to #{day(off[1])}#{": #{off[2]}" unless off[2].empty?}."
       )
     end
+  end
+
+  def papers_of(whose, papers, holder)
+    papers.each { |paper| paper_of(whose, paper, @load.days.last) }
+    NEEDED
+      .fetch(holder)
+      .each do |kind, (code, what)|
+        next if papers.any? { |paper| paper.kind == kind && paper.expires_on }
+
+        say(code, "#{whose}: no #{what} on file.")
+      end
   end
 
   # Every day of the trip counts, not only the first.
@@ -151,7 +176,7 @@ class Core::Fit::Judge
 
   def unit(unit)
     first, last = @load.days
-    unit.papers.each { |paper| paper_of(unit.number, paper, last) }
+    papers_of(unit.number, unit.papers, :unit)
     if unit.service_due_on && unit.service_due_on <= last
       say("service_due", "#{unit.number} is due for service #{day(unit.service_due_on)}.")
     end
@@ -182,25 +207,60 @@ class Core::Fit::Judge
     end
   end
 
-  def oversize
+  def sizes
     found =
       Core::Fit::Oversize.of(
         width_in: @load.width_in,
         height_in: @load.height_in,
-        weight_lb: aboard.filter_map(&:weight_lb).max,
         trailer_kind: @crew.trailer&.trailer_kind,
-        tractor_lb: @crew.tractor&.tare_lb,
-        trailer_lb: @crew.trailer&.tare_lb
+        gross_lb: (gross.lb if gross && !divisible?)
       )
     found =
       found.map do |what, amount|
         {
           wide: -> { "#{feet(amount)} wide" },
           high: -> { "#{feet(amount)} high on the deck" },
-          gross: -> { "about #{pounds(amount)} gross" }
+          gross: -> { gross.text }
         }.fetch(what).call
       end
     say("permit_needed", "#{found.join(", ").capitalize}: permits are needed.") if found.any?
+  end
+
+  # A permit for weight is only given for what cannot be divided (23 CFR 658.17(e), 658.5).
+  def weights
+    return if gross.nil?
+
+    if divisible? && gross.lb > Core::Fit::LEGAL_GROSS_LB
+      over_lb = gross.lb - Core::Fit::LEGAL_GROSS_LB
+      say(
+        "overweight",
+        "#{pounds(over_lb)} over #{pounds(Core::Fit::LEGAL_GROSS_LB)}, and the freight can be divided: " \
+          "#{gross.text}."
+      )
+    end
+    registered_lb = @crew.tractor&.registered_lb
+    return unless registered_lb && gross.lb > registered_lb
+
+    say(
+      "over_registered",
+      "#{@crew.tractor.number} is registered for #{pounds(registered_lb)}: #{gross.text}."
+    )
+  end
+
+  # Beside other loads there is always one that can be left.
+  def divisible? = @load.divisible || @load.legs.any?
+
+  def gross
+    freight_lb = aboard.filter_map(&:weight_lb).max or return
+    @gross ||=
+      Core::Fit::Gross.of(
+        freight_lb:,
+        weights: @weights,
+        tractor_lb: @crew.tractor&.tare_lb,
+        trailer_lb: @crew.trailer&.tare_lb,
+        trailer_kind: @crew.trailer&.trailer_kind || wanted,
+        drivers: @crew.drivers.length
+      )
   end
 
   def hours
@@ -227,6 +287,6 @@ class Core::Fit::Judge
 
   def day(date) = date.strftime("%a %-d %b")
   def feet(inches) = Core::Roads.feet(inches)
-  def pounds(weight) = "#{weight.to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"
+  def pounds(weight) = Core::Spoken.pounds(weight)
   def length(minutes) = Core::Spoken.minutes(minutes)
 end

@@ -29,7 +29,7 @@ class Core::Permits::BridgeHelp
 
   private
 
-  def pounds(weight) = "#{weight.to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"
+  def pounds(weight) = Core::Spoken.pounds(weight)
   def legal?(axles) = Core::Permits.bridge(axles).empty?
   def gross = @axles.sum(&:weight_lb)
 

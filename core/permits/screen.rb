@@ -246,5 +246,5 @@ class Core::Permits::Screen
     end
   def cents(dollars) = Core::Money.cents(dollars)
   def feet(inches) = Core::Roads.feet(inches)
-  def pounds(weight) = "#{weight.to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"
+  def pounds(weight) = Core::Spoken.pounds(weight)
 end

@@ -3,8 +3,8 @@
 # Who and what could take a load, with what holds them at its times and what each driver drove last.
 module Reads::Freight::Choices
   # drivers, tractors, trailers - rows; held - rows of Store::Freight.holding by driver or unit; last - unit's
-  # id by driver and role
-  Value = Core::Value.of(:drivers, :tractors, :trailers, :held_drivers, :held_units, :last)
+  # id by driver and role; last_drivers - driver's id by unit
+  Value = Core::Value.of(:drivers, :tractors, :trailers, :held_drivers, :held_units, :last, :last_drivers)
 
   # from, to - Time
   def self.between(from, to) =
@@ -14,7 +14,8 @@ module Reads::Freight::Choices
       trailers: units("trailer"),
       held_drivers: held(:trip_drivers, from, to),
       held_units: held(:trip_units, from, to),
-      last: Store::Match.last_units
+      last: Store::Match.last_units,
+      last_drivers: Store::Match.last_drivers
     )
 
   # Numbers of units by id.

@@ -48,6 +48,14 @@ module Reads::Freight::LoadPage
         )
       end
 
+      # With units that nobody has chosen yet.
+      def gross =
+        Core::Fit::Gross.of(
+          freight_lb: weight_lb,
+          weights: FitRules.weights,
+          trailer_kind: load[:trailer_kind]
+        )
+
       # Has it a permit file, or does it look as if it wanted one?
       def permits?
         return true if permit_file
@@ -55,8 +63,8 @@ module Reads::Freight::LoadPage
         Core::Fit::Oversize.of(
           width_in: most(:width_in),
           height_in: most(:height_in),
-          weight_lb:,
-          trailer_kind: load[:trailer_kind]
+          trailer_kind: load[:trailer_kind],
+          gross_lb: (gross.lb unless Store::Freight::FreightLines.divisible?(freight))
         ).any?
       end
     end

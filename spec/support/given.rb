@@ -4,6 +4,7 @@
 module Given
   NOW = Time.utc(2026, 11, 23, 14, 30) # Monday, 7:30 in Boise
   HOUR = 3600
+  GOOD_UNTIL = Date.new(2028, 3, 1)
   PASSWORD = "a long password"
 
   # For examples that need several connections: commits for real, so the tables are emptied around them.
@@ -61,6 +62,8 @@ module Given
       number: (1001 + @drivers.length).to_s,
       phone: "208-555-0150",
       terminal_id:,
+      licence_expires_on: GOOD_UNTIL,
+      medical_expires_on: GOOD_UNTIL,
       loaded_mile_rate: "0.58",
       empty_mile_rate: "0.50",
       extra_stop: "25.00",
@@ -78,8 +81,14 @@ module Given
       kind: number.start_with?("T") ? "tractor" : "trailer",
       trailer_kind: number.start_with?("T") ? nil : "dry_van",
       **more
-    )
+    ).tap { |id| papers_of_unit(id) }
   end
+
+  # Those without which no unit may go.
+  def papers_of_unit(unit_id) =
+    %w[registration annual_inspection].each do |kind|
+      Store::Fleet::Credentials.insert(unit_id:, kind:, expires_on: GOOD_UNTIL)
+    end
 
   def driver(name = "Wade Ferris") = Work::Actor.driver(DB[:drivers].first(id: driver_id(name)))
   def crew(name = "Wade Ferris", tractor: "T-101", trailer: "V-201") =

@@ -277,6 +277,41 @@ RSpec.describe Web::Match do
     expect(DB[:texts].reverse(:id).get(:body)).to include("has changed: pickup time, delivery time")
   end
 
+  it "lets nobody go without a medical card on file, until it is there or somebody says why" do
+    load_id = book(at: now + (40 * Given::HOUR))
+    DB[:drivers].where(id: driver_id).update(medical_expires_on: nil)
+    expect(rank(load_id)["Wade Ferris"]).to include(verdict: "blocked")
+    expect(give(load_id)[:error]).to include(
+      code: "blocked",
+      path: "/why",
+      message: a_string_starting_with("Wade Ferris: no medical card with its date on file.")
+    )
+    api(account("safety")).call(
+      :post,
+      "/api/drivers/#{driver_id}/papers",
+      { key: "card came in", kind: "medical_card", number: "M-1", expires_on: "2027-11-20" }
+    )
+    expect(rank(load_id)["Wade Ferris"]).to include(verdict: "fits")
+    expect(client.call(:get, "/api/drivers/#{driver_id}")).to include(medical_expires_on: "2027-11-20")
+  end
+
+  it "blocks what is over 80,000 lb and can be divided, and says what it weighs by what was never weighed" do
+    heavy = ->(**line) { book(at: now + (40 * Given::HOUR), freight: [{ what: "Onions", **line }]) }
+    told = rank(heavy.call(pieces: 24, weight_lb: 47_000))["Wade Ferris"]
+    expect(told[:reasons]).to include(
+      include(
+        code: "overweight",
+        effect: "block",
+        source: "23 CFR 658.17",
+        text: a_string_including("150 lb over")
+      )
+    )
+    expect(told[:gross]).to include("tractor 17,000 lb (not weighed, the usual)")
+    one_piece = rank(heavy.call(pieces: 1, weight_lb: 47_000))["Wade Ferris"]
+    expect(one_piece[:reasons].map { |reason| reason[:code] }).to eq(%w[permit_needed])
+    expect(rank(heavy.call(pieces: 24, weight_lb: 46_850))["Wade Ferris"]).to include(verdict: "fits")
+  end
+
   it "keeps papers of crew and equipment, and blocks by them" do
     safety = api(account("safety"))
     papers =
@@ -314,8 +349,10 @@ RSpec.describe Web::Match do
       }
     )
     expect(
-      client.call(:get, "/api/units/#{unit_id("V-201")}/papers")[:papers].map { |paper| paper[:current] }
-    ).to eq([true, false])
+      client.call(:get, "/api/units/#{unit_id("V-201")}/papers")[:papers]
+        .select { |paper| paper[:kind] == "annual_inspection" }
+        .map { |paper| paper[:current] }
+    ).to eq([true, false, false])
     expect(rank(book(at: now + (70 * Given::HOUR)))["Wade Ferris"]).to include(verdict: "fits")
     safety.call(
       :post,

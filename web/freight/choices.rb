@@ -35,7 +35,8 @@ class Web::Freight::Choices
       id: row[:id],
       name: row[:number],
       detail: [row[:trailer_kind]&.tr("_", " "), row[:make]].compact.join(" "),
-      taken_by: taken_by(@choices.held_units[row[:id]])
+      taken_by: taken_by(@choices.held_units[row[:id]]),
+      last_driver_id: @choices.last_drivers[row[:id]]
     }
 
   def taken_by(held) = held && Work::Freight::Taken.said(held)

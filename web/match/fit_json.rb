@@ -35,7 +35,8 @@ class Web::Match::FitJson
       at_least: fit.at_least,
       tractor: fit.tractor&.slice(:id, :number),
       trailer: fit.trailer && trailer(fit.trailer),
-      money: money(fit.judgement.money)
+      money: money(fit.judgement.money),
+      gross: fit.judgement.gross&.text
     }
   end
 
@@ -124,7 +125,7 @@ class Web::Match::FitJson
     { status: one.status, from: question.days.iso(one.from), to: question.days.iso(one.to) }
 
   def what(load)
-    pounds = load.fit.weight_lb && "#{load.fit.weight_lb.to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"
+    pounds = load.fit.weight_lb && Core::Spoken.pounds(load.fit.weight_lb)
     [
       pounds,
       ("tarps" if load.row[:tarps]),

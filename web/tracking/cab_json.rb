@@ -129,13 +129,12 @@ class Web::Tracking::CabJson
   end
 
   def line(line)
-    weight = line[:weight_lb] && thousands(line[:weight_lb])
+    weight = line[:weight_lb] && Core::Spoken.grouped(line[:weight_lb])
     pieces = line[:pieces] && "#{line[:pieces]} #{line[:unit]}".strip
     [pieces, line[:what], weight && "#{weight} lb"].compact.join(", ")
   end
 
   # 44000 as 44,000
-  def thousands(number) = number.to_s.reverse.scan(/\d{1,3}/).join(",").reverse
 
   # What the tractor said before this trip, for the first reading to be held against.
   def odometer

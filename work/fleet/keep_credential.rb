@@ -31,6 +31,7 @@ module Work::Fleet::KeepCredential
       }
       made = Store::Fleet::Credentials.insert(holder => id, **row)
       before.exclude(id: made).update(replaced_by: made) unless input[:kind] == "other"
+      into_record(id, input) if table == :drivers
       act.changed(
         Store::Fleet::KIND[table],
         id,
@@ -39,6 +40,15 @@ module Work::Fleet::KeepCredential
       made
     end
   end
+
+  # The date of a licence or a medical card has one home, the driver's own record.
+  def self.into_record(driver_id, input)
+    column = Store::Fleet::IN_RECORD[input[:kind]]
+    return unless column && input[:expires_on]
+
+    Store::Fleet::Drivers.count_on(driver_id, column => input[:expires_on])
+  end
+  private_class_method :into_record
 
   # Somebody has looked at the paper.
   def self.verify(credential_id, input, by:, now:)

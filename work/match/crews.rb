@@ -196,7 +196,9 @@ class Work::Match::Crews
     papers = [
       ["licence", row[:licence_expires_on]],
       ["medical_card", row[:medical_expires_on]],
-      *(@papers[row[:id]] || []).map { |paper| paper.values_at(:kind, :expires_on) }
+      *(@papers[row[:id]] || [])
+        .reject { |paper| Store::Fleet::IN_RECORD.key?(paper[:kind]) }
+        .map { |paper| paper.values_at(:kind, :expires_on) }
     ]
     Core::Fit::Person.new(
       name: row[:name],

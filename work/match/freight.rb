@@ -17,10 +17,12 @@ class Work::Match::Freight
         .all
         .group_by { |row| row[:load_id] }
     lines = Store::Freight::FreightLines.where(load_id: keys).all.group_by { |row| row[:load_id] }
-    rows.map { |row| load(row, stops[row[:id]] || [], lines[row[:id]] || []) }
+    told = Store::Permits::Files.where(load_id: keys).select_hash(:load_id, :divisible)
+    rows.map { |row| load(row, stops[row[:id]] || [], lines[row[:id]] || [], told[row[:id]]) }
   end
 
-  def self.load(row, stops, lines)
+  # told - what the permit file says of dividing it, nil without one
+  def self.load(row, stops, lines, told)
     timed = stops.any? { |stop| stop[:from_at] || stop[:to_at] }
     from, to =
       (
@@ -38,7 +40,10 @@ class Work::Match::Freight
     Load.new(
       row:,
       stops:,
-      fit: fit(row, stops, lines, timed, [from, to], hazmat),
+      fit:
+        fit(row, stops, lines, timed, [from, to], hazmat).with(
+          divisible: told.nil? ? Store::Freight::FreightLines.divisible?(lines) : told
+        ),
       from:,
       to:,
       stop_count: stops.length,
@@ -68,6 +73,7 @@ class Work::Match::Freight
       timed:,
       days:,
       tarps: row[:tarps],
+      divisible: nil,
       legs: [],
       revenue: Money.cents(row[:total]),
       states:

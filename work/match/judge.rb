@@ -41,8 +41,7 @@ class Work::Match::Judge
         effects: Store::Match.effects
       )
     @units = crews.units.to_h { |row| [row[:id], row] }
-    _, @unit_papers = Store::Match.papers
-    @fit_units = {}
+    @fit_units = Work::Match::FitUnits.new
     @ways = Work::Match::Ways.new
     @service = Work::Hours::Service.new
   end
@@ -296,14 +295,6 @@ class Work::Match::Judge
     joins: nil,
     fetched_at: nil
   )
-    judgement =
-      Core::Fit.judge(
-        Core::Fit::Crew.new(drivers: crew.people, tractor: unit(tractor), trailer: unit(trailer)),
-        dated(load),
-        run,
-        @company,
-        rules: FitRules.all
-      )
     Fit.new(
       crew:,
       load:,
@@ -319,7 +310,19 @@ class Work::Match::Judge
       **by_hours(found),
       trip:,
       joins:,
-      judgement:
+      judgement: judgement(crew, load, tractor, trailer, run)
+    )
+  end
+
+  def judgement(crew, load, tractor, trailer, run)
+    units = { tractor: @fit_units.of(tractor), trailer: @fit_units.of(trailer) }
+    Core::Fit.judge(
+      Core::Fit::Crew.new(drivers: crew.people, **units),
+      dated(load),
+      run,
+      @company,
+      rules: FitRules.all,
+      weights: FitRules.weights
     )
   end
 
@@ -365,34 +368,6 @@ class Work::Match::Judge
       ),
       crew.plan && Store::Pay::Plan.to_core(crew.plan, BigDecimal(100))
     )
-  end
-
-  def unit(row)
-    row &&
-      (
-        @fit_units[row[:id]] ||= Core::Fit::Unit.new(
-          **row.slice(
-            :number,
-            :kind,
-            :trailer_kind,
-            :capacity_lb,
-            :capacity_cuft,
-            :tare_lb,
-            :tarps,
-            :miles_per_gallon,
-            :service_due_on
-          ),
-          service_left_miles:
-            row[:service_every_miles] && (row[:service_every_miles] - row[:miles_since_service]),
-          inner_length_in: row[:inner_length_in] || (row[:length_ft] && (row[:length_ft] * 12)),
-          active: row.values_at(:active_from, :active_to),
-          stands: !row[:stands].nil?,
-          papers:
-            (@unit_papers[row[:id]] || []).map do |paper|
-              Core::Fit::Paper.new(**paper.slice(:kind, :expires_on))
-            end
-        )
-      )
   end
 
   # Without times, the days that can be judged are today's.

@@ -67,11 +67,20 @@ class Work::Permits::MakeFile
       trailer_length_in: trailer_in,
       rear_overhang_in: [(most(:length_in) || 0) - trailer_in, 0].max,
       front_overhang_in: 0,
-      gross_lb: O.gross(weight, @tractor&.dig(:tare_lb), @trailer&.dig(:tare_lb))
+      gross_lb: gross(weight).lb
     }
   end
 
   private
+
+  def gross(freight_lb) =
+    Core::Fit::Gross.of(
+      freight_lb:,
+      weights: FitRules.weights,
+      tractor_lb: @tractor&.dig(:tare_lb),
+      trailer_lb: @trailer&.dig(:tare_lb),
+      trailer_kind: @trailer&.dig(:trailer_kind) || @load[:trailer_kind]
+    )
 
   def most(column) = @lines.filter_map { |line| line[column] }.max
 
@@ -83,6 +92,7 @@ class Work::Permits::MakeFile
       what: @lines.map { |line| line[:what] }.join(", "),
       serial_number: @lines.map { |line| line[:serial_number] }.reject(&:empty?).first || "none",
       reference: @load[:reference].to_s,
+      divisible: Store::Freight::FreightLines.divisible?(@lines),
       starts_on: TZInfo::Timezone.get(@load[:pickup_zone] || "UTC").to_local(starts_at).to_date
     }
   end

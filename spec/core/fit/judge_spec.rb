@@ -16,7 +16,7 @@ RSpec.describe Core::Fit do
       home_by: nil,
       forbidden_states: [],
       days_off: [],
-      papers: [paper.call("licence", day.call(30))]
+      papers: [paper.call("licence", day.call(30)), paper.call("medical_card", day.call(30))]
     )
   end
   let(:tractor) { unit("T-1", "tractor", miles_per_gallon: BigDecimal("6.5"), tare_lb: 18_000) }
@@ -47,6 +47,7 @@ RSpec.describe Core::Fit do
       states: %w[ID OR],
       revenue: 185_000,
       tarps: false,
+      divisible: true,
       legs: []
     )
   end
@@ -83,6 +84,10 @@ RSpec.describe Core::Fit do
     )
   end
 
+  # papers by the day of November to which they are good
+  def self.dated(days) =
+    days.map { |kind, day| described_class::Paper.new(kind:, expires_on: Date.new(2026, 11, day)) }
+
   def unit(number, kind, **more)
     described_class::Unit.new(
       number:,
@@ -96,18 +101,19 @@ RSpec.describe Core::Fit do
       service_due_on: nil,
       service_left_miles: nil,
       active: [nil, nil],
-      papers: [],
+      papers: self.class.dated("registration" => 30, "annual_inspection" => 30),
       stands: true,
+      registered_lb: nil,
       tarps: nil,
       **more
     )
   end
 
-  def judge(driver: {}, pull: {}, goods: {}, drive: {}, clock: {}, firm: {}, **crew)
+  def judge(driver: {}, pull: {}, pull_by: {}, goods: {}, drive: {}, clock: {}, firm: {}, **crew)
     made =
       described_class::Crew.new(
         drivers: [person.with(**driver)],
-        tractor:,
+        tractor: tractor.with(**pull_by),
         trailer: trailer.with(**pull)
       ).with(**crew)
     described_class.judge(
@@ -115,7 +121,8 @@ RSpec.describe Core::Fit do
       freight.with(**goods),
       run.with(hours: hours.with(**clock), **drive),
       carrier.with(**firm),
-      rules: FitRules.all
+      rules: FitRules.all,
+      weights: FitRules.weights
     )
   end
 
@@ -138,17 +145,17 @@ RSpec.describe Core::Fit do
 
   {
     "49 CFR 383.23: a licence that ends before the trip does" => [
-      { driver: { papers: [paper.call("licence", day.call(24))] } },
+      { driver: { papers: dated("licence" => 24, "medical_card" => 25) } },
       "blocked",
       %w[licence_expired]
     ],
     "a licence that ends on its last day" => [
-      { driver: { papers: [paper.call("licence", day.call(25))] } },
+      { driver: { papers: dated("licence" => 25, "medical_card" => 25) } },
       "fits",
       []
     ],
     "49 CFR 391.45: a medical card" => [
-      { driver: { papers: [paper.call("medical_card", day.call(1))] } },
+      { driver: { papers: dated("licence" => 25, "medical_card" => 1) } },
       "blocked",
       %w[medical_expired]
     ],
@@ -158,9 +165,33 @@ RSpec.describe Core::Fit do
       %w[hazmat_endorsement]
     ],
     "49 CFR 396.17: the annual inspection" => [
-      { pull: { papers: [paper.call("annual_inspection", day.call(24))] } },
+      { pull: { papers: dated("registration" => 25, "annual_inspection" => 24) } },
       "blocked",
       %w[inspection_expired]
+    ],
+    "49 CFR 391.11(b)(5), 391.51(b)(7): neither licence nor medical card on file" => [
+      { driver: { papers: [paper.call("licence", nil)] } },
+      "blocked",
+      %w[licence_missing medical_missing]
+    ],
+    "49 CFR 396.17(c): a trailer that nobody knows to be inspected or registered" => [
+      { pull: { papers: [] } },
+      "blocked",
+      %w[registration_missing inspection_missing]
+    ],
+    "papers that the company only warns of" => [
+      {
+        pull: {
+          papers: dated("registration" => 25)
+        },
+        firm: {
+          effects: {
+            "inspection_missing" => "warn"
+          }
+        }
+      },
+      "tight",
+      %w[inspection_missing]
     ],
     "a load that needs a team" => [{ goods: { team_needed: true } }, "blocked", %w[team_needed]],
     "a state that the driver does not go to" => [
@@ -190,7 +221,7 @@ RSpec.describe Core::Fit do
     "too heavy on one leg with what is aboard already" => [
       { goods: { legs: [leg.call(44_000), leg.call(46_000, to: "Ogden, UT")] } },
       "blocked",
-      %w[trailer_weight]
+      %w[trailer_weight overweight]
     ],
     "legs that each have room, though together they would not" => [
       { goods: { legs: [leg.call(44_000), leg.call(44_000, length_in: 630)] } },
@@ -228,11 +259,38 @@ RSpec.describe Core::Fit do
     ],
     "a trailer nobody can place" => [{ pull: { stands: false } }, "tight", %w[trailer_unplaced]],
     "23 U.S.C. 127: wider than 102 inches" => [{ goods: { width_in: 103 } }, "tight", %w[permit_needed]],
-    "23 U.S.C. 127: over 80,000 pounds" => [
-      { goods: { weight_lb: 47_100, trailer_kind: nil }, pull: { capacity_lb: 50_000 } },
+    # 18,000 and 15,000 weighed, 1,400 of fuel and a driver of 250
+    "23 U.S.C. 127: 80,000 pounds" => [
+      { goods: { weight_lb: 45_350, trailer_kind: nil }, pull: { capacity_lb: 50_000 } },
+      "fits",
+      []
+    ],
+    "23 U.S.C. 127: a pound more, of what cannot be divided" => [
+      { goods: { weight_lb: 45_351, trailer_kind: nil, divisible: false }, pull: { capacity_lb: 50_000 } },
       "tight",
       %w[permit_needed]
     ],
+    "23 CFR 658.17: a pound more, of what can be divided" => [
+      { goods: { weight_lb: 45_351, trailer_kind: nil }, pull: { capacity_lb: 50_000 } },
+      "blocked",
+      %w[overweight]
+    ],
+    "one piece that is too heavy beside another load" => [
+      {
+        goods: {
+          trailer_kind: nil,
+          divisible: false,
+          legs: [leg.call(44_000), leg.call(45_351)]
+        },
+        pull: {
+          capacity_lb: 50_000
+        }
+      },
+      "blocked",
+      %w[overweight]
+    ],
+    "as heavy as the tractor is registered for" => [{ pull_by: { registered_lb: 78_650 } }, "fits", []],
+    "a pound heavier than that" => [{ pull_by: { registered_lb: 78_649 } }, "blocked", %w[over_registered]],
     "less slack than the company's margin" => [{ clock: { slack: 59 } }, "tight", []],
     "late by hours" => [{ clock: { verdict: "late", late: 40, slack: nil } }, "late", %w[hours_late]],
     "no legal way" => [{ clock: { verdict: "impossible", slack: nil } }, "blocked", %w[hours_impossible]],
@@ -271,7 +329,11 @@ RSpec.describe Core::Fit do
       )
     ]
     expect(judge(goods: { legs: }).reasons.map(&:text)).to eq(
-      ["46,000 lb, and V-1 takes 45,000 lb, with what is aboard from Nampa, ID to Ogden, UT."]
+      [
+        "46,000 lb, and V-1 takes 45,000 lb, with what is aboard from Nampa, ID to Ogden, UT.",
+        "650 lb over 80,000 lb, and the freight can be divided: 80,650 lb gross: tractor 18,000 lb, trailer " \
+          "15,000 lb, freight 46,000 lb, driver and fuel 1,650 lb."
+      ]
     )
     expect(judge(driver: { papers: [paper.call("licence", day.call(24))] }).reasons.first.to_h).to include(
       text: "Wade Ferris: licence expires Tue 24 Nov, before the trip ends Wed 25 Nov.",

@@ -3,10 +3,9 @@
 require_relative "../../../config/core"
 
 RSpec.describe Core::Fit::Oversize do
-  plain = { width_in: nil, height_in: nil, weight_lb: nil, trailer_kind: nil }
+  plain = { width_in: nil, height_in: nil, gross_lb: nil, trailer_kind: nil }
 
-  # 102 in, 13 ft 6 in and 80,000 lb: 23 CFR 658.15, 658.17; decks of 60, 42 and 24 in, 33,000 lb of truck: common
-  # practice.
+  # 102 in, 13 ft 6 in and 80,000 lb: 23 CFR 658.15, 658.17; decks of 60, 42 and 24 in: common practice.
   [
     [{}, []],
     [{ width_in: 102 }, []],
@@ -19,12 +18,10 @@ RSpec.describe Core::Fit::Oversize do
     [{ height_in: 139, trailer_kind: "lowboy" }, [[:high, 163]]],
     # Nothing is known of the deck of a van, and nothing higher than it goes in.
     [{ height_in: 200, trailer_kind: "dry_van" }, []],
-    [{ weight_lb: 47_000 }, []],
-    [{ weight_lb: 47_001 }, [[:gross, 80_001]]],
-    [{ weight_lb: 47_001, tractor_lb: 18_499 }, []],
-    [{ weight_lb: 47_001, trailer_lb: 14_499 }, []],
+    [{ gross_lb: 80_000 }, []],
+    [{ gross_lb: 80_001 }, [[:gross, 80_001]]],
     [
-      { width_in: 168, height_in: 140, weight_lb: 60_000, trailer_kind: "lowboy" },
+      { width_in: 168, height_in: 140, gross_lb: 93_000, trailer_kind: "lowboy" },
       [[:wide, 168], [:high, 164], [:gross, 93_000]]
     ]
   ].each do |changed, found|

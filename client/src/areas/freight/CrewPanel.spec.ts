@@ -32,7 +32,7 @@ const unit = (id: number, name: string, taken_by: string | null = null) => ({
 })
 const CHOICES = {
   drivers: [unit(4, 'Wade'), unit(5, 'Ada')],
-  tractors: [unit(7, 'T-107')],
+  tractors: [{ ...unit(7, 'T-107'), last_driver_id: 5 }],
   trailers: [unit(9, 'V-209'), unit(10, 'V-210', 'L1001')],
 }
 const fit = (drivers: number[], trailer: number | null, verdict = 'late') => ({
@@ -79,6 +79,16 @@ describe('picking a crew', () => {
       expect(said).toContain(words)
     await wrapper.get('form').trigger('submit')
     expect(wrapper.emitted('crew')).toEqual([[{ driver_ids: [4], tractor_id: 7, trailer_id: 9 }]])
+  })
+
+  it('brings who drove a tractor last, and the trailer, where the tractor is chosen first', async () => {
+    const { asked, wrapper } = await panel(9)
+    await field(wrapper, 'Tractor').findAll('button')[0]!.trigger('click')
+    await settled()
+    expect(
+      ['Driver', 'Tractor', 'Trailer'].map(label => field(wrapper, label).attributes('data-value')),
+    ).toEqual(['5', '7', '9'])
+    expect(last(asked)).toEqual({ load_id: '3', drivers: '5', tractor_id: '7', trailer_id: '9' })
   })
 
   it('leaves out what another trip holds by then', async () => {

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { emptyWay } from '@/areas/match/words'
+import { emptyWay, sentence } from '@/areas/match/words'
 import FitMark from '@/shared/FitMark.vue'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
@@ -24,9 +24,10 @@ const teaming = ref(team)
 const suiting = ref(false)
 
 /** His tractor and the trailer that suits best come by themselves, as Match takes them; both can be changed. */
-async function choose(id: number | null) {
+async function choose(id: number | null, truck: number | null = null) {
   driver.value = id
-  tractor.value = trailer.value = null
+  tractor.value = truck
+  trailer.value = null
   suiting.value = id !== null
   if (!id) return
   const { data: suited } = await ask<Schemas['ComparedFit']>(
@@ -40,6 +41,15 @@ async function choose(id: number | null) {
     choices?.find(choice => choice.id === unit && !choice.taken_by)?.id ?? null
   tractor.value ??= free(data.value?.tractors, suited?.tractor?.id)
   trailer.value ??= free(data.value?.trailers, suited?.trailer?.id)
+}
+
+/** A tractor chosen first brings who drove it last, and the trailer that will then be with it. */
+function chooseTractor(id: number | null) {
+  tractor.value = id
+  if (!id || driver.value) return
+  const last = data.value?.tractors.find(choice => choice.id === id)?.last_driver_id
+  const free = data.value?.drivers.find(choice => choice.id === last && !choice.taken_by)
+  if (free) void choose(free.id, id)
 }
 
 // What Match says of this crew is said before the load is given.
@@ -105,7 +115,7 @@ function crew() {
           item-title="name"
           :item-props="props"
           autofocus
-          @update:model-value="choose"
+          @update:model-value="choose($event)"
         />
         <v-autocomplete
           v-if="teaming"
@@ -117,12 +127,13 @@ function crew() {
           :item-props="props"
         />
         <v-autocomplete
-          v-model="tractor"
+          :model-value="tractor"
           label="Tractor"
           :items="first(choices.tractors)"
           item-value="id"
           item-title="name"
           :item-props="props"
+          @update:model-value="chooseTractor"
         />
         <v-autocomplete
           v-model="trailer"
@@ -136,12 +147,13 @@ function crew() {
         <div v-if="judged" class="judged" role="status">
           <fit-mark :verdict="judged.verdict" />
           <ul class="small">
-            <li v-for="sentence in sentences" :key="sentence">{{ sentence }}</li>
+            <li v-for="said in sentences" :key="said">{{ said }}</li>
             <li class="quiet">
               Free {{ showTime(judged.begins_at, judged.crew.zone) }} in {{ judged.crew.place
               }}{{ judged.crew.after_load ? `, after ${judged.crew.after_load}` : '' }};
               {{ emptyWay(judged) }}
             </li>
+            <li v-if="judged.gross" class="quiet">{{ sentence(judged.gross) }}</li>
           </ul>
         </div>
         <div class="row last">

@@ -8,7 +8,7 @@ import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
 import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
 import { scaleFor } from '@/shared/ribbon/scale'
 import { showTime } from '@/shared/time'
-import { emptyWay, TRAILER } from './words'
+import { emptyWay, sentence, TRAILER } from './words'
 
 /** One judgement in full: its reasons, its plan on the ribbon, its money line by line, and the act. */
 const {
@@ -64,7 +64,7 @@ const MONEY = [
       </li>
     </ul>
     <ul class="reasons">
-      <li v-for="sentence in fit.sentences" :key="sentence">{{ sentence }}</li>
+      <li v-for="said in fit.sentences" :key="said">{{ said }}</li>
     </ul>
     <div ref="strip" class="strip">
       <duty-ruler :scale="scale" :now="now" /><duty-ribbon
@@ -88,6 +88,10 @@ const MONEY = [
       <div>
         <dt>Empty</dt>
         <dd>{{ emptyWay(fit) }}</dd>
+      </div>
+      <div v-if="fit.gross">
+        <dt>Weighs</dt>
+        <dd>{{ sentence(fit.gross) }}</dd>
       </div>
       <div v-if="fit.crew.preferences">
         <dt>Likes</dt>

@@ -31,3 +31,6 @@ export const emptyWay = (fit: Schemas['FitRow']) =>
   ]
     .filter(Boolean)
     .join('')
+
+/** What the server says in the middle of a sentence, as one of its own. */
+export const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`
