@@ -146,7 +146,7 @@ module Store::Fleet
   def self.driver_ids = DB[:drivers].order(:id).select_map(:id)
 
   # Drivers at work, by number: [id, when the device was last heard].
-  def self.heard_drivers = DB[:drivers].where(retired: false).select_hash(:number, %i[id duty_heard_at])
+  def self.heard_drivers = DB[:drivers].where(retired: false).select_hash(:number, %i[id device_heard_at])
 
   # The pay plan in force for a driver on a day, or the first one there is.
   def self.pay_plan(driver_id, day)

@@ -62,6 +62,7 @@ module Store::Hours
       Sequel[:drivers][:number],
       :hours_rules,
       :duty_heard_at,
+      :smartphone,
       :terminal_id,
       Sequel[:terminals][:name].as(:terminal),
       :zone
@@ -74,10 +75,19 @@ module Store::Hours
     DB[:duty_proposals]
       .join(:drivers, id: :driver_id)
       .where(driver_id: driver_ids, answer: nil)
+      .exclude(check_in_id: nil)
       .where { from_at > since }
       .where(Sequel.lit("duty_heard_at IS NULL OR from_at > duty_heard_at"))
       .order(:from_at)
-      .select(Sequel[:duty_proposals][:id], :driver_id, :from_at, :status)
+      .select(Sequel[:duty_proposals][:id], :driver_id, :from_at, :to_at, :status, :who, :why)
+  end
+
+  # What the carrier asked for and the driver has not answered.
+  def self.asked_of_driver(driver_id)
+    DB[:duty_proposals]
+      .where(driver_id:, answer: nil, check_in_id: nil)
+      .order(:from_at)
+      .select(:id, :driver_id, :from_at, :to_at, :status, :who, :why)
   end
 
   # Trips that are planned or under way, by driver.

@@ -7,6 +7,15 @@ module Web::Hours
     app.get("/api/hours") { json Web::Hours::RecordJson.new(now, at: parameters[:at]).fleet }
     app.get("/api/drivers/:id/hours") { driver_hours }
     app.post("/api/drivers/:id/duty") { driver_hours Work::Hours::WriteDuty.call(id, input, by:, now:) }
+    app.post("/api/duty-proposals/:id/answer") do
+      driver_hours Work::Hours::AnswerDuty.from_office(id, input, by:, now:)
+    end
+    papers(app)
+    app.get("/api/loads/:id/plan") { json Web::Hours::PlanJson.of(id, parameters, now:) }
+  end
+
+  # The record as paper and as files.
+  def self.papers(app)
     app.get("/api/drivers/:id/hours/pdf") do
       content_type "application/pdf"
       day = parameters[:day]
@@ -27,6 +36,6 @@ module Web::Hours
                      now:
                    )
     end
-    app.get("/api/loads/:id/plan") { json Web::Hours::PlanJson.of(id, parameters, now:) }
   end
+  private_class_method :papers
 end

@@ -21,6 +21,9 @@ module Reads::Hours::Record
   # What was entered for a driver and undone, oldest first.
   def self.entries(driver_id, since, now) = Store::Hours.history(driver_id, since, now)
 
+  # What waits for the driver's yes.
+  def self.asked(driver_id) = Store::Hours.asked_of_driver(driver_id).all
+
   def self.of(drivers, now, since)
     ids = drivers.map { |row| row[:id] }
     trips = Store::Hours.trips(ids).group_by { |row| row[:driver_id] }.transform_values(&:first)

@@ -63,7 +63,10 @@ class Reads::Tracking::Phone
       company: Store::Company.row[:name],
       trips:,
       done:,
-      duty: Store::Hours.proposals(@driver_id, @now - DUTY_SECONDS),
+      duty: [
+        *Store::Hours.asked_of_driver(@driver_id).all,
+        *Store::Hours.proposals(@driver_id, @now - DUTY_SECONDS).all
+      ],
       thread: self.class.thread(@driver_id),
       earned: Store::Pay.earned(@driver_id),
       statements:,

@@ -127,6 +127,105 @@ RSpec.describe Web::Hours do
     expect(hours[:row]).to include(place: "Boise, ID", heard_at: now.iso8601, trouble: nil)
   end
 
+  # 49 CFR 395.30(d)(1): the carrier may ask for an edit, the driver confirms or rejects it
+  describe "an edit of what a device records" do
+    at = ->(hour) { Given::NOW + (hour * Given::HOUR).to_i }
+    let(:events) { [[-9, "off_duty"], [-6, "on_duty"], [-5, "driving"], [-3, "on_duty"], [-1, "off_duty"]] }
+
+    def device(events, heard:)
+      told = events.map { |hour, status| { at: now + (hour * Given::HOUR).to_i, status:, place: "" } }
+      Work::Hours::TakeDeviceEvents.call(driver_id, told, heard_at: now + (heard * Given::HOUR).to_i, now:)
+    end
+
+    def asked(**more)
+      client.call(
+        :post,
+        "/api/drivers/#{driver_id}/duty",
+        {
+          key: "ask for an edit",
+          from: at(-2),
+          to: at(-1.5),
+          status: "sleeper",
+          why: "Slept at the dock"
+        }.merge(more).transform_values { |value| value.is_a?(Time) ? value.iso8601 : value }
+      )
+    end
+
+    define_method(:at) { |hour| at.call(hour) }
+    def statuses =
+      hours[:entries].reject { |entry| entry[:undone_by] }.map { |entry| entry.values_at(:status, :from) }
+
+    before { device(events, heard: 0) }
+
+    it "waits for the driver, who says yes on the phone" do
+      before = statuses
+      expect(asked[:asked].first).to include(status: "sleeper", who: "Maren Holt", answered_by_phone: true)
+      expect(statuses).to eq(before)
+      cab = api.as_driver(driver_id)
+      question = cab.call(:get, "/api/cab")[:duty].first
+      expect(question).to include(status: "sleeper", to: at(-1.5).iso8601, why: "Slept at the dock")
+      id = question[:id]
+      client.call(:post, "/api/duty-proposals/#{id}/answer", { key: "not theirs", answer: "yes" })
+      expect(client.error).to include(code: "drivers_to_answer")
+      cab.call(:post, "/api/cab/duty/#{id}", { key: "his own yes", answer: "yes" })
+      expect(statuses).to include(["sleeper", at(-2).iso8601], ["on_duty", at(-1.5).iso8601])
+      expect(hours).to include(
+        asked: [],
+        entries: include(include(who: "Maren Holt, with Wade Ferris’s yes"))
+      )
+    end
+
+    it "is the driver's no, or withdrawn, or read to one whose phone opens no pages" do
+      before = statuses
+      %w[no withdrawn].each do |answer|
+        DB[:drivers].where(id: driver_id).update(smartphone: answer != "no")
+        id = asked(key: "asked, then #{answer}")[:asked].first[:id]
+        client.call(:post, "/api/duty-proposals/#{id}/answer", { key: "answer is #{answer}", answer: })
+        expect([client.status, hours[:asked], statuses]).to eq([200, [], before])
+      end
+    end
+
+    it "never shortens driving that the device recorded itself" do
+      asked(from: at(-3.5), to: at(-2.5))
+      expect(client.error).to include(
+        code: "automatic_driving",
+        path: "/from",
+        message: a_string_including("2:30")
+      )
+      expect(asked(from: at(-3), key: "not into the driving")[:asked].length).to eq(1)
+    end
+
+    it "hides nothing that the device brings later, driving least of all" do
+      id = asked(from: at(-1), to: nil, status: "off_duty")[:asked].first[:id]
+      api.as_driver(driver_id).call(:post, "/api/cab/duty/#{id}", { key: "yes, off", answer: "yes" })
+      device([[0.5, "driving"], [1.5, "on_duty"]], heard: 2)
+      Clock.hold(at(2))
+      expect(statuses.last(3)).to eq(
+        [["off_duty", at(-1).iso8601], ["driving", at(0.5).iso8601], ["on_duty", at(1.5).iso8601]]
+      )
+    end
+  end
+
+  it "lets a paper record give way from where the device speaks of the same time" do
+    device = ->(events, heard_at) do
+      told = events.map { |hour, status| { at: now + (hour * Given::HOUR), status:, place: "" } }
+      Work::Hours::TakeDeviceEvents.call(driver_id, told, heard_at:, now: heard_at)
+    end
+    device.call([[-9, "off_duty"], [-5, "driving"]], now - (4 * Given::HOUR))
+    # what people said of the time since then, before the device was heard again
+    edit = Store::Hours::DutyEdits.insert(driver_id:, source: "cab", who: "Wade Ferris", at: now)
+    Work::Hours::WriteDuty.write(
+      driver_id,
+      edit,
+      now - (3 * Given::HOUR),
+      now - (2 * Given::HOUR),
+      "off_duty"
+    )
+    device.call([], now - Given::HOUR)
+    standing = hours[:entries].reject { |entry| entry[:undone_by] }.map { |entry| entry[:status] }
+    expect(standing).to eq(%w[off_duty driving])
+  end
+
   it "plans what is left of a load, for its crew or for another, and says where it breaks" do
     at_work
     load_id, = sent

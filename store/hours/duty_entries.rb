@@ -7,5 +7,21 @@ Store::Hours::DutyEntries =
     def since(instant) = where(Sequel[:from_at] >= instant)
     def before(instant) = where(Sequel[:from_at] < instant)
     def after(instant) = where(Sequel[:from_at] > instant)
+    # What a device said, also where people have put it right since; not what a later file of it replaced.
+    def by_device(driver_id) =
+      where(Sequel[:duty_entries][:driver_id] => driver_id)
+        .join(:duty_edits, id: :edit_id)
+        .left_join(Sequel[:duty_edits].as(:undoing), id: Sequel[:duty_entries][:undone_by])
+        .where(Sequel[:duty_edits][:source] => "device")
+        .where(Sequel.|({ Sequel[:undoing][:id] => nil }, Sequel.~(Sequel[:undoing][:source] => "device")))
+        .order(:from_at)
+        .select_all(:duty_entries)
+
+    # What people said that stands.
+    def by_people(driver_id) =
+      standing(driver_id).where(
+        edit_id: DB[:duty_edits].where(driver_id:).exclude(source: "device").select(:id)
+      )
+
     def in_force_at(instant) = where(Sequel[:from_at] <= instant).reverse(:from_at).first
   end

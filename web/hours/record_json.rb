@@ -37,6 +37,7 @@ class Web::Hours::RecordJson
       violations: clocks.violations_by(heard(driver)).map { |one| violation(one, question) },
       **answer.slice(:recap, :comes_back, :available_by),
       days: days(question),
+      asked: Reads::Hours::Record.asked(id).map { |row| asked(row, driver) },
       entries: Reads::Hours::Record.entries(id, @since, @now).map { |entry| entry(entry) }
     }
   end
@@ -152,6 +153,14 @@ class Web::Hours::RecordJson
       }
     end
   end
+
+  def asked(row, driver) =
+    {
+      **row.slice(:id, :status, :who, :why),
+      from: Figures.iso(row[:from_at]),
+      to: Figures.iso(row[:to_at]),
+      answered_by_phone: driver[:smartphone]
+    }
 
   def entry(entry) =
     {

@@ -48,7 +48,8 @@ module Web::Tracking::PhoneJson
     }
 
   # What a check-in says of the driver's duty, to be answered; times in the home terminal's zone.
-  def self.duty(row, zone) = { id: row[:id], from: row[:from_at].iso8601, status: row[:status], zone: }
+  def self.duty(row, zone) =
+    { **row.slice(:id, :status, :who, :why), from: row[:from_at].iso8601, to: row[:to_at]&.iso8601, zone: }
 
   # A trip that is over, with its papers.
   def self.done(done, zone)

@@ -39,7 +39,10 @@ module Work::Hours::DeviceFiles
         )
       events = write(driver_id, edit_id, file.events)
       last = Time.at(file.events.last.at * 60).utc
-      Store::Fleet::Drivers.at(driver_id).update(duty_heard_at: [driver[:duty_heard_at], last].compact.max)
+      Store::Fleet::Drivers.at(driver_id).update(
+        duty_heard_at: [driver[:duty_heard_at], last].compact.max,
+        device_heard_at: [driver[:device_heard_at], last].compact.max
+      )
       act.changed(
         "driver",
         driver_id,

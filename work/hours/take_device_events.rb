@@ -5,28 +5,42 @@ module Work::Hours::TakeDeviceEvents
   # events - Array of { at: Time, status:, place:, latitude:, longitude: }, in order; heard_at - until when
   #          the device speaks
   #
-  # A device repeats itself: events that are in the record already are passed over. What a clerk has put right
-  # since stays.
+  # A device repeats itself: events that are in the record already are passed over. What people have put right
+  # of a time that the device had told stays; what they said of a time before it was told gives way: from the
+  # first event in it, and at once where the device was driving.
   # Returns how many were new.
   def self.call(driver_id, events, heard_at:, now:)
     DB.transaction do
       driver = Store::Fleet::Drivers.lock_softly(driver_id)
-      known = driver[:duty_heard_at]
+      known = driver[:device_heard_at]
       fresh = known ? events.select { |event| event[:at] > known } : events
       fresh = fresh.reject { |event| event[:at] > heard_at }
       next 0 if fresh.empty? && known && known >= heard_at
 
-      write(driver_id, fresh, now)
-      Store::Fleet::Drivers.at(driver_id).update(duty_heard_at: heard_at)
-      Store::Changes.announce([["hours", driver_id]], act: "device", who: "device", at: now) if fresh.any?
+      said = told_before(driver_id, known, fresh, heard_at)
+      changed = write(driver_id, fresh, said, now)
+      Store::Fleet::Drivers.at(driver_id).update(
+        device_heard_at: [known, heard_at].compact.max,
+        duty_heard_at: [driver[:duty_heard_at], heard_at].compact.max
+      )
+      Store::Changes.announce([["hours", driver_id]], act: "device", who: "device", at: now) if changed
       fresh.length
     end
   end
 
-  def self.write(driver_id, events, now)
-    return if events.empty?
+  # What people said of the time that the device tells of now.
+  def self.told_before(driver_id, known, fresh, heard_at)
+    last = known && Store::Hours::DutyEntries.by_device(driver_id).where { from_at <= known }.last
+    from = last&.fetch(:status) == "driving" ? known : fresh.first&.fetch(:at)
+    Store::Hours::DutyEntries.by_people(driver_id).where(from_at: from..heard_at).select_map(:id) if from
+  end
+
+  # Returns whether anything changed.
+  def self.write(driver_id, events, said, now)
+    return false if events.empty? && said.to_a.empty?
 
     edit_id = Store::Hours::DutyEdits.insert(driver_id:, source: "device", who: "logging device", at: now)
+    Store::Hours::DutyEntries.where(id: said.to_a).update(undone_by: edit_id)
     taken =
       Store::Hours::DutyEntries.where(
         driver_id:,
@@ -47,6 +61,7 @@ module Work::Hours::TakeDeviceEvents
         }
       end
     )
+    true
   end
-  private_class_method :write
+  private_class_method :told_before, :write
 end

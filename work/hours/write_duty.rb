@@ -1,33 +1,75 @@
 # frozen_string_literal: true
 
 # Writes into a driver's record what someone says of a stretch of time; what was said of it before stays to be
-# seen.
+# seen. Where a logging device keeps the record, an edit by the carrier waits for the driver's yes (49 CFR
+# 395.30(d)(1)); a paper record is copied as it is.
 module Work::Hours::WriteDuty
   MOST_DAYS_BACK = 30
 
   # input - { key:, from:, to: (nil for until now and on), status:, why: }
   #
-  # Returns the driver's id. Raises Refused `ends_before_start`, `in_future`, `too_old`.
+  # Returns the driver's id. Raises Refused `ends_before_start`, `in_future`, `too_old`,
+  # `automatic_driving`.
   def self.call(driver_id, input, by:, now:)
     driver = Store::Fleet::Drivers.row(driver_id) or raise Store::NotFound.new("driver", driver_id)
     from, to = input.values_at(:from, :to).map { |time| time && Time.at(time.to_i / 60 * 60).utc }
     check(from, to, now)
     Work::Act.once(input[:key], "write_duty", by:, now:, input:) do |act|
-      Store::Fleet::Drivers.lock_softly(driver_id)
+      driver = Store::Fleet::Drivers.lock_softly(driver_id)
+      refuse_shorter_driving(driver, from, to, input[:status])
+      next propose(act, driver, from, to, input, by) if driver[:device_heard_at]
+
       edit_id =
         Store::Hours::DutyEdits.insert(driver_id:, source: "clerk", who: by.name, why: input[:why], at: now)
       write(driver_id, edit_id, from, to, input[:status])
       Store::Fleet::Drivers.at(driver_id).update(
         duty_heard_at: [driver[:duty_heard_at], to || now].compact.max
       )
-      act.changed(
-        "driver",
-        driver_id,
-        { duty: [nil, "#{input[:status]} from #{from.iso8601}#{" to #{to.iso8601}" if to}"] },
-        why: input[:why]
-      )
+      act.changed("driver", driver_id, { duty: [nil, told(input[:status], from, to)] }, why: input[:why])
       driver_id
     end
+  end
+
+  # A stretch as the trail keeps it.
+  def self.told(status, from, to) = { status:, from_at: from.iso8601, to_at: to&.iso8601 }.compact
+
+  # Driving recorded by the device itself is nobody's to shorten. Raises Refused `automatic_driving`.
+  def self.refuse_shorter_driving(driver, from, to, status)
+    heard_at = driver[:device_heard_at]
+    return if heard_at.nil? || status == "driving"
+
+    events =
+      Store::Hours::DutyEntries.by_device(driver[:id]).select_map(
+        [Sequel[:from_at], Sequel[:duty_entries][:status]]
+      )
+    driving = Core::Hours::Automatic.driving(events, heard_at)
+    shortened = Core::Hours::Automatic.shortened(driving, from, to) or return
+    zone = TZInfo::Timezone.get(Store::Hours.drivers(driver[:id]).get(:zone))
+    from_to = [shortened.from, shortened.to].map { |at| zone.to_local(at).strftime("%a %-m/%-d %-H:%M") }
+    raise Refused.new(
+            "automatic_driving",
+            "The device recorded driving from #{from_to.join(" to ")}: nobody may shorten that (49 CFR 395.30).",
+            path: "/from"
+          )
+  end
+
+  # What waits for the driver's yes. Returns the driver's id.
+  def self.propose(act, driver, from, to, input, by)
+    Store::Hours::DutyProposals.insert(
+      driver_id: driver[:id],
+      from_at: from,
+      to_at: to,
+      status: input[:status],
+      who: by.name,
+      why: input[:why].strip
+    )
+    act.changed(
+      "driver",
+      driver[:id],
+      { duty_asked: [nil, told(input[:status], from, to)] },
+      why: input[:why]
+    )
+    driver[:id]
   end
 
   # Puts a status in force from an instant to another, and what was in force then after it.
@@ -65,5 +107,5 @@ module Work::Hours::WriteDuty
       raise Refused.new("too_old", "Records older than #{MOST_DAYS_BACK} days are closed.", path: "/from")
     end
   end
-  private_class_method :check
+  private_class_method :check, :propose
 end

@@ -55,7 +55,11 @@ const clock = (minutes: number) => `${Math.floor(minutes / 60)}:${String(minutes
   <section v-if="cab.cab.value!.duty.length" class="card">
     <h2>{{ t('hours.right') }}</h2>
     <div v-for="one in cab.cab.value!.duty" :key="one.id" class="stack">
-      <p>{{ t(`hours.${one.status}`) }} {{ t('hours.from', { at: showTime(one.from, one.zone) }) }}</p>
+      <p>
+        {{ t(`hours.${one.status}`) }} {{ t('hours.from', { at: showTime(one.from, one.zone) }) }}
+        {{ one.to ? t('hours.to', { at: showTime(one.to, one.zone) }) : '' }}
+      </p>
+      <p v-if="one.who" class="little">{{ t('hours.asked', { who: one.who, why: one.why }) }}</p>
       <p class="two">
         <button type="button" class="press main" @click="cab.answerDuty(one.id, 'yes')">
           {{ t('hours.yes') }}</button><button

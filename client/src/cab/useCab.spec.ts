@@ -34,7 +34,17 @@ const said = (more: Record<string, unknown> = {}) => ({
     },
   ],
   done: [],
-  duty: [{ id: 3, from: '2026-11-16T12:00:00Z', status: 'driving', zone: 'America/Boise' }],
+  duty: [
+    {
+      id: 3,
+      from: '2026-11-16T12:00:00Z',
+      to: null,
+      status: 'driving',
+      zone: 'America/Boise',
+      who: '',
+      why: '',
+    },
+  ],
   messages: { unread: 0, messages: [] },
   settings: { language: 'en', consent: false, pin: false, step_minutes: 30 },
   ...more,

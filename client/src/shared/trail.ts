@@ -23,7 +23,7 @@ const ACTS: Record<string, string> = {
   return_escrow: 'returned escrow',
   answer_about_pay: 'answered a question about pay',
   answer_deduction_change: 'answered a change of deductions',
-  answer_duty: 'answered what a check-in says of duty',
+  answer_duty: 'answered what was asked of the record of duty',
   answer_receipt: 'answered a receipt',
   apply_for_permits: 'applied for permits',
   approve_pay_run: 'approved the pay run',
@@ -139,6 +139,7 @@ const FIELDS: Record<string, string> = {
   bank_routing: 'bank’s routing number',
   bank_company: 'company’s number at the bank',
   left: 'left',
+  duty_asked: 'asks the driver for',
   card: 'card',
 }
 const DOLLARS = /(^|_)(total|rate|net|amount|fee|hourly|price|pay|interest|advance|principal)$/
@@ -171,6 +172,8 @@ const UNITS: [RegExp, (value: string, zone: string) => string][] = [
   [/_percent$/, value => `${value} %`],
 ]
 const number = (value: string) => /^-?\d+(\.\d+)?$/.test(value)
+/** An instant within a sentence. */
+const INSTANT = /\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d+)?)?(Z|[+-]\d\d:?\d\d)/g
 const instant = (value: string) => /^\d{4}-\d\d-\d\dT/.test(value)
 
 /** A value of a field, with its unit; nothing where there is none. */
@@ -190,7 +193,8 @@ export function sayValue(field: string, value: unknown, zone: string): string {
   if (say && number(text)) return say(text, zone)
   if (DOLLARS.test(field) && number(text))
     return showDollars(Number(text).toFixed(/\.\d{3}/.test(text) ? 4 : 2))
-  return number(text) || text.includes(' ') ? text : sayCode(text)
+  if (number(text)) return text
+  return text.includes(' ') ? text.replace(INSTANT, at => showTime(at, zone)) : sayCode(text)
 }
 
 /** One change: `total: $1,850.00 → $2,350.00`; nothing for what says nothing to people. */

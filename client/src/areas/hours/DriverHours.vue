@@ -9,6 +9,7 @@ import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import DayGrid from './DayGrid.vue'
 import DeviceFile from './DeviceFile.vue'
+import DutyAsked from './DutyAsked.vue'
 import DutyForm from './DutyForm.vue'
 import HoursHead from './HoursHead.vue'
 import { showClockMinutes, STATUS } from './words'
@@ -59,6 +60,8 @@ const weekday = (date: string) =>
   <article class="stack" aria-label="One driver's hours">
     <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
       <hours-head :hours="found" />
+
+      <duty-asked :hours="found" :writes="writes" @written="put" />
 
       <section v-if="found.violations.length" class="panel pad">
         <h2>Violations</h2>

@@ -222,6 +222,8 @@ export default {
     yard_move: 'Yard move',
     personal_use: 'Personal use',
     from: 'from {at}',
+    to: 'to {at}',
+    asked: '{who} asks to change your record: {why}. It changes only if you say yes.',
     yes: 'Yes',
     no: 'No',
   },

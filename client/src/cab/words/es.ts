@@ -224,6 +224,8 @@ const es: typeof en = {
     yard_move: 'Movimiento en patio',
     personal_use: 'Uso personal',
     from: 'desde {at}',
+    to: 'hasta {at}',
+    asked: '{who} pide cambiar su registro: {why}. Solo cambia si usted dice que sí.',
     yes: 'Sí',
     no: 'No',
   },
