@@ -208,7 +208,8 @@ module Demo
     def pay(from, at)
       run_id =
         Work::Pay::OpenPayRun.call({ key: "demo-run-#{from}", from:, to: from + 6 }, by: @inez, now: at)
-      net = Web::Pay::RunJson.of(run_id)[:net]
+      withhold(run_id, at)
+      net = Web::Pay::RunJson.of(run_id, at)[:net]
       Work::Pay::ApprovePayRun.call(
         run_id,
         { key: "demo-approve-#{from}", total_net: net },
@@ -216,6 +217,18 @@ module Demo
         now: at + HOUR
       )
       Work::Pay::ApprovePayRun.pay(run_id, { key: "demo-pay-#{from}" }, by: @inez, now: at + (2 * HOUR))
+    end
+
+    # What payroll withholds of company drivers; an owner-operator pays his own taxes.
+    def withhold(run_id, at)
+      rows =
+        Web::Pay::RunJson.of(run_id, at)[:rows].map do |row|
+          owner = DB[:drivers].where(id: row[:driver][:id]).get(:employment) == "owner_operator"
+          share = owner ? 0 : BigDecimal("0.118")
+          taxes = [BigDecimal(row[:gross]) * share, 0].max.round(2)
+          { driver_id: row[:driver][:id], amount: format("%.2f", taxes) }
+        end
+      Work::Pay::GiveTaxes.call(run_id, { key: "demo-taxes-#{run_id}", rows: }, by: @inez, now: at)
     end
 
     # The week in hand: its run is open and follows what comes in.

@@ -46,6 +46,7 @@ class Papers::Statement < Papers::Letter
       .group_by { |line| line[:section] }
       .each { |section, lines| section(SECTIONS.fetch(section), lines) }
     totals
+    taxes
     short
     kept
     freight_bills
@@ -94,6 +95,14 @@ class Papers::Statement < Papers::Letter
       @rows.figures([@statement[name], year[name]], bold: name == :net, edges: [100, 0])
       @rows.next_line(4)
     end
+  end
+
+  def taxes
+    return unless @statement[:no_tax]
+
+    @pdf.move_down 10
+    say "No tax is withheld on this statement.", size: 9
+    say "An order waits until payroll has given the taxes.", size: 9 if @statement[:taxes_wanted]
   end
 
   def short

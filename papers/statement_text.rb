@@ -46,7 +46,9 @@ class Papers::StatementText
       company_address: address,
       **self.class.period(@row),
       **self.class.amounts(@row),
-      year: self.class.amounts(@statement.year)
+      year: self.class.amounts(@statement.year),
+      no_tax: @statement.lines.none? { |row| row[:section] == "taxes" },
+      taxes_wanted: @statement.taxes_wanted
     }
   end
 

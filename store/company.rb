@@ -22,6 +22,9 @@ module Store::Company
         .get(:zone)
     )
 
+  # The day by the company's clock, that of its first terminal.
+  def self.day_of(now) = TZInfo::Timezone.get(terminals.get(:zone) || "UTC").to_local(now).to_date
+
   def self.terminals
     DB[:terminals]
       .join(:zips, zip: :zip)

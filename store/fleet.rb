@@ -82,8 +82,9 @@ module Store::Fleet
       tare_lb
       registered_lb
       miles_per_gallon
-      owner
-      operator
+      owner_driver_id
+      owner_company_id
+      operator_id
       logging_device
       leased
       company_plates
@@ -155,17 +156,15 @@ module Store::Fleet
   end
 
   # The driver whom a text names, whatever its capitals: his id, or nil.
-  def self.driver_called(text) =
-    DB[:drivers]
-      .where(Sequel.function(:lower, :name) => text.to_s.strip.downcase)
-      .order(:retired, :id)
-      .get(:id)
-
-  # Units that name somebody as their operator and are nobody's yet.
-  def self.units_naming(name) =
-    DB[:units].where(:operator_id => nil, Sequel.function(:lower, :operator) => name.strip.downcase)
-
-  def self.units_of(driver_id) = DB[:units].where(operator_id: driver_id)
+  # What a driver or a company is called on its units.
+  def self.rename_on_units(name, driver_id: nil, company_id: nil)
+    if driver_id
+      DB[:units].where(operator_id: driver_id).update(operator: name)
+      DB[:units].where(owner_driver_id: driver_id).update(owner: name)
+    else
+      DB[:units].where(owner_company_id: company_id).update(owner: name)
+    end
+  end
 
   # Names of rows by id.
   def self.names(table, ids) = DB[table].where(id: ids).select_hash(:id, :name)

@@ -6,6 +6,7 @@ module Store::Pay
   DeductionDrivers = Store::Table.of(:deduction_drivers)
   DeductionChanges = Store::Table.of(:deduction_changes)
   OperatingCompanies = Store::Table.of(:operating_companies)
+  WithheldTaxes = Store::Table.of(:withheld_taxes)
   Questions = Store::Table.of(:pay_questions)
   BankAccounts = Store::Table.of(:bank_accounts)
   AdvanceTakings = Store::Table.of(:advance_takings)
@@ -33,10 +34,7 @@ module Store::Pay
     frequency, last_on = settings[:frequency], DB[:pay_runs].max(:to_on)
     return Core::Pay::Periods.beginning(last_on + 1, frequency) if last_on
 
-    Core::Pay::Periods.holding(
-      TZInfo::Timezone.get(Store::Company.terminals.get(:zone) || "UTC").to_local(now).to_date,
-      frequency
-    )
+    Core::Pay::Periods.holding(Store::Company.day_of(now), frequency)
   end
 
   # Earned by the end of a run's period, and neither on a locked statement nor on a draft of an earlier
@@ -181,6 +179,24 @@ module Store::Pay
   # A column of trip_earnings as a clerk has put it right, in SQL.
   def self.corrected(column) = "coalesce((corrections->>'#{column}')::numeric, #{column})"
   private_class_method :corrected
+
+  # Drivers of a run with an order in force, whose taxes nobody gave, or gave for other earnings.
+  def self.taxes_wanted(run_id)
+    run = DB[:pay_runs].first(id: run_id)
+    DB[:statements]
+      .join(:drivers, id: :driver_id)
+      .left_join(
+        :withheld_taxes,
+        Sequel[:withheld_taxes][:pay_run_id] => Sequel[:statements][:pay_run_id],
+        Sequel[:withheld_taxes][:driver_id] => Sequel[:statements][:driver_id]
+      )
+      .where(Sequel[:statements][:pay_run_id] => run_id)
+      .where(Sequel[:statements][:driver_id] => Garnishments.by_driver(run[:from_on], run[:to_on]).keys)
+      .where(Sequel.lit("withheld_taxes.gross IS DISTINCT FROM statements.gross"))
+      .order(Sequel[:drivers][:name])
+      .select(Sequel[:statements][:driver_id], Sequel[:drivers][:name].as(:driver))
+      .all
+  end
 
   # Net of the calendar year of a run's period, by driver: locked runs until then, and this one.
   def self.year_nets(run)

@@ -13,6 +13,7 @@ module Web::Fleet
     Reads::Fleet::Directory::TABLES.each { |table| directory(app, table) }
     %i[drivers units].each { |table| papers(app, table) }
     credentials(app)
+    app.get("/api/driver-names") { json Reads::Fleet::Directory.driver_names }
     app.get("/api/towns") { json Reads::Fleet::Directory.towns(parameters[:q]) }
   end
 

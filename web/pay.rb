@@ -6,7 +6,7 @@ module Web::Pay
 
   def self.registered(app)
     app.helpers do
-      def run(run_id = id, status: 200) = json(Web::Pay::RunJson.of(run_id), status:)
+      def run(run_id = id, status: 200) = json(Web::Pay::RunJson.of(run_id, now), status:)
       def done = json({ done: true })
 
       def download(name, type)
@@ -26,8 +26,20 @@ module Web::Pay
     app.post("/api/pay-runs/:id/reopen") { run Work::Pay::ApprovePayRun.reopen(id, input, by:, now:) }
     app.post("/api/pay-runs/:id/pay") { run Work::Pay::ApprovePayRun.pay(id, input, by:, now:) }
     app.post("/api/pay-runs/:id/mail") { run Work::Pay::MailStatements.call(id, input, by:, now:) }
+    app.put("/api/pay-runs/:id/taxes") { run Work::Pay::GiveTaxes.call(id, input, by:, now:) }
+    app.post("/api/pay-runs/:id/taxes-file") do
+      file = request.body.read(Work::Pay::GiveTaxes::MOST_BYTES) || ""
+      run Work::Pay::GiveTaxes.file(id, file, key: parameters[:key], by:, now:)
+    end
     app.get("/api/pay-runs/:id/items") { json Web::Pay::RunJson.all_items(id) }
-    app.post("/api/pay-runs/:id/items") { run Work::Pay::Items.act(id, input, by:, now:) }
+    app.post("/api/pay-runs/:id/items") do
+      done = Work::Pay::Items.act(id, input, by:, now:)
+      json Web::Pay::RunJson.of(done[:run_id], now).merge(left: done[:left])
+    end
+    statements(app)
+  end
+
+  def self.statements(app)
     app.get("/api/statements/:id") { json Papers::StatementText.of(id) }
     app.get("/api/statements/:id/pdf") do
       content_type "application/pdf"
@@ -88,6 +100,11 @@ module Web::Pay
 
   def self.once(app)
     app.post("/api/one-time") { json(Work::Pay::OneTime.give(input, by:, now:), status: 201) }
+    app.get("/api/one-time") { json Web::Pay::DeskJson.once }
+    app.put("/api/one-time/:id") do
+      Work::Pay::OneTimeChange.call(id, input, by:, now:)
+      json Web::Pay::DeskJson.once
+    end
     app.post("/api/one-time/preview") { json Web::Pay::DeductionsJson.preview_once(input, now) }
     %i[push pull split unite withdraw].each do |act|
       app.post("/api/one-time/:id/#{act}") do
@@ -120,5 +137,5 @@ module Web::Pay
       driver_pay Reads::Pay::Driver.of_garnishment(Work::Pay::KeepGarnishment.end(id, input, by:, now:))
     end
   end
-  private_class_method :runs, :out, :deductions, :once, :drivers
+  private_class_method :runs, :statements, :out, :deductions, :once, :drivers
 end

@@ -8,7 +8,9 @@ module Reads::Fleet::Directory
   # What is read of each kind of record.
   FIELDS =
     Store::Fleet::COLUMNS
-      .transform_values { |columns| [:id, :version, :retired, *columns, *Store::Fleet::RATES].freeze }
+      .transform_values do |columns|
+        [:id, :version, :retired, *columns, :owner, :operator, *Store::Fleet::RATES].freeze
+      end
       .freeze
 
   # Rows of a page, and how many there are of all.
@@ -20,6 +22,9 @@ module Reads::Fleet::Directory
   # Raises Store::NotFound.
   def self.one(table, id) =
     Store::Fleet.find(table, id)&.slice(*FIELDS[table]) || raise(Store::NotFound.new(KIND[table], id))
+
+  # Everybody who drives: [{ id:, name: }].
+  def self.driver_names = DB[:drivers].where(retired: false).order(:name, :id).select(:id, :name).all
 
   # Towns and ZIPs that begin so, best first.
   def self.towns(query) = Store::Fleet.towns(query)

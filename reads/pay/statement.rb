@@ -6,7 +6,8 @@ module Reads::Pay::Statement
   # short - rows; before - the statement before this one ({ id:, from_on:, to_on:, net: }) or nil, and
   # lines_before its lines; funds - rows of deductions with :held; bills - loads paid by percent, with
   # :accessorials; pending, pushed - one-time parts with :parts, on this statement and past it;
-  # advances - rows; questions - rows; house - the company's name
+  # advances - rows; questions - rows; house - the company's name; taxes_wanted - does
+  # an order wait for taxes?
   Value =
     Core::Value.of(
       :row,
@@ -22,7 +23,8 @@ module Reads::Pay::Statement
       :pushed,
       :advances,
       :questions,
-      :house
+      :house,
+      :taxes_wanted
     )
 
   # Raises Store::NotFound.
@@ -43,9 +45,13 @@ module Reads::Pay::Statement
       pushed: pushed(row),
       advances: row[:status] == "draft" ? advances(row) : [],
       questions: DB[:pay_questions].where(statement_id: id).order(:id).all,
-      house: Store::Company.row[:name]
+      house: Store::Company.row[:name],
+      taxes_wanted: row[:status] == "draft" && taxes_wanted?(row)
     )
   end
+
+  def self.taxes_wanted?(row) =
+    Store::Pay.taxes_wanted(row[:pay_run_id]).any? { |one| one[:driver_id] == row[:driver_id] }
 
   def self.before(row) =
     DB[:statements]
@@ -109,5 +115,5 @@ module Reads::Pay::Statement
       .all
 
   def self.advances(row) = Store::Pay::Advances.open(row.merge(id: row[:pay_run_id]))[row[:driver_id]] || []
-  private_class_method :before, :lines_of, :funds, :bills, :parts, :pushed, :advances
+  private_class_method :taxes_wanted?, :before, :lines_of, :funds, :bills, :parts, :pushed, :advances
 end

@@ -98,6 +98,15 @@ RSpec.describe Web::Fleet do
       "drivers",
       { name: "X", number: "1", loaded_mile_rate: "1", empty_mile_rate: "0", terminal_id: 999 }
     ] => %w[unknown_terminal /terminal_id],
+    ["units", { number: "X", kind: "tractor", operator_id: 999_999 }] => %w[unknown_driver /operator_id],
+    ["units", { number: "X", kind: "tractor", owner_company_id: 999_999 }] => %w[
+      unknown_company
+      /owner_company_id
+    ],
+    ["units", { number: "X", kind: "tractor", owner_driver_id: 1, owner_company_id: 1 }] => %w[
+      two_owners
+      /owner_company_id
+    ],
     ["units", { number: "X", kind: "trailer" }] => %w[trailer_kind /trailer_kind],
     ["units", { number: "X", kind: "tractor", trailer_kind: "reefer" }] => %w[trailer_kind /trailer_kind],
     ["units", { number: "X", kind: "tractor", vin: "1HGCM82633A00435O" }] => %w[wrong_form /vin],

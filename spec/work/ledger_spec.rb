@@ -293,6 +293,15 @@ RSpec.describe Work::Pay do
       path: "/limit_percent"
     )
     expect(keep.call(kind: "support", limit_percent: "66")[:error]).to include(code: "limit_too_high")
+    give_taxes = -> do
+      clerk.call(
+        :put,
+        "/api/pay-runs/#{id}/taxes",
+        { key: "taxes #{rand}", rows: [{ driver_id:, amount: "0.00" }] }
+      )
+    end
+    expect(lines(id, "garnishments")).to eq([])
+    give_taxes.call
     gross = BigDecimal(statement(id)[:gross])
     # 15 U.S.C. 1673(a): a quarter, or what is over 217.50, less what support took
     limit = [gross / 4, [gross - BigDecimal("217.50"), 0].max].min.truncate(2)
@@ -303,6 +312,11 @@ RSpec.describe Work::Pay do
     # Of 1,000.00 a quarter, 250.00, less the 30.00 of support; fact sheet 30 of the Department of Labor, from
     # memory: at 290.00 and more a week it is a quarter
     expect(lines(id, "garnishments")).to eq([%w[Support -30.00], ["Order 1", "-220.00"]])
+    # the taxes were given for other earnings
+    clerk.call(:post, "/api/pay-runs/#{id}/approve", { key: "before the taxes", total_net: run(id)[:net] })
+    expect(clerk.error).to include(code: "taxes_missing", message: a_string_starting_with("Wade Ferris:"))
+    give_taxes.call
+    expect(lock(id)).to eq(id)
   end
 
   it "locks, opens again with a reason, pays, and never changes what is paid; the books stand at every " \

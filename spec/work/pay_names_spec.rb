@@ -106,7 +106,7 @@ RSpec.describe "What a deduction is called" do
   it "charges a driver's units to him, whatever he is called, and to nobody of his name" do
     earned
     operator = { number: "X-9", kind: "trailer", trailer_kind: "dry_van", active_from: Date.new(2026, 1, 1) }
-    unit = add(:units, **operator, operator: "wade ferris ")
+    unit = add(:units, **operator, operator_id: driver_id)
     renamed = { version: DB[:drivers].where(id: driver_id).get(:version), name: "Wade Ferris-Holt" }
     Work::Fleet::ChangeRecord.call(:drivers, driver_id, renamed, by: maren, now:)
     driver_id("Wade Ferris the younger")

@@ -17,6 +17,14 @@ Store::Hours::DutyEntries =
         .order(:from_at)
         .select_all(:duty_entries)
 
+    # The same as [[from_at, status]].
+    def device_events(driver_id) =
+      by_device(driver_id).select_map([Sequel[:from_at], Sequel[:duty_entries][:status]])
+
+    # In what status the device had a driver at an instant, nil before its first word.
+    def device_status(driver_id, instant) =
+      by_device(driver_id).where(Sequel[:from_at] <= instant).last&.fetch(:status)
+
     # What people said that stands.
     def by_people(driver_id) =
       standing(driver_id).where(

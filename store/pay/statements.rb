@@ -15,6 +15,19 @@ Store::Pay::Statements =
       ).multi_insert(rows)
     end
 
+    # The usual one of each driver's last locked statements, in the middle by its gross: { driver_id => row }
+    def usual(driver_ids, last:) =
+      join(:pay_runs, id: :pay_run_id)
+        .where(driver_id: driver_ids)
+        .exclude(status: "draft")
+        .reverse(:to_on)
+        .select(Sequel[:statements][:id], :driver_id, :gross, :from_on)
+        .all
+        .group_by { |row| row[:driver_id] }
+        .transform_values do |rows|
+          rows.first(last).sort_by { |row| row[:gross] }[rows.first(last).length / 2]
+        end
+
     # With where to mail each: rows with email, name and company.
     def with_addresses =
       join(:drivers, id: :driver_id)

@@ -30,6 +30,26 @@ Store::Pay::TripEarnings =
         .select(:driver_id, :load_id, Sequel[:trip_earnings][:trip_id])
         .all
 
+    # What statements paid, as rows of Store::Pay.unsettled, by driver.
+    def of_statements(ids) =
+      join(:trips, id: :trip_id)
+        .where(statement_id: ids)
+        .order(:completed_on, Sequel[:trip_earnings][:id])
+        .select_all(:trip_earnings)
+        .select_append(Sequel[:trips][:number].as(:trip))
+        .all
+        .map { |row| row.merge(papers_in: true, payable: true) }
+        .group_by { |row| row[:driver_id] }
+
+    # On locked statements, with a wait that was left out: rows with the trip's number, held.
+    def with_detention_held(trip_id) =
+      where(trip_id:)
+        .where(Sequel.lit("detention_held <> '{}'"))
+        .exclude(Store::Pay.unlocked)
+        .for_update
+        .all
+        .map { |row| row.merge(trip: DB[:trips].where(id: trip_id).get(:number), papers_in: true) }
+
     # Of Store::Pay.unsettled.
     def of_driver(driver_id) = where(Sequel[:trip_earnings][:driver_id] => driver_id)
     def of_ids(ids) = where(Sequel[:trip_earnings][:id] => ids)

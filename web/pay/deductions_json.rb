@@ -47,12 +47,14 @@ module Web::Pay::DeductionsJson
     }
 
   def self.preview(id, input, now)
-    rows = Work::Pay::KeepDeduction.preview(id, input.except(:id), now:)
-    moved(rows, Work::Pay::Nets.many?(rows.length, Work::Pay::Nets.moved_cents(rows)), now)
+    seen = Work::Pay::KeepDeduction.preview(id, input.except(:id), now:)
+    rows = seen[:rows]
+    many = Work::Pay::Nets.many?(rows.length, Work::Pay::Nets.moved_cents(rows))
+    moved(rows, many, now).merge(nobody: seen[:nobody])
   end
 
   def self.preview_once(input, now) =
-    moved(Work::Pay::OneTime.preview(input, now:), Work::Pay::OneTime.many?(input), now)
+    moved(Work::Pay::OneTime.preview(input, now:), Work::Pay::OneTime.many?(input), now).merge(nobody: nil)
 
   # rows - as Work::Pay::Nets.moved gives them
   def self.moved(rows, second_person, now) =
@@ -60,7 +62,8 @@ module Web::Pay::DeductionsJson
       rows:
         rows.map do |row|
           {
-            **row.slice(:driver_id, :driver),
+            **row.slice(:driver_id, :driver, :by),
+            week_from: Figures.iso(row[:week_from]),
             old: Money.text(row[:old_cents]),
             new: Money.text(row[:new_cents])
           }

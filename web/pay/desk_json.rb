@@ -19,6 +19,22 @@ module Web::Pay::DeskJson
     }
   end
 
+  def self.once = Reads::Pay::Once.all.map { |row| given_once(row) }
+
+  def self.given_once(row)
+    {
+      **row.slice(:id, :version, :kind, :label, :note, :parts, :locked_parts, :made_by, :statement_id),
+      driver: {
+        id: row[:driver_id],
+        name: row[:driver]
+      },
+      amount: Figures.money(row[:amount]),
+      due_on: Figures.iso(row[:due_on]),
+      made_at: Figures.iso(row[:made_at]),
+      withdrawn_at: Figures.iso(row[:withdrawn_at])
+    }
+  end
+
   def self.cards
     desk = Reads::Pay::Desk.cards
     {
@@ -77,5 +93,5 @@ module Web::Pay::DeskJson
       funds: row[:funds],
       amount: Figures.money(row[:amount])
     }
-  private_class_method :receipt, :transaction, :fund, :quarter
+  private_class_method :receipt, :given_once, :transaction, :fund, :quarter
 end

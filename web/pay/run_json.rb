@@ -16,8 +16,8 @@ module Web::Pay::RunJson
     }
   end
 
-  def self.of(id)
-    run = Reads::Pay::Run.of(id)
+  def self.of(id, now = Clock.now)
+    run = Reads::Pay::Run.of(id, now)
     row = run.row
     items = row[:status] == "draft" && row[:to_build].nil? ? Work::Pay::Items.open(row) : []
     waiting, paid = items.partition { |item| item[:reason] }
@@ -27,7 +27,8 @@ module Web::Pay::RunJson
       building: row[:to_build] && { built: row[:built], of: row[:to_build] },
       reopened: row[:reopened_why] && "#{row[:reopened_by]}: #{row[:reopened_why]}",
       rows: run.statements.map { |statement| statement(statement, run) },
-      held: items(waiting),
+      held: [*items(waiting), *detentions(paid)],
+      not_over: run.under_way && { under_way: run.under_way },
       unusual: items(paid.select { |item| item[:unusual].any? }),
       questions: run.questions.map { |one| Text.question(one).merge(driver: one[:driver]) },
       items: items.length
@@ -61,7 +62,10 @@ module Web::Pay::RunJson
       miles: Figures.miles(row[:miles]),
       miles_estimated: row[:miles_estimated] || false,
       before: Figures.money(run.before[row[:driver_id]]),
-      year_net: Figures.money(run.years[row[:driver_id]] || 0)
+      year_net: Figures.money(run.years[row[:driver_id]] || 0),
+      taxes: Figures.money(run.taxes.dig(row[:driver_id], :amount)),
+      taxes_of: Figures.money(run.taxes.dig(row[:driver_id], :gross)),
+      taxes_wanted: run.taxes_wanted.include?(row[:driver_id])
     }
   end
 
@@ -82,5 +86,17 @@ module Web::Pay::RunJson
       }
     end
   end
-  private_class_method :statement, :items
+
+  # Waits that are left out of a trip that is paid.
+  def self.detentions(rows)
+    rows = rows.select { |row| row[:detention] }
+    rows
+      .zip(items(rows))
+      .map do |row, said|
+        detention = row[:detention]
+        amount = Money.text(detention[:cents])
+        said.merge(reason: "detention_open", why: detention[:text], unusual: [], amount:)
+      end
+  end
+  private_class_method :statement, :items, :detentions
 end

@@ -9,9 +9,10 @@ module Work::Fleet::AddRecord
       row = Work::Fleet::Record.row(table, input)
       id = Work::Fleet::Record.saying { Store::Fleet.rows(table).insert(row) }
       if table == :drivers
-        Work::Fleet::Record.operate(id, row[:name])
+        Store::Fleet.rename_on_units(row[:name], driver_id: id)
         Work::Fleet::Record.write_rates(id, input, now)
       end
+      Work::Fleet::Record.follow_pay(table, id, {}, row)
       act.changed(Store::Fleet::KIND[table], id, row.to_h { |column, value| [column, [nil, value]] })
       id
     end

@@ -14,9 +14,10 @@ module Work::Fleet::ChangeRecord
       row = Work::Fleet::Record.row(table, before.merge(input)).merge(input.slice(:retired))
       Work::Fleet::Record.saying { Store::Fleet.rows(table).change(before, **row) }
       if table == :drivers
-        Work::Fleet::Record.operate(id, row[:name])
+        Store::Fleet.rename_on_units(row[:name], driver_id: id)
         Work::Fleet::Record.write_rates(id, input, now)
       end
+      Work::Fleet::Record.follow_pay(table, id, before, row)
       rates_after = table == :drivers ? Store::Fleet.find(table, id).slice(*Store::Fleet::RATES) : {}
       act.changed(kind, id, Work::Act.difference(before.merge(rates_before), row.merge(rates_after)))
       id

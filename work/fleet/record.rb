@@ -51,15 +51,39 @@ module Work::Fleet::Record
     check_vin(row[:vin].to_s)
     decimals = row.slice(:miles_per_gallon, :fee, :rent_daily).select { |_, value| value.is_a?(String) }
     row = row.merge(decimals.transform_values { |value| BigDecimal(value) })
-    row = row.merge(operator_id: Store::Fleet.driver_called(row[:operator])) if row.key?(:operator)
-    row.merge(trailer_kind:)
+    row.merge(trailer_kind:, **holders(row))
   end
 
-  # After a driver was added or changed: units that name him as their operator are his, and name him as he is
-  # called now.
-  def self.operate(driver_id, name)
-    Store::Fleet.units_naming(name).update(operator_id: driver_id)
-    Store::Fleet.units_of(driver_id).update(operator: name)
+  # Who operates it and whose it is, by name, beside their ids. Raises Refused `unknown_driver`,
+  # `unknown_company`, `two_owners`.
+  def self.holders(row)
+    if row[:owner_driver_id] && row[:owner_company_id]
+      raise Refused.new("two_owners", "It is a driver's or a company's, not both.", path: "/owner_company_id")
+    end
+
+    {
+      operator: named(Store::Fleet::Drivers, row, :operator_id, "driver"),
+      owner:
+        named(Store::Fleet::Drivers, row, :owner_driver_id, "driver") +
+          named(Store::Pay::OperatingCompanies, row, :owner_company_id, "company")
+    }
+  end
+
+  def self.named(rows, row, column, what)
+    return "" if row[column].nil?
+
+    rows.at(row[column]).get(:name) or
+      raise Refused.new("unknown_#{what}", "There is no such #{what}.", path: "/#{column}")
+  end
+
+  # Drafts follow the units and drivers that they rest on.
+  def self.follow_pay(table, id, before, after)
+    case table
+    when :drivers
+      Work::Pay::BuildRun.of_drivers([id])
+    when :units
+      Work::Pay::BuildRun.of_drivers([before[:operator_id], after.fetch(:operator_id, before[:operator_id])])
+    end
   end
 
   def self.check_vin(vin)
@@ -114,5 +138,5 @@ module Work::Fleet::Record
     path, message = TAKEN.fetch(Work::Act.broken_constraint(e)) { raise }
     raise Refused.new("taken", message, path:)
   end
-  private_class_method :place, :unit, :check_vin, :arrays, :driver
+  private_class_method :place, :unit, :holders, :named, :check_vin, :arrays, :driver
 end

@@ -58,19 +58,8 @@ module Work::Hours::AnswerDuty
           answered_at: now
         )
       write(proposal, driver, now) if open == 1 && input[:answer] == "yes"
-      act.changed(
-        "driver",
-        driver[:id],
-        {
-          duty: [
-            nil,
-            {
-              **Work::Hours::WriteDuty.told(*proposal.values_at(:status, :from_at, :to_at)),
-              answer: input[:answer]
-            }
-          ]
-        }
-      )
+      told = Work::Hours::WriteDuty.told(*proposal.values_at(:status, :from_at, :to_at))
+      act.changed("driver", driver[:id], { duty: [nil, { **told, answer: input[:answer] }] })
       proposal[:id]
     end
   end

@@ -30,8 +30,8 @@ module Work::Hours::TakeDeviceEvents
 
   # What people said of the time that the device tells of now.
   def self.told_before(driver_id, known, fresh, heard_at)
-    last = known && Store::Hours::DutyEntries.by_device(driver_id).where { from_at <= known }.last
-    from = last&.fetch(:status) == "driving" ? known : fresh.first&.fetch(:at)
+    driving = known && Store::Hours::DutyEntries.device_status(driver_id, known) == "driving"
+    from = driving ? known : fresh.first&.fetch(:at)
     Store::Hours::DutyEntries.by_people(driver_id).where(from_at: from..heard_at).select_map(:id) if from
   end
 

@@ -38,10 +38,7 @@ module Work::Hours::WriteDuty
     heard_at = driver[:device_heard_at]
     return if heard_at.nil? || status == "driving"
 
-    events =
-      Store::Hours::DutyEntries.by_device(driver[:id]).select_map(
-        [Sequel[:from_at], Sequel[:duty_entries][:status]]
-      )
+    events = Store::Hours::DutyEntries.device_events(driver[:id])
     driving = Core::Hours::Automatic.driving(events, heard_at)
     shortened = Core::Hours::Automatic.shortened(driving, from, to) or return
     zone = TZInfo::Timezone.get(Store::Hours.drivers(driver[:id]).get(:zone))

@@ -31,7 +31,7 @@ module Work::Pay::AnswerChange
     if row[:kind] == "one_time"
       Work::Pay::OneTime.make(asked(row), by:, now:)
     else
-      Work::Pay::KeepDeduction.new(row[:deduction_id], asked(row), now).make(by)
+      Work::Pay::DeductionChange.new(row[:deduction_id], asked(row), now).make(by)
     end
   end
 

@@ -3,9 +3,17 @@
 # Approves and locks a pay run, exactly the figures that the clerk saw, and posts it; opens it again while it
 # is not paid; pays it.
 module Work::Pay::ApprovePayRun
-  # Raises Refused `figures_moved` when the run's total is no longer what the clerk saw, `locked`,
-  # `still_building`, `nothing_to_pay`, `books_wrong`.
+  # Raises Refused `figures_moved` when the run's total is no longer what the clerk saw: what it is by then stays,
+  # so that a second look shows it. Raises Refused `locked`, `still_building`, `nothing_to_pay`,
+  # `taxes_missing`, `books_wrong`.
   def self.call(run_id, input, by:, now:)
+    approve(run_id, input, by:, now:)
+  rescue Refused => e
+    DB.transaction { Work::Pay::BuildRun.call(run_id) } if e.code == "figures_moved"
+    raise
+  end
+
+  def self.approve(run_id, input, by:, now:)
     Work::Act.once(input[:key], "approve_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
       run = row(run_id)
       unless run[:status] == "draft"
@@ -107,6 +115,7 @@ module Work::Pay::ApprovePayRun
       raise Refused.new("nothing_to_pay", "This run has no statement: there is nothing to approve.", path: "")
     end
 
+    taxes(run_id)
     net_cents = Money.cents(statements.sum(:net))
     return if net_cents == Money.parse_cents(input[:total_net])
 
@@ -117,5 +126,18 @@ module Work::Pay::ApprovePayRun
             path: "/total_net"
           )
   end
-  private_class_method :check, :row, :proven
+
+  # What an order takes rests on taxes that somebody gave for these very earnings.
+  def self.taxes(run_id)
+    wanted = Store::Pay.taxes_wanted(run_id)
+    return if wanted.empty?
+
+    raise Refused.new(
+            "taxes_missing",
+            "#{wanted.map { |row| row[:driver] }.join(", ")}: an order takes a part of what is left after taxes. Give " \
+              "the taxes, 0.00 where none are withheld, before you approve.",
+            path: "/taxes"
+          )
+  end
+  private_class_method :approve, :check, :taxes, :row, :proven
 end

@@ -17,6 +17,10 @@ class Work::Pay::BuildRun
   def self.drafts(day, only: nil) =
     Store::Pay::Runs.drafts.reaching(day).for_update.select_map(:id).each { |id| call(id, only:) }
 
+  # After something changed that these drivers' pay rests on.
+  def self.of_drivers(ids) =
+    ids.compact.uniq.then { |found| drafts(Date.new(2000, 1, 1), only: found) if found.any? }
+
   def self.call(run_id, only: nil) = new(run_id, only).call
 
   def initialize(run_id, only)

@@ -55,6 +55,12 @@ class Work::Pay::Facts
   # this one
   def advances(driver_id) = (@advances ||= Store::Pay::Advances.open(@run))[driver_id] || []
 
+  # What payroll withholds of a driver in this run, in cents; nil where nobody gave it.
+  def taxes_cents(driver_id)
+    @taxes ||= Store::Pay::WithheldTaxes.where(pay_run_id: @run[:id]).select_hash(:driver_id, :amount)
+    @taxes[driver_id] && Money.cents(@taxes[driver_id])
+  end
+
   def garnishments(driver_id)
     @garnishments ||= Store::Pay::Garnishments.by_driver(@run[:from_on], @run[:to_on])
     @garnishments[driver_id] || []

@@ -6,7 +6,9 @@
 module Work::Pay::Items
   # Earned by the end of a run's period and on no locked statement: rows of trip_earnings with :trip, :driver,
   # :papers_in, :cents, :unusual (sentences), :payable, and :reason where it is not: papers_missing,
-  # rates_missing, claimed_twice, held, miles_doubtful, detention_open or to_approve.
+  # rates_missing, claimed_twice, held, miles_doubtful or to_approve.
+  # A wait whose detention is not settled holds its own line alone: it is left out of the row's dwell_minutes
+  # and :cents, and :detention says it, { cents:, text:, stops: }, nil where none is left out.
   def self.open(run, only: nil)
     query = Store::Pay.unsettled(run)
     rows = (only ? query.of_driver(only) : query).all
@@ -19,12 +21,36 @@ module Work::Pay::Items
     rows.map do |row|
       plan = facts.row_of_plan(row[:pay_plan_id])
       core = facts.plan(plan[:id], row[:share_percent])
-      cents =
-        Core::Pay.earnings(Work::Pay::Request.trip(row, core, plan[:miles_by]), core).sum(&:amount_cents)
+      earned = ->(one) do
+        Core::Pay.earnings(Work::Pay::Request.trip(one, core, plan[:miles_by]), core).sum(&:amount_cents)
+      end
+      whole_cents, stops = earned.call(row), held_stops(row, plan, told)
+      row = without(row, stops)
+      cents = stops.any? ? earned.call(row) : whole_cents
+      detention = detention(row, stops, whole_cents - cents, told)
       unusual = Core::Pay::Unusual.of(facts(row, cents, usual[row[:driver_id]], plan, facts.period, told))
       reason, because = reason(row, plan, unusual, by_rule, told)
-      row.merge(cents:, unusual:, reason:, because:, payable: reason.nil?)
+      row.merge(cents:, unusual:, reason:, because:, detention:, payable: reason.nil?)
     end
+  end
+
+  # A row of trip_earnings without the waits at these stops.
+  def self.without(row, stops)
+    return row if stops.empty?
+
+    minutes = row[:dwell_minutes].to_a.each_with_index.map { |some, i| stops.include?(i) ? 0 : some }
+    row.merge(dwell_minutes: minutes)
+  end
+
+  # Where a wait is paid that the customer has neither been charged nor let off, and no clerk has decided.
+  def self.held_stops(row, plan, told)
+    return [] if row[:approved_at] || row[:corrections].to_h.key?("dwell_minutes")
+
+    plan[:detention_hourly].positive? ? told.open_stops(row[:trip_id]) : []
+  end
+
+  def self.detention(row, stops, cents, told)
+    { cents:, stops:, text: told.detention(row[:trip_id]) } if cents.positive?
   end
 
   # Keeps beside what these drivers have earned, nil for all, what it comes to and what it waits for, for their
@@ -37,15 +63,21 @@ module Work::Pay::Items
   # rows - of `open`
   def self.write_down(rows)
     rows.each do |row|
-      figures = { pay: Money.to_d(row[:cents]), waits_for: row[:reason] }
-      next if row.slice(:pay, :waits_for) == figures
+      figures = {
+        pay: Money.to_d(row[:cents]),
+        waits_for: row[:reason],
+        detention_held: row[:detention] ? row[:detention][:stops] : []
+      }
+      next if row.slice(*figures.keys).merge(detention_held: row[:detention_held].to_a) == figures
 
-      Store::Pay::TripEarnings.at(row[:id]).update(figures)
+      held = Sequel.pg_array(figures[:detention_held], :integer)
+      Store::Pay::TripEarnings.at(row[:id]).update(**figures, detention_held: held)
     end
   end
 
   # input - { key:, ids: of trip_earnings, act: approve, hold or release, why: where it holds }
-  # Returns the run's id. Raises Refused `reason_missing`, `locked`.
+  # Returns { run_id:, left: sentences on what could not be approved }. Raises Refused `reason_missing`,
+  # `locked`, and `cannot_be_approved` where nothing of it can.
   def self.act(run_id, input, by:, now:)
     Work::Act.once(input[:key], "#{input[:act]}_pay_items", by:, now:, input: input.merge(run_id:)) do |act|
       run = Store::Pay::Runs.lock(run_id) or raise Store::NotFound.new("pay run", run_id)
@@ -57,6 +89,7 @@ module Work::Pay::Items
       end
 
       rows = Store::Pay.unsettled(run).of_ids(input[:ids]).all
+      rows, left = approvable(run, rows) if input[:act] == "approve"
       Store::Pay::TripEarnings.where(id: rows.map { |row| row[:id] }).update(change(input, by, now))
       Work::Pay::BuildRun.call(run_id)
       act.changed(
@@ -65,8 +98,30 @@ module Work::Pay::Items
         { items: [nil, "#{input[:act]} #{rows.map { |row| row[:trip] }.uniq.join(", ")}"] },
         why: input[:why]
       )
-      run_id
+      { run_id:, left: left || [] }
     end
+  end
+
+  # What no clerk can wave through, and how it is said.
+  STANDS = { "papers_missing" => "no bill of lading or proof of delivery is in" }.freeze
+
+  # [rows that can be approved, sentences on the others]. Raises Refused `cannot_be_approved`.
+  def self.approvable(run, rows)
+    ids = rows.to_h { |row| [row[:id], true] }
+    stuck =
+      self
+        .open(run)
+        .select do |row|
+          ids[row[:id]] && %w[papers_missing rates_missing claimed_twice].include?(row[:reason])
+        end
+    said = stuck.map { |row| "#{row[:trip]}, #{row[:driver]}: #{STANDS[row[:reason]] || row[:because]}" }
+    said = said.map { |text| text.end_with?(".") ? text : "#{text}." }
+    if stuck.any? && stuck.length == rows.length
+      raise Refused.new("cannot_be_approved", said.first(5).join(" "), path: "/ids")
+    end
+
+    gone = stuck.to_h { |row| [row[:id], true] }
+    [rows.reject { |row| gone[row[:id]] }, said]
   end
 
   def self.change(input, by, now)
@@ -93,17 +148,13 @@ module Work::Pay::Items
     return "held", nil if row[:held_why]
     return if row[:approved_at]
 
-    doubt(row, plan, told) || (["to_approve", nil] unless by_rule && unusual.empty?)
+    doubt(row, plan) || (["to_approve", nil] unless by_rule && unusual.empty?)
   end
 
-  def self.doubt(row, plan, told)
+  def self.doubt(row, plan)
     return "miles_doubtful", "No route was found: its miles are estimated." if row[:miles_estimated]
     if plan[:basis] == "per_mile" && plan[:miles_by] == "odometer" && row[:odometer_miles].nil?
-      return "miles_doubtful", "It is paid by the odometer, and nobody told it."
-    end
-
-    if plan[:detention_hourly].positive? && told.detention(row[:trip_id])
-      ["detention_open", told.detention(row[:trip_id])]
+      ["miles_doubtful", "It is paid by the odometer, and nobody told it."]
     end
   end
 
@@ -128,11 +179,13 @@ module Work::Pay::Items
       dwell_minutes: row[:dwell_minutes].to_a
     )
   end
-  private_class_method :change, :reason, :doubt, :usual, :facts
+  private_class_method :change, :approvable, :reason, :doubt, :usual, :facts, :held_stops, :detention
 
   # What trips say of themselves, read together: who claims them, detention that is not settled, and loads
   # that a driver was paid for already.
   class Told
+    def self.of_trip(trip_id) = new([{ trip_id:, driver_id: nil }])
+
     def initialize(rows)
       @trip_ids = rows.map { |row| row[:trip_id] }.uniq
       @driver_ids = rows.map { |row| row[:driver_id] }.uniq
@@ -145,15 +198,18 @@ module Work::Pay::Items
     end
 
     # What of detention is neither charged to the customer nor dropped.
-    def detention(trip_id)
-      @detention ||=
-        Store::Tracking::DetentionClaims
-          .open_by_trip(@trip_ids)
-          .transform_values do |claims|
-            claims.map { |_, minutes, town| "#{minutes} min at #{town}" }.join(", ")
-          end
-      @detention[trip_id]
+    def detention(trip_id) =
+      claimed[trip_id]&.map { |_, minutes, town| "#{Core::Spoken.minutes(minutes)} at #{town}" }&.join(", ")
+
+    # At which stops of the trip, by their position.
+    def open_stops(trip_id)
+      return [] unless claimed[trip_id]
+
+      at = Store::Freight.trip_stops(trip_id).all.each_with_index.to_h { |stop, i| [stop[:stop_id], i] }
+      claimed[trip_id].filter_map { |*, stop_id| at[stop_id] }.sort
     end
+
+    def claimed = @claimed ||= Store::Tracking::DetentionClaims.open_by_trip(@trip_ids)
 
     # A relay pays two drivers for one load; one driver twice is a doubt.
     def loads_before(row)

@@ -18,6 +18,7 @@ module Work::Pay::KeepOperatingCompany
         row = row.merge(version: before[:version] + 1)
       end
       id = write(id, row)
+      Store::Fleet.rename_on_units(row[:name], company_id: id) if row[:name]
       act.changed("company", 1, { "operating company" => [nil, row[:name]] })
       id
     end

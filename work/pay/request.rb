@@ -5,14 +5,6 @@
 # its end.
 class Work::Pay::Request
   Terms = Core::Pay::Terms
-  TAGS = {
-    "company_plates" => ->(unit) { unit[:company_plates] },
-    "logging_device" => ->(unit) { !unit[:logging_device].empty? },
-    "leased_tractor" => ->(unit) { unit[:leased] && unit[:kind] == "tractor" },
-    "leased_trailer" => ->(unit) { unit[:leased] && unit[:kind] == "trailer" },
-    "tractor" => ->(unit) { unit[:kind] == "tractor" },
-    "trailer" => ->(unit) { unit[:kind] == "trailer" }
-  }.freeze
   BEGINNING = Date.new(2000, 1, 1)
 
   # A row of trip_earnings, with papers_in; plan - Terms::Plan for the driver's share of it, miles_by - its
@@ -66,7 +58,7 @@ class Work::Pay::Request
       garnishments:,
       advances:,
       recurring:,
-      taxes_cents: 0,
+      taxes_cents: @facts.taxes_cents(@driver_id) || 0,
       worked_before: @facts.worked_before(@driver_id)
     )
   end
@@ -109,7 +101,7 @@ class Work::Pay::Request
       .map do |row|
         Terms::Unit.new(
           id: row[:number],
-          tags: TAGS.select { |_, is| is.call(row) }.keys,
+          tags: Work::Pay::UnitTags.of(row),
           active_from: row[:active_from] || BEGINNING,
           active_to: row[:active_to],
           fee_cents: Money.cents(row[:fee] || 0),
@@ -118,7 +110,10 @@ class Work::Pay::Request
       end
   end
 
-  def garnishments =
+  # Disposable earnings are what is left after taxes (15 U.S.C. 1672(b)): without those no order is worked out.
+  def garnishments
+    return [] if @facts.taxes_cents(@driver_id).nil?
+
     @facts
       .garnishments(@driver_id)
       .map do |row|
@@ -128,6 +123,7 @@ class Work::Pay::Request
           limit_percent: row[:limit_percent] || 50.to_d
         )
       end
+  end
 
   def advances
     @facts

@@ -70,6 +70,7 @@ module Work::Tracking::Detain
         at: now
       )
       Work::Pay::EarnTrip.correct_load(load_id, now:)
+      Work::Pay::LateDetention.call(claim[:trip_id], by:, now:)
       act.changed(
         "load",
         load_id,

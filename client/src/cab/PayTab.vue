@@ -84,6 +84,8 @@ async function send(line: Schemas['Statement']['lines'][number]) {
           </form>
         </li>
       </ul>
+      <p v-if="open.no_tax" class="little">{{ t('pay.noTax') }}</p>
+      <p v-if="open.taxes_wanted" class="little">{{ t('pay.taxesWanted') }}</p>
       <ul v-if="open.short?.length" class="lines little">
         <li v-for="(one, i) in open.short" :key="i" class="quiet">
           {{

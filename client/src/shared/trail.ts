@@ -23,6 +23,8 @@ const ACTS: Record<string, string> = {
   return_escrow: 'returned escrow',
   answer_about_pay: 'answered a question about pay',
   answer_deduction_change: 'answered a change of deductions',
+  give_taxes: 'gave the taxes of a pay run',
+  change_one_time: 'put right what is given once',
   answer_duty: 'answered what was asked of the record of duty',
   answer_receipt: 'answered a receipt',
   apply_for_permits: 'applied for permits',

@@ -8,7 +8,7 @@ import { sayCode } from '@/shared/trail'
 import LinkButton from './LinkButton.vue'
 import PapersPanel from './PapersPanel.vue'
 import { KINDS, toInput, USUAL, type Kind, type Row } from './kinds'
-import { useTerminals } from './useTerminals'
+import { isHolder, useHolders } from './useHolders'
 
 const {
   kind,
@@ -25,7 +25,7 @@ const problem = ref<Problem>()
 const saved = ref(false)
 const busy = ref(false)
 let key = newKey()
-const { terminals } = useTerminals()
+const { lists, nameOf } = useHolders(() => of.value.fields.map(({ type }) => type).filter(isHolder))
 
 /** As it was when it was read: what has been typed since is mine. */
 const read = ref<Record<string, unknown>>({})
@@ -123,7 +123,8 @@ async function saveChosen(choices: ('mine' | 'theirs')[]) {
 const fieldName = ([name]: Difference['path']) =>
   of.value.fields.find(field => field.name === name)?.label ?? 'Retired'
 const fieldText = (value: unknown, [name]: Difference['path']) => {
-  if (name === 'terminal_id') return terminals.value.find(one => one.id === value)?.name ?? ''
+  const type = of.value.fields.find(field => field.name === name)?.type
+  if (isHolder(type)) return nameOf(type, value)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   return sayCode(String(value ?? ''))
 }
@@ -155,13 +156,14 @@ const fieldText = (value: unknown, [name]: Difference['path']) => {
             :readonly="!mayChange"
             :error-messages="at(field.name)"
           />
-          <v-select
-            v-else-if="field.type === 'terminal'"
+          <v-autocomplete
+            v-else-if="isHolder(field.type)"
             v-model="draft[field.name]"
             :label="field.label"
-            :items="terminals"
+            :items="lists[field.type]"
             item-title="name"
             item-value="id"
+            :clearable="field.type !== 'terminal'"
             :readonly="!mayChange"
             :error-messages="at(field.name)"
           />

@@ -7,7 +7,18 @@ export type Row = Schemas['Customer'] | Schemas['Place'] | Schemas['Driver'] | S
 export interface Field {
   name: string
   label: string
-  type?: 'text' | 'number' | 'yesno' | 'choice' | 'day' | 'list' | 'long' | 'terminal' | 'money'
+  type?:
+    | 'text'
+    | 'number'
+    | 'yesno'
+    | 'choice'
+    | 'day'
+    | 'list'
+    | 'long'
+    | 'terminal'
+    | 'driver'
+    | 'company'
+    | 'money'
   choices?: string[]
   needed?: boolean
   when?: (draft: Record<string, unknown>) => boolean
@@ -135,8 +146,9 @@ export const KINDS: Record<Kind, KindOf> = {
       { name: 'miles_per_gallon', label: 'Miles a gallon', type: 'money', when: isTractor },
       { name: 'axle_spacings_ft', label: 'Axle spacings, ft (14.5, 4.3)', type: 'list' },
       { name: 'logging_device', label: 'Logging device', when: isTractor },
-      { name: 'owner', label: 'Owner' },
-      { name: 'operator', label: 'Operator' },
+      { name: 'operator_id', label: 'Operator, a driver', type: 'driver' },
+      { name: 'owner_driver_id', label: 'Owner, a driver; none for ours', type: 'driver' },
+      { name: 'owner_company_id', label: 'Or a company that pays', type: 'company' },
       { name: 'leased', label: 'Leased', type: 'yesno' },
       { name: 'company_plates', label: 'Plates are ours', type: 'yesno' },
       { name: 'tarps', label: 'Carries tarps', type: 'yesno' },
@@ -216,7 +228,10 @@ export function toInput(fields: Field[], draft: Record<string, unknown>): Record
     if (field.type === 'yesno') input[field.name] = value ?? false
     else if (field.type === 'list') input[field.name] = listed(field.name, value)
     else if (!shown || value === undefined || value === null || value === '') {
-      if (['number', 'day', 'terminal', 'choice', 'money'].includes(field.type ?? '') && nullable(field.name))
+      if (
+        ['number', 'day', 'terminal', 'driver', 'company', 'choice', 'money'].includes(field.type ?? '') &&
+        nullable(field.name)
+      )
         input[field.name] = null
       else if (field.type === undefined || field.type === 'long') input[field.name] = ''
     } else input[field.name] = field.type === 'number' ? whole(value) : value
@@ -266,6 +281,9 @@ const nullable = (name: string) =>
     'length_ft',
     'trailer_kind',
     'terminal_id',
+    'operator_id',
+    'owner_driver_id',
+    'owner_company_id',
     'licence_expires_on',
     'medical_expires_on',
   ].includes(name)

@@ -41,9 +41,9 @@ const own = ref<{ driver_id: number; own_amount: string; left_out: boolean }[]>(
 )
 const { data: drivers } = useFetched(
   () => 0,
-  () => ask<{ rows: Schemas['Driver'][] }>(api.GET('/api/drivers', { params: { query: {} } })),
+  () => ask(api.GET('/api/driver-names')),
 )
-const names = computed(() => (drivers.value?.rows ?? []).map(({ id, name }) => ({ value: id, title: name })))
+const names = computed(() => (drivers.value ?? []).map(({ id, name }) => ({ value: id, title: name })))
 const adding = ref<number | null>(null)
 watch(adding, id => {
   if (id) {

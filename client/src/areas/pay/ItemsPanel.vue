@@ -5,6 +5,8 @@ import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import { useFetched } from '@/shared/fetched'
 import { showDollars, showMiles } from '@/shared/measure'
 import { showDay } from '@/shared/time'
+import { parseDay } from '@/shared/typed/days'
+import { useQuery } from '@/shared/useQuery'
 import { REASON } from './words'
 
 const LOAD_STATE: Record<string, string> = {
@@ -21,12 +23,15 @@ const {
   settles,
   busy,
   problem = undefined,
+  left = [],
 } = defineProps<{
   id: number
   run: Schemas['PayRun']
   settles: boolean
   busy: boolean
   problem?: Problem | undefined
+  /** What could not be approved with the others, and why. */
+  left?: string[]
 }>()
 const emit = defineEmits<{
   act: [input: { ids: number[]; act: 'approve' | 'hold' | 'release'; why?: string }]
@@ -36,11 +41,17 @@ const SHOWS = [
   { value: 'unusual', title: 'Unusual' },
   { value: 'all', title: 'All' },
 ]
-const show = ref<'waiting' | 'unusual' | 'all'>('waiting')
-const find = ref('')
-const terminal = ref<string | null>(null)
-const loadState = ref<string | null>(null)
-const period = ref<string | null>(null)
+// In the address: Back from a load brings the list as it was.
+const show = useQuery<'waiting' | 'unusual' | 'all'>('items', 'waiting')
+const find = useQuery('find', '')
+const terminal = useQuery('terminal', null)
+const loadState = useQuery('load', null)
+const period = useQuery<'this' | 'earlier'>('period', null)
+const from = useQuery('from', '')
+const to = useQuery('to', '')
+const days = computed(() => [from.value, to.value].map(text => parseDay(text ?? '')))
+/** What no clerk can wave through. */
+const STANDS = ['papers_missing', 'rates_missing', 'claimed_twice']
 const PERIODS = [
   { value: 'this', title: 'Of this period' },
   { value: 'earlier', title: 'Of earlier ones' },
@@ -72,17 +83,20 @@ const loadStates = computed(() =>
 const chosen = ref<number[]>([])
 const holding = ref(false)
 const rows = computed(() => {
+  const [first, last] = days.value
   const list = {
     waiting: run.held,
     unusual: [...run.held, ...(run.unusual ?? [])].filter(({ unusual }) => unusual.length),
     all: all.value ?? [],
-  }[show.value]
+  }[show.value ?? 'waiting']
   const text = (find.value ?? '').trim().toLowerCase()
   return list
     .filter(
       one =>
         (!terminal.value || one.terminal === terminal.value) &&
         (!loadState.value || one.load_status === loadState.value) &&
+        (!first || (one.completed_on ?? '') >= first) &&
+        (!last || (one.completed_on ?? '') <= last) &&
         (!period.value || (one.completed_on ?? '') < run.from === (period.value === 'earlier')),
     )
     .filter(
@@ -107,8 +121,8 @@ const toggle = (one?: number) => {
 const all_ = () => {
   chosen.value = every.value ? [] : rows.value.flatMap(one => one.id ?? [])
 }
-function act(what: 'approve' | 'hold' | 'release', why?: string) {
-  emit('act', { ids: ids.value, act: what, ...(why ? { why } : {}) })
+function act(what: 'approve' | 'hold' | 'release', why?: string, these = ids.value) {
+  emit('act', { ids: these, act: what, ...(why ? { why } : {}) })
   chosen.value = []
   holding.value = false
 }
@@ -132,6 +146,17 @@ function act(what: 'approve' | 'hold' | 'release', why?: string) {
         label="Load is"
         :items="loadStates"
       /><v-select v-model="period" class="pick" clearable label="Period" :items="PERIODS" />
+      <v-text-field
+        v-model="from"
+        class="day"
+        label="Done from (11/22)"
+        :error-messages="from && !days[0] ? 'A day: 11/22' : undefined"
+      /><v-text-field
+        v-model="to"
+        class="day"
+        label="to"
+        :error-messages="to && !days[1] ? 'A day: 11/28' : undefined"
+      />
       <template v-if="settles && ids.length"
         ><v-btn size="small" color="primary" :loading="busy" @click="act('approve')"
           >Approve {{ ids.length }}</v-btn
@@ -139,6 +164,9 @@ function act(what: 'approve' | 'hold' | 'release', why?: string) {
         ><v-btn size="small" variant="text" @click="act('release')">As before</v-btn></template
       >
     </div>
+    <ul v-if="left.length" class="left" role="status">
+      <li v-for="text in left" :key="text">Not approved: {{ text }}</li>
+    </ul>
     <p v-if="!rows.length" class="pad quiet">
       {{
         show === 'waiting'
@@ -156,10 +184,11 @@ function act(what: 'approve' | 'hold' | 'release', why?: string) {
           </th>
           <th>Driver</th>
           <th>Trip</th>
-          <th v-if="show === 'all'">Day</th>
+          <th>Day</th>
           <th v-if="show === 'all'" class="figure">Miles</th>
           <th class="figure">Earns</th>
           <th>Waits for</th>
+          <th v-if="settles"><span class="sr-only">Do</span></th>
         </tr>
       </thead>
       <tbody>
@@ -182,7 +211,7 @@ function act(what: 'approve' | 'hold' | 'release', why?: string) {
               >{{ one.trip }}</span
             >
           </td>
-          <td v-if="show === 'all'">{{ one.completed_on ? showDay(one.completed_on) : '' }}</td>
+          <td>{{ one.completed_on ? showDay(one.completed_on) : '' }}</td>
           <td v-if="show === 'all'" class="figure">{{ showMiles(one.miles) }}</td>
           <td class="figure">{{ showDollars(one.amount) }}</td>
           <td>
@@ -196,6 +225,17 @@ function act(what: 'approve' | 'hold' | 'release', why?: string) {
             <ul v-if="one.unusual.length" class="odd small">
               <li v-for="text in one.unusual" :key="text">{{ text }}</li>
             </ul>
+          </td>
+          <td v-if="settles" class="do">
+            <v-btn
+              v-if="one.id && one.reason && !STANDS.includes(one.reason)"
+              size="small"
+              variant="text"
+              :disabled="busy"
+              :aria-label="`Approve ${one.trip}, ${one.driver}`"
+              @click="act('approve', undefined, [one.id])"
+              >Approve</v-btn
+            >
           </td>
         </tr>
       </tbody>
@@ -243,6 +283,17 @@ function act(what: 'approve' | 'hold' | 'release', why?: string) {
 th input {
   width: 20px;
   height: 20px;
+}
+.left {
+  margin: 0 0.9rem 0.6rem;
+  padding: 0.2rem 0 0.2rem 1.4rem;
+  border-left: 4px solid rgb(var(--v-theme-tight));
+}
+.day {
+  flex: 0 1 8rem;
+}
+.do {
+  white-space: nowrap;
 }
 .odd {
   padding-left: 1.1rem;

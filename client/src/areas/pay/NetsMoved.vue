@@ -29,6 +29,7 @@ const { look = undefined, fresh } = defineProps<{
             }})</template
           >.
         </p>
+        <p v-if="look.nobody" class="many">{{ look.nobody }}</p>
         <p v-if="look.second_person" class="many">
           That is more than one person may change alone: a second one lets it be made.
         </p></template
@@ -45,7 +46,12 @@ const { look = undefined, fresh } = defineProps<{
       </thead>
       <tbody>
         <tr v-for="row in look.rows" :key="row.driver_id">
-          <td>{{ row.driver }}</td>
+          <td>
+            {{ row.driver }}
+            <span v-if="row.by === 'usual_week'" class="quiet small"
+              >by a usual week of his, from {{ showDay(row.week_from!) }}</span
+            ><span v-else-if="row.by === 'nothing_yet'" class="quiet small">nothing earned yet</span>
+          </td>
           <td class="figure">{{ showDollars(row.old) }}</td>
           <td class="figure">
             <strong>{{ showDollars(row.new) }}</strong>

@@ -10,6 +10,7 @@ import ViewTabs from '@/shared/ViewTabs.vue'
 import Waiting from '@/shared/Waiting.vue'
 import CardsPanel from './CardsPanel.vue'
 import DeductionsView from './DeductionsView.vue'
+import OnceView from './OnceView.vue'
 import EscrowView from './EscrowView.vue'
 import PaySettings from './PaySettings.vue'
 import ReceiptsPanel from './ReceiptsPanel.vue'
@@ -21,6 +22,7 @@ const VIEWS = [
   ['runs', 'Pay runs'],
   ['desk', 'Receipts and cards'],
   ['deductions', 'Deductions'],
+  ['once', 'Once'],
   ['escrow', 'Escrow'],
   ['rules', 'Rules'],
 ] as const
@@ -70,6 +72,7 @@ async function open() {
       <h1 class="sr-only">Receipts and cards</h1>
       <receipts-panel /><cards-panel />
     </div>
+    <once-view v-else-if="view === 'once'" />
     <escrow-view v-else-if="view === 'escrow'" />
     <pay-settings v-else-if="view === 'rules'" />
     <div v-else class="pay">

@@ -8,11 +8,13 @@ import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showDay, showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import ApproveDialog from './ApproveDialog.vue'
 import DepositPanel from './DepositPanel.vue'
 import DriversTable from './DriversTable.vue'
 import ItemsPanel from './ItemsPanel.vue'
 import QuestionsPanel from './QuestionsPanel.vue'
 import StatementsFile from './StatementsFile.vue'
+import TaxesPanel from './TaxesPanel.vue'
 
 /** A pay run: every driver's statement beside the last one; what waits and why; locked, paid, opened again; what goes out. */
 const { id } = defineProps<{ id: number }>()
@@ -148,6 +150,11 @@ const OUT = [
         @answer="answerTo"
       />
       <drivers-table :run="run" />
+      <taxes-panel
+        v-if="run.status === 'draft' && settles && run.rows.length && !run.building"
+        :run="run"
+        @done="put"
+      />
       <deposit-panel v-if="run.status !== 'draft' && settles" :id="id" />
       <items-panel
         v-if="run.status === 'draft' && run.items"
@@ -156,6 +163,7 @@ const OUT = [
         :settles="settles"
         :busy="busy"
         :problem="trouble"
+        :left="run.left ?? []"
         @act="items"
       />
       <section class="panel pad">
@@ -168,21 +176,13 @@ const OUT = [
         :aria-label="sure === 'pay' ? 'It is paid' : 'Approve and lock'"
         @update:model-value="sure = undefined"
       >
-        <v-card v-if="sure === 'approve'" class="pa-4"
-          ><h2>Approve and lock {{ showDay(run.from) }} – {{ showDay(run.to) }}?</h2>
-          <p class="my-3">
-            {{ run.rows.length }} statements, {{ showDollars(run.gross) }} gross,
-            <strong>{{ showDollars(run.net) }} net</strong>.
-            {{ run.held.length ? `${run.held.length} items stay held.` : '' }} It is posted to the books.
-            Until it is paid it can be opened again, with a reason.
-          </p>
-          <div class="row justify-end">
-            <v-btn variant="text" @click="sure = undefined">Not yet</v-btn
-            ><v-btn color="primary" :loading="busy" @click="approve"
-              >Approve {{ showDollars(run.net) }}</v-btn
-            >
-          </div></v-card
-        >
+        <approve-dialog
+          v-if="sure === 'approve'"
+          :run="run"
+          :busy="busy"
+          @close="sure = undefined"
+          @approve="approve"
+        />
         <v-card v-else class="pa-4"
           ><h2>{{ showDollars(run.net) }} left the bank?</h2>
           <p class="my-3">

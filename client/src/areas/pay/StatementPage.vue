@@ -93,6 +93,13 @@ const TOTALS = [
         :correctable="settles && statement.status === 'draft' && section.name === 'earnings'"
         @correct="correcting = $event"
       />
+      <p v-if="statement.no_tax" class="panel pad">
+        No tax is withheld on this statement.
+        <strong v-if="statement.taxes_wanted"
+          >An order waits for the taxes: give them in
+          <router-link :to="`/pay/${statement.pay_run_id}`">the pay run</router-link>.</strong
+        >
+      </p>
       <correct-dialog v-if="correcting" :id="correcting" @close="correcting = undefined" @done="corrected" />
       <section v-if="statement.short?.length" class="panel pad" aria-label="Short">
         <h2>Was short</h2>

@@ -8,6 +8,7 @@ describe('looking before a change is kept', () => {
     old: '0.00',
     new: '0.00',
     second_person: false,
+    nobody: null,
     from: '2026-11-22',
     to: '2026-11-28',
   }

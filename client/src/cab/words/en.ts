@@ -254,6 +254,8 @@ export default {
     title: 'Pay statements',
     none: 'No statement yet.',
     gross: 'Earned',
+    noTax: 'No tax is withheld on this statement.',
+    taxesWanted: 'What an order takes is not in it yet: payroll has not given the taxes.',
     net: 'Paid out',
     open: 'Running',
     close: 'Back',

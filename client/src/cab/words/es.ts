@@ -256,6 +256,8 @@ const es: typeof en = {
     title: 'Recibos de pago',
     none: 'Todavía no hay recibos.',
     gross: 'Ganado',
+    noTax: 'En este pago no se retuvo ningún impuesto.',
+    taxesWanted: 'Todavía no incluye lo que toma una orden: la nómina no ha dado los impuestos.',
     net: 'Pagado',
     open: 'En curso',
     close: 'Atrás',
