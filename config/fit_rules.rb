@@ -6,7 +6,9 @@ require "yaml"
 # The rules and usual weights of data/fit, read once.
 module FitRules
   def self.all = @all ||= read("rules")
-  def self.weights = @weights ||= read("weights")
+  # Usual weights, and the decks of each kind of trailer.
+  def self.figures = @figures ||= { weights: read("weights"), decks: read("decks") }.freeze
+  def self.weights = figures[:weights]
 
   def self.read(name) =
     YAML.safe_load_file(File.expand_path("../data/fit/#{name}.yml", __dir__), symbolize_names: true).freeze

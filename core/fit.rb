@@ -35,8 +35,8 @@ module Core::Fit
       :registered_lb
     )
   # What of a load matters. days - [first Date, last Date] of the trip; states - on the way; revenue - cents
-  # weight_lb, volume_cuft, length_in, width_in, height_in - of the freight, nil where not known; tarps - is
-  # it to be tarped?
+  # weight_lb, volume_cuft, width_in, height_in - of the freight, nil where not known; pieces - Array of
+  # Core::Freight::Deck::Piece; tarps - is it to be tarped?
   # divisible - can it be divided into lighter loads (Fit.divisible?)?
   # legs - Array of Leg where it goes beside other partials, empty where it goes alone
   Load =
@@ -44,7 +44,7 @@ module Core::Fit
       :trailer_kind,
       :weight_lb,
       :volume_cuft,
-      :length_in,
+      :pieces,
       :width_in,
       :height_in,
       :hazmat,
@@ -58,9 +58,9 @@ module Core::Fit
       :divisible,
       :legs
     )
-  # A leg of a shared trip. from, to - towns; weight_lb, volume_cuft, length_in - of all that is aboard on it,
-  # nil where nobody says
-  Leg = Value.of(:from, :to, :weight_lb, :volume_cuft, :length_in)
+  # A leg of a shared trip. from, to - towns; weight_lb, volume_cuft, pieces - of all that is aboard on it, nil where
+  # nobody says
+  Leg = Value.of(:from, :to, :weight_lb, :volume_cuft, :pieces)
   # How the crew would do it. taken - what it is on at those times, or nil; hours - Hours; home_on - Date it
   # would be home again, or nil
   # deadhead_tenths, loaded_tenths - of a mile; minutes - from setting out to the end; tolls, pay - cents
@@ -87,10 +87,16 @@ module Core::Fit
 
   # Returns Judgement.
   #
-  # rules - Array of { code:, effect:, title:, source: } (data/fit/rules.yml); weights - Hash
-  #         (data/fit/weights.yml)
-  def self.judge(crew, load, run, company, rules:, weights:) =
-    Judge.new(crew, load, run, company, rules, weights).judgement
+  # rules - Array of { code:, effect:, title:, source: } (data/fit/rules.yml); figures - { weights:, decks: }
+  #         (data/fit/weights.yml, decks.yml); lay - lays pieces out in a room as Core::Freight.lay does: a caller
+  #         that judges many crews for one load need not do it anew for each
+  def self.judge(crew, load, run, company, rules:, figures:, lay: Core::Freight.method(:lay)) =
+    Judge.new(crew, load, run, company, rules, figures, lay).judgement
+
+  # The deck of a trailer, as freight is laid out on it. kind - or nil; length_in - inside, or nil; decks - Hash.
+  # Returns Core::Freight::Deck::Room, nil where nobody knows how long or of what kind it is.
+  def self.room(kind, length_in, decks) =
+    kind && length_in && Core::Freight::Deck::Room.new(length_in:, **decks.fetch(kind.to_sym))
 
   # The verdict of hours with time to spare: what fits by less than the company's margin is tight.
   #

@@ -48,6 +48,9 @@ module Core::Freight
   end
   LOADED_AT = %w[pickup delivery swap].freeze
 
+  # Pieces laid out on a deck: see Deck. pieces - Array of Deck::Piece, room - Deck::Room; returns Deck::Layout
+  def self.lay(pieces, room) = Deck.lay(pieces, room)
+
   # What is aboard on each leg: see Aboard.
   def self.aboard(order, goods) = Aboard.legs(order, goods)
 

@@ -277,8 +277,16 @@ module Demo
 
     # Two that go together: one has a crew, the other could ride along.
     def partials
-      first = partial(1, "Door sets", 9, "pallets", 14_200, 230, "83705", "99202", [3, 12, 30], @customers[9])
-      partial(2, "Inverter cabinets", 6, "crates", 11_800, 180, "83605", "97801", [5, 8, 24], @customers[4])
+      doors = { what: "Door sets", pieces: 9, unit: "pallets", weight_lb: 14_200, **size(96, 48, 60) }
+      cabinets = {
+        what: "Inverter cabinets",
+        pieces: 8,
+        unit: "crates",
+        weight_lb: 11_800,
+        **size(48, 40, 44)
+      }
+      first = partial(1, doors, "83705", "99202", [3, 12, 30], @customers[9])
+      partial(2, cabinets.merge(stackable: true), "83605", "97801", [5, 8, 24], @customers[4])
       Work::Freight::CrewLoad.call(
         first,
         {
@@ -302,7 +310,8 @@ module Demo
     end
 
     # hours - from the pickup's opening to its close, to the delivery's opening, to its close
-    def partial(number, what, pieces, unit, weight_lb, length_in, from, to, hours, customer_id)
+    def size(length_in, width_in, height_in) = { length_in:, width_in:, height_in: }
+    def partial(number, line, from, to, hours, customer_id)
       at = EPOCH + (75 * HOUR)
       close, opens, closes = hours.map { |later| at + (later * HOUR) }
       Work::Freight::BookLoad.call(
@@ -317,7 +326,7 @@ module Demo
             fuel_kind: "percent",
             fuel_rate: "18"
           },
-          freight: [{ what:, pieces:, unit:, weight_lb:, length_in: }],
+          freight: [line],
           stops: [
             { kind: "pickup", where: from, from: at, to: close },
             { kind: "delivery", where: to, from: opens, to: closes }

@@ -141,6 +141,13 @@ module Store::Freight
       )
   end
 
+  # The rows of the tractor and the trailer that a trip holds, or nil.
+  def self.trailer_of(trip_id) = unit_of(trip_id, "trailer")
+  def self.tractor_of(trip_id) = unit_of(trip_id, "tractor")
+  def self.unit_of(trip_id, role) =
+    DB[:units].where(id: DB[:trip_units].where(trip_id:, role:, live: true).select(:unit_id)).first
+  private_class_method :unit_of
+
   # Loads of trips, each with the trip that it is on.
   def self.trip_loads(trip_ids) =
     DB[:loads]

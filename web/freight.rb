@@ -15,6 +15,7 @@ module Web::Freight
     app.put("/api/loads/:id/crew") { load Work::Match::GiveLoad.call(id, input, by:, now:) }
     app.delete("/api/loads/:id/crew") { load Work::Freight::UncrewLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/recrew") { load Work::Match::RecrewLoad.call(id, input, by:, now:) }
+    app.get("/api/loads/:id/deck") { json Web::Freight::DeckJson.of(id) }
     app.get("/api/loads/:id/crew-choices") { json Web::Freight::Choices.new(id).to_h }
     app.post("/api/loads/:id/send") { load Work::Freight::SendLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/swap") { load Work::Match::SwapCrews.call(id, input, by:, now:) }

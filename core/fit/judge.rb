@@ -35,12 +35,14 @@ class Core::Fit::Judge
     "lowboy" => "lowboy"
   }.freeze
 
-  def initialize(crew, load, run, company, rules, weights)
+  def initialize(crew, load, run, company, rules, figures, lay)
     @crew = crew
     @load = load
     @run = run
     @company = company
-    @weights = weights
+    @weights = figures[:weights]
+    @decks = figures[:decks]
+    @lay = lay
     @rules = rules.to_h { |rule| [rule[:code], rule] }
     @reasons = []
   end
@@ -140,9 +142,7 @@ class Core::Fit::Judge
         "#{trailer.number} is a #{KIND[trailer.trailer_kind]}; the load wants a #{KIND[wanted]}."
       )
     end
-    over("trailer_length", :length_in, trailer.inner_length_in) do |need, room|
-      "#{feet(need)} of freight, and #{trailer.number} takes #{feet(room)}"
-    end
+    deck(trailer)
     over("trailer_weight", :weight_lb, trailer.capacity_lb) do |need, room|
       "#{pounds(need)}, and #{trailer.number} takes #{pounds(room)}"
     end
@@ -157,6 +157,16 @@ class Core::Fit::Judge
           "#{[@crew.tractor, trailer].compact.map(&:number).join(" nor ")} carries tarps."
       )
     end
+  end
+
+  # Laid out on the deck, leg by leg.
+  def deck(trailer)
+    room = Core::Fit.room(trailer.trailer_kind, trailer.inner_length_in, @decks) or return
+    leg, layout = aboard.map { |one| [one, @lay.call(one.pieces, room)] }.find { |_, one| !one.fits? }
+    return if layout.nil?
+
+    with = ", with what is aboard from #{leg.from} to #{leg.to}" if @load.legs.any?
+    say("trailer_length", "On #{trailer.number}#{with}: #{layout.trouble}")
   end
 
   # What is aboard: the load alone, or leg by leg with the others.

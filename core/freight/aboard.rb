@@ -3,10 +3,10 @@
 # What is aboard on each leg of a trip: a load from its first pickup to its last delivery, whole, since nobody
 # says how much of it is where in between.
 module Core::Freight::Aboard
-  # loads - ids aboard; nil where a load does not say
-  Leg = Core::Value.of(:loads, :weight_lb, :length_in, :volume_cuft)
+  # loads - ids aboard; nil where a load does not say; pieces - Array of Core::Freight::Deck::Piece
+  Leg = Core::Value.of(:loads, :weight_lb, :pieces, :volume_cuft)
   # Freight of a load as a whole
-  Goods = Core::Value.of(:weight_lb, :length_in, :volume_cuft)
+  Goods = Core::Value.of(:weight_lb, :pieces, :volume_cuft)
 
   # order - Array of load ids, one a stop; goods - Hash of load id to Goods
   #
@@ -15,7 +15,7 @@ module Core::Freight::Aboard
     (0...(order.length - 1)).map do |at|
       loads = order.uniq.select { |load| order.index(load) <= at && order.rindex(load) > at }
       sums =
-        %i[weight_lb length_in volume_cuft].to_h do |what|
+        %i[weight_lb volume_cuft].to_h do |what|
           [
             what,
             loads
@@ -23,7 +23,7 @@ module Core::Freight::Aboard
               .then { |found| found.empty? ? nil : found.sum }
           ]
         end
-      Leg.new(loads:, **sums)
+      Leg.new(loads:, pieces: loads.flat_map { |load| goods[load].pieces }, **sums)
     end
   end
 end

@@ -103,11 +103,60 @@ RSpec.describe Work::Freight::JoinTrip do
   it "refuses what is too much aboard, what is booked full, and a trip under way" do
     expect(join(partial(26_000, at: now + (20 * Given::HOUR), hours: 10), trip_id)[:error]).to include(
       code: "too_much_aboard",
-      message: a_string_including("46000 lb", "V-201 takes 45000 lb")
+      message: a_string_including("46,000 lb", "V-201 takes 45,000 lb")
     )
     expect(join(book(at: now + (20 * Given::HOUR)), trip_id)[:error]).to include(code: "not_partial")
     DB[:trips].where(id: trip_id).update(status: "rolling")
     expect(join(second, trip_id)[:error]).to include(code: "under_way")
+  end
+
+  describe "the deck" do
+    def crates(count, **more) =
+      book(
+        size: "partial",
+        at: now + (20 * Given::HOUR),
+        hours: 10,
+        freight: [{ what: "Crates", pieces: count, unit: "crates", weight_lb: 6_000, **more }]
+      )
+
+    def deck(load_id) = client.call(:get, "/api/loads/#{load_id}/deck")
+
+    it "is laid out for a load alone on a usual trailer, and leg by leg beside others on its own" do
+      alone = crates(10, length_in: 48, width_in: 48, height_in: 50, stackable: true)
+      expect(deck(alone)).to include(
+        trailer: nil,
+        kind: "dry_van",
+        legs: [include(used_in: 144, trouble: nil, placed: have_attributes(length: 5))]
+      )
+      DB[:units].where(id: unit_id("V-201")).update(inner_length_in: 300)
+      trip_id
+      join(alone, trip_id)
+      expect(deck(alone)).to include(trailer: "V-201", length_in: 300)
+      both = deck(alone)[:legs].find { |leg| leg[:loads].length == 2 }
+      expect(both).to include(unmeasured: ["Pallets of #{load(first)[:number]}"], used_in: 144)
+    end
+
+    it "says what goes over its end, in Match and at the joining, and lets a person go past it with a reason" do
+      DB[:units].where(id: unit_id("V-201")).update(inner_length_in: 300)
+      trip_id
+      long = crates(7, length_in: 96, width_in: 60)
+      trouble = a_string_including("35 ft of deck is needed, and there is 25 ft; over the end: Crates")
+      expect(join(long, trip_id)[:error]).to include(code: "too_much_aboard", path: "/why", message: trouble)
+      join(long, trip_id, key: "all the same", why: "Four go on the roof rack")
+      expect(client.status).to eq(200)
+      trail = client.call(:get, "/api/audit?kind=load&id=#{long}")
+      expect(trail).to include(include(act: "join_trip", why: "Four go on the roof rack"))
+    end
+  end
+
+  it "lets nobody over 80,000 lb with what is aboard" do
+    DB[:units].where(id: unit_id("V-201")).update(capacity_lb: nil)
+    trip_id
+    heavy = partial(27_000, at: now + (20 * Given::HOUR), hours: 10)
+    expect(join(heavy, trip_id)[:error]).to include(
+      code: "too_much_aboard",
+      message: a_string_including("about 80,150 lb gross", "80,000 lb is the most")
+    )
   end
 
   it "leaves the others on their way when one is taken off" do

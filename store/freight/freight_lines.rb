@@ -12,5 +12,18 @@ Store::Freight::FreightLines =
         end
       )
 
+    # rows - of one load or several; named - what each load is called, by its id
+    def pieces(rows, named = {})
+      rows.map do |row|
+        Core::Freight::Deck::Piece.new(
+          key: row[:id],
+          load: row[:load_id],
+          what: [row[:what], named[row[:load_id]]].compact.join(" of "),
+          count: row[:pieces],
+          **row.slice(:length_in, :width_in, :height_in, :stackable)
+        )
+      end
+    end
+
     def hazardous?(load_ids) = where(load_id: load_ids).exclude(hazmat_class: "").any?
   end

@@ -40,7 +40,7 @@ module Web::Freight::Sharing
       to: leg.to,
       miles: Figures.miles(leg.miles),
       weight_lb: leg.aboard.weight_lb,
-      length_in: leg.aboard.length_in,
+      length_in: leg.layout&.used_length_in,
       loads: leg.aboard.loads.map { |id| numbers[id] },
       over: leg.over
     }

@@ -2,27 +2,24 @@
 
 # Puts a partial load on a trip that carries others, and the stops of a trip in another order.
 class Work::Freight::JoinTrip
-  LIMITS = {
-    weight_lb: [:capacity_lb, "lb"],
-    length_in: [:inner_length_in, "in of deck"],
-    volume_cuft: [:capacity_cuft, "cubic feet"]
-  }.freeze
-  # A leg of the trip with what is aboard. over - what is too much, or nil
-  Leg = Value.of(:from, :to, :miles, :aboard, :over)
+  LIMITS = { weight_lb: [:capacity_lb, "lb"], volume_cuft: [:capacity_cuft, "cubic feet"] }.freeze
+  # A leg of the trip with what is aboard, and how it lies on the deck. layout - Core::Freight::Deck::Layout or nil;
+  # over - what is too much, or nil
+  Leg = Value.of(:from, :to, :miles, :aboard, :layout, :over)
 
-  # input - { key:, trip_id:, order: ids of stops or nil }
+  # input - { key:, trip_id:, order: ids of stops or nil, why: where it goes past what is too much }
   # Raises Refused `not_partial`, `under_way`, `too_much_aboard`, `order_of_stops`, `crew_taken`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "join_trip", by:, now:, input: input.merge(load_id:)) do |act|
-      new(load_id, input[:trip_id], input[:order], lock: true).join(act, now)
+      new(load_id, input[:trip_id], input[:order], lock: true).join(act, now, why: input[:why])
       load_id
     end
   end
 
-  # The same stops in another order. input - { key:, order: }
+  # The same stops in another order. input - { key:, order:, why: }
   def self.reorder(trip_id, input, by:, now:)
     Work::Act.once(input[:key], "order_stops", by:, now:, input: input.merge(trip_id:)) do |act|
-      new(nil, trip_id, input[:order], lock: true).join(act, now)
+      new(nil, trip_id, input[:order], lock: true).join(act, now, why: input[:why])
       trip_id
     end
   end
@@ -40,19 +37,20 @@ class Work::Freight::JoinTrip
     @plan = Work::Freight::TripPlan.new(@load_ids, order:)
   end
 
-  def join(act, now)
+  def join(act, now, why: nil)
+    why = nil if why.to_s.strip.empty?
     over = legs.find(&:over)
-    if over
+    if over && why.nil?
       raise Refused.new(
               "too_much_aboard",
-              "Too much from #{over.from} to #{over.to}: #{over.over}.",
-              path: "/trip_id"
+              "Too much from #{over.from} to #{over.to}: #{over.over} To put it there all the same, say why.",
+              path: "/why"
             )
     end
 
     Store::Freight::TripLoads.once({ trip_id: @trip[:id], load_id: @joining }, returns: :load_id) if @joining
     @plan.rewrite(@trip)
-    told(act, now)
+    told(act, now, over && why)
   end
 
   def stops = @plan.stops
@@ -64,21 +62,27 @@ class Work::Freight::JoinTrip
       .each_cons(2)
       .with_index
       .map do |(from, to), i|
+        layout = room && Core::Freight.lay(aboard[i].pieces, room)
         Leg.new(
           from: town(from),
           to: town(to),
           miles: Store::Roads::Leg.new(from, to).miles,
           aboard: aboard[i],
-          over: over(aboard[i])
+          layout:,
+          over: over(aboard[i], layout)
         )
       end
   end
 
-  def trailer =
-    @trailer ||=
-      Store::Fleet::Units.where(
-        id: Store::Freight::TripUnits.where(trip_id: @trip[:id], role: "trailer", live: true).select(:unit_id)
-      ).first
+  # The deck of the trailer; nil where there is none, or nobody knows how long it is.
+  def room
+    return if trailer.nil?
+
+    length_in = trailer[:inner_length_in] || (trailer[:length_ft] && (trailer[:length_ft] * 12))
+    Core::Fit.room(trailer[:trailer_kind], length_in, FitRules.figures[:decks])
+  end
+
+  def trailer = @trailer ||= Store::Freight.trailer_of(@trip[:id])
 
   private
 
@@ -114,7 +118,7 @@ class Work::Freight::JoinTrip
     end
   end
 
-  def told(act, now)
+  def told(act, now, why)
     crew = @loads.filter_map { |load| load[:crew] }.first
     @loads.each do |load|
       joins = load[:id] == @joining && load[:status] == "open"
@@ -129,7 +133,8 @@ class Work::Freight::JoinTrip
           else
             { stops_of_trip: [nil, @trip[:number]] }
           end
-        )
+        ),
+        why:
       )
     end
     if @trip[:status] != "planned"
@@ -158,7 +163,7 @@ class Work::Freight::JoinTrip
             id,
             Core::Freight::Aboard::Goods.new(
               weight_lb: sum.call(:weight_lb),
-              length_in: sum.call(:length_in),
+              pieces: Store::Freight::FreightLines.pieces(lines[id] || [], numbers),
               volume_cuft: sum.call(:volume_cuft)
             )
           ]
@@ -166,14 +171,37 @@ class Work::Freight::JoinTrip
       end
   end
 
-  def over(leg)
+  def numbers = @numbers ||= @loads.to_h { |load| [load[:id], load[:number]] }
+
+  def over(leg, layout)
     return if trailer.nil?
+    return layout.trouble if layout && !layout.fits?
 
     what, (column, unit) =
       LIMITS.find do |field, (room, _)|
         leg.public_send(field) && trailer[room] && leg.public_send(field) > trailer[room]
       end
-    what && "#{leg.public_send(what)} #{unit}, and #{trailer[:number]} takes #{trailer[column]} #{unit}"
+    return gross(leg.weight_lb) if what.nil?
+
+    need, takes = [leg.public_send(what), trailer[column]].map { |some| Core::Spoken.grouped(some) }
+    "#{need} #{unit}, and #{trailer[:number]} takes #{takes} #{unit}."
+  end
+
+  # 23 CFR 658.17: there is always one of them that can be left.
+  def gross(freight_lb)
+    return if freight_lb.nil?
+
+    tractor = (@tractor ||= Store::Freight.tractor_of(@trip[:id])) || {}
+    found =
+      Core::Fit::Gross.of(
+        freight_lb:,
+        weights: FitRules.weights,
+        tractor_lb: tractor[:tare_lb],
+        trailer_lb: trailer[:tare_lb],
+        trailer_kind: trailer[:trailer_kind]
+      )
+    legal_lb = [Core::Fit::LEGAL_GROSS_LB, tractor[:registered_lb]].compact.min
+    "#{found.text}, and #{Core::Spoken.pounds(legal_lb)} is the most." if found.lb > legal_lb
   end
 
   def town(stop) = "#{stop[:town]}, #{stop[:state]}"

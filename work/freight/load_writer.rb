@@ -74,6 +74,7 @@ class Work::Freight::LoadWriter
           :length_in,
           :width_in,
           :height_in,
+          :stackable,
           :hazmat_class,
           :serial_number
         )

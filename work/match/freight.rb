@@ -64,7 +64,7 @@ class Work::Match::Freight
       trailer_kind: row[:trailer_kind],
       weight_lb: sum.call(:weight_lb),
       volume_cuft: sum.call(:volume_cuft),
-      length_in: most.call(:length_in),
+      pieces: Store::Freight::FreightLines.pieces(lines),
       width_in: most.call(:width_in),
       height_in: most.call(:height_in),
       hazmat:,

@@ -43,6 +43,8 @@ class Work::Match::Judge
     @units = crews.units.to_h { |row| [row[:id], row] }
     @fit_units = Work::Match::FitUnits.new
     @ways = Work::Match::Ways.new
+    laid = {}.compare_by_identity
+    @lay = ->(pieces, room) { (laid[pieces] ||= {})[room] ||= Core::Freight.lay(pieces, room) }
     @service = Work::Hours::Service.new
   end
 
@@ -90,7 +92,7 @@ class Work::Match::Judge
           Core::Fit::Leg.new(
             from: leg.from,
             to: leg.to,
-            **leg.aboard.to_h.slice(:weight_lb, :volume_cuft, :length_in)
+            **leg.aboard.to_h.slice(:weight_lb, :volume_cuft, :pieces)
           )
         end
     made(
@@ -322,7 +324,8 @@ class Work::Match::Judge
       run,
       @company,
       rules: FitRules.all,
-      weights: FitRules.weights
+      figures: FitRules.figures,
+      lay: @lay
     )
   end
 

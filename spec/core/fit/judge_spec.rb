@@ -3,8 +3,22 @@
 require_relative "../../../config/fit_rules"
 
 RSpec.describe Core::Fit do
+  # freight that takes so much of the deck, across
+  deck = ->(length_in) do
+    Core::Freight::Deck::Piece.new(
+      key: 1,
+      load: 1,
+      what: "Steel",
+      count: 1,
+      length_in:,
+      width_in: nil,
+      height_in: nil,
+      stackable: false
+    )
+  end
   leg = ->(weight_lb, to: "Boise, ID", length_in: nil) do
-    described_class::Leg.new(from: "Nampa, ID", to:, weight_lb:, volume_cuft: nil, length_in:)
+    pieces = length_in ? [deck.call(length_in)] : []
+    described_class::Leg.new(from: "Nampa, ID", to:, weight_lb:, volume_cuft: nil, pieces:)
   end
   day = ->(number) { Date.new(2026, 11, number) }
   paper = ->(kind, expires_on) { described_class::Paper.new(kind:, expires_on:) }
@@ -36,7 +50,7 @@ RSpec.describe Core::Fit do
       trailer_kind: "dry_van",
       weight_lb: 44_000,
       volume_cuft: nil,
-      length_in: nil,
+      pieces: [],
       width_in: nil,
       height_in: nil,
       hazmat: false,
@@ -122,7 +136,7 @@ RSpec.describe Core::Fit do
       run.with(hours: hours.with(**clock), **drive),
       carrier.with(**firm),
       rules: FitRules.all,
-      weights: FitRules.weights
+      figures: FitRules.figures
     )
   end
 
@@ -217,7 +231,7 @@ RSpec.describe Core::Fit do
       "fits",
       []
     ],
-    "freight that is too long" => [{ goods: { length_in: 640 } }, "blocked", %w[trailer_length]],
+    "freight that is too long" => [{ goods: { pieces: [deck.call(640)] } }, "blocked", %w[trailer_length]],
     "too heavy on one leg with what is aboard already" => [
       { goods: { legs: [leg.call(44_000), leg.call(46_000, to: "Ogden, UT")] } },
       "blocked",
@@ -225,6 +239,11 @@ RSpec.describe Core::Fit do
     ],
     "legs that each have room, though together they would not" => [
       { goods: { legs: [leg.call(44_000), leg.call(44_000, length_in: 630)] } },
+      "fits",
+      []
+    ],
+    "freight that lies beside each other" => [
+      { goods: { pieces: [deck.call(400).with(width_in: 48), deck.call(500).with(width_in: 48, key: 2)] } },
       "fits",
       []
     ],
@@ -325,7 +344,7 @@ RSpec.describe Core::Fit do
         to: "Ogden, UT",
         weight_lb: 46_000,
         volume_cuft: nil,
-        length_in: nil
+        pieces: []
       )
     ]
     expect(judge(goods: { legs: }).reasons.map(&:text)).to eq(

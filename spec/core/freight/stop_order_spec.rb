@@ -77,12 +77,12 @@ RSpec.describe Core::Freight, ".stop_order" do
 
   it "knows what is aboard on each leg" do
     goods = {
-      1 => described_class::Aboard::Goods.new(weight_lb: 20_000, length_in: 240, volume_cuft: nil),
-      2 => described_class::Aboard::Goods.new(weight_lb: 15_000, length_in: nil, volume_cuft: 900)
+      1 => described_class::Aboard::Goods.new(weight_lb: 20_000, pieces: %i[a b], volume_cuft: nil),
+      2 => described_class::Aboard::Goods.new(weight_lb: 15_000, pieces: [:c], volume_cuft: 900)
     }
     legs = described_class.aboard([1, 2, 1, 2], goods)
-    expect(legs.map { |leg| [leg.loads, leg.weight_lb, leg.length_in, leg.volume_cuft] }).to eq(
-      [[[1], 20_000, 240, nil], [[1, 2], 35_000, 240, 900], [[2], 15_000, nil, 900]]
+    expect(legs.map { |leg| [leg.loads, leg.weight_lb, leg.pieces, leg.volume_cuft] }).to eq(
+      [[[1], 20_000, %i[a b], nil], [[1, 2], 35_000, %i[a b c], 900], [[2], 15_000, [:c], 900]]
     )
   end
 end

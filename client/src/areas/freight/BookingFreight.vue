@@ -56,21 +56,21 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
       <div v-if="more" class="more">
         <v-text-field
           v-model="line.length"
-          label="Length"
+          label="Length of one"
           :hint="shownBack.length(line.length)"
           persistent-hint
           :error-messages="problems[`/freight/${i}/length_in`]"
         />
         <v-text-field
           v-model="line.width"
-          label="Width"
+          label="Width of one"
           :hint="shownBack.length(line.width)"
           persistent-hint
           :error-messages="problems[`/freight/${i}/width_in`]"
         />
         <v-text-field
           v-model="line.height"
-          label="Height"
+          label="Height of one"
           :hint="shownBack.length(line.height)"
           persistent-hint
           :error-messages="problems[`/freight/${i}/height_in`]"
@@ -82,8 +82,12 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
           persistent-hint
           :error-messages="problems[`/freight/${i}/volume_cuft`]"
         />
+        <v-checkbox v-model="line.stackable" label="They may be stacked" />
         <v-text-field v-model="line.hazmat" label="Hazmat class" />
         <v-text-field v-model="line.serial" label="Serial number" />
+        <p v-if="line.length && !line.width" class="quiet small all">
+          A length without a width is deck that all of them take together.
+        </p>
       </div>
     </div>
     <div class="row wrap">
@@ -143,9 +147,12 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
 .more {
   grid-column: 1 / -1;
   display: grid;
-  grid-template-columns: repeat(6, 1fr);
+  grid-template-columns: repeat(4, 1fr);
   gap: 0.5rem;
   align-items: start;
+}
+.all {
+  grid-column: 1 / -1;
 }
 .wrap {
   flex-wrap: wrap;

@@ -9,6 +9,7 @@ import { useKeys } from '@/shared/keys'
 import Ribbon from '@/shared/ribbon/Ribbon.vue'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
+import DeckPanel from './DeckPanel.vue'
 import CrewPanel from './CrewPanel.vue'
 import InvoicePanel from './InvoicePanel.vue'
 import LoadFreight from './LoadFreight.vue'
@@ -150,6 +151,8 @@ useKeys([
       />
 
       <asking-panel v-if="asked" :load-id="id" :trip-id="trips.live[0]?.id" :may-set="dispatches" />
+
+      <deck-panel :load="found" />
 
       <div class="columns">
         <load-freight :load="found" />

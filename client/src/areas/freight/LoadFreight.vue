@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/shared/api'
-import { showPounds } from '@/shared/measure'
+import { showInches, showPounds } from '@/shared/measure'
 
 /** What moves, how, and by which references. */
 defineProps<{ load: Schemas['Load'] }>()
@@ -15,6 +15,14 @@ defineProps<{ load: Schemas['Load'] }>()
         <tr v-for="(line, i) in load.freight" :key="i">
           <td>
             {{ line.what }} <span v-if="line.hazmat_class">• hazmat {{ line.hazmat_class }}</span
+            ><span v-if="line.length_in" class="quiet">
+              •
+              {{
+                [line.length_in, line.width_in, line.height_in]
+                  .filter(size => size)
+                  .map(showInches)
+                  .join(' by ')
+              }}{{ line.width_in ? '' : ' of deck' }}{{ line.stackable ? ', stackable' : '' }}</span
             ><span v-if="line.serial_number" class="quiet"> • {{ line.serial_number }}</span>
           </td>
           <td class="figure">{{ line.pieces }} {{ line.unit }}</td>

@@ -3,7 +3,7 @@ import { mdiChevronDown, mdiChevronUp, mdiDrag } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { showMiles, showPounds } from '@/shared/measure'
+import { showInches, showMiles, showPounds } from '@/shared/measure'
 import { showWindow } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 
@@ -54,6 +54,9 @@ function move(from: number, to: number) {
 const dragged = ref<number>()
 const refused = ref<Problem>()
 const busy = ref(false)
+const why = ref('')
+const over = computed(() => shown.value?.legs.some(leg => leg.over) ?? false)
+const reason = computed(() => (over.value && why.value.trim() ? { why: why.value.trim() } : {}))
 async function take() {
   if (!trip.value) return
   busy.value = true
@@ -61,19 +64,20 @@ async function take() {
     ? await ask(
         api.POST('/api/loads/{id}/join', {
           params: { path: { id: load.id } },
-          body: { key: newKey(), trip_id: trip.value, order: ids.value },
+          body: { key: newKey(), trip_id: trip.value, order: ids.value, ...reason.value },
         }),
       )
     : await ask(
         api.POST('/api/trips/{id}/order', {
           params: { path: { id: trip.value } },
-          body: { key: newKey(), order: ids.value },
+          body: { key: newKey(), order: ids.value, ...reason.value },
         }),
       )
   busy.value = false
   refused.value = answer.problem
   if (answer.problem) return
   order.value = undefined
+  why.value = ''
   const { data } = await ask(api.GET('/api/loads/{id}', { params: { path: { id: load.id } } }))
   if (data) emit('changed', data)
 }
@@ -136,15 +140,22 @@ async function take() {
                 }" /></span
             >{{ showPounds(shown.legs[i]!.weight_lb) }} aboard<template v-if="shown.takes_lb">
               of {{ showPounds(shown.takes_lb) }}</template
-            >, {{ showMiles(shown.legs[i]!.miles) }}
+            >{{ shown.legs[i]!.length_in ? `, ${showInches(shown.legs[i]!.length_in)} of deck` : '' }},
+            {{ showMiles(shown.legs[i]!.miles) }}
             <strong v-if="shown.legs[i]!.over">Too much: {{ shown.legs[i]!.over }}</strong>
           </div>
         </li>
       </ol>
+      <v-text-field
+        v-if="over && (joining || order)"
+        v-model="why"
+        class="mb-2"
+        label="Why all the same? It is kept in the trail"
+      />
       <v-btn
         color="primary"
         :loading="busy"
-        :disabled="(!joining && !order) || shown.legs.some(leg => leg.over)"
+        :disabled="(!joining && !order) || (over && why.trim().length < 3)"
         @click="take"
         >{{ joining ? `Put ${load.number} on this trip` : 'Keep this order' }}</v-btn
       >

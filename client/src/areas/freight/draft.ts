@@ -41,6 +41,7 @@ export interface FreightDraft {
   length: string
   width: string
   height: string
+  stackable: boolean
   hazmat: string
   serial: string
 }
@@ -84,6 +85,7 @@ export const emptyFreight = (): FreightDraft => ({
   length: '',
   width: '',
   height: '',
+  stackable: false,
   hazmat: '',
   serial: '',
 })
@@ -143,6 +145,7 @@ export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
           length: showInches(line.length_in),
           width: showInches(line.width_in),
           height: showInches(line.height_in),
+          stackable: line.stackable ?? false,
           hazmat: line.hazmat_class ?? '',
           serial: copy ? '' : (line.serial_number ?? ''),
         }))
@@ -238,7 +241,7 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
   })
   const freight = draft.freight.flatMap((line, i): Schemas['FreightLine'][] => {
     const path = `/freight/${i}`
-    if (!Object.values(line).some(text => text.trim())) return []
+    if (!Object.values(line).some(text => typeof text === 'string' && text.trim())) return []
     if (!line.what.trim()) problems[`${path}/what`] = 'What is it?'
     const quantity = parsed(line.pieces, `${path}/pieces`, parseQuantity, 'A count, like 22 or 22 pallets.')
     return [
@@ -251,6 +254,7 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
         length_in: parsed(line.length, `${path}/length_in`, parseInches, 'Like 20\' or 240".'),
         width_in: parsed(line.width, `${path}/width_in`, parseInches, 'Like 8\'6" or 102".'),
         height_in: parsed(line.height, `${path}/height_in`, parseInches, "Like 9'."),
+        stackable: line.stackable,
         hazmat_class: line.hazmat.trim(),
         serial_number: line.serial.trim(),
       },
