@@ -13,4 +13,5 @@ Que.error_notifier = ->(error, job) do
        )
 end
 Jobs::PollDevices.keep_going
+Jobs::PollMailbox.keep_going
 Jobs::KeepWatch.keep_going

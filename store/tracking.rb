@@ -11,6 +11,7 @@ module Store::Tracking
   Messages = Store::Table.of(:messages)
   Asks = Store::Table.of(:asks)
   Activities = Store::Table.of(:activities)
+  MailboxRead = Store::Table.of(:mailbox_read)
   PaperContents = Store::Table.of(:paper_contents)
   TrackingSettings = Store::Table.of(:tracking_settings)
   GatewayCalls = Store::Table.of(:gateway_calls)

@@ -21,6 +21,28 @@ module Web::Freight
     app.post("/api/loads/:id/swap") { load Work::Match::SwapCrews.call(id, input, by:, now:) }
     sharing(app)
     sheets(app)
+    papers(app)
+  end
+
+  # Papers from the office.
+  def self.papers(app)
+    app.helpers do
+      def scans(_) =
+        json(Reads::Tracking::Scans.waiting.map { |row| { **row, at: Web::Figures.iso(row[:at]) } })
+    end
+    app.post("/api/loads/:id/papers") do
+      content = request.body.read(Work::Tracking::KeepPaper::MAX_BYTES + 1) || ""
+      load Work::Tracking::FilePaper.call(id, content, parameters.except(:id), by:, now:)
+    end
+    app.post("/api/loads/:id/ask-papers") { load Work::Tracking::AskPapers.call(id, input, by:, now:) }
+    app.get("/api/scans") { scans nil }
+    app.post("/api/scans/:id/settle") { scans Work::Tracking::SettleScan.call(id, input, by:, now:) }
+    app.get("/api/scans/:id/file") do
+      scan = Reads::Tracking::Scans.file(id)
+      content_type scan[:content_type] || "application/octet-stream"
+      headers "content-disposition" => "inline"
+      scan[:content].to_s
+    end
     app.get("/api/papers/:id") do
       paper = Reads::Tracking::Paper.of(id)
       content_type paper[:content_type]

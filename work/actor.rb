@@ -26,6 +26,8 @@ class Work::Actor
   private_class_method :same?
 
   def self.system = new(ref: "system", name: "Crew Ledger")
+  # Who wrote a mail that came in by itself.
+  def self.mail(from) = new(ref: "system", name: from)
   def self.account(row) = new(ref: "account:#{row[:id]}", name: row[:name], roles: row[:roles].to_a)
   def self.driver(row) = new(ref: "driver:#{row[:id]}", name: row[:name], roles: ["driver"])
   def id = ref[/\d+/].to_i

@@ -52,9 +52,12 @@ export const STOPS: Record<string, string> = {
 export const PAPERS: Record<string, string> = {
   bol: 'Bill of lading',
   pod: 'Proof of delivery',
+  rate_confirmation: 'Rate confirmation',
   scale_ticket: 'Scale ticket',
   lumper_receipt: 'Lumper receipt',
   permit: 'Permit',
   damage: 'Damage',
   signature: 'Signature',
+  photo: 'Photo',
+  other: 'Other paper',
 }

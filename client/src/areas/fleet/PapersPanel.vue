@@ -4,7 +4,9 @@ import { computed, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
-import { showDay, showTime } from '@/shared/time'
+import { dayAt, showDay, showTime } from '@/shared/time'
+import { parseDay, parseDayNear } from '@/shared/typed/days'
+import DropFiles from '@/shared/DropFiles.vue'
 import Waiting from '@/shared/Waiting.vue'
 
 /** Papers that expire, time off, and who had what when. */
@@ -31,13 +33,17 @@ const at = (name: string) => (refused.value?.path === `/${name}` ? [refused.valu
 
 const blank = () => ({ kind: KINDS[0] as PaperKind, number: '', issued: '', expires: '' })
 const draft = ref(blank())
+/** The photo or PDF that is kept with the paper below. */
+const dropped = ref<File>()
+/** A day as people type it; what cannot be read is sent as it is, for the server to say so. */
+const day = (text: string) => (text.trim() ? (parseDay(text) ?? text.trim()) : null)
 async function keep() {
   const body = {
     key: newKey(),
     kind: draft.value.kind,
     number: draft.value.number,
-    issued_on: draft.value.issued || null,
-    expires_on: draft.value.expires || null,
+    issued_on: day(draft.value.issued),
+    expires_on: day(draft.value.expires),
   }
   const answer = await ask<Schemas['FleetPapers']>(
     kind === 'units'
@@ -45,13 +51,15 @@ async function keep() {
       : api.POST('/api/drivers/{id}/papers', { ...path, body }),
   )
   refused.value = answer.problem
-  if (answer.data) {
-    put(answer.data)
-    draft.value = blank()
-  }
+  if (!answer.data) return
+  put(answer.data)
+  const made = answer.data.papers.find(paper => paper.current && paper.kind === body.kind)
+  const file = dropped.value
+  draft.value = blank()
+  dropped.value = undefined
+  if (made) await attach(made.id, file)
 }
-async function attach(paper: number, event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0]
+async function attach(paper: number, file: File | undefined) {
   if (!file) return
   const answer = await ask(
     api.POST('/api/credentials/{id}/file', {
@@ -72,6 +80,7 @@ async function verify(paper: number) {
   ).problem
   void load()
 }
+const near = (text: string) => parseDayNear(text, dayAt(session.now(), session.zone)) ?? text.trim()
 const off = ref({ from: '', to: '', why: '' })
 async function take() {
   const answer = await ask(
@@ -79,8 +88,8 @@ async function take() {
       ...path,
       body: {
         key: newKey(),
-        from_on: off.value.from,
-        to_on: off.value.to || off.value.from,
+        from_on: near(off.value.from),
+        to_on: near(off.value.to || off.value.from),
         why: off.value.why,
       },
     }),
@@ -127,7 +136,7 @@ const word = (text: string) => text.replaceAll('_', ' ')
                 type="file"
                 accept="image/jpeg,image/png,application/pdf"
                 :aria-label="`File of ${word(paper.kind)}`"
-                @change="attach(paper.id, $event)"
+                @change="attach(paper.id, ($event.target as HTMLInputElement).files?.[0])"
             /></label>
             <v-btn
               v-if="mayChange && !paper.verified_by"
@@ -151,13 +160,18 @@ const word = (text: string) => text.replaceAll('_', ' ')
         <v-text-field
           v-model="draft.issued"
           label="Issued"
-          placeholder="YYYY-MM-DD"
+          placeholder="11/30/2027"
           :error-messages="at('issued_on')"
         /><v-text-field
           v-model="draft.expires"
           label="Expires"
-          placeholder="YYYY-MM-DD"
+          placeholder="11/30/2027"
           :error-messages="at('expires_on')"
+        />
+        <drop-files
+          class="wide"
+          :label="dropped ? `With it: ${dropped.name}` : 'Drop, paste or choose its photo or PDF'"
+          @files="dropped = $event[0]"
         />
         <v-btn type="submit" variant="tonal">Keep the paper</v-btn>
       </form>
@@ -183,12 +197,12 @@ const word = (text: string) => text.replaceAll('_', ' ')
           <v-text-field
             v-model="off.from"
             label="First day"
-            placeholder="YYYY-MM-DD"
+            placeholder="11/30/2027"
             :error-messages="at('from_on')"
           /><v-text-field
             v-model="off.to"
             label="Last day"
-            placeholder="YYYY-MM-DD"
+            placeholder="11/30/2027"
             :error-messages="at('to_on')"
           /><v-text-field v-model="off.why" label="Why" /><v-btn
             type="submit"
@@ -255,5 +269,8 @@ const word = (text: string) => text.replaceAll('_', ' ')
 }
 .file:focus-within {
   outline: 2px solid var(--ring);
+}
+.wide {
+  grid-column: 1 / -1;
 }
 </style>

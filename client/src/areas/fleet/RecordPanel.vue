@@ -179,7 +179,7 @@ const fieldText = (value: unknown, [name]: Difference['path']) => {
             v-else
             v-model="draft[field.name]"
             :label="field.label"
-            :placeholder="field.type === 'day' ? 'YYYY-MM-DD' : undefined"
+            :placeholder="field.type === 'day' ? '11/30/2027' : undefined"
             :readonly="!mayChange"
             :error-messages="at(field.name)"
           />

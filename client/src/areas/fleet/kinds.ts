@@ -1,4 +1,5 @@
 import type { Schemas } from '@/shared/api'
+import { parseDay } from '@/shared/typed/days'
 
 /** The directory's kinds of record: what a list shows and what a form asks, in order. */
 export type Kind = 'customers' | 'places' | 'drivers' | 'units'
@@ -234,7 +235,7 @@ export function toInput(fields: Field[], draft: Record<string, unknown>): Record
       )
         input[field.name] = null
       else if (field.type === undefined || field.type === 'long') input[field.name] = ''
-    } else input[field.name] = field.type === 'number' ? whole(value) : value
+    } else input[field.name] = read(field.type, value)
   }
   return input
 }
@@ -244,6 +245,12 @@ export const USUAL: Partial<Record<Kind, Record<string, unknown>>> = {
   customers: { payer: true, terms_days: 30, detention_free_minutes: 120, detention_hourly: '60.00' },
   drivers: { employment: 'company_driver', smartphone: true, licence_class: 'A', stops_included: 2 },
   units: { kind: 'tractor', company_plates: true },
+}
+
+/** A number or a day as people type it. */
+function read(type: Field['type'], value: unknown): unknown {
+  if (type === 'number') return whole(value)
+  return type === 'day' ? (parseDay(String(value)) ?? value) : value
 }
 
 /** A whole number; what is none is sent as it is, for the server to say so. */

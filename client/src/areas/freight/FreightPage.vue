@@ -10,6 +10,7 @@ import { useSession } from '@/shared/session'
 import { STATUSES, type LoadStatus } from '@/shared/statuses'
 import Waiting from '@/shared/Waiting.vue'
 import LoadDetail from './LoadDetail.vue'
+import ScansPanel from './ScansPanel.vue'
 import LoadList from './LoadList.vue'
 
 type Filter = Schemas['LoadFilter']
@@ -33,6 +34,7 @@ const route = useRoute()
 const router = useRouter()
 const session = useSession()
 const mayBook = session.has('dispatcher')
+const files = session.has('dispatcher', 'settlement_clerk')
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
 const field = ref<{ focus: () => void }>()
@@ -105,6 +107,7 @@ useKeys([
 </script>
 
 <template>
+  <scans-panel v-if="!selected && files" class="mb-3" />
   <div ref="box" class="freight" :class="{ split: selected && !narrow }">
     <section v-show="!(selected && narrow)" class="panel list" aria-label="Loads">
       <div class="head">

@@ -33,6 +33,7 @@ const { id, close } = defineProps<{ id: number; close: RouteLocationRaw }>()
 const router = useRouter()
 const session = useSession()
 const dispatches = session.has('dispatcher')
+const files = session.has('dispatcher', 'settlement_clerk')
 const load = useLoad(id)
 const { data, acts, busy, trouble, crewing, asking } = load
 
@@ -159,7 +160,7 @@ useKeys([
         <load-price :load="found" @changed="load.put" />
       </div>
 
-      <load-papers v-if="found.papers.length" :papers="found.papers" />
+      <load-papers :load="found" :files="files" @changed="load.put" />
 
       <invoice-panel
         :key="found.status"

@@ -1,16 +1,62 @@
 <script setup lang="ts">
-import type { Schemas } from '@/shared/api'
+import { computed, ref } from 'vue'
+import { api, type Schemas } from '@/shared/api'
+import DropFiles from '@/shared/DropFiles.vue'
 import { PAPERS } from '@/shared/statuses'
+import { useAct } from '@/shared/useAct'
 
-/** The papers that have come in of a load, as pictures where they are any. */
-defineProps<{ papers: Schemas['Load']['papers'] }>()
+/** The papers that have come in of a load, as pictures where they are any; more of them from the office. */
+const { load, files } = defineProps<{ load: Schemas['Load']; files: boolean }>()
+const emit = defineEmits<{ changed: [load: Schemas['Load']] }>()
+type Kind = Schemas['PaperKind']
+const KINDS: Kind[] = [
+  'pod',
+  'bol',
+  'rate_confirmation',
+  'lumper_receipt',
+  'scale_ticket',
+  'damage',
+  'photo',
+  'permit',
+  'other',
+]
+const kind = ref<Kind>('pod')
+const { busy, trouble, act } = useAct<Schemas['Load']>(answer => emit('changed', answer))
+const params = computed(() => ({ path: { id: load.id } }))
+const wanted = computed(() => load.missing.some(({ code }) => code === 'papers'))
+const asked = ref(false)
+/** One after the other: each is an act of its own. */
+async function file(list: File[]) {
+  for (const one of list) {
+    const done = await act(key =>
+      api.POST('/api/loads/{id}/papers', {
+        params: { ...params.value, query: { key, kind: kind.value } },
+        body: one as never,
+        bodySerializer: (content: unknown) => content as Blob,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
+    )
+    if (!done) return
+  }
+}
+async function ask() {
+  asked.value = await act(key =>
+    api.POST('/api/loads/{id}/ask-papers', { params: params.value, body: { key } }),
+  )
+}
 </script>
 
 <template>
-  <section class="panel pad">
-    <h2>Papers</h2>
-    <ul class="papers">
-      <li v-for="paper in papers" :key="paper.id">
+  <section v-if="files || load.papers.length" class="panel pad" aria-label="Papers">
+    <div class="spread wrap">
+      <h2>Papers</h2>
+      <span v-if="files && wanted" class="row">
+        <span v-if="asked" class="small" role="status">The driver is asked.</span
+        ><v-btn v-else size="small" variant="tonal" :disabled="busy" @click="ask">Ask the driver</v-btn>
+      </span>
+    </div>
+    <ul v-if="load.papers.length" class="papers">
+      <li v-for="paper in load.papers" :key="paper.id">
         <a :href="`/api/papers/${paper.id}`" target="_blank" rel="noopener">
           <img
             v-if="paper.content_type.startsWith('image/')"
@@ -22,12 +68,24 @@ defineProps<{ papers: Schemas['Load']['papers'] }>()
         ><span class="small quiet by">{{ paper.by }}, {{ Math.ceil(paper.bytes / 1024) }} kB</span>
       </li>
     </ul>
+    <div v-if="files" class="row wrap file">
+      <v-select
+        v-model="kind"
+        class="kind"
+        label="Paper"
+        :items="KINDS.map(value => ({ value, title: PAPERS[value] ?? value }))"
+      /><drop-files class="zone" label="Drop, paste or choose a photo or PDF" :busy="busy" @files="file" />
+    </div>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble.message }}</p>
   </section>
 </template>
 
 <style scoped>
 .pad {
   padding: 0.7rem 0.9rem;
+}
+.wrap {
+  flex-wrap: wrap;
 }
 .papers {
   list-style: none;
@@ -44,5 +102,18 @@ defineProps<{ papers: Schemas['Load']['papers'] }>()
   display: block;
   height: 7rem;
   border: 1px solid rgb(var(--v-theme-line));
+}
+.file {
+  margin-top: 0.6rem;
+  gap: 0.6rem;
+}
+.kind {
+  flex: 0 0 13rem;
+}
+.zone {
+  flex: 1 1 16rem;
+}
+.trouble {
+  color: rgb(var(--v-theme-late));
 }
 </style>

@@ -5,7 +5,7 @@ import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import { useFetched } from '@/shared/fetched'
 import { showDollars, showMiles } from '@/shared/measure'
 import { showDay } from '@/shared/time'
-import { parseDay } from '@/shared/typed/days'
+import { parseDayNear } from '@/shared/typed/days'
 import { useQuery } from '@/shared/useQuery'
 import { REASON } from './words'
 
@@ -49,7 +49,7 @@ const loadState = useQuery('load', null)
 const period = useQuery<'this' | 'earlier'>('period', null)
 const from = useQuery('from', '')
 const to = useQuery('to', '')
-const days = computed(() => [from.value, to.value].map(text => parseDay(text ?? '')))
+const days = computed(() => [from.value, to.value].map(text => parseDayNear(text ?? '', run.from)))
 /** What no clerk can wave through. */
 const STANDS = ['papers_missing', 'rates_missing', 'claimed_twice']
 const PERIODS = [
@@ -149,12 +149,12 @@ function act(what: 'approve' | 'hold' | 'release', why?: string, these = ids.val
       <v-text-field
         v-model="from"
         class="day"
-        label="Done from (11/22)"
+        label="Done from"
         :error-messages="from && !days[0] ? 'A day: 11/22' : undefined"
       /><v-text-field
         v-model="to"
         class="day"
-        label="to"
+        label="Done to"
         :error-messages="to && !days[1] ? 'A day: 11/28' : undefined"
       />
       <template v-if="settles && ids.length"

@@ -2,7 +2,9 @@
 import { computed, ref } from 'vue'
 import { api, type Schemas } from '@/shared/api'
 import { parseDollars, showDollars } from '@/shared/measure'
-import { parseDay } from '@/shared/typed/days'
+import { dayAt } from '@/shared/time'
+import { useSession } from '@/shared/session'
+import { parseDayNear } from '@/shared/typed/days'
 import { useAct } from '@/shared/useAct'
 
 /** One thing that was given or taken once, put right: its name, its note, how much in all, from when. */
@@ -15,7 +17,8 @@ const amount = computed(() => {
   const read = parseDollars(typed.value.amount.replace(/^\s*-/, ''))
   return read && `${negative.value ? '-' : ''}${read}`
 })
-const day = computed(() => parseDay(typed.value.due_on))
+const session = useSession()
+const day = computed(() => parseDayNear(typed.value.due_on, dayAt(session.now(), session.zone)))
 const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
 const keep = () =>
   amount.value &&

@@ -128,7 +128,7 @@ const standing = (one: Row) => {
   flex: 0 1 14rem;
 }
 .which {
-  flex: 0 0 10rem;
+  flex: 0 0 13rem;
 }
 .scroll {
   overflow-x: auto;

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { parseCubicFeet, parseFahrenheit, parseInches, parsePounds, parseQuantity } from '@/shared/measure'
-import { parseDay } from './days'
+import { parseDay, parseDayNear } from './days'
 import { readTime, type Purpose, type Reading } from './times'
 
 /** The one table that the server's readers are held to as well. */
@@ -63,5 +63,13 @@ describe('what people type for', () => {
     expect(none(parseQuantity(text))).toEqual(count === null ? null : { count, unit }),
   )
   it.each(cases.days as [string, string][])('a day: %s', (text, day) => expect(parseDay(text)).toBe(day))
+  it.each([
+    ['12/1', '2026-11-23', '2026-12-01'],
+    ['1/2', '2026-11-23', '2027-01-02'],
+    ['12/30', '2027-01-03', '2026-12-30'],
+    ['2/29', '2027-01-03', '2028-02-29'],
+    ['12/1/2025', '2026-11-23', '2025-12-01'],
+    ['13/1', '2026-11-23', undefined],
+  ])('a day without its year: %s on %s', (text, today, day) => expect(parseDayNear(text, today)).toBe(day))
   it.each(cases.no_day as string[])('no day: %s', text => expect(parseDay(text)).toBeUndefined())
 })

@@ -19,3 +19,14 @@ export function parseDay(text: string): string | undefined {
   if (m < 1 || date.getUTCMonth() + 1 !== m || date.getUTCDate() !== d) return
   return date.toISOString().slice(0, 10)
 }
+
+/** The same, and `11/22` without its year: of the years around today the one in which it is nearest. */
+export function parseDayNear(text: string, today: string): string | undefined {
+  const short = /^(\d{1,2})[/-](\d{1,2})$/.exec(text.trim())
+  if (!short) return parseDay(text)
+  const year = Number(today.slice(0, 4))
+  const away = (day: string) => Math.abs(Date.parse(day) - Date.parse(today))
+  return [year - 1, year, year + 1]
+    .flatMap(one => parseDay(`${short[1]}/${short[2]}/${one}`) ?? [])
+    .sort((a, b) => away(a) - away(b))[0]
+}
