@@ -20,7 +20,7 @@ Store::Tracking::Scans =
       ]
       numbers.to_h do |number|
         wanted = [number, number.delete("-"), "L#{number}"]
-        [number, found.slice(*wanted).map(&:last)]
+        [number, found.filter_map { |own, bearer| bearer if wanted.include?(own) }]
       end
     end
 
