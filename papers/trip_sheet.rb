@@ -60,7 +60,7 @@ class Papers::TripSheet < Papers::Letter
       said,
       where(stop, place),
       window(stop),
-      lines(place[:dock_hours], place[:driver_notes], stop[:notes])
+      lines(stop[:reference], place[:dock_hours], place[:driver_notes], stop[:notes])
     ]
   end
 
@@ -91,9 +91,9 @@ class Papers::TripSheet < Papers::Letter
   end
 
   def notes
-    unless @load[:notes].to_s.empty?
+    unless @load[:driver_notes].to_s.empty?
       title "Notes"
-      say @load[:notes]
+      say @load[:driver_notes]
     end
     title "Papers wanted"
     say NEEDED

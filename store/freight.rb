@@ -127,7 +127,22 @@ module Store::Freight
   end
 
   # What is read of a stop with each of its trips.
-  STOP = %i[kind handling name town state zip zone load_id from_at to_at latitude longitude].freeze
+  STOP = %i[
+    kind
+    handling
+    name
+    town
+    state
+    zip
+    zone
+    load_id
+    from_at
+    to_at
+    latitude
+    longitude
+    notes
+    reference
+  ].freeze
 
   def self.trip_stops(trip_ids)
     DB[:trip_stops]

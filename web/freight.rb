@@ -7,7 +7,8 @@ module Web::Freight
       def load(load_id = id, status: 200) = json(Web::Freight::LoadJson.of(load_id, by:), status:)
     end
     app.get("/api/loads") { json Web::Freight::LoadJson.page(parameters) }
-    app.post("/api/loads") { load Work::Freight::BookLoad.call(input, by:, now:), status: 201 }
+    app.post("/api/loads") { load Work::Freight::BookSeveral.call(input, by:, now:), status: 201 }
+    app.get("/api/customers/:id/lanes") { json Web::Freight::LanesJson.of(id) }
     app.post("/api/loads/quote") { json Work::Freight::Quote.typed(input, by:, now:).to_h }
     app.get("/api/loads/:id") { load }
     app.put("/api/loads/:id") { load Work::Freight::ChangeLoad.call(id, input, by:, now:) }

@@ -15,10 +15,26 @@ module Web::Freight::LoadJson
     temperature_low_f
     temperature_high_f
     notes
+    driver_notes
     cancel_reason
     booked_by
   ].freeze
-  STOP = %i[id kind handling place_id name address town state zip zone latitude longitude notes].freeze
+  STOP = %i[
+    id
+    kind
+    handling
+    place_id
+    name
+    address
+    town
+    state
+    zip
+    zone
+    latitude
+    longitude
+    notes
+    reference
+  ].freeze
 
   def self.page(parameters)
     list =

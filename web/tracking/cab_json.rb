@@ -91,7 +91,7 @@ class Web::Tracking::CabJson
     papers = @read.papers.select { |paper| paper[:stop_id] == row[:stop_id] }
     {
       id: row[:stop_id],
-      **row.slice(:kind, :handling, :name, :address, :town, :state, :zip, :zone, :notes, :unit),
+      **row.slice(:kind, :handling, :name, :address, :town, :state, :zip, :zone, :notes, :reference, :unit),
       load: numbers[row[:load_id]],
       **%i[contact phone driver_notes].to_h { |name| [name, row[name].to_s] },
       miles: Web::Figures.miles(row[:miles]),
@@ -123,7 +123,7 @@ class Web::Tracking::CabJson
     {
       freight: @read.loads.empty? ? "empty" : @read.lines.map { |line| line(line) }.join("; "),
       customer: @read.customer.to_s,
-      notes: @read.loads.map { |load| load[:notes] }.reject(&:empty?).join("\n"),
+      notes: @read.loads.map { |load| load[:driver_notes] }.reject(&:empty?).join("\n"),
       references: @read.references.map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" }
     }
   end

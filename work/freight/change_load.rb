@@ -9,6 +9,7 @@ module Work::Freight::ChangeLoad
     team_needed
     trailer_kind
     notes
+    driver_notes
     price_kind
     price_rate
     fuel_kind
@@ -42,16 +43,25 @@ module Work::Freight::ChangeLoad
       if writer.stops.length != load[:stop_count]
         Work::Freight::Relay.refuse(load, "Its number of stops cannot change.")
       end
+      before = stop_notes(id)
       Store::Freight::Loads.change(load, **writer.columns)
       writer.write_parts(id)
       Work::Freight::TripPlan.follow_load(id)
       Work::Freight::SearchText.write(id)
       changes = Work::Act.difference(load.slice(*SHOWN), Store::Freight.load(id).slice(*SHOWN))
+      after = stop_notes(id)
+      changes = changes.merge(stop_notes: [before.join("; "), after.join("; ")]) if after != before
       tell(id, changes, now)
       act.changed("load", id, changes)
       id
     end
   end
+
+  # What drivers are told of each stop.
+  def self.stop_notes(load_id) =
+    Store::Freight
+      .stops(load_id)
+      .map { |stop| [stop[:name], *stop.values_at(:reference, :notes).reject(&:empty?)].join(", ") }
 
   # What a driver must hear of, by the field that changed.
   TOLD = {
@@ -61,7 +71,8 @@ module Work::Freight::ChangeLoad
     destination: "where to deliver",
     stop_count: "stops",
     tarps: "tarps",
-    notes: "notes",
+    driver_notes: "notes",
+    stop_notes: "what to know at a stop",
     reference: "references"
   }.freeze
 
@@ -90,5 +101,5 @@ module Work::Freight::ChangeLoad
       }.compact
     )
   end
-  private_class_method :tell, :yours
+  private_class_method :stop_notes, :tell, :yours
 end

@@ -43,6 +43,7 @@ class Work::Freight::LoadWriter
       temperature_low_f: @input[:temperature_low_f],
       temperature_high_f: @input[:temperature_high_f],
       notes: @input[:notes].to_s.strip,
+      driver_notes: @input[:driver_notes].to_s.strip,
       **quote.columns,
       **summary
     }

@@ -13,6 +13,7 @@ module Work::Freight::Places
       from_at: input[:from],
       to_at: input[:to],
       notes: input[:notes].to_s.strip,
+      reference: input[:reference].to_s.strip,
       **place
     }
   end
@@ -83,7 +84,11 @@ module Work::Freight::Places
     Store::Fleet::Places.where(name: place[:name], zip: place[:zip]).get(:id) ||
       Work::Fleet::AddRecord.call(
         :places,
-        place.except(:place_id).merge(driver_notes: input[:notes].to_s),
+        place.except(:place_id).merge(
+          driver_notes: input[:notes].to_s,
+          contact: input[:contact].to_s,
+          phone: input[:phone].to_s
+        ),
         by:,
         now:
       )

@@ -92,7 +92,17 @@ class Work::Tracking::CheckIn
     raise Refused.new("note_missing", "The note is empty.", path: "/note") if @input[:note].to_s.strip.empty?
 
     record
-    tell({}, why: @input[:note])
+    told =
+      if @input[:kind] == "customer_note"
+        Work::Tracking::TellCustomer.note(
+          @loads,
+          @input[:stop_id],
+          @input[:note].strip,
+          @driver,
+          [@input[:done_at], @now].max
+        )
+      end
+    tell(told ? { told: [nil, told.join(", ")] } : {}, why: @input[:note])
   end
 
   # All changes up to the one that the phone showed last, by its number: the phone's clock may be off. What

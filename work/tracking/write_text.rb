@@ -20,6 +20,7 @@ module Work::Tracking::WriteText
         to: load[:destination],
         from_at: at(stops.first),
         to_at: at(stops.last),
+        notes: notes(stops),
         units: Store::Freight.trip_units(trip[:id]).select_map(:number).join(" + ")
       )
     end
@@ -88,6 +89,19 @@ module Work::Tracking::WriteText
       Store::Freight
         .trip_drivers(trip[:id])
         .each { |driver| say(driver, trip[:id], "called_off", now, trip: trip[:number]) }
+    # What to know, for a phone that opens no pages: of the loads and of each stop.
+    def notes(stops)
+      loads = Store::Freight::Loads.at(stops.filter_map { |stop| stop[:load_id] }.uniq).order(:id)
+      said = [
+        *loads.select_map(:driver_notes),
+        *stops.map do |stop|
+          told = stop.values_at(:reference, :notes).reject { |text| text.to_s.empty? }.join(", ")
+          told.empty? ? "" : "#{stop[:town]}: #{told}"
+        end
+      ]
+      said.reject(&:empty?).map { |text| text.end_with?(".") ? " #{text}" : " #{text}." }.join
+    end
+
     def at(stop) =
       if stop[:from_at]
         TZInfo::Timezone.get(stop[:zone]).to_local(stop[:from_at]).strftime("%a %-d %b %H:%M %Z")

@@ -52,6 +52,9 @@ const map = (stop: Schemas['CabStop']) =>
           }}</a>
         </p>
         <p v-if="stop.driver_notes" class="rules little">{{ stop.driver_notes }}</p>
+        <p v-if="stop.reference" class="rules little">
+          <strong>{{ stop.reference }}</strong>
+        </p>
         <p v-if="stop.notes" class="rules little">{{ stop.notes }}</p>
         <p v-if="stop.phone">
           <a :href="`tel:${stop.phone}`">{{ [stop.contact, stop.phone].filter(Boolean).join(' ') }}</a>

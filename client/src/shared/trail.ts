@@ -23,6 +23,7 @@ const ACTS: Record<string, string> = {
   return_escrow: 'returned escrow',
   answer_about_pay: 'answered a question about pay',
   answer_deduction_change: 'answered a change of deductions',
+  book_several: 'booked the same on other days',
   file_paper: 'filed a paper',
   take_scan: 'mailed a paper',
   settle_scan: 'placed a mailed paper',

@@ -124,12 +124,20 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
         :error-messages="problems['/temperature_high_f']"
       />
     </div>
-    <v-textarea
-      v-model="draft.notes"
-      class="mt-2"
-      label="Notes for dispatch"
-      :error-messages="problems['/notes']"
-    />
+    <div class="two mt-2">
+      <v-textarea
+        v-model="draft.driverNotes"
+        label="Notes for the driver"
+        rows="2"
+        :error-messages="problems['/driver_notes']"
+      />
+      <v-textarea
+        v-model="draft.notes"
+        label="Notes for dispatch"
+        rows="2"
+        :error-messages="problems['/notes']"
+      />
+    </div>
   </section>
 </template>
 
@@ -153,6 +161,11 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
 }
 .all {
   grid-column: 1 / -1;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.5rem;
 }
 .wrap {
   flex-wrap: wrap;

@@ -6,12 +6,16 @@ import { useKeys } from '@/shared/keys'
 import { differences, merged, type Difference } from '@/shared/merge/merge'
 import MergePanel from '@/shared/merge/MergePanel.vue'
 import { useSession } from '@/shared/session'
+import DropFiles from '@/shared/DropFiles.vue'
+import { dayAt } from '@/shared/time'
+import AlsoOn, { readDays } from './AlsoOn.vue'
 import BookingFreight from './BookingFreight.vue'
 import BookingPrice from './BookingPrice.vue'
 import BookingStops from './BookingStops.vue'
 import BookingWho from './BookingWho.vue'
 import { draftOf, emptyDraft, read, type Problems } from './draft'
 import { fieldName, fieldText, isPlace } from './draftWords'
+import { useLanes } from './useLanes'
 import { useQuote } from './useQuote'
 
 const route = useRoute()
@@ -39,10 +43,29 @@ async function start() {
 void start()
 
 const { totals, quoting } = useQuote(draft, () => session.now())
+const { lanes, price, fuel, take, takePrice, takeFuel } = useLanes(draft)
+const also = ref('')
+const today = computed(() => dayAt(session.now(), session.zone))
+/** What the customer sent to confirm it, filed as soon as the load is there. */
+const confirmation = ref<File>()
+async function fileConfirmation(loadId: number) {
+  const file = confirmation.value
+  if (!file) return
+  await ask(
+    api.POST('/api/loads/{id}/papers', {
+      params: { path: { id: loadId }, query: { key: newKey(), kind: 'rate_confirmation' } },
+      body: file as never,
+      bodySerializer: (content: unknown) => content as Blob,
+      headers: { 'Content-Type': 'application/octet-stream' },
+    }),
+  )
+}
 
 async function book() {
   const { input, problems: found } = read(draft.value, session.now())
   problems.value = found
+  const days = readDays(also.value, today.value)
+  if (days.some(day => !day)) found['/also_on'] = 'Days like 12/1, 12/3'
   if (Object.keys(found).length) return toFirstProblem()
   busy.value = true
   const answer = id.value
@@ -52,7 +75,11 @@ async function book() {
           body: { ...input, version: version.value },
         }),
       )
-    : await ask(api.POST('/api/loads', { body: { ...input, key } }))
+    : await ask(
+        api.POST('/api/loads', {
+          body: { ...input, key, ...(days.length ? { also_on: days.flatMap(day => day ?? []) } : {}) },
+        }),
+      )
   busy.value = false
   trouble.value = answer.problem
   if (answer.problem) {
@@ -62,6 +89,7 @@ async function book() {
     return toFirstProblem()
   }
   untouched = JSON.stringify(draft.value)
+  await fileConfirmation(answer.data.id)
   await router.push(`/freight/${answer.data.id}`)
 }
 
@@ -130,7 +158,7 @@ onBeforeRouteLeave(() =>
     <v-alert v-else-if="trouble && !trouble.path" type="error">{{ trouble.message }}</v-alert>
     <div class="grid">
       <div class="stack">
-        <booking-who v-model="draft" :problems="problems" />
+        <booking-who v-model="draft" :problems="problems" :lanes="id ? [] : lanes" @lane="take" />
         <booking-stops v-model="draft.stops" :problems="problems" :now="session.now()" />
         <booking-freight v-model="draft" :problems="problems" />
       </div>
@@ -141,6 +169,18 @@ onBeforeRouteLeave(() =>
           :kinds="kinds"
           :totals="totals"
           :quoting="quoting"
+          :last="price && price.rate !== draft.rate ? price : undefined"
+          :fuel="fuel"
+          @price="price && takePrice(price)"
+          @fuel="fuel && takeFuel(fuel)"
+        />
+        <also-on v-if="!id" v-model="also" :today="today" :error="problems['/also_on']" />
+        <drop-files
+          v-if="!id"
+          :label="
+            confirmation ? `Filed with it: ${confirmation.name}` : 'Rate confirmation: drop, paste or choose'
+          "
+          @files="confirmation = $event[0]"
         />
         <v-btn type="submit" color="primary" size="large" block :loading="busy">{{
           id ? 'Save the changes' : 'Book it'

@@ -2,10 +2,19 @@
 import { mdiPlus } from '@mdi/js'
 import type { Schemas } from '@/shared/api'
 import { showDollars, showMiles, showPounds } from '@/shared/measure'
+import { showDay } from '@/shared/time'
 import type { LoadDraft, Problems } from './draft'
 
 const draft = defineModel<LoadDraft>({ required: true })
+const emit = defineEmits<{ price: []; fuel: [] }>()
+const said = (lane: Schemas['LanePrice']) =>
+  lane.fuel_kind === 'percent'
+    ? `${Number(lane.fuel_rate)} % of line haul`
+    : `${showDollars(lane.fuel_rate)} a mile`
 defineProps<{
+  /** The last price on this lane, and the surcharge that stood last. */
+  last?: Schemas['LanePrice'] | undefined
+  fuel?: Schemas['LanePrice'] | undefined
   problems: Problems
   kinds: Schemas['Price']['kind'][]
   totals?: Schemas['Totals']
@@ -44,6 +53,15 @@ const FUEL = [
         :error-messages="problems['/price/fuel_rate']"
       />
     </div>
+    <p v-if="last" class="small quiet">
+      Last here: {{ showDollars(last.rate) }} {{ NAMES[last.kind as 'flat']?.toLowerCase() }},
+      {{ showDay(last.picked_up_on) }} ({{ last.number }}).
+      <button type="button" class="link" tabindex="-1" @click="emit('price')">Take it</button>
+    </p>
+    <p v-if="fuel && draft.fuelKind === 'none'" class="small quiet">
+      Surcharge lately: {{ said(fuel) }}, {{ showDay(fuel.picked_up_on) }} ({{ fuel.number }}).
+      <button type="button" class="link" tabindex="-1" @click="emit('fuel')">Take it</button>
+    </p>
     <div v-for="(line, i) in draft.accessorials" :key="i" class="two">
       <v-text-field
         v-model="line.label"

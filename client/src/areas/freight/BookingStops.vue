@@ -21,6 +21,8 @@ function wrong(stop: StopDraft, i: number, field: 'from' | 'to'): string | undef
   const said = reading && 'wrong' in reading && left.value.has(`${i} ${field}`) ? reading.wrong : undefined
   return problems[`/stops/${i}/${field}`] ?? said
 }
+/** Stops whose fields for the driver were opened. */
+const noted = ref(new Set<number>())
 function swap(i: number, j: number) {
   const [a, b] = [stops.value[i], stops.value[j]]
   if (a && b) stops.value.splice(Math.min(i, j), 2, ...(i < j ? [b, a] : [a, b]))
@@ -96,15 +98,35 @@ function swap(i: number, j: number) {
           @click="stops.splice(i, 1)"
         />
       </div>
-      <template v-if="stop.place && !stop.place.place_id">
+      <div v-if="stop.place && !stop.place.place_id" class="more">
+        <v-text-field v-model="stop.name" label="Name of the place" placeholder="if it has one" />
+        <v-text-field v-model="stop.address" label="Street" />
+        <v-checkbox v-model="stop.save" label="Keep it in the directory" />
+        <template v-if="stop.save">
+          <v-text-field v-model="stop.contact" label="Whom to ask for" />
+          <v-text-field
+            v-model="stop.phone"
+            label="Telephone"
+            :error-messages="problems[`/stops/${i}/phone`]"
+          />
+        </template>
+      </div>
+      <div v-if="noted.has(i) || stop.notes || stop.reference" class="more">
         <v-text-field
-          v-model="stop.name"
-          class="wide"
-          label="Name of the place"
-          placeholder="if it has one"
+          v-model="stop.reference"
+          label="Number or code there"
+          :error-messages="problems[`/stops/${i}/reference`]"
         />
-        <v-checkbox v-model="stop.save" class="save" label="Keep it in the directory" />
-      </template>
+        <v-text-field
+          v-model="stop.notes"
+          class="notes"
+          label="For the driver at this stop"
+          :error-messages="problems[`/stops/${i}/notes`]"
+        />
+      </div>
+      <button v-else type="button" class="link small note" tabindex="-1" @click="noted.add(i)">
+        Number, notes for the driver
+      </button>
     </div>
     <p v-if="problems['/stops']" class="error small" role="alert">{{ problems['/stops'] }}</p>
     <div class="row">
@@ -140,11 +162,18 @@ function swap(i: number, j: number) {
   min-height: 22px;
   font-size: 0.75rem;
 }
-.wide {
-  grid-column: 2 / 3;
+.more {
+  grid-column: 2 / 5;
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 0.4rem 0.5rem;
 }
-.save {
-  grid-column: 3 / 5;
+.notes {
+  grid-column: 2 / -1;
+}
+.note {
+  grid-column: 2 / 5;
+  text-align: left;
 }
 .error {
   color: rgb(var(--v-theme-error));
@@ -154,8 +183,8 @@ function swap(i: number, j: number) {
   .stop {
     grid-template-columns: 1fr 1fr;
   }
-  .wide,
-  .save {
+  .more,
+  .note {
     grid-column: 1 / -1;
   }
 }

@@ -3,10 +3,35 @@ import { mdiPlus } from '@mdi/js'
 import { useDebounceFn } from '@vueuse/core'
 import { ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
+import { showDollars } from '@/shared/measure'
+import { showDay } from '@/shared/time'
 import type { LoadDraft, Problems } from './draft'
+import NewCustomer from './NewCustomer.vue'
 
 const draft = defineModel<LoadDraft>({ required: true })
-defineProps<{ problems: Problems }>()
+const { lanes = [] } = defineProps<{
+  problems: Problems
+  lanes?: Schemas['CustomerLanes']['lanes']
+}>()
+const emit = defineEmits<{ lane: [loadId: number] }>()
+const typed = ref('')
+const adding = ref(false)
+function added(customer: Schemas['Customer']) {
+  customers.value = [customer, ...customers.value]
+  draft.value.customer = customer.id
+  adding.value = false
+}
+function search(text: string) {
+  typed.value = text
+  void look(text)
+}
+const lane = ref<number | null>(null)
+watch(
+  () => draft.value.customer,
+  () => {
+    lane.value = null
+  },
+)
 const customers = ref<Schemas['Customer'][]>([])
 const KINDS = [
   { value: 'po', title: 'PO' },
@@ -36,6 +61,7 @@ watch(
 
 <template>
   <section class="panel pad" aria-label="Bill to">
+    <new-customer v-if="adding" :name="typed" @added="added" @close="adding = false" />
     <div class="who">
       <v-autocomplete
         v-model="draft.customer"
@@ -53,7 +79,30 @@ watch(
         autofocus
         menu-icon=""
         :error-messages="problems['/customer_id']"
-        @update:search="look"
+        @update:search="search"
+      >
+        <template #no-data>
+          <v-list-item title="No such customer">
+            <template #append>
+              <v-btn size="small" variant="tonal" @click="adding = true">Add {{ typed || 'one' }}</v-btn>
+            </template>
+          </v-list-item>
+        </template>
+      </v-autocomplete>
+      <v-autocomplete
+        v-if="lanes.length"
+        v-model="lane"
+        label="As the last time on"
+        :items="lanes"
+        item-value="load_id"
+        :item-title="one => `${one.origin} → ${one.destination}`"
+        :item-props="
+          one => ({
+            title: `${one.origin} → ${one.destination}`,
+            subtitle: `${showDollars(one.total)} on ${showDay(one.picked_up_on)} (${one.number})${one.loads > 1 ? `, ${one.loads} loads` : ''}`,
+          })
+        "
+        @update:model-value="id => id && emit('lane', id)"
       />
       <div class="references">
         <div v-for="(reference, i) in draft.references" :key="i" class="reference">
@@ -88,6 +137,8 @@ watch(
   align-items: start;
 }
 .references {
+  grid-column: 2 / 3;
+  grid-row: 1 / 3;
   display: flex;
   flex-direction: column;
   gap: 0.4rem;

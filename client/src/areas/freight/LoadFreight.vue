@@ -39,7 +39,10 @@ defineProps<{ load: Schemas['Load'] }>()
         • {{ load.temperature_low_f }} to {{ load.temperature_high_f }} °F</template
       >
     </p>
-    <p v-if="load.notes" class="mt-2">{{ load.notes }}</p>
+    <p v-if="load.driver_notes" class="mt-2">
+      <span class="quiet small">For the driver:</span> {{ load.driver_notes }}
+    </p>
+    <p v-if="load.notes" class="mt-2"><span class="quiet small">For dispatch:</span> {{ load.notes }}</p>
     <dl v-if="load.references.length" class="refs small">
       <template v-for="(reference, i) in load.references" :key="i"
         ><dt class="quiet">{{ reference.kind.replaceAll('_', ' ') }}</dt>

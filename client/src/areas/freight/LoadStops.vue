@@ -32,7 +32,11 @@ defineProps<{ stops: Schemas['Stop'][]; legs: Schemas['Totals']['legs'] }>()
                 [stop.dock_hours && `Dock ${stop.dock_hours}`, stop.driver_notes].filter(Boolean).join(' • ')
               }}
             </div>
-            <div v-if="stop.notes" class="small">{{ stop.notes }}</div>
+            <div v-if="stop.reference || stop.notes" class="small">
+              <strong v-if="stop.reference">{{ stop.reference }}</strong>{{
+                stop.reference && stop.notes ? ' • ' : ''
+              }}{{ stop.notes }}
+            </div>
           </td>
           <td class="nowrap">{{ showWindow(stop.from, stop.to, stop.zone) }}</td>
           <td class="figure">

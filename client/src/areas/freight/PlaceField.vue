@@ -29,6 +29,7 @@ const look = useDebounceFn(async (q: string) => {
         title: row.name,
         subtitle: `${row.town}, ${row.state} • directory`,
         zone: row.zone ?? 'UTC',
+        town: `${row.town}, ${row.state}`,
         place_id: row.id,
       })),
     ...(towns.data ?? []).slice(0, 8).map(town => ({

@@ -18,6 +18,8 @@ export interface PlaceChoice {
   title: string
   subtitle: string
   zone: string
+  /** `Boise, ID`, where that is not the title. */
+  town?: string
   place_id?: number
   where?: string
 }
@@ -29,6 +31,10 @@ export interface StopDraft {
   from: string
   to: string
   notes: string
+  reference: string
+  address: string
+  contact: string
+  phone: string
   save: boolean
   dropHook: boolean
 }
@@ -57,6 +63,7 @@ export interface LoadDraft {
   low: string
   high: string
   notes: string
+  driverNotes: string
   kind: Schemas['Price']['kind']
   rate: string
   fuelKind: NonNullable<Schemas['Price']['fuel_kind']>
@@ -73,6 +80,10 @@ export const emptyStop = (kind: StopDraft['kind']): StopDraft => ({
   from: '',
   to: '',
   notes: '',
+  reference: '',
+  address: '',
+  contact: '',
+  phone: '',
   save: false,
   dropHook: false,
 })
@@ -102,6 +113,7 @@ export function emptyDraft(): LoadDraft {
     low: '',
     high: '',
     notes: '',
+    driverNotes: '',
     kind: 'flat',
     rate: '',
     fuelKind: 'none',
@@ -124,12 +136,17 @@ export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
       typed: stop.place_id ? '' : `${stop.zip}`,
       name: stop.place_id || stop.name === `${stop.town}, ${stop.state}` ? '' : stop.name,
       notes: stop.notes ?? '',
+      reference: stop.reference ?? '',
+      address: stop.place_id ? '' : (stop.address ?? ''),
+      contact: '',
+      phone: '',
       save: false,
       place: {
         key: stop.place_id ? `place ${stop.place_id}` : `zip ${stop.zip}`,
         title: stop.place_id ? stop.name : `${stop.town}, ${stop.state}`,
         subtitle: stop.place_id ? `${stop.town}, ${stop.state}` : stop.zip,
         zone: stop.zone,
+        town: `${stop.town}, ${stop.state}`,
         ...(stop.place_id ? { place_id: stop.place_id } : { where: stop.zip }),
       },
       from: !copy && stop.from ? typedTime(stop.from, stop.zone) : '',
@@ -157,6 +174,7 @@ export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
     low: String(load.temperature_low_f ?? ''),
     high: String(load.temperature_high_f ?? ''),
     notes: load.notes ?? '',
+    driverNotes: load.driver_notes ?? '',
     kind: load.price.kind,
     rate: load.price.rate,
     fuelKind: load.price.fuel_kind ?? 'none',
@@ -229,14 +247,22 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
     const [from, to] = [time('from'), time('to')]
     const where = stop.place?.place_id
       ? { place_id: stop.place.place_id }
-      : { where: stop.place?.where ?? stop.typed.trim(), name: stop.name.trim(), save_place: stop.save }
+      : {
+          where: stop.place?.where ?? stop.typed.trim(),
+          name: stop.name.trim(),
+          address: stop.address.trim(),
+          contact: stop.contact.trim(),
+          phone: stop.phone.trim(),
+          save_place: stop.save,
+        }
     return {
       kind: stop.kind,
       handling: stop.dropHook ? 'drop_hook' : 'live',
       ...where,
       from,
       to,
-      notes: stop.notes,
+      notes: stop.notes.trim(),
+      reference: stop.reference.trim(),
     }
   })
   const freight = draft.freight.flatMap((line, i): Schemas['FreightLine'][] => {
@@ -279,6 +305,7 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
       temperature_low_f: degrees(draft.low, '/temperature_low_f'),
       temperature_high_f: degrees(draft.high, '/temperature_high_f'),
       notes: draft.notes,
+      driver_notes: draft.driverNotes,
       references: draft.references
         .filter(({ value }) => value.trim())
         .map(({ kind, value }) => ({ kind, value: value.trim() })),
