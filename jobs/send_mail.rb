@@ -6,8 +6,8 @@ class Jobs::SendMail < Que::Job
   self.maximum_retry_count = 15
 
   # Within a transaction: written now, sent once it commits.
-  def self.write(to, subject, body, now) =
-    Store::Mails.write(to, subject, body, now).tap { |mail_id| enqueue(mail_id:) }
+  def self.write(to, subject, body, now, attachment: nil) =
+    Store::Mails.write(to, subject, body, now, attachment:).tap { |mail_id| enqueue(mail_id:) }
 
   def run(mail_id:)
     mail = Store::Mails.unsent(mail_id) or return finish
@@ -23,6 +23,7 @@ class Jobs::SendMail < Que::Job
   def deliver(mail) =
     Services::MailService.current.deliver(
       *mail.values_at(:to, :subject, :body),
-      key: "mail-#{mail[:id]}-#{mail[:written_at].to_i}"
+      key: "mail-#{mail[:id]}-#{mail[:written_at].to_i}",
+      attachment: mail[:attachment] && { name: mail[:attachment_name], content: mail[:attachment].to_s }
     )
 end

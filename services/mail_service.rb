@@ -16,11 +16,13 @@ class Services::MailService
     end
   end
 
-  # Returns its receipt. The same key delivers once. Raises Services::Unreachable; the job tries again.
-  def deliver(to, subject, body, key:) =
-    @client.read(@client.post("/v1/mails", { to:, subject:, body: }, key:)) do |answer|
-      Services::Client.text(answer, "receipt")
-    end
+  # attachment - { name:, content: bytes } or nil. Returns its receipt. The same key delivers once. Raises
+  # Services::Unreachable; the job tries again.
+  def deliver(to, subject, body, key:, attachment: nil)
+    carried = [attachment].compact.map { |file| { name: file[:name], content: [file[:content]].pack("m0") } }
+    mail = { to:, subject:, body:, **(carried.empty? ? {} : { attachments: carried }) }
+    @client.read(@client.post("/v1/mails", mail, key:)) { |answer| Services::Client.text(answer, "receipt") }
+  end
 
   private
 

@@ -35,8 +35,8 @@ module Store::Freight
 
   # Loads by state (or `live`, `all`), words and customer; soonest pickup first, those without a time first of
   # all.
-  def self.found(status: "live", query: nil, customer_id: nil)
-    loads = DB[:loads]
+  def self.found(status: "live", query: nil, customer_id: nil, size: nil)
+    loads = size ? DB[:loads].where(size:) : DB[:loads]
     loads = loads.where(status: status == "live" ? LIVE : status) unless status == "all"
     loads = loads.where(customer_id:) if customer_id
     Store::Words.find(loads, query)

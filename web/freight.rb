@@ -6,7 +6,7 @@ module Web::Freight
     app.helpers do
       def load(load_id = id, status: 200) = json(Web::Freight::LoadJson.of(load_id, by:), status:)
     end
-    app.get("/api/loads") { json Web::Freight::LoadJson.page(parameters) }
+    app.get("/api/loads") { json Web::Freight::LoadJson.page(parameters, now) }
     app.post("/api/loads") { load Work::Freight::BookSeveral.call(input, by:, now:), status: 201 }
     app.get("/api/customers/:id/lanes") { json Web::Freight::LanesJson.of(id) }
     app.post("/api/loads/quote") { json Work::Freight::Quote.typed(input, by:, now:).to_h }
@@ -22,6 +22,7 @@ module Web::Freight
     app.post("/api/loads/:id/swap") { load Work::Match::SwapCrews.call(id, input, by:, now:) }
     sharing(app)
     sheets(app)
+    together(app)
     papers(app)
   end
 
@@ -69,6 +70,13 @@ module Web::Freight
     end
   end
 
+  def self.together(app)
+    app.get("/api/partials/together") { json Web::Freight::Sharing.together(parameters) }
+    app.post("/api/partials/together") do
+      json Work::Freight::CrewTogether.call(input, by:, now:), status: 201
+    end
+  end
+
   def self.sheets(app)
     app.get("/api/trips/:id/sheet") do
       sheet = Papers::TripSheet.new(id)
@@ -76,11 +84,14 @@ module Web::Freight
       headers "content-disposition" => "inline; filename=\"#{sheet.number}.pdf\""
       sheet.render
     end
+    app.post("/api/trips/:id/sheet-mail") do
+      json Work::Freight::MailSheet.call(id, input, sheet: -> { Papers::TripSheet.new(id).render }, by:, now:)
+    end
     app.get("/api/drivers/:id/stops") do
       content_type "text/calendar"
       headers "content-disposition" => "attachment; filename=\"stops-#{id}.ics\""
       Papers::Calendar.new(id, now).render
     end
   end
-  private_class_method :sharing, :sheets
+  private_class_method :sharing, :together, :papers, :sheets
 end

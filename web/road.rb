@@ -9,7 +9,9 @@ module Web::Road
       def thread(driver_id = id, status: 200) = thread_of(driver_id, status:)
     end
     app.get("/api/road") { json Web::Road::TripsJson.new(now).to_h }
-    app.get("/api/road/week") { json Web::Road::Week.new(now, parameters[:from]).to_h }
+    app.get("/api/road/week") do
+      json Web::Road::Week.new(now, parameters[:from], by: parameters[:by] || "driver").to_h
+    end
     trips(app)
     messages(app)
     app.get("/api/loads/:id/asking") { json Web::Road::AskingJson.of(Reads::Road::Asking.of(id)) }
@@ -32,6 +34,7 @@ module Web::Road
     app.get("/api/trips/:id/diary") { diary }
     app.get("/api/trips/:id/track") { json Web::Road::Track.new(Reads::Road::Track.of(id)).to_h }
     app.get("/api/trips/:id/report") { report(id) }
+    app.get("/api/trips/:id/ask") { json Work::Tracking::AskCheckIn.preview(id, parameters[:body]) }
     app.post("/api/trips/:id/ask") { diary Work::Tracking::AskCheckIn.call(id, input, by:, now:) }
     app.post("/api/trips/:id/check-ins") do
       diary Work::Tracking::TellForDriver.call(id, input, by:, now:), status: 201

@@ -31,6 +31,11 @@ export const router = createRouter({
       meta: { title: 'Set up your company', bare: true },
     },
     {
+      path: '/freight/together',
+      component: () => import('./areas/freight/TogetherPage.vue'),
+      meta: { title: 'Partials together', roles: ['dispatcher'] },
+    },
+    {
       path: '/freight/new',
       component: () => import('./areas/freight/BookingPage.vue'),
       meta: { title: 'Book a load', roles: ['dispatcher'] },

@@ -7,7 +7,7 @@ Sequel.migration do
     alter_table(:papers) do
       add_constraint(
         :papers_kind_known,
-        kind: %w[bol pod rate_confirmation scale_ticket lumper_receipt permit damage photo other]
+        kind: %w[bol pod rate_confirmation scale_ticket lumper_receipt permit damage signature photo other]
       )
     end
     create_table(:scans) do

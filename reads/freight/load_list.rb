@@ -9,10 +9,11 @@ module Reads::Freight::LoadList
   LATEST_FIRST = [*Core::Freight::Statuses::HAPPENED, "all"].freeze
 
   # status - of loads, `live` or `all`; query - words; page - from 1
-  def self.page(status: nil, query: nil, customer_id: nil, page: nil)
-    found = Store::Freight.found(status: status || "live", query:, customer_id:)
+  # size - full or partial, nil for both
+  def self.page(status: nil, query: nil, customer_id: nil, size: nil, page: nil)
+    found = Store::Freight.found(status: status || "live", query:, customer_id:, size:)
     counts = Store::Freight.counts
-    narrowed = status || query || customer_id
+    narrowed = status || query || customer_id || size
     Value.new(
       rows: Store::Freight.page(found, page: page || 1, latest_first: LATEST_FIRST.include?(status)),
       counts:,

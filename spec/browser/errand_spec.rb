@@ -96,7 +96,7 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
       expect(page).to have_text("Loaded miles").and have_text("Empty miles")
       click_on "the pay run"
       click_on "Approve and lock"
-      click_on "Approve #{gross}"
+      within("[role=dialog]") { find("button", text: /Approve \$|Lock it before it ends/).click }
       expect(page).to have_text("Locked by Greta Lindqvist")
       click_on "Wade Ferris"
       expect(find("tr.gross td.figure:nth-child(3)").text).to eq(gross)

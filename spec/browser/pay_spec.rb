@@ -58,14 +58,14 @@ RSpec.describe "A pay run", :committed, type: :feature do
     click_on "Answer"
     expect(page).to have_no_css("section[aria-label=Questions]")
     click_on "Approve and lock"
-    within("[role=dialog]") { find("button", text: "Approve $").click }
+    within("[role=dialog]") { find("button", text: /Approve \$|Lock it before it ends/).click }
     expect(page).to have_text("Locked by Inez Calloway")
     click_on "Open again"
     fill_in "Why? It is kept in the trail", with: "One more look"
     within("[role=dialog]") { click_on "Open" }
     expect(page).to have_text("Opened again by Inez Calloway: One more look")
     click_on "Approve and lock"
-    within("[role=dialog]") { find("button", text: "Approve $").click }
+    within("[role=dialog]") { find("button", text: /Approve \$|Lock it before it ends/).click }
     expect(page).to have_text("Locked by Inez Calloway")
     click_on "It is paid"
     within("[role=dialog]") { click_on "It is paid" }

@@ -52,6 +52,15 @@ RSpec.describe "Papers from the office" do
     expect(file(load_id, photo)[:error]).to include(code: "filed_already", message: /Maren Holt/)
   end
 
+  it "keeps every kind that a phone or the office sends" do
+    load_id, trip_id = sent
+    kinds = %w[bol pod scale_ticket lumper_receipt permit damage signature]
+    kinds.each { |kind| keep_photo(trip_id, kind:, key: "kind #{kind} of the phone") }
+    office = %w[rate_confirmation photo other]
+    office.each { |kind| file(load_id, photo, kind:) }
+    expect(DB[:papers].order(:id).select_map(:kind)).to eq(kinds + office)
+  end
+
   it "asks the driver for what is missing, by page or in words, and not for what is there" do
     load_id, trip_id = sent
     ask = -> { client.call(:post, "/api/loads/#{load_id}/ask-papers", { key: "ask #{rand}" }) }

@@ -149,6 +149,45 @@ RSpec.describe Work::Freight::JoinTrip do
     end
   end
 
+  describe "several given at once" do
+    let(:ids) do
+      [6_000, 7_000, 8_000].map { |pounds| partial(pounds, at: now + (20 * Given::HOUR), hours: 10) }
+    end
+
+    def preview(**more) = client.call(:get, "/api/partials/together?#{URI.encode_www_form(more)}")
+    def together(**more) =
+      client.call(:post, "/api/partials/together", { key: "together #{rand}", load_ids: ids, **crew, **more })
+
+    it "shows what they come to against the trailer while they are picked, and takes the stops as they are numbered" do
+      shown = preview(load_ids: ids.join(","), trailer_id: unit_id("V-201"))
+      expect([shown[:takes_lb], shown[:legs].map { |leg| leg[:weight_lb] }.max]).to eq([45_000, 21_000])
+      order =
+        shown[:stops]
+          .sort_by { |stop| [stop[:kind] == "pickup" ? 0 : 1, -stop[:id]] }
+          .map { |stop| stop[:id] }
+      expect(preview(load_ids: ids.join(","), order: order.join(","))[:stops].map { |stop| stop[:id] }).to eq(
+        order
+      )
+      preview(load_ids: ids.join(","), order: order.reverse.join(","))
+      expect(client.error).to include(code: "order_of_stops", path: "/order")
+      given = together(order:)
+      expect(client.status).to eq(201)
+      expect(Store::Freight.trip_stops(given[:trip_id]).select_map(:stop_id)).to eq(order)
+      expect(ids.map { |id| load(id).slice(:status, :crew).values }.uniq).to eq([["planned", "Wade Ferris"]])
+    end
+
+    it "is given once, whole or not at all" do
+      full = book(at: now + (20 * Given::HOUR))
+      expect(together(load_ids: [*ids, full])[:error]).to include(code: "not_partial", path: "/load_ids")
+      expect(together(load_ids: ids.first(1))[:error]).to include(code: "too_few", path: "/load_ids")
+      DB[:freight_lines].where(load_id: ids.last).update(weight_lb: 40_000)
+      expect(together[:error]).to include(code: "too_much_aboard", path: "/why")
+      expect(ids.map { |id| load(id)[:status] }).to eq(%w[open open open])
+      2.times { together(key: "with a reason", why: "The scale says less") }
+      expect([client.status, DB[:trips].count]).to eq([201, 1])
+    end
+  end
+
   it "lets nobody over 80,000 lb with what is aboard" do
     DB[:units].where(id: unit_id("V-201")).update(capacity_lb: nil)
     trip_id

@@ -25,7 +25,7 @@ class StandIns::Mailbox
     <p><label>From <input name="from" value="scanner@juniperfork.example" size="34"></label></p>
     <p><label>Subject <input name="subject" placeholder="POD L1012" size="34" required></label> <small>with the number of the load</small></p>
     <p><input type="file" name="file" aria-label="Scan" required> <button>Mail it</button></p></form>
-    <% mails.reverse.first(100).each do |mail| %><article><strong><%= ERB::Util.html_escape(mail["subject"]) %></strong><br><small>to <%= ERB::Util.html_escape(mail["to"]) %>, <%= mail["at"] %></small><pre><%= ERB::Util.html_escape(mail["body"]) %></pre></article><% end %>
+    <% mails.reverse.first(100).each do |mail| %><article><strong><%= ERB::Util.html_escape(mail["subject"]) %></strong><br><small>to <%= ERB::Util.html_escape(mail["to"]) %>, <%= mail["at"] %></small><pre><%= ERB::Util.html_escape(mail["body"]) %></pre><% (mail["attachments"] || []).each do |file| %><p><a download="<%= ERB::Util.html_escape(file["name"]) %>" href="data:application/pdf;base64,<%= file["content"] %>"><%= ERB::Util.html_escape(file["name"]) %></a></p><% end %></article><% end %>
     </body></html>
   HTML
 
@@ -91,7 +91,7 @@ class StandIns::Mailbox
 
       @mails << {
         "key" => key,
-        **mail.slice("to", "subject", "body"),
+        **mail.slice("to", "subject", "body", "attachments"),
         "at" => Time.now.utc.iso8601,
         "receipt" => SecureRandom.hex(8)
       }

@@ -36,10 +36,22 @@ module Web::Freight::LoadJson
     reference
   ].freeze
 
-  def self.page(parameters)
+  def self.page(parameters, now)
     list =
-      Reads::Freight::LoadList.page(query: parameters[:q], **parameters.slice(:status, :customer_id, :page))
-    { total: list.total, counts: list.counts, rows: list.rows.map { |row| row(row) } }
+      Reads::Freight::LoadList.page(
+        query: parameters[:q],
+        **parameters.slice(:status, :customer_id, :size, :page)
+      )
+    live = Reads::Freight::ListLive.of(list.rows, now)
+    {
+      total: list.total,
+      counts: list.counts,
+      rows:
+        list.rows.map do |row|
+          one = live[row[:id]]
+          row(row).merge(**one.to_h, heard_at: Figures.iso(one.heard_at))
+        end
+    }
   end
 
   def self.row(row)

@@ -15,9 +15,25 @@ module Web::Freight::Sharing
   def self.preview(trip_id, load_id, order)
     order ||= Reads::Freight::Joinable.order(trip_id) unless load_id
     shared = Work::Freight::JoinTrip.new(load_id, trip_id, order)
+    { trip_id:, **said(shared) }
+  end
+
+  # Of partials that nobody has yet. parameters - load_ids and order as texts, tractor_id, trailer_id
+  def self.together(parameters)
+    ids = ->(name) { parameters[name]&.split(",")&.map(&:to_i) }
+    said(
+      Work::Freight::CrewTogether.plan(
+        ids[:load_ids],
+        ids[:order],
+        **parameters.slice(:tractor_id, :trailer_id)
+      )
+    )
+  end
+
+  # shared - with stops, legs and trailer
+  def self.said(shared)
     numbers = Reads::Freight::Joinable.numbers(shared.stops.map { |stop| stop[:load_id] }.uniq)
     {
-      trip_id:,
       trailer: shared.trailer&.fetch(:number),
       takes_lb: shared.trailer&.fetch(:capacity_lb),
       stops: shared.stops.map { |stop| stop(stop, numbers) },
@@ -45,5 +61,5 @@ module Web::Freight::Sharing
       over: leg.over
     }
   end
-  private_class_method :stop, :leg
+  private_class_method :said, :stop, :leg
 end

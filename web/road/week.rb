@@ -1,18 +1,20 @@
 # frozen_string_literal: true
 
-# The working week by day and crew: what starts, moves, is delivered, ends.
+# The working week by day, and by crew or vehicle: what starts, moves, is delivered, ends; what has happened with its
+# own time, what is to come with the time that was agreed.
 class Web::Road::Week
   # from - Date of the first day, the Monday of this week unless said; days are those of each driver's home
-  #        terminal
-  def initialize(now, from)
+  #        terminal, or the unit's; by - driver, tractor or trailer
+  def initialize(now, from, by: "driver")
     @now = now
+    @by = by
     today = now.to_date
     @from = from || (today - ((today.wday - 1) % 7))
   end
 
   def to_h
-    @read = Reads::Road::Week.of(@from)
-    crews = @read.drivers.filter_map { |row| crew(row, @read.trips[row[:id]] || []) }
+    @read = Reads::Road::Week.of(@from, by: @by)
+    crews = @read.holders.filter_map { |row| crew(row, @read.trips[row[:id]] || []) }
     { from: @from.iso8601, days: days.map(&:iso8601), crews: }
   end
 
@@ -20,16 +22,14 @@ class Web::Road::Week
 
   def days = (0...Reads::Road::Week::DAYS).map { |i| @from + i }
 
-  def crew(driver, trips)
+  def crew(holder, trips)
     return if trips.empty?
 
-    zone = TZInfo::Timezone.get(driver[:zone])
+    zone = TZInfo::Timezone.get(holder[:zone])
     entries = trips.flat_map { |trip| entries(trip) }.group_by { |entry| entry[:day].call(zone) }
     moving = trips.flat_map { |trip| moving(trip, zone) }
     {
-      driver_id: driver[:id],
-      name: driver[:name],
-      terminal: driver[:terminal],
+      **holder.slice(:id, :name, :terminal),
       days:
         days.map do |day|
           (entries[day] || [])
@@ -54,12 +54,21 @@ class Web::Road::Week
         what:,
         text: "#{stop[:town]}, #{stop[:state]}",
         at: at.iso8601,
+        agreed_at: (stop[:from_at] || stop[:to_at])&.iso8601,
+        standing: standing(stop),
         zone: stop[:zone],
         load_id: @read.loads.dig(trip[:id], :load_id),
         load: @read.loads.dig(trip[:id], :number),
         done: !stop[:worked_at].nil?
       }
     end
+  end
+
+  # Told apart: done, there, or to come.
+  def standing(stop)
+    return "done" if stop[:worked_at]
+
+    stop[:arrived_at] ? "there" : "to_come"
   end
 
   # On a day without a stop he is on the road.
@@ -72,6 +81,8 @@ class Web::Road::Week
         what: "moves",
         text: "on the road#{" to #{last_stop[:town]}" if last_stop}",
         at: nil,
+        agreed_at: nil,
+        standing: trip[:status] == "delivered" ? "done" : "to_come",
         zone: last_stop ? last_stop[:zone] : "UTC",
         load_id: @read.loads.dig(trip[:id], :load_id),
         load: @read.loads.dig(trip[:id], :number),

@@ -2,11 +2,6 @@
 
 # Puts a partial load on a trip that carries others, and the stops of a trip in another order.
 class Work::Freight::JoinTrip
-  LIMITS = { weight_lb: [:capacity_lb, "lb"], volume_cuft: [:capacity_cuft, "cubic feet"] }.freeze
-  # A leg of the trip with what is aboard, and how it lies on the deck. layout - Core::Freight::Deck::Layout or nil;
-  # over - what is too much, or nil
-  Leg = Value.of(:from, :to, :miles, :aboard, :layout, :over)
-
   # input - { key:, trip_id:, order: ids of stops or nil, why: where it goes past what is too much }
   # Raises Refused `not_partial`, `under_way`, `too_much_aboard`, `order_of_stops`, `crew_taken`.
   def self.call(load_id, input, by:, now:)
@@ -55,34 +50,9 @@ class Work::Freight::JoinTrip
 
   def stops = @plan.stops
 
-  # What is aboard on each leg, beside what the trailer takes.
-  def legs
-    aboard = Core::Freight.aboard(stops.map { |stop| stop[:load_id] }, goods)
-    stops
-      .each_cons(2)
-      .with_index
-      .map do |(from, to), i|
-        layout = room && Core::Freight.lay(aboard[i].pieces, room)
-        Leg.new(
-          from: town(from),
-          to: town(to),
-          miles: Store::Roads::Leg.new(from, to).miles,
-          aboard: aboard[i],
-          layout:,
-          over: over(aboard[i], layout)
-        )
-      end
-  end
-
-  # The deck of the trailer; nil where there is none, or nobody knows how long it is.
-  def room
-    return if trailer.nil?
-
-    length_in = trailer[:inner_length_in] || (trailer[:length_ft] && (trailer[:length_ft] * 12))
-    Core::Fit.room(trailer[:trailer_kind], length_in, FitRules.figures[:decks])
-  end
-
-  def trailer = @trailer ||= Store::Freight.trailer_of(@trip[:id])
+  # What is aboard on each leg, beside what the trailer takes: Array of Work::Freight::OnBoard::Leg.
+  def legs = on_board.legs
+  def trailer = on_board.trailer
 
   private
 
@@ -147,62 +117,12 @@ class Work::Freight::JoinTrip
     end
   end
 
-  def goods
-    Store::Freight::FreightLines
-      .where(load_id: @load_ids)
-      .all
-      .group_by { |line| line[:load_id] }
-      .then do |lines|
-        @load_ids.to_h do |id|
-          sum = ->(column) do
-            (lines[id] || [])
-              .filter_map { |line| line[column] }
-              .then { |found| found.empty? ? nil : found.sum }
-          end
-          [
-            id,
-            Core::Freight::Aboard::Goods.new(
-              weight_lb: sum.call(:weight_lb),
-              pieces: Store::Freight::FreightLines.pieces(lines[id] || [], numbers),
-              volume_cuft: sum.call(:volume_cuft)
-            )
-          ]
-        end
-      end
-  end
-
-  def numbers = @numbers ||= @loads.to_h { |load| [load[:id], load[:number]] }
-
-  def over(leg, layout)
-    return if trailer.nil?
-    return layout.trouble if layout && !layout.fits?
-
-    what, (column, unit) =
-      LIMITS.find do |field, (room, _)|
-        leg.public_send(field) && trailer[room] && leg.public_send(field) > trailer[room]
-      end
-    return gross(leg.weight_lb) if what.nil?
-
-    need, takes = [leg.public_send(what), trailer[column]].map { |some| Core::Spoken.grouped(some) }
-    "#{need} #{unit}, and #{trailer[:number]} takes #{takes} #{unit}."
-  end
-
-  # 23 CFR 658.17: there is always one of them that can be left.
-  def gross(freight_lb)
-    return if freight_lb.nil?
-
-    tractor = (@tractor ||= Store::Freight.tractor_of(@trip[:id])) || {}
-    found =
-      Core::Fit::Gross.of(
-        freight_lb:,
-        weights: FitRules.weights,
-        tractor_lb: tractor[:tare_lb],
-        trailer_lb: trailer[:tare_lb],
-        trailer_kind: trailer[:trailer_kind]
+  def on_board =
+    @on_board ||=
+      Work::Freight::OnBoard.new(
+        stops,
+        @loads,
+        tractor: Store::Freight.tractor_of(@trip[:id]),
+        trailer: Store::Freight.trailer_of(@trip[:id])
       )
-    legal_lb = [Core::Fit::LEGAL_GROSS_LB, tractor[:registered_lb]].compact.min
-    "#{found.text}, and #{Core::Spoken.pounds(legal_lb)} is the most." if found.lb > legal_lb
-  end
-
-  def town(stop) = "#{stop[:town]}, #{stop[:state]}"
 end

@@ -59,9 +59,7 @@ module Work::Tracking::WriteText
     # driver - row with driver_id and phone; plain phones get the phrase without a link where there is one
     def say(driver, trip_id, phrase, now, ask_id: nil, message_id: nil, stop_id: nil, **parts)
       person = Store::Fleet::Drivers.row(driver[:driver_id])
-      asked = phrase
-      phrase = "#{phrase}_plain" if !person[:smartphone] && Phrases.all["en"].key?("#{phrase}_plain")
-      body = Phrases.say(phrase, language(person), company: Store::Company.row[:name], **parts)
+      body = worded(person, phrase, parts)
       body = greet(person, body, now)
       link_id = body.include?(LINK) && ask_id.nil? ? Store::Tracking.link_for(person[:id], now)[:id] : nil
       text_id =
@@ -72,7 +70,7 @@ module Work::Tracking::WriteText
           ask_id:,
           message_id:,
           stop_id:,
-          phrase: asked,
+          phrase:,
           to: driver[:phone],
           body:,
           written_at: now
@@ -81,9 +79,17 @@ module Work::Tracking::WriteText
       text_id
     end
 
+    # How a phrase would read to a driver, before it is sent.
+    def preview(driver, phrase, parts) = worded(Store::Fleet::Drivers.row(driver[:driver_id]), phrase, parts)
+
     def language(person) = person[:languages].to_a.find { |code| Phrases::LANGUAGES.include?(code) } || "en"
 
     private
+
+    def worded(person, phrase, parts)
+      phrase = "#{phrase}_plain" if !person[:smartphone] && Phrases.all["en"].key?("#{phrase}_plain")
+      Phrases.say(phrase, language(person), company: Store::Company.row[:name], **parts)
+    end
 
     def called_off(trip, now) =
       Store::Freight

@@ -24,6 +24,8 @@ const ACTS: Record<string, string> = {
   answer_about_pay: 'answered a question about pay',
   answer_deduction_change: 'answered a change of deductions',
   book_several: 'booked the same on other days',
+  mail_sheet: 'mailed the trip sheet',
+  crew_together: 'gave several partials to a crew',
   file_paper: 'filed a paper',
   take_scan: 'mailed a paper',
   settle_scan: 'placed a mailed paper',

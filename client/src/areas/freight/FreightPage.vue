@@ -123,6 +123,7 @@ useKeys([
           @update:model-value="search(String($event ?? ''))"
         />
         <v-btn v-if="mayBook" color="primary" :prepend-icon="mdiPlus" to="/freight/new">Book a load</v-btn>
+        <v-btn v-if="mayBook && !selected" variant="text" to="/freight/together">Partials together</v-btn>
       </div>
       <div class="filters" role="group" aria-label="Status">
         <button

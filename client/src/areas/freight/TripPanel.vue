@@ -8,6 +8,7 @@ import { CHECK_INS, STOPS } from '@/shared/statuses'
 import { showTime } from '@/shared/time'
 import { useAct } from '@/shared/useAct'
 import EmptyFromDialog from './EmptyFromDialog.vue'
+import MailSheet from './MailSheet.vue'
 import OwnStopDialog from './OwnStopDialog.vue'
 import ReasonDialog from './ReasonDialog.vue'
 
@@ -64,8 +65,9 @@ const said = (checkIn: Schemas['CheckIn']) => {
         >
       </h2>
       <span class="small quiet"
-        ><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a> •
-        {{ trip.number }}, {{ trip.status }} • {{ showMiles(trip.loaded_miles) }} loaded,
+        ><a :href="`/api/trips/${trip.id}/sheet`" target="_blank" rel="noopener">Trip sheet</a>{{ ' '
+        }}<mail-sheet v-if="acts.may('add_stop')" :trip-id="trip.id" /> • {{ trip.number }},
+        {{ trip.status }} • {{ showMiles(trip.loaded_miles) }} loaded,
         {{ showMiles(trip.empty_miles) }} empty{{ trip.empty_from ? ` from ${trip.empty_from}` : ''
         }}<template v-if="acts.may('put_right_empty')"
           >{{ ' ' }}<button type="button" class="link" @click="moving = true">Put right</button></template

@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import { useAct } from '@/shared/useAct'
 import Waiting from '@/shared/Waiting.vue'
+import AskPanel from './AskPanel.vue'
 import DetentionClaim from './DetentionClaim.vue'
 import DiaryList from './DiaryList.vue'
 import TellStep from './TellStep.vue'
@@ -29,12 +30,15 @@ const {
   id => ask(api.GET('/api/trips/{id}/diary', { params: { path: { id } } })),
   change => ['trip', 'load', 'message', 'position'].includes(change.kind),
 )
-const panel = ref<'message' | 'tell'>()
+const panel = ref<'message' | 'tell' | 'ask'>()
 const asked = ref(false)
 const { busy, trouble: refused, act } = useAct<Schemas['Diary']>(put)
 const params = computed(() => ({ path: { id: tripId } }))
-async function askNow() {
-  asked.value = await act(key => api.POST('/api/trips/{id}/ask', { params: params.value, body: { key } }))
+async function askNow(body = '') {
+  asked.value = await act(key =>
+    api.POST('/api/trips/{id}/ask', { params: params.value, body: { key, ...(body ? { body } : {}) } }),
+  )
+  if (asked.value && panel.value === 'ask') panel.value = undefined
 }
 async function tell(body: Schemas['CheckInInput']) {
   if (await act(() => api.POST('/api/trips/{id}/check-ins', { params: params.value, body })))
@@ -115,8 +119,11 @@ useKeys([
           {{ alert.told.join(', ') || 'nobody: no dispatcher looks after this driver' }}
         </p>
         <div v-if="dispatches" class="row acts">
-          <v-btn v-if="open" size="small" color="primary" :loading="busy" @click="askNow"
+          <v-btn v-if="open" size="small" color="primary" :loading="busy" @click="askNow()"
             >Ask for a check-in</v-btn
+          >
+          <v-btn v-if="open" size="small" variant="tonal" @click="panel = panel === 'ask' ? undefined : 'ask'"
+            >Ask in own words</v-btn
           >
           <v-btn size="small" variant="tonal" @click="panel = panel === 'message' ? undefined : 'message'"
             >Message</v-btn
@@ -141,6 +148,13 @@ useKeys([
           <span v-if="asked" class="small" role="status">Asked by text.</span>
         </div>
         <v-alert v-if="refused" type="error" class="mt-2">{{ refused.message }}</v-alert>
+        <ask-panel
+          v-if="panel === 'ask'"
+          :trip-id="tripId"
+          :busy="busy"
+          @ask="askNow"
+          @close="panel = undefined"
+        />
         <tell-step v-if="panel === 'tell'" :diary="found" :busy="busy" @tell="tell" />
       </section>
       <thread-panel

@@ -1,19 +1,46 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, ask } from '@/shared/api'
+import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showTime } from '@/shared/time'
+import { useQuery } from '@/shared/useQuery'
 import Waiting from '@/shared/Waiting.vue'
 
-/** The working week by day and crew: what starts, moves, is delivered. To look at, and to print. */
+/** The working week by day, and by crew or vehicle: what starts, moves, is delivered. To look at, and to print. */
 const from = ref<string>()
+type By = 'driver' | 'tractor' | 'trailer'
+const by = useQuery<By>('by', 'driver')
+const BY = [
+  { value: 'driver', title: 'By driver' },
+  { value: 'tractor', title: 'By tractor' },
+  { value: 'trailer', title: 'By trailer' },
+]
 const { data, problem, load } = useFetched(
-  from,
-  day => ask(api.GET('/api/road/week', { params: { query: day ? { from: day } : {} } })),
+  () => [from.value, by.value] as const,
+  ([day, kind]) =>
+    ask(
+      api.GET('/api/road/week', {
+        params: { query: { ...(day ? { from: day } : {}), ...(kind ? { by: kind } : {}) } },
+      }),
+    ),
   change => ['load', 'trip'].includes(change.kind),
 )
 const WHAT = { starts: '▲', moves: '→', delivers: '▼', ends: '■' } as const
 const WORD = { starts: 'loads', moves: 'goes on', delivers: 'delivers', ends: 'ends' } as const
+type Entry = Schemas['RoadWeek']['crews'][number]['days'][number][number]
+/** What happened with its own time, then what was agreed; what is to come with that alone. */
+function said(entry: Entry): string {
+  const at = (time: string | null) => (time ? showTime(time, entry.zone ?? 'UTC') : '')
+  const did = { done: 'done', there: 'there since', to_come: 'to come' }[entry.standing]
+  return [
+    `${WORD[entry.what]} ${entry.text}`,
+    entry.load,
+    `${did} ${at(entry.at)}`.trim(),
+    entry.agreed_at && entry.standing !== 'to_come' && `agreed ${at(entry.agreed_at)}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+}
 const shift = (days: number) => {
   if (data.value)
     from.value = new Date(Date.parse(`${data.value.from}T12:00:00Z`) + days * 86400000)
@@ -36,7 +63,11 @@ const print = () => window.print()
     <header class="spread">
       <h2>{{ title }}</h2>
       <span class="row noprint"
-        ><v-btn size="small" variant="text" @click="shift(-7)">Week before</v-btn
+        ><v-select v-model="by" class="by" label="Show" :items="BY" /><v-btn
+          size="small"
+          variant="text"
+          @click="shift(-7)"
+          >Week before</v-btn
         ><v-btn size="small" variant="text" @click="shift(7)">Week after</v-btn
         ><v-btn size="small" variant="tonal" @click="print">Print</v-btn></span
       >
@@ -47,12 +78,12 @@ const print = () => window.print()
         <table class="ledger">
           <thead>
             <tr>
-              <th>Crew</th>
+              <th>{{ by === 'driver' ? 'Crew' : 'Unit' }}</th>
               <th v-for="day in week.days" :key="day">{{ dayName(day) }}</th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="crew in week.crews" :key="crew.driver_id">
+            <tr v-for="crew in week.crews" :key="crew.id">
               <th scope="row">
                 {{ crew.name }}<br /><span class="small quiet">{{ crew.terminal }}</span>
               </th>
@@ -61,8 +92,8 @@ const print = () => window.print()
                   v-for="(entry, j) in entries"
                   :key="j"
                   class="entry small"
-                  :class="{ done: entry.done, moving: !entry.at }"
-                  :title="`${WORD[entry.what]} ${entry.text}${entry.load ? `, ${entry.load}` : ''}`"
+                  :class="{ done: entry.done, there: entry.standing === 'there', moving: !entry.at }"
+                  :title="said(entry)"
                 >
                   <span aria-hidden="true">{{ WHAT[entry.what] }}</span>{{ ' ' }}
                   <span class="sr-only">{{ WORD[entry.what] }}</span><router-link
@@ -70,9 +101,10 @@ const print = () => window.print()
                     :to="`/freight/${entry.load_id}`"
                     >{{ entry.text.split(',')[0] }}</router-link
                   ><span v-else>{{ entry.text.split(',')[0] }}</span
-                  ><span v-if="entry.at" class="quiet at">{{
-                    showTime(entry.at, entry.zone ?? 'UTC', { day: false, letters: false })
-                  }}</span>
+                  ><span v-if="entry.at" class="quiet at"
+                    ><template v-if="entry.done">✓ </template
+                    >{{ showTime(entry.at, entry.zone ?? 'UTC', { day: false, letters: false }) }}</span
+                  >
                 </div>
               </td>
             </tr>
@@ -86,6 +118,12 @@ const print = () => window.print()
 <style scoped>
 .week {
   padding: 0.6rem 0.85rem;
+}
+.by {
+  flex: 0 0 9rem;
+}
+.there {
+  font-weight: 600;
 }
 .scroll {
   max-height: calc(100vh - 170px);

@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+# What is aboard on each leg of stops in an order, how it lies on the deck, and what of it is too much for a tractor and
+# trailer.
+class Work::Freight::OnBoard
+  LIMITS = { weight_lb: [:capacity_lb, "lb"], volume_cuft: [:capacity_cuft, "cubic feet"] }.freeze
+  # A leg of the trip with what is aboard, and how it lies on the deck. layout - Core::Freight::Deck::Layout or nil;
+  # over - what is too much, or nil
+  Leg = Value.of(:from, :to, :miles, :aboard, :layout, :over)
+
+  attr_reader :trailer, :stops
+
+  # stops - rows in order; loads - rows with id and number; tractor, trailer - rows of units, or nil
+  def initialize(stops, loads, tractor:, trailer:)
+    @stops = stops
+    @loads = loads
+    @tractor = tractor
+    @trailer = trailer
+  end
+
+  # What is aboard on each leg, beside what the trailer takes.
+  def legs
+    aboard = Core::Freight.aboard(@stops.map { |stop| stop[:load_id] }, goods)
+    @stops
+      .each_cons(2)
+      .with_index
+      .map do |(from, to), i|
+        layout = room && Core::Freight.lay(aboard[i].pieces, room)
+        Leg.new(
+          from: town(from),
+          to: town(to),
+          miles: Store::Roads::Leg.new(from, to).miles,
+          aboard: aboard[i],
+          layout:,
+          over: over(aboard[i], layout)
+        )
+      end
+  end
+
+  # The deck of the trailer; nil where there is none, or nobody knows how long it is.
+  def room
+    return if trailer.nil?
+
+    length_in = trailer[:inner_length_in] || (trailer[:length_ft] && (trailer[:length_ft] * 12))
+    Core::Fit.room(trailer[:trailer_kind], length_in, FitRules.figures[:decks])
+  end
+
+  private
+
+  def goods
+    Store::Freight::FreightLines
+      .where(load_id: @loads.map { |load| load[:id] })
+      .all
+      .group_by { |line| line[:load_id] }
+      .then do |lines|
+        @loads
+          .map { |load| load[:id] }
+          .to_h do |id|
+            sum = ->(column) do
+              (lines[id] || [])
+                .filter_map { |line| line[column] }
+                .then { |found| found.empty? ? nil : found.sum }
+            end
+            [
+              id,
+              Core::Freight::Aboard::Goods.new(
+                weight_lb: sum.call(:weight_lb),
+                pieces: Store::Freight::FreightLines.pieces(lines[id] || [], numbers),
+                volume_cuft: sum.call(:volume_cuft)
+              )
+            ]
+          end
+      end
+  end
+
+  def numbers = @numbers ||= @loads.to_h { |load| [load[:id], load[:number]] }
+
+  def over(leg, layout)
+    return if trailer.nil?
+    return layout.trouble if layout && !layout.fits?
+
+    what, (column, unit) =
+      LIMITS.find do |field, (room, _)|
+        leg.public_send(field) && trailer[room] && leg.public_send(field) > trailer[room]
+      end
+    return gross(leg.weight_lb) if what.nil?
+
+    need, takes = [leg.public_send(what), trailer[column]].map { |some| Core::Spoken.grouped(some) }
+    "#{need} #{unit}, and #{trailer[:number]} takes #{takes} #{unit}."
+  end
+
+  # 23 CFR 658.17: there is always one of them that can be left.
+  def gross(freight_lb)
+    return if freight_lb.nil?
+
+    tractor = @tractor || {}
+    found =
+      Core::Fit::Gross.of(
+        freight_lb:,
+        weights: FitRules.weights,
+        tractor_lb: tractor[:tare_lb],
+        trailer_lb: trailer[:tare_lb],
+        trailer_kind: trailer[:trailer_kind]
+      )
+    legal_lb = [Core::Fit::LEGAL_GROSS_LB, tractor[:registered_lb]].compact.min
+    "#{found.text}, and #{Core::Spoken.pounds(legal_lb)} is the most." if found.lb > legal_lb
+  end
+
+  def town(stop) = "#{stop[:town]}, #{stop[:state]}"
+end
