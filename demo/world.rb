@@ -287,6 +287,8 @@ module Demo
       }
       first = partial(1, doors, "83705", "99202", [3, 12, 30], @customers[9])
       partial(2, cabinets.merge(stackable: true), "83605", "97801", [5, 8, 24], @customers[4])
+      switches = { what: "Switchgear", pieces: 4, unit: "crates", weight_lb: 9_600, **size(60, 48, 72) }
+      partial(3, switches, "83661", "97801", [6, 9, 26], @customers[5])
       Work::Freight::CrewLoad.call(
         first,
         {

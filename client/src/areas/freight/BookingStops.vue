@@ -151,6 +151,8 @@ function swap(i: number, j: number) {
   align-items: start;
 }
 .tools {
+  grid-row: 1 / span 2;
+  grid-column: 5;
   display: flex;
   flex-wrap: wrap;
 }
@@ -173,6 +175,7 @@ function swap(i: number, j: number) {
 }
 .note {
   grid-column: 2 / 5;
+  margin-top: -0.4rem;
   text-align: left;
 }
 .error {
@@ -182,6 +185,10 @@ function swap(i: number, j: number) {
 @media (max-width: 700px) {
   .stop {
     grid-template-columns: 1fr 1fr;
+  }
+  .tools {
+    grid-row: auto;
+    grid-column: auto;
   }
   .more,
   .note {

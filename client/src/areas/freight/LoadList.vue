@@ -140,10 +140,11 @@ const when = (at: string | null | undefined, zone: string | null | undefined) =>
 .columns {
   float: right;
   width: 11rem;
-  margin: 0.4rem 0.6rem;
+  /* On the line of the filters, whose end is free where the table is shown. */
+  margin: -2.9rem 0.6rem 0.4rem;
 }
-.scroll {
-  overflow-x: auto;
+.scroll table {
+  clear: right;
 }
 .nowrap {
   white-space: nowrap;
