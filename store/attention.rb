@@ -22,13 +22,17 @@ module Store::Attention
       .join(:stops, id: :stop_id)
       .join(:trips, id: Sequel[:trip_stops][:trip_id])
       .join(:loads, id: Sequel[:stops][:load_id])
+      .join(:customers, id: Sequel[:loads][:customer_id])
       .where(Sequel[:trips][:status] => "rolling", :left_at => nil, :worked_at => nil)
       .exclude(arrived_at: nil)
       .select(
         Sequel[:trip_stops][:id],
         :arrived_at,
-        :name,
+        Sequel[:stops][:from_at],
+        Sequel[:stops][:name],
         :load_id,
+        :detention_free_minutes,
+        :detention_hourly,
         Sequel[:loads][:number],
         Sequel[:stops][:zone]
       )

@@ -10,6 +10,7 @@ module Core::Attention::Facts
     def worth = BigDecimal(0)
     def hours_left(_as_of) = nil
     def minutes(_as_of) = 0
+    def due?(as_of, after_minutes) = after_minutes.zero? || minutes(as_of) >= after_minutes
     def days_left(_as_of) = 0
     def hours_until(instant, as_of) = instant && ((instant - as_of).to_r / 3600)
     def minutes_since(instant, as_of) = instant ? ((as_of - instant) / 60).to_i : 0
@@ -89,19 +90,20 @@ module Core::Attention::Facts
       end
     end
 
-  # A truck at a dock. at - since when
+  # A truck at a dock. at - since when; free_until - until when its customer may keep it for nothing
   Standing =
-    Value.of(:stop_id, :subject_id, :number, :name, :at, :zone) do
+    Value.of(:stop_id, :subject_id, :number, :name, :at, :free_until, :zone) do
       include Plain
 
       def code = "detention"
       def what = "detention stop #{stop_id}"
       def title = "#{number} at #{name}"
       def minutes(as_of) = minutes_since(at, as_of)
+      def due?(as_of, _) = as_of >= free_until
 
-      def reason(as_of, free_minutes)
-        lasts = minutes(as_of)
-        "#{Words.length(lasts)} at the dock: detention has been running for #{Words.length(lasts - free_minutes)}."
+      def reason(as_of, _)
+        past = Words.length(minutes_since(free_until, as_of))
+        "#{Words.length(minutes(as_of))} at the dock: detention has been running for #{past}."
       end
     end
 

@@ -14,8 +14,7 @@ class Core::Attention::Rule
   # A matter without a time is always near.
   def due?(fact, as_of)
     left = fact.hours_left(as_of)
-    (@within_hours.nil? || left.nil? || left <= @within_hours) &&
-      (@after_minutes.zero? || fact.minutes(as_of) >= @after_minutes)
+    (@within_hours.nil? || left.nil? || left <= @within_hours) && fact.due?(as_of, @after_minutes)
   end
 
   def row(fact, as_of)

@@ -49,10 +49,21 @@ class Reads::Match::Today
         stop_id: row[:id],
         subject_id: row[:load_id],
         **row.slice(:number, :name, :zone),
-        at: row[:arrived_at]
+        at: row[:arrived_at],
+        free_until: free_until(row)
       )
     end
   end
+
+  # As the customer is charged: see Core::Tracking::Detention.
+  def free_until(row) =
+    Core::Tracking::Detention.claim(
+      arrived_at: row[:arrived_at],
+      opens_at: row[:from_at],
+      ends_at: @now,
+      free_minutes: row[:detention_free_minutes],
+      hourly: row[:detention_hourly]
+    ).starts_at
 
   def unanswered
     Store::Attention

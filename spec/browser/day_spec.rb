@@ -101,13 +101,15 @@ RSpec.describe "A day in the office", :committed, type: :feature do
     stops = Store::Freight.trip_stops(trip_id).all
     began = now - (stops.length * 1200) - 1200
     check_in(trip_id, "on_my_way", at: began, by: driver(una))
-    stops.each.with_index(1) do |stop, i|
-      done = stop[:kind] == "pickup" ? "loaded" : "delivered"
-      { "arrived" => 600, done => 1200 }.each do |kind, later|
-        at = began + ((i - 1) * 1200) + later
-        check_in(trip_id, kind, at:, by: driver(una), stop_id: stop[:stop_id], signer: "R. Dock")
+    stops
+      .each
+      .with_index(1) do |stop, i|
+        done = stop[:kind] == "pickup" ? "loaded" : "delivered"
+        { "arrived" => 600, done => 1200 }.each do |kind, later|
+          at = began + ((i - 1) * 1200) + later
+          check_in(trip_id, kind, at:, by: driver(una), stop_id: stop[:stop_id], signer: "R. Dock")
+        end
       end
-    end
     expect(page).to have_css(".mark", text: "Delivered")
     using_session(:tobias) do
       visit "/freight/#{book(at: now + 7200, hours: 10)}"

@@ -17,6 +17,7 @@ RSpec.describe Core::Attention do
       stop_id: 3,
       name: "Shed",
       at: now - (minutes * 60),
+      free_until: now - (minutes * 60) + 7200,
       **load.slice(:subject_id, :number, :zone)
     )
   def paper(days) =

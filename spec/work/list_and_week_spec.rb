@@ -33,6 +33,21 @@ RSpec.describe "The day at a glance" do
     expect(row(load_id)).to include(detention_minutes: nil)
   end
 
+  it "counts detention by what the customer has free, on Today as in the list" do
+    load_id, trip_id = sent
+    DB[:customers].update(detention_free_minutes: 60)
+    %w[accepted on_my_way].each { |kind| check_in(trip_id, kind) }
+    # early: what is free begins with the appointment
+    check_in(trip_id, "arrived", at: now + (3 * Given::HOUR))
+    opens_at = now + (4 * Given::HOUR)
+    today = -> { client.call(:get, "/api/today")[:rows].select { |one| one[:kind] == "detention" } }
+    Clock.hold(opens_at + 3599)
+    expect([today.call, row(load_id)[:detention_minutes]]).to eq([[], nil])
+    Clock.hold(opens_at + 3600 + 600)
+    expect(today.call.first[:reason]).to eq("2 h 10 min at the dock: detention has been running for 10 min.")
+    expect(row(load_id)).to include(detention_minutes: 10)
+  end
+
   it "finds partials alone" do
     shared = partial(5_000)
     book
