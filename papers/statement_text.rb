@@ -75,7 +75,8 @@ class Papers::StatementText
   def line(row)
     mileage = Core::Pay::Earnings::MILEAGE_KINDS.include?(row[:kind])
     {
-      **row.slice(:section, :label, :quantity, :rate, :trip, :load_id, :earning_id),
+      **row.slice(:section, :label, :rate, :trip, :load_id, :earning_id),
+      quantity: quantity(row),
       amount: money(row[:amount]),
       corrected: corrected?(row) ? "#{row[:corrected_by]}: #{row[:corrected_why]}" : nil,
       story: story(row),
@@ -85,6 +86,12 @@ class Papers::StatementText
       miles_by: mileage ? row[:miles_by] : nil,
       by_state: by_state(row)
     }
+  end
+
+  # Time as people say it: 2 h 15 min.
+  def quantity(row)
+    minutes = row[:quantity].to_s[/\A(\d+) min\z/, 1]
+    minutes ? Core::Spoken.minutes(minutes.to_i) : row[:quantity]
   end
 
   def corrected?(row) = row[:corrections].to_h.any?

@@ -42,7 +42,7 @@ class Papers::TripSheet < Papers::Letter
     say "#{@page.customer[:name]} • #{references.join(", ")}"
     empty, loaded =
       @trip.values_at(:empty_miles, :loaded_miles).map { |miles| Money.rate_text(miles, places: 1) }
-    say "#{empty} miles empty, #{loaded} loaded"
+    say "#{empty} miles empty, #{loaded} miles loaded"
   end
 
   def stops
