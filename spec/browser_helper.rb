@@ -43,6 +43,9 @@ module Hands
     expect(page).to have_css("header nav")
   end
 
+  # What the phone sends by itself, a moment after the page shows it.
+  def eventually = Timeout.timeout(Capybara.default_max_wait_time) { sleep 0.1 until yield }
+
   def press(*keys) = page.send_keys(*keys)
 
   # A field that offers choices: types, waits for the choice, takes it with Enter.

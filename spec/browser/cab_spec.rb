@@ -131,6 +131,7 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     end
     expect(page).to have_no_css(".right")
     expect(page).to have_no_text("sin enviar")
+    eventually { DB[:check_ins].where(trip_id:, kind: "corrected").any? }
     expect(DB[:check_ins].where(trip_id:, kind: "corrected").get(:note)).to eq("Se me olvidó")
     expect(DB[:papers].where(load_id:).select_map(%i[kind signer])).to eq([["signature", "Ana Ruiz"]])
     Work::Tracking::SendMessage.call(
@@ -145,6 +146,7 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     click_on "Voy a llegar tarde"
     expect(page).to have_css(".thread .mine", text: "Voy a llegar tarde")
     expect(page).to have_no_css("nav .count")
+    eventually { DB[:messages].where(from_driver: true).any? }
     expect(DB[:messages].where(from_driver: true).select_map(:body)).to eq(["Voy a llegar tarde"])
   end
 end
