@@ -6,6 +6,7 @@ require_relative "../config/application"
 # pair each time, and what judging again costs when one trip has moved. In a transaction that is rolled back.
 module Bench
   CREWS = 300
+  GOOD_UNTIL = Date.new(2030, 1, 1)
   LOADS = 200
   TIMES = 12
   HOUR = 3600
@@ -108,6 +109,8 @@ module Bench
             name: "Driver #{i}",
             number: "B#{i}",
             terminal_id: terminal,
+            licence_expires_on: GOOD_UNTIL,
+            medical_expires_on: GOOD_UNTIL,
             loaded_mile_rate: "0.58",
             empty_mile_rate: "0.50"
           },
@@ -123,9 +126,17 @@ module Bench
         terminal_id: terminal,
         length_ft: 53
       )
-      [id, *DB[:units].where(number: ["BT-#{i}", "BV-#{i}"]).order(:number).select_map(:id)]
+      units = DB[:units].where(number: ["BT-#{i}", "BV-#{i}"]).order(:number).select_map(:id)
+      units.each { |unit_id| papers(unit_id) }
+      [id, *units]
     end
   end
+
+  # Without these nobody may go, and there would be nothing to plan.
+  def self.papers(unit_id) =
+    %w[registration annual_inspection].each do |kind|
+      DB[:credentials].insert(unit_id:, kind:, expires_on: GOOD_UNTIL)
+    end
 
   # Ten days of work, two of them at home.
   def self.record(driver_id)
