@@ -156,6 +156,9 @@ module Store::Fleet
   end
 
   # The driver whom a text names, whatever its capitals: his id, or nil.
+  # How long a trailer is inside, by its own measure or its length; nil where nobody told it. unit - row
+  def self.inside_in(unit) = unit[:inner_length_in] || (unit[:length_ft] && (unit[:length_ft] * 12))
+
   # What a driver or a company is called on its units.
   def self.rename_on_units(name, driver_id: nil, company_id: nil)
     if driver_id

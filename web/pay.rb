@@ -28,7 +28,7 @@ module Web::Pay
     app.post("/api/pay-runs/:id/mail") { run Work::Pay::MailStatements.call(id, input, by:, now:) }
     app.put("/api/pay-runs/:id/taxes") { run Work::Pay::GiveTaxes.call(id, input, by:, now:) }
     app.post("/api/pay-runs/:id/taxes-file") do
-      file = request.body.read(Work::Pay::GiveTaxes::MOST_BYTES) || ""
+      file = request.body.read(Work::Pay::GiveTaxes::MOST_BYTES + 1) || ""
       run Work::Pay::GiveTaxes.file(id, file, key: parameters[:key], by:, now:)
     end
     app.get("/api/pay-runs/:id/items") { json Web::Pay::RunJson.all_items(id) }

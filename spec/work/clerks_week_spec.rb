@@ -141,6 +141,7 @@ RSpec.describe "The clerk's week" do
     file = ->(csv) { clerk.call(:post, "/api/pay-runs/#{id}/taxes-file?key=taxes-#{csv.hash}", raw: csv) }
     {
       "number,tax\n1,2\n" => "missing_column",
+      "number,taxes\n#{"1,2\n" * 250_001}" => "too_large",
       "number,taxes\n9999,12.00\n#{number},a lot\n" => "wrong_rows",
       "number,taxes\n#{number},99999\n" => "more_than_gross"
     }.each { |csv, code| expect(file.call(csv)[:error]).to include(code:) }

@@ -133,12 +133,26 @@ RSpec.describe "Papers from the office" do
       scan("BOL #{load(first)[:number]} and #{load(second)[:number]}")
       scan("lumper #{load(first)[:number]}", "not a paper")
       scan("scale ticket #{trip}")
+      allow(mailbox).to receive(:call).and_wrap_original do |call, env|
+        answer = call.call(env)
+        next answer unless env["PATH_INFO"] == "/v1/received"
+
+        mails = JSON.parse(answer.last.join).fetch("mails")
+        mails << {
+          id: mails.length + 1,
+          from: "dock@example.com",
+          subject: "Forgot the scan",
+          attachments: []
+        }
+        [200, answer[1], [JSON.generate({ mails: })]]
+      end
       poll
       expect(waiting.map { |one| one.values_at(:kind, :trouble) }).to match(
         [
           ["pod", "It names no load, trip, unit or driver of ours."],
           ["bol", "It could be of load #{load(first)[:number]} or load #{load(second)[:number]}."],
-          ["lumper_receipt", a_string_including("neither a photo nor a PDF")]
+          ["lumper_receipt", a_string_including("neither a photo nor a PDF")],
+          [nil, "It names no load, trip, unit or driver of ours."]
         ]
       )
       expect(DB[:papers].select_map(%i[load_id kind])).to eq([[first, "scale_ticket"]])
@@ -152,7 +166,8 @@ RSpec.describe "Papers from the office" do
       )
       expect(settle.call(ids.first)[:error]).to include(code: "load_missing", path: "/load_id")
       settle.call(ids.first, load_id: second, kind: "pod")
-      settle.call(ids.last, drop: true, why: "An empty page")
+      settle.call(ids[2], drop: true, why: "An empty page")
+      settle.call(ids.last, drop: true, why: "No paper in it")
       expect(settle.call(ids.first, load_id: first, kind: "pod")[:error]).to include(code: "settled_already")
       expect(waiting.map { |one| one[:id] }).to eq([ids[1]])
       expect(DB[:papers].where(load_id: second).select_map(%i[kind by])).to eq([["pod", "Maren Holt"]])

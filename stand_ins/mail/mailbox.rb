@@ -17,17 +17,7 @@ end
 # GET /v1/received?after=3 lists those that came after the third: {"mails":[{"id","from","subject","attachments":
 # [{"name","content"}]}]}, contents in base 64.
 class StandIns::Mailbox
-  PAGE = ERB.new(<<~HTML)
-    <!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Mailbox (stand-in)</title>
-    <style>body { font: 16px/1.45 system-ui, sans-serif; margin: 2rem auto; max-width: 46rem; background: #eceae4; color: #20262b; } article { background: #fff; border: 1px solid #cfcbc1; border-radius: .5rem; padding: .8rem 1rem; margin: .8rem 0; } pre { font: inherit; white-space: pre-wrap; margin: .5rem 0 0; } small { color: #56616a; }</style></head>
-    <body><h1>Mailbox: a stand-in for the mail service</h1><p>No mail leaves this machine.</p>
-    <form action="/send" method="post" enctype="multipart/form-data"><h2>Mail a scan to the office</h2>
-    <p><label>From <input name="from" value="scanner@juniperfork.example" size="34"></label></p>
-    <p><label>Subject <input name="subject" placeholder="POD L1012" size="34" required></label> <small>with the number of the load</small></p>
-    <p><input type="file" name="file" aria-label="Scan" required> <button>Mail it</button></p></form>
-    <% mails.reverse.first(100).each do |mail| %><article><strong><%= ERB::Util.html_escape(mail["subject"]) %></strong><br><small>to <%= ERB::Util.html_escape(mail["to"]) %>, <%= mail["at"] %></small><pre><%= ERB::Util.html_escape(mail["body"]) %></pre><% (mail["attachments"] || []).each do |file| %><p><a download="<%= ERB::Util.html_escape(file["name"]) %>" href="data:application/pdf;base64,<%= file["content"] %>"><%= ERB::Util.html_escape(file["name"]) %></a></p><% end %></article><% end %>
-    </body></html>
-  HTML
+  PAGE = ERB.new(File.read(File.expand_path("mails.html.erb", __dir__)))
 
   # path - a file of JSON lines that keeps the mails over a restart; those to us are kept beside it
   def initialize(path)
@@ -63,6 +53,7 @@ class StandIns::Mailbox
 
   private
 
+  def text(said) = ERB::Util.html_escape(said)
   def mails = @lock.synchronize { @mails.dup }
 
   def scanned(form)

@@ -65,6 +65,7 @@ module Web::Pay::RunJson
       year_net: Figures.money(run.years[row[:driver_id]] || 0),
       taxes: Figures.money(run.taxes.dig(row[:driver_id], :amount)),
       taxes_of: Figures.money(run.taxes.dig(row[:driver_id], :gross)),
+      no_tax: (run.taxes.dig(row[:driver_id], :amount) || 0).zero?,
       taxes_wanted: run.taxes_wanted.include?(row[:driver_id])
     }
   end
@@ -77,6 +78,7 @@ module Web::Pay::RunJson
       load = around.loads[row[:trip_id]] || {}
       {
         **row.slice(:id, :trip, :driver, :driver_id, :reason, :unusual),
+        may_approve: Work::Pay::Items.approvable?(row[:reason]),
         why: row[:held_why] || row[:because],
         amount: Money.text(row[:cents]),
         load_id: load[:load_id],
@@ -95,7 +97,7 @@ module Web::Pay::RunJson
       .map do |row, said|
         detention = row[:detention]
         amount = Money.text(detention[:cents])
-        said.merge(reason: "detention_open", why: detention[:text], unusual: [], amount:)
+        said.merge(reason: "detention_open", may_approve: true, why: detention[:text], unusual: [], amount:)
       end
   end
   private_class_method :statement, :items, :detentions

@@ -17,7 +17,7 @@ class Work::Freight::DeckPlan
     ids = @trip ? Store::Freight::TripLoads.load_ids(@trip[:id]) : [load_id]
     @numbers = Store::Freight::Loads.at(ids).select_hash(:id, :number)
     @trailer = @trip && Store::Freight.trailer_of(@trip[:id])
-    @room = Core::Fit.room(kind, length_in, FitRules.figures[:decks])
+    @room = Work::Freight::OnBoard.room(@trailer) || Core::Fit.room(kind, USUAL_IN, FitRules.figures[:decks])
   end
 
   def kind = @trailer&.fetch(:trailer_kind) || @load[:trailer_kind] || "dry_van"
@@ -39,30 +39,13 @@ class Work::Freight::DeckPlan
 
   private
 
-  def length_in
-    return USUAL_IN if @trailer.nil?
-
-    @trailer[:inner_length_in] || (@trailer[:length_ft] && (@trailer[:length_ft] * 12)) || USUAL_IN
-  end
-
   def stops
     rows = @trip ? Store::Freight.trip_stops(@trip[:id]).all : Store::Freight.stops(@load[:id])
     rows.select { |row| row[:load_id] }
   end
 
-  def goods
-    lines =
-      Store::Freight::FreightLines
-        .where(load_id: @numbers.keys)
-        .order(:id)
-        .all
-        .group_by { |row| row[:load_id] }
-    named = @numbers.length > 1 ? @numbers : {}
-    @numbers.keys.to_h do |id|
-      pieces = Store::Freight::FreightLines.pieces(lines[id] || [], named)
-      [id, Core::Freight::Aboard::Goods.new(weight_lb: nil, pieces:, volume_cuft: nil)]
-    end
-  end
+  # A load alone need not be named.
+  def goods = Work::Freight::OnBoard.goods(@numbers.length > 1 ? @numbers : @numbers.transform_values { nil })
 
   def town(stop) = "#{stop[:town]}, #{stop[:state]}"
 end

@@ -37,43 +37,30 @@ class Work::Freight::OnBoard
       end
   end
 
-  # The deck of the trailer; nil where there is none, or nobody knows how long it is.
-  def room
-    return if trailer.nil?
+  # The deck of a trailer; nil where there is none, or nobody knows how long it is. trailer - row or nil
+  def self.room(trailer) =
+    trailer &&
+      Core::Fit.room(trailer[:trailer_kind], Store::Fleet.inside_in(trailer), FitRules.figures[:decks])
 
-    length_in = trailer[:inner_length_in] || (trailer[:length_ft] && (trailer[:length_ft] * 12))
-    Core::Fit.room(trailer[:trailer_kind], length_in, FitRules.figures[:decks])
+  # What each load consists of, as Core::Freight::Aboard reads it. named - what loads are called on the deck, by id
+  def self.goods(named)
+    lines = Store::Freight::FreightLines.where(load_id: named.keys).order(:id).all
+    named.to_h do |id, _|
+      own = lines.select { |line| line[:load_id] == id }
+      sum = ->(column) { own.filter_map { |line| line[column] }.then { |found| found.sum if found.any? } }
+      pieces = Store::Freight::FreightLines.pieces(own, named)
+      [
+        id,
+        Core::Freight::Aboard::Goods.new(weight_lb: sum[:weight_lb], pieces:, volume_cuft: sum[:volume_cuft])
+      ]
+    end
   end
+
+  def room = self.class.room(trailer)
 
   private
 
-  def goods
-    Store::Freight::FreightLines
-      .where(load_id: @loads.map { |load| load[:id] })
-      .all
-      .group_by { |line| line[:load_id] }
-      .then do |lines|
-        @loads
-          .map { |load| load[:id] }
-          .to_h do |id|
-            sum = ->(column) do
-              (lines[id] || [])
-                .filter_map { |line| line[column] }
-                .then { |found| found.empty? ? nil : found.sum }
-            end
-            [
-              id,
-              Core::Freight::Aboard::Goods.new(
-                weight_lb: sum.call(:weight_lb),
-                pieces: Store::Freight::FreightLines.pieces(lines[id] || [], numbers),
-                volume_cuft: sum.call(:volume_cuft)
-              )
-            ]
-          end
-      end
-  end
-
-  def numbers = @numbers ||= @loads.to_h { |load| [load[:id], load[:number]] }
+  def goods = self.class.goods(@loads.to_h { |load| [load[:id], load[:number]] })
 
   def over(leg, layout)
     return if trailer.nil?

@@ -30,7 +30,7 @@ class Work::Match::FitUnits
     Core::Fit::Unit.new(
       **row.slice(*COLUMNS),
       service_left_miles: every_miles && (every_miles - row[:miles_since_service]),
-      inner_length_in: row[:inner_length_in] || (row[:length_ft] && (row[:length_ft] * 12)),
+      inner_length_in: Store::Fleet.inside_in(row),
       active: row.values_at(:active_from, :active_to),
       stands: !row[:stands].nil?,
       papers:

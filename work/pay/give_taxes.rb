@@ -31,8 +31,12 @@ module Work::Pay::GiveTaxes
   end
 
   # csv - with the columns number (the driver's) and taxes
-  # Raises Refused `not_csv`, `missing_column`, and `wrong_rows` with all that is wrong by line.
+  # Raises Refused `too_large`, `not_csv`, `missing_column`, and `wrong_rows` with all that is wrong by line.
   def self.file(run_id, csv, key:, by:, now:)
+    if csv.bytesize > MOST_BYTES
+      raise Refused.new("too_large", "A file of more than 1 MB is no list of taxes.", path: "/file")
+    end
+
     rows = parse(csv)
     ids = Store::Fleet::Drivers.where(number: rows.map { |row| row[:number] }).select_hash(:number, :id)
     on_run = Store::Pay::Statements.where(pay_run_id: run_id).select_map(:driver_id)

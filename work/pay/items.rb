@@ -102,19 +102,21 @@ module Work::Pay::Items
     end
   end
 
-  # What no clerk can wave through, and how it is said.
-  STANDS = { "papers_missing" => "no bill of lading or proof of delivery is in" }.freeze
+  # What no clerk can wave through; said where the row itself has no sentence.
+  STANDS = {
+    "papers_missing" => "no bill of lading or proof of delivery is in",
+    "rates_missing" => "no rates hold on its day",
+    "claimed_twice" => "more than the whole of it is claimed"
+  }.freeze
+
+  # May a clerk approve what waits for this?
+  def self.approvable?(reason) = !reason.nil? && !STANDS.key?(reason)
 
   # [rows that can be approved, sentences on the others]. Raises Refused `cannot_be_approved`.
   def self.approvable(run, rows)
     ids = rows.to_h { |row| [row[:id], true] }
-    stuck =
-      self
-        .open(run)
-        .select do |row|
-          ids[row[:id]] && %w[papers_missing rates_missing claimed_twice].include?(row[:reason])
-        end
-    said = stuck.map { |row| "#{row[:trip]}, #{row[:driver]}: #{STANDS[row[:reason]] || row[:because]}" }
+    stuck = self.open(run).select { |row| ids[row[:id]] && STANDS.key?(row[:reason]) }
+    said = stuck.map { |row| "#{row[:trip]}, #{row[:driver]}: #{row[:because] || STANDS[row[:reason]]}" }
     said = said.map { |text| text.end_with?(".") ? text : "#{text}." }
     if stuck.any? && stuck.length == rows.length
       raise Refused.new("cannot_be_approved", said.first(5).join(" "), path: "/ids")

@@ -3,7 +3,8 @@
 # A person says of which load a mailed paper is, or that it is of none.
 module Work::Tracking::SettleScan
   # input - { key:, load_id:, kind: } or { key:, drop: true, why: }
-  # Returns the scan's id. Raises Refused `settled_already`, `reason_missing`, `load_missing`, and what FilePaper refuses.
+  # Returns the scan's id. Raises Refused `settled_already`, `reason_missing`, `load_missing`, and what
+  # FilePaper refuses.
   def self.call(scan_id, input, by:, now:)
     Work::Act.once(input[:key], "settle_scan", by:, now:, input: input.merge(scan_id:)) do |act|
       scan = Store::Tracking::Scans.lock(scan_id) or raise Store::NotFound.new("scan", scan_id)

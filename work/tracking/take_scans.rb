@@ -5,6 +5,9 @@ require "marcel"
 # Takes in papers that came by mail: what names one record of ours is filed with it, what does not waits for a person.
 # Nothing is dropped.
 module Work::Tracking::TakeScans
+  # A mail without a paper waits for a person too.
+  NOTHING = { name: "", content: "" }.freeze
+
   # mails - Array of { id: Integer, from:, subject:, attachments: [{ name:, content: bytes }] }, oldest first
   # Returns how many papers came.
   def self.call(mails, now:) = mails.sum { |mail| take(mail, now) }
@@ -18,8 +21,9 @@ module Work::Tracking::TakeScans
       Store::Tracking::MailboxRead.keep({ id: true, upto: mail[:id] }, key: :id)
       said = Core::Tracking::ScanSubject.read(mail[:subject])
       place = Core::Tracking::ScanSubject.place(said, Store::Tracking::Scans.bearers(said.numbers))
-      mail[:attachments].each_with_index { |file, part| one(mail, file, part, said.kind, place, act, now) }
-      mail[:attachments].length
+      files = mail[:attachments].empty? ? [NOTHING] : mail[:attachments]
+      files.each_with_index { |file, part| one(mail, file, part, said.kind, place, act, now) }
+      files.length
     end
   end
 

@@ -2,6 +2,7 @@
 import { mdiClose } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { bytes } from '@/shared/bytes'
 import { useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
 import { dayAt, showDay, showTime } from '@/shared/time'
@@ -64,9 +65,7 @@ async function attach(paper: number, file: File | undefined) {
   const answer = await ask(
     api.POST('/api/credentials/{id}/file', {
       params: { path: { id: paper }, query: { key: newKey() } },
-      body: file as never,
-      bodySerializer: (content: unknown) => content as Blob,
-      headers: { 'Content-Type': 'application/octet-stream' },
+      ...bytes(file),
     }),
   )
   refused.value = answer.problem

@@ -2,6 +2,7 @@
 import { computed, ref, toRaw } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { bytes } from '@/shared/bytes'
 import { useKeys } from '@/shared/keys'
 import { differences, merged, type Difference } from '@/shared/merge/merge'
 import MergePanel from '@/shared/merge/MergePanel.vue'
@@ -48,17 +49,21 @@ const also = ref('')
 const today = computed(() => dayAt(session.now(), session.zone))
 /** What the customer sent to confirm it, filed as soon as the load is there. */
 const confirmation = ref<File>()
-async function fileConfirmation(loadId: number) {
+async function fileConfirmation(load: Schemas['Load']): Promise<boolean> {
   const file = confirmation.value
-  if (!file) return
-  await ask(
+  if (!file) return true
+  const { problem } = await ask(
     api.POST('/api/loads/{id}/papers', {
-      params: { path: { id: loadId }, query: { key: newKey(), kind: 'rate_confirmation' } },
-      body: file as never,
-      bodySerializer: (content: unknown) => content as Blob,
-      headers: { 'Content-Type': 'application/octet-stream' },
+      params: { path: { id: load.id }, query: { key: newKey(), kind: 'rate_confirmation' } },
+      ...bytes(file),
     }),
   )
+  if (!problem) return true
+  // The load is there: booking again repeats nothing, with another file or without.
+  const message = `${load.number} is booked, but its rate confirmation was not filed: ${problem.message}`
+  trouble.value = { ...problem, path: '', message }
+  confirmation.value = undefined
+  return false
 }
 
 async function book() {
@@ -89,8 +94,7 @@ async function book() {
     return toFirstProblem()
   }
   untouched = JSON.stringify(draft.value)
-  await fileConfirmation(answer.data.id)
-  await router.push(`/freight/${answer.data.id}`)
+  if (await fileConfirmation(answer.data)) await router.push(`/freight/${answer.data.id}`)
 }
 
 function toFirstProblem() {

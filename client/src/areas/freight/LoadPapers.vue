@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, type Schemas } from '@/shared/api'
+import { bytes } from '@/shared/bytes'
 import DropFiles from '@/shared/DropFiles.vue'
 import { PAPERS } from '@/shared/statuses'
 import { useAct } from '@/shared/useAct'
@@ -31,9 +32,7 @@ async function file(list: File[]) {
     const done = await act(key =>
       api.POST('/api/loads/{id}/papers', {
         params: { ...params.value, query: { key, kind: kind.value } },
-        body: one as never,
-        bodySerializer: (content: unknown) => content as Blob,
-        headers: { 'Content-Type': 'application/octet-stream' },
+        ...bytes(one),
       }),
     )
     if (!done) return

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { bytes } from '@/shared/bytes'
 
 /** The logging device's output file of a driver: to keep, and to take into the record. */
 const { driverId, writes } = defineProps<{ driverId: number; writes: boolean }>()
@@ -17,9 +18,7 @@ async function take() {
   const answer = await ask(
     api.POST('/api/drivers/{id}/duty-file', {
       params: { path: { id: driverId }, query: { key: newKey() } },
-      body: file,
-      headers: { 'Content-Type': 'application/octet-stream' },
-      bodySerializer: () => file,
+      ...bytes(file),
     }),
   )
   busy.value = false

@@ -9,7 +9,7 @@ const { run } = defineProps<{ run: Schemas['PayRun']; busy: boolean }>()
 const emit = defineEmits<{ close: []; approve: [] }>()
 const STATUS: Record<string, string> = { sent: 'not answered', accepted: 'not begun', rolling: 'on the way' }
 const underWay = computed(() => run.not_over?.under_way ?? [])
-const untaxed = computed(() => run.rows.filter(row => Number(row.taxes ?? 0) === 0).length)
+const untaxed = computed(() => run.rows.filter(row => row.no_tax).length)
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { bytes } from '@/shared/bytes'
 import { useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
@@ -44,9 +45,7 @@ async function take(event: Event) {
     'take',
     api.POST('/api/card-files', {
       params: { query: { key: newKey(), name: picked.name } },
-      body: picked as never,
-      bodySerializer: body => body as unknown as string,
-      headers: { 'Content-Type': 'application/octet-stream' },
+      ...bytes(picked),
     }),
   )
   input.value = ''

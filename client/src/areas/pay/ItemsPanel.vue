@@ -50,8 +50,6 @@ const period = useQuery<'this' | 'earlier'>('period', null)
 const from = useQuery('from', '')
 const to = useQuery('to', '')
 const days = computed(() => [from.value, to.value].map(text => parseDayNear(text ?? '', run.from)))
-/** What no clerk can wave through. */
-const STANDS = ['papers_missing', 'rates_missing', 'claimed_twice']
 const PERIODS = [
   { value: 'this', title: 'Of this period' },
   { value: 'earlier', title: 'Of earlier ones' },
@@ -228,7 +226,7 @@ function act(what: 'approve' | 'hold' | 'release', why?: string, these = ids.val
           </td>
           <td v-if="settles" class="do">
             <v-btn
-              v-if="one.id && one.reason && !STANDS.includes(one.reason)"
+              v-if="one.id && one.may_approve"
               size="small"
               variant="text"
               :disabled="busy"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, type Schemas } from '@/shared/api'
+import { bytes } from '@/shared/bytes'
 import { parseDollars, showDollars } from '@/shared/measure'
 import { useAct } from '@/shared/useAct'
 
@@ -16,7 +17,7 @@ const { busy, trouble, act } = useAct<Schemas['PayRun']>(answer => {
 })
 const params = computed(() => ({ path: { id: run.id } }))
 const wanted = computed(() => run.rows.filter(row => row.taxes_wanted))
-const without = computed(() => run.rows.filter(row => Number(row.taxes ?? 0) === 0))
+const without = computed(() => run.rows.filter(row => row.no_tax))
 const shown = computed(() => (open.value ? run.rows : wanted.value))
 const given = computed(() =>
   Object.entries(typed.value)
@@ -44,9 +45,7 @@ async function file(event: Event) {
   await act(key =>
     api.POST('/api/pay-runs/{id}/taxes-file', {
       params: { ...params.value, query: { key } },
-      body: chosen as never,
-      bodySerializer: body => body as never,
-      headers: { 'Content-Type': 'application/octet-stream' },
+      ...bytes(chosen),
     }),
   )
   input.value = ''

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+# What a job does that is done again and again for as long as the worker runs: there is one of it, and each makes the
+# next as it ends. An outage of a service outside is told and waited out; any other trouble is the queue's to try
+# again, as the same job and for as long as it takes. A job says what it does each time in `look`.
+module Jobs::EachMinute
+  EVERY_SECONDS = 60
+
+  def self.included(job)
+    job.extend(Keeping)
+    job.maximum_retry_count = 1_000_000
+    job.retry_interval = EVERY_SECONDS
+  end
+
+  # Made when a worker starts, unless there is one.
+  module Keeping
+    def keep_going
+      enqueue unless Store::Queue.holds?(name)
+    end
+  end
+
+  def run
+    looked
+    DB.transaction do
+      self.class.enqueue(job_options: { run_at: Time.now + EVERY_SECONDS })
+      finish
+    end
+  end
+
+  private
+
+  def looked
+    look
+  rescue Services::Unreachable => e
+    warn JSON.generate(level: "warn", job: self.class.name, message: e.message)
+  end
+end
