@@ -51,8 +51,8 @@ const settle = (scan: Scan, how: { load_id: number; kind: Kind } | { drop: true;
           <span
             ><a :href="`/api/scans/${scan.id}/file`" target="_blank" rel="noopener">{{
               scan.subject || scan.name
-            }}</a>
-            <span class="small quiet">from {{ scan.from }}. {{ scan.trouble }}</span></span
+            }}</a
+            >{{ ' ' }} <span class="small quiet">from {{ scan.from }}. {{ scan.trouble }}</span></span
           ><v-btn size="small" variant="tonal" :aria-expanded="chosen === scan.id" @click="open(scan)"
             >Place it</v-btn
           >

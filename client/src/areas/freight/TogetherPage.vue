@@ -77,10 +77,12 @@ const total = computed(() =>
     .reduce((sum, row) => sum + Number(row.total), 0),
 )
 /** A stop typed another number goes there, the others close up. */
-function number(from: number, text: string) {
+function number(from: number, field: EventTarget | null) {
+  const input = field as HTMLInputElement
   const ids = shown.value?.stops.map(({ id }) => id) ?? []
-  const next = moveTo(ids, from, Number(text) - 1)
+  const next = /^\s*[1-9]\d*\s*$/.test(input.value) ? moveTo(ids, from, Number(input.value) - 1) : undefined
   if (next) order.value = next
+  input.value = String(from + 1) // what stands there is another stop's number by then, or was none
 }
 const over = computed(() => shown.value?.legs.some(leg => leg.over) ?? false)
 const why = ref('')
@@ -158,7 +160,7 @@ const give = () =>
             inputmode="numeric"
             :value="i + 1"
             :aria-label="`Number of ${stop.kind} ${stop.name}`"
-            @change="number(i, ($event.target as HTMLInputElement).value)"
+            @change="number(i, $event.target)"
           /><span
             ><strong>{{ stop.kind }}</strong> {{ stop.name }}
             <span class="small quiet"
