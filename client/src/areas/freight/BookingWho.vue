@@ -152,5 +152,12 @@ watch(
   .who {
     grid-template-columns: 1fr;
   }
+  .references {
+    grid-column: auto;
+    grid-row: auto;
+  }
+  .reference {
+    grid-template-columns: 8rem minmax(0, 1fr) 40px;
+  }
 }
 </style>

@@ -193,11 +193,13 @@ useKeys([
 }
 .head {
   display: flex;
+  flex-wrap: wrap;
   gap: 0.6rem;
   padding: 0.6rem;
   align-items: center;
 }
 .find {
+  flex: 1 1 13rem;
   max-width: 24rem;
 }
 .filters {
