@@ -174,6 +174,72 @@ describe('the answer to a tap', () => {
   })
 })
 
+describe('an answer that was asked for before a tap', () => {
+  /** A server whose next reading of the page is as slow as the road is long: it was written before the tap came in. */
+  function slowReading() {
+    const told = { arrived: false, held: undefined as (() => void) | undefined, slow: false }
+    const page = () =>
+      said({
+        trips: said().trips.map(trip => ({
+          ...trip,
+          steps: trip.steps.map(one =>
+            one.kind === 'arrived' && told.arrived ? step('arrived', '2026-11-16T13:00:00Z') : one,
+          ),
+        })),
+        duty: told.arrived ? [] : said().duty,
+      })
+    fakeServer(async ({ method }) => {
+      const body = page()
+      if (method !== 'GET') {
+        told.arrived = true
+        return { body: page().trips[0] }
+      }
+      if (told.slow) {
+        told.slow = false
+        await new Promise<void>(resolve => (told.held = resolve))
+      }
+      return { body }
+    })
+    return told
+  }
+
+  it('does not take the tap back', async () => {
+    const told = slowReading()
+    const cab = cabPage()
+    await settled()
+    told.slow = true
+    window.dispatchEvent(new Event('online'))
+    await settled()
+    await cab.checkIn(1, 'arrived', 'Arrived', { stop_id: 5 })
+    await settled()
+    expect(cab.trips.value[0]?.next?.kind).toBe('loaded')
+    told.held?.()
+    await settled()
+    expect(cab.trips.value[0]?.next?.kind).toBe('loaded')
+  })
+
+  it('does not bring an answered question back, nor does one while it waits', async () => {
+    const told = slowReading()
+    const cab = cabPage()
+    await settled()
+    told.slow = true
+    window.dispatchEvent(new Event('online'))
+    await settled()
+    await cab.answerDuty(3, 'yes')
+    told.held?.()
+    await settled()
+    expect(cab.cab.value?.duty).toEqual([])
+
+    fakeServer(({ method }) => (method === 'GET' ? { body: said() } : 'away'))
+    const waiting = cabPage()
+    await settled()
+    void waiting.answerDuty(3, 'yes')
+    window.dispatchEvent(new Event('online'))
+    await settled()
+    expect(waiting.cab.value?.duty).toEqual([])
+  })
+})
+
 describe('the phone’s clock', () => {
   // Minutes it is behind the server, and what the page says of it.
   it.each([

@@ -15,6 +15,8 @@ const CLOCK_MINUTES = 3
 /** A place that is older says nothing of where something was done. */
 const PLACE_MS = 120000
 
+const dutyPath = (id: number) => `/api/cab/duty/${id}`
+
 /** The driver's link is good for this phone: its token comes in the address once and is kept. */
 function takeToken(): string {
   const fromAddress = location.hash.slice(1)
@@ -45,14 +47,19 @@ export function useCab() {
   }
   const { queue, refused, offline, put, send, drop, again, begin, end } = useQueue(headers, heard, denied)
 
+  /** How much of what this phone said has been answered: a reading asked for before the last of it is out of date. */
+  let answers = 0
+  const waitsToSay = (path: string) => queue.value.some(one => one.path === path)
+
   function take(value: Schemas['Cab']) {
-    cab.value = value
+    cab.value = { ...value, duty: value.duty.filter(({ id }) => !waitsToSay(dutyPath(id))) }
     skew.value = Date.parse(value.now) - Date.now()
     speak(value.settings.language)
     void set(LAST, value).catch(() => undefined)
   }
   /** The answer to what was sent is newer than what is shown. */
   function heard(path: string, answer: unknown) {
+    answers++
     if (!cab.value) return
     const trip = /^\/api\/cab\/trips\/(\d+)/.exec(path)
     if (trip)
@@ -89,11 +96,13 @@ export function useCab() {
     }
   }
 
-  async function load() {
+  async function load(): Promise<void> {
+    const before = answers
     const value = await call<Schemas['Cab']>('/api/cab')
     if (!value) return
     over.value = false
     locked.value = false
+    if (answers !== before) return load()
     // What waits has not arrived yet: the answer is without it, and the page puts it on top.
     take(value)
     void keepAll(value.trips, blob)
@@ -195,6 +204,7 @@ export function useCab() {
   async function setting(change: { language?: 'en' | 'es'; consent?: boolean; pin?: string }) {
     if (change.language) speak(change.language)
     const value = await call<Schemas['Cab']>('/api/cab/settings', 'PUT', { key: newKey(), ...change })
+    answers++
     if (value) take(value)
     else if (change.pin && locked.value) locked.value = true
   }
@@ -231,7 +241,7 @@ export function useCab() {
   function answerDuty(id: number, answer: 'yes' | 'no') {
     // Answered is gone from the page at once; the phone sends it when it can.
     if (cab.value) cab.value = { ...cab.value, duty: cab.value.duty.filter(one => one.id !== id) }
-    return put({ path: `/api/cab/duty/${id}`, body: { answer }, label: answer })
+    return put({ path: dutyPath(id), body: { answer }, label: answer })
   }
 
   async function start() {
