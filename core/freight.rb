@@ -52,7 +52,11 @@ module Core::Freight
   def self.lay(pieces, room) = Deck.lay(pieces, room)
 
   # What is aboard on each leg: see Aboard.
-  def self.aboard(order, goods) = Aboard.legs(order, goods)
+  def self.aboard(order, goods, handed: Aboard::NONE) = Aboard.legs(order, goods, handed:)
+
+  # What becomes of the loads of a trip that is cut. before, after - load ids of its stops on either side, in order;
+  # aboard - ids of those that it has from a swap
+  def self.handover(before, after, aboard: []) = Handover.of(before, after, aboard:)
 
   # Refuses a change of status that the trade does not know.
   def self.step(from, to) = Statuses.step(from, to)

@@ -77,10 +77,26 @@ module Store::Freight
   # The trips that carry a load: one, or of a relay its parts, in order.
   def self.live_trips(load_id) = Trips.of_load(load_id).live.soonest_first.all
 
-  # Loads driven to a swap from which no live trip goes on, with the place and time of the swap.
+  # Who carries a load, one crew after the other; nil where nobody does.
+  def self.crew_of(load_id)
+    trip_ids = live_trips(load_id).map { |trip| trip[:id] }
+    names = trip_drivers(trip_ids).to_hash_groups(:trip_id, :name)
+    trip_ids
+      .map { |id| names.fetch(id, []).join(" and ") }
+      .join(", then ")
+      .then { |text| text unless text.empty? }
+  end
+
+  # Loads driven to a swap from which no live trip goes on, with the place and time of the swap. What was unloaded
+  # before it has nothing to do with it.
   def self.handed_to_nobody
     live =
       DB[:trip_stops].join(:trips, id: :trip_id).exclude(Sequel[:trips][:status] => %w[declined cancelled])
+    unmade =
+      DB[:stops]
+        .from_self(alias: :left)
+        .where(Sequel[:left][:load_id] => Sequel[:loads][:id])
+        .exclude(Sequel[:left][:id] => live.select(:stop_id))
     once =
       live
         .join(:stops, id: Sequel[:trip_stops][:stop_id])
@@ -93,6 +109,7 @@ module Store::Freight
       .join(:loads, id: :load_id)
       .join(:stops, id: Sequel[:trip_stops][:stop_id])
       .where(Sequel[:stops][:id] => once, Sequel[:loads][:status] => LIVE)
+      .where(unmade.exists)
       .select(
         Sequel[:loads][:id],
         Sequel[:loads][:number],
@@ -152,7 +169,8 @@ module Store::Freight
       .select_all(:trip_stops)
       .select_append(
         *STOP.map { |column| Sequel[:stops][column] },
-        DB[:units].where(id: Sequel[:stops][:unit_id]).select(:number).as(:unit)
+        DB[:units].where(id: Sequel[:stops][:unit_id]).select(:number).as(:unit),
+        DB[:loads].where(id: Sequel[:stops][:load_id]).select(:number).as(:load)
       )
   end
 

@@ -8,12 +8,20 @@ module Core::Freight::Aboard
   # Freight of a load as a whole
   Goods = Core::Value.of(:weight_lb, :pieces, :volume_cuft)
 
-  # order - Array of load ids, one a stop; goods - Hash of load id to Goods
+  # Ids of loads that come aboard before the first stop of a trip, or go on after its last: of a relay
+  Handed = Core::Value.of(:from, :on)
+  NONE = Handed.new(from: [], on: [])
+
+  # order - Array of load ids, one a stop, nil for a stop of our own; goods - Hash of load id to Goods
   #
   # Returns Array of Leg, one after each stop but the last.
-  def self.legs(order, goods)
+  def self.legs(order, goods, handed: NONE)
     (0...(order.length - 1)).map do |at|
-      loads = order.uniq.select { |load| order.index(load) <= at && order.rindex(load) > at }
+      loads =
+        order.compact.uniq.select do |load|
+          (handed.from.include?(load) || order.index(load) <= at) &&
+            (handed.on.include?(load) || order.rindex(load) > at)
+        end
       sums =
         %i[weight_lb volume_cuft].to_h do |what|
           [

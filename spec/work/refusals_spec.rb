@@ -98,23 +98,9 @@ RSpec.describe Work do
       )
     end
 
-    it "relays a load by itself, none that shares its truck" do
-      load_id, trip_id = sent(size: "partial")
-      DB[:trip_loads].insert(trip_id:, load_id: book(size: "partial"))
-      after = DB[:trip_stops].where(trip_id:).order(:position).get(:stop_id)
-      input = {
-        after:,
-        where: "97914",
-        at: soon,
-        driver_ids: [driver_id("Una Blank")],
-        tractor_id: unit_id("T-102")
-      }
-      expect { Work::Freight::Relay.call(load_id, input, by: maren, now:) }.to refuse("shared_trip", "")
-    end
-
     it "undoes no relay where there is none" do
       load_id, = sent
-      expect { Work::Freight::Relay.undo(load_id, { why: "No more" }, by: maren, now:) }.to refuse(
+      expect { Work::Freight::UndoRelay.call(load_id, { why: "No more" }, by: maren, now:) }.to refuse(
         "nothing_to_undo",
         ""
       )

@@ -14,7 +14,7 @@ module Web::Freight::TripJson
     empty_minutes
     empty_by_state
   ].freeze
-  STOP = %i[id unit stop_id kind name town state zone signer minutes by_state via estimated].freeze
+  STOP = %i[id unit load stop_id kind name town state zone signer minutes by_state via estimated].freeze
 
   def self.one(id, by:) = of(Reads::Freight::Trips.one(id), by:)
 

@@ -6,7 +6,7 @@ module Web::Freight::Trips
     app.helpers { def trip(trip_id, status: 200) = json(Web::Freight::TripJson.one(trip_id, by:), status:) }
     app.get("/api/loads/:id/swap-places") { json Web::Freight::Trips.places(id, now) }
     app.post("/api/loads/:id/relay") { load Work::Freight::Relay.call(id, input, by:, now:) }
-    app.delete("/api/loads/:id/relay") { load Work::Freight::Relay.undo(id, input, by:, now:) }
+    app.delete("/api/loads/:id/relay") { load Work::Freight::UndoRelay.call(id, input, by:, now:) }
     app.get("/api/trips/empty") do
       json(Reads::Freight::Trips.empty.map { |trip| Web::Freight::TripJson.of(trip, by:) })
     end

@@ -25,8 +25,9 @@ class Work::Freight::DeckPlan
   # Array of Leg, one for each time that what is aboard changes while this load is.
   def legs
     stops = stops()
+    handed = Work::Freight::OnBoard.handed(stops.map { |stop| stop[:stop_id] || stop[:id] }, @numbers.keys)
     Core::Freight
-      .aboard(stops.map { |stop| stop[:load_id] }, goods)
+      .aboard(stops.map { |stop| stop[:load_id] }, goods, handed:)
       .each_with_index
       .select { |leg, _| leg.loads.include?(@load[:id]) }
       .chunk_while { |(one, _), (other, _)| one.loads == other.loads }
@@ -41,7 +42,8 @@ class Work::Freight::DeckPlan
 
   def stops
     rows = @trip ? Store::Freight.trip_stops(@trip[:id]).all : Store::Freight.stops(@load[:id])
-    rows.select { |row| row[:load_id] }
+    # A swap is where it begins to lie on this deck, or no longer does.
+    rows.select { |row| row[:load_id] || row[:kind] == "swap" }
   end
 
   # A load alone need not be named.

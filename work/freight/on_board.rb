@@ -20,7 +20,8 @@ class Work::Freight::OnBoard
 
   # What is aboard on each leg, beside what the trailer takes.
   def legs
-    aboard = Core::Freight.aboard(@stops.map { |stop| stop[:load_id] }, goods)
+    handed = self.class.handed(@stops.map { |stop| stop[:id] }, @loads.map { |load| load[:id] })
+    aboard = Core::Freight.aboard(@stops.map { |stop| stop[:load_id] }, goods, handed:)
     @stops
       .each_cons(2)
       .with_index
@@ -41,6 +42,13 @@ class Work::Freight::OnBoard
   def self.room(trailer) =
     trailer &&
       Core::Fit.room(trailer[:trailer_kind], Store::Fleet.inside_in(trailer), FitRules.figures[:decks])
+
+  # Which loads a trip that makes these of their stops has from another crew, and which go on with one.
+  def self.handed(stop_ids, load_ids)
+    whole = Store::Freight::Stops.where(load_id: load_ids).order(:position).select_hash_groups(:load_id, :id)
+    missing = ->(edge) { whole.filter_map { |id, all| id unless stop_ids.include?(all.public_send(edge)) } }
+    Core::Freight::Aboard::Handed.new(from: missing[:first], on: missing[:last])
+  end
 
   # What each load consists of, as Core::Freight::Aboard reads it. named - what loads are called on the deck, by id
   def self.goods(named)

@@ -40,6 +40,7 @@ module Work::Freight::ReleaseCrew
 
   def self.leave(trip, load_id, others)
     Store::Freight::TripLoads.where(trip_id: trip[:id], load_id:).delete
+    drop_idle_swaps(trip[:id], others)
     if trip[:status] == "rolling"
       # What has happened at the other stops stays as it is.
       Store::Freight::TripStops.where(
@@ -52,5 +53,14 @@ module Work::Freight::ReleaseCrew
     Work::Freight::TripPlan.rewrite(trip, others, order: kept)
     trip.merge(goes_on: true)
   end
-  private_class_method :finish, :leave
+
+  # A swap at which none of the loads that are left goes over.
+  def self.drop_idle_swaps(trip_id, load_ids)
+    rows = Work::Freight::TripPlan.rows(trip_id)
+    handed = Work::Freight::OnBoard.handed(rows.map { |row| row[:id] }, load_ids)
+    idle = [(rows.first if handed.from.empty?), (rows.last if handed.on.empty?)].compact
+    swaps = idle.select { |row| row[:kind] == "swap" }.map { |row| row[:id] }
+    Store::Freight::TripStops.where(trip_id:, stop_id: swaps, arrived_at: nil).delete
+  end
+  private_class_method :finish, :leave, :drop_idle_swaps
 end

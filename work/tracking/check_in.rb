@@ -142,10 +142,15 @@ class Work::Tracking::CheckIn
     tell({ status: [@trip[:status], "open"] }, why: reason)
   end
 
-  # Whoever was to take a load over does not: the others still drive, and it wants somebody from there.
+  # Whoever was to take a load over does not: the others still drive, and it wants somebody from there. What he alone
+  # was to pick up is open again.
   def decline_part(reason)
     Work::Freight::ReleaseCrew.decline(@trip, reason)
-    @loads.each { |load| Store::Freight::Loads.change(load) }
+    Work::Freight::Follow.call(@loads)
+    @loads.each do |load|
+      Store::Freight::Loads.change(load, crew: Store::Freight.crew_of(load[:id]))
+      Work::Freight::SearchText.write(load[:id])
+    end
     tell({ second_part: [@driver.name, "declined"] }, why: reason)
   end
 

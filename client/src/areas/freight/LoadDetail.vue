@@ -187,6 +187,7 @@ useKeys([
         v-if="asking === 'relay'"
         :model-value="true"
         :load="found"
+        :stops="trips.live.at(-1)?.stops ?? []"
         :busy="busy"
         :problem="trouble"
         @close="asking = undefined"

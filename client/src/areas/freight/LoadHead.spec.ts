@@ -33,8 +33,8 @@ function head(allowed: Schemas['LoadAct']['act'][], more: Partial<Schemas['Load'
     permits: false,
     trips: [],
     stops: [
-      { town: 'Boise', state: 'ID' },
-      { town: 'Pendleton', state: 'OR' },
+      { id: 1, town: 'Boise', state: 'ID' },
+      { id: 2, town: 'Pendleton', state: 'OR' },
     ],
     allowed_acts: ALL.map(act => ({ act, why_not: allowed.includes(act) ? null : 'Not now.' })),
     ...more,
@@ -103,7 +103,7 @@ describe('the head of a load', () => {
       ] as unknown as Schemas['Load']['missing'],
       cancel_reason: 'No freight',
       trips: [
-        { id: 1, status: 'rolling', begins_at: '', stops: [{ kind: 'pickup' }, swap] },
+        { id: 1, status: 'rolling', begins_at: '', stops: [{ kind: 'pickup', stop_id: 1 }, swap] },
       ] as unknown as Schemas['Load']['trips'],
     }).text()
     expect(text).toContain('The driver has not been told.')

@@ -21,7 +21,12 @@ defineEmits<{ crew: []; send: []; ask: [what: Asking] }>()
 const acts = computed(() => actsOf(load.allowed_acts))
 const first = computed(() => load.stops[0])
 const last = computed(() => load.stops.at(-1))
-const gap = computed(() => gapOf(inOrder(load.trips).live))
+const gap = computed(() =>
+  gapOf(
+    inOrder(load.trips).live,
+    load.stops.map(({ id }) => id),
+  ),
+)
 const dispatches = useSession().has('dispatcher')
 </script>
 

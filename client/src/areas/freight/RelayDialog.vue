@@ -3,6 +3,7 @@ import { showMinutes } from '@/shared/measure'
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Problem, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
+import { STOPS } from '@/shared/statuses'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import TimeField from '@/shared/typed/TimeField.vue'
@@ -19,11 +20,14 @@ export interface Relay {
 const {
   modelValue,
   load,
+  stops,
   busy,
   problem = undefined,
 } = defineProps<{
   modelValue: boolean
   load: Schemas['Load']
+  /** Of the trip that is cut, in order, with those of other loads that share it. */
+  stops: readonly Schemas['TripStop'][]
   busy: boolean
   problem?: Problem | undefined
 }>()
@@ -52,7 +56,9 @@ watch(places, found => {
   chosen.value = found?.length ? 0 : OWN
 })
 
-const after = ref(load.stops[0]?.id)
+const customers = computed(() => stops.filter(stop => stop.load))
+const shared = computed(() => new Set(customers.value.map(stop => stop.load)).size > 1)
+const after = ref(customers.value[0]?.stop_id)
 const where = ref('')
 const typed = ref('')
 const driver = ref<number | null>(null)
@@ -61,10 +67,14 @@ const at = ref<number>()
 watch(driver, id => {
   tractor.value = choices.value?.drivers.find(one => one.id === id)?.last_tractor_id ?? tractor.value
 })
+/** Where the trip ends in a swap that nobody drives on from, something is left after each of its stops. */
+const last = computed(() => stops.at(-1)?.kind === 'swap')
 const before = computed(() =>
-  load.stops.slice(0, -1).map(stop => ({
-    value: stop.id,
-    title: `${stop.kind === 'pickup' ? 'Pickup' : 'Delivery'} ${stop.town}, ${stop.state}`,
+  customers.value.slice(0, last.value ? undefined : -1).map(stop => ({
+    value: stop.stop_id,
+    title: [STOPS[stop.kind], `${stop.town}, ${stop.state}`, shared.value && `of ${stop.load}`]
+      .filter(Boolean)
+      .join(' '),
   })),
 )
 const items = (list: Schemas['Choice'][] | undefined) =>
@@ -110,7 +120,11 @@ const relay = computed<Relay | undefined>(() => {
       ><form class="stack" @submit.prevent="relay && emit('relay', relay)">
         <h2>Relay {{ load.number }}: who takes over, where and when</h2>
         <p class="small quiet">
-          The crew drives to the swap, the trailer goes on with the other. Both are told.
+          The crew drives to the swap, the trailer goes on with the other. Both are told.<template
+            v-if="shared"
+          >
+            What is aboard then goes over; what is picked up later is the other crew’s.</template
+          >
         </p>
         <waiting :data="places" :problem="placesProblem" @again="again">
           <p v-if="!places?.length">No place was found where both stay legal and the first is not late.</p>

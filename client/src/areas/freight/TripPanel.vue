@@ -19,7 +19,11 @@ const { trip, zone, loadId } = defineProps<{
 }>()
 const emit = defineEmits<{ changed: [] }>()
 const acts = computed(() => actsOf(trip.allowed_acts))
-const own = computed(() => trip.stops.some(({ kind }) => kind !== 'pickup' && kind !== 'delivery'))
+/** Whose stop it is, where the trip makes those of several loads. */
+const shared = computed(() => new Set(trip.stops.map(({ load }) => load).filter(Boolean)).size > 1)
+const inPart = computed(
+  () => shared.value || trip.stops.some(({ kind }) => kind !== 'pickup' && kind !== 'delivery'),
+)
 const adding = ref(false)
 const moving = ref(false)
 const removing = ref<Schemas['TripStop']>()
@@ -74,10 +78,11 @@ const said = (checkIn: Schemas['CheckIn']) => {
         ><template v-if="trip.miles_estimated">, estimated</template></span
       >
     </div>
-    <ol v-if="own && !over" class="way small" aria-label="Stops of the trip">
+    <ol v-if="inPart && !over" class="way small" aria-label="Stops of the trip">
       <li v-for="stop in trip.stops" :key="stop.stop_id">
         <strong>{{ STOPS[stop.kind] }}{{ stop.unit ? ` ${stop.unit}` : '' }}</strong> {{ stop.town }},
-        {{ stop.state }}{{ stop.at ? ` ${showTime(stop.at, stop.zone)}` : ''
+        {{ stop.state }}{{ shared && stop.load ? ` of ${stop.load}` : ''
+        }}{{ stop.at ? ` ${showTime(stop.at, stop.zone)}` : ''
         }}<v-btn
           v-if="acts.may('remove_stop') && ['drop', 'hook', 'yard'].includes(stop.kind) && !stop.arrived_at"
           :icon="mdiClose"

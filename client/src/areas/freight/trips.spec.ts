@@ -27,10 +27,11 @@ describe('the trips of a load', () => {
     ])
   })
 
-  it('leave a gap where nobody drives on from the swap, and none where somebody does', () => {
-    expect(gapOf([first])?.town).toBe('swap 1')
-    expect(gapOf([first, second])).toBeUndefined()
-    expect(gapOf([trip(4, 'sent', '', 'pickup', 'delivery')])).toBeUndefined()
-    expect(gapOf([])).toBeUndefined()
+  it('leave a gap where nobody drives on from the swap with what is left of the load', () => {
+    expect(gapOf([first], [10, 21])?.town).toBe('swap 1')
+    expect(gapOf([first, second], [10, 21])).toBeUndefined()
+    expect(gapOf([first], [10])).toBeUndefined()
+    expect(gapOf([trip(4, 'sent', '', 'pickup', 'delivery')], [40, 41])).toBeUndefined()
+    expect(gapOf([], [10])).toBeUndefined()
   })
 })

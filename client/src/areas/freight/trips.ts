@@ -13,8 +13,9 @@ export function inOrder(trips: readonly Trip[]): { live: Trip[]; over: Trip[] } 
 export const isRelayed = (live: readonly Trip[]) =>
   live.some(({ stops }) => stops.some(({ kind }) => kind === 'swap'))
 
-/** The swap after which nobody drives: whoever was to take over declined. */
-export function gapOf(live: readonly Trip[]): Schemas['TripStop'] | undefined {
-  const ends = live.map(({ stops }) => stops.at(-1))
-  return isRelayed(live) && ends.every(stop => stop?.kind === 'swap') ? ends[0] : undefined
+/** The swap after which nobody drives: whoever was to take over declined. stops - ids of all stops of the load */
+export function gapOf(live: readonly Trip[], stops: readonly number[]): Schemas['TripStop'] | undefined {
+  const made = new Set(live.flatMap(trip => trip.stops.map(({ stop_id }) => stop_id)))
+  const last = live.at(-1)?.stops.at(-1)
+  return last?.kind === 'swap' && stops.some(id => !made.has(id)) ? last : undefined
 }
