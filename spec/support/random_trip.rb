@@ -18,7 +18,7 @@ class RandomTrip
     Work::Freight::CrewLoad.call(@loads.first, @example.crew, by: @example.maren, now: @example.now)
     @trip_id = @example.trip_of(@loads.first)[:id]
     @done = {}
-    acts = %i[join join join send_one send_one tell tell tell tell tell tell take_off relay undo]
+    acts = %i[join join join send_one send_one tell tell tell tell tell tell take_off relay relay undo]
     Array
       .new(24) { acts.sample(random: @random) }
       .each do |act|
@@ -50,8 +50,9 @@ class RandomTrip
   def relay
     id = load_id
     trip = Store::Freight.live_trips(id).last or return
-    after = DB[:trip_stops].where(trip_id: trip[:id]).select_map(:stop_id).sample(random: @random)
-    at = trip[:during].begin + (@random.rand(1..9) * Given::HOUR)
+    after =
+      DB[:trip_stops].where(trip_id: trip[:id]).order(:position).select_map(:stop_id).sample(random: @random)
+    at = trip[:during].begin + (@random.rand(1..6) * Given::HOUR)
     crew = { driver_ids: [@example.driver_id("Una Blank")], tractor_id: @example.unit_id("T-102") }
     attempt do |key|
       Work::Freight::Relay.call(id, { key: "r#{key}", after:, where: "97850", at:, **crew }, **who)

@@ -3,7 +3,7 @@
 require "app_helper"
 
 # Boise to Fargo, Caldwell to Billings, and Miles City to Bismarck on one truck; at Billings another crew takes over.
-RSpec.describe Work::Freight::Relay, "of a trip with several loads" do
+RSpec.describe "A relay of a trip with several loads" do
   let(:client) { api(maren) }
   let(:across) { partial(10_000, from: "83702", to: "58102", at: now + (2 * Given::HOUR), hours: 44) }
   let(:west) { partial(8_000, from: "83605", to: "59101", at: now + (3 * Given::HOUR), hours: 14) }
@@ -117,6 +117,14 @@ RSpec.describe Work::Freight::Relay, "of a trip with several loads" do
       check_in(trip[:id], kind, at: at += 600, **about, **(kind == "delivered" ? { signer: "R. Dock" } : {}))
       check_in(trip[:id], "left", at: at += 60, **about) unless stop == stops.last
     end
+  end
+
+  it "leaves with the first crew what it has delivered already, though nobody said that it came" do
+    [["accepted", nil], ["on_my_way", nil], ["delivered", delivery(east)]].each do |kind, stop_id|
+      check_in(first[:id], kind, stop_id:, signer: "R. Dock")
+    end
+    expect(relay[:error]).to include(code: "too_late", path: "/after")
+    expect(load(east)[:status]).to eq("delivered")
   end
 
   it "refuses a cut where nothing goes over, one before a relay that is there, and another crew's stops" do

@@ -3,7 +3,8 @@
 # The stops of trips, in the order they are made.
 Store::Freight::TripStops =
   Store::Table.of(:trip_stops) do
-    def reached = exclude(arrived_at: nil)
+    # Where something has happened: some only say that they have delivered, and not that they came.
+    def reached = exclude(%i[arrived_at begun_at worked_at left_at].to_h { |at| [at, nil] })
 
     # In order, with the whole row of each stop instead of the trip's.
     def stops_of(trip_id) =

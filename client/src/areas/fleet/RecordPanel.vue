@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, toRaw, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Problem } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
-import { differences, merged, type Difference } from '@/shared/merge/merge'
+import type { Difference } from '@/shared/merge/merge'
 import MergePanel from '@/shared/merge/MergePanel.vue'
+import { useMerge } from '@/shared/merge/useMerge'
 import { sayCode } from '@/shared/trail'
 import LinkButton from './LinkButton.vue'
 import PapersPanel from './PapersPanel.vue'
@@ -19,7 +20,6 @@ const {
 const emit = defineEmits<{ closed: [id?: number]; copy: [id: number] }>()
 const of = computed(() => KINDS[kind])
 const draft = ref<Record<string, unknown>>({})
-const version = ref(0)
 const retired = ref(false)
 const problem = ref<Problem>()
 const saved = ref(false)
@@ -27,14 +27,17 @@ const busy = ref(false)
 let key = newKey()
 const { lists, nameOf } = useHolders(() => of.value.fields.map(({ type }) => type).filter(isHolder))
 
-/** As it was when it was read: what has been typed since is mine. */
-const read = ref<Record<string, unknown>>({})
+/** What has been typed since it was read is mine; whether it is to be retired is a field like any other. */
+const merge = useMerge<Record<string, unknown>>()
+const valuesOf = (row: Record<string, unknown>, gone: boolean) => ({
+  ...(toInput(of.value.fields, row) as Record<string, unknown>),
+  retired: gone,
+})
 let wanted = false
 function take(row: Row) {
-  read.value = { ...row }
   draft.value = { ...row }
-  version.value = row.version
   retired.value = row.retired
+  merge.see(valuesOf(row, row.retired), row.version)
 }
 
 watch(
@@ -78,7 +81,7 @@ async function save(change: Record<string, unknown> = {}) {
     ? await ask<Row>(
         api.PUT(`/api/${kind}/{id}`, {
           params: { path: { id } },
-          body: { ...(input as object), version: version.value } as never,
+          body: { ...(input as object), version: merge.version.value } as never,
         }),
       )
     : await ask<Row>(api.POST(`/api/${kind}`, { body: { ...(input as object), key } as never }))
@@ -96,28 +99,21 @@ async function save(change: Record<string, unknown> = {}) {
 
 /** Theirs as it is now: what is saved next has been seen beside it. */
 const theirs = ref<Row>()
-const found = ref<Difference[]>([])
 async function compare() {
   const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: id! } } }))
   if (answer.problem) problem.value = answer.problem
   if (!answer.data) return
   theirs.value = answer.data
-  const [base, mine, now] = [read.value, draft.value, answer.data].map(row => toInput(of.value.fields, row))
-  found.value = differences(base, { ...mine, retired: wanted }, { ...now, retired: answer.data.retired })
+  const now = valuesOf(answer.data, answer.data.retired)
+  merge.compare(valuesOf(draft.value, wanted), now, answer.data.version)
 }
 function takeTheirs() {
   problem.value = undefined
   take(theirs.value!)
 }
 async function saveChosen(choices: ('mine' | 'theirs')[]) {
-  const { retired: chosen, ...values } = merged(
-    { ...toRaw(theirs.value!), retired: theirs.value!.retired },
-    toRaw(found.value),
-    choices,
-  )
-  read.value = { ...theirs.value! }
+  const { retired: chosen, ...values } = merge.choose(choices)
   draft.value = { ...draft.value, ...values }
-  version.value = theirs.value!.version
   await save(chosen === theirs.value!.retired ? {} : { retired: chosen })
 }
 const fieldName = ([name]: Difference['path']) =>
@@ -187,7 +183,7 @@ const fieldText = (value: unknown, [name]: Difference['path']) => {
       </div>
       <merge-panel
         v-if="problem?.code === 'stale'"
-        :found="found"
+        :found="merge.found.value"
         :message="problem.message"
         :label="fieldName"
         :shown="fieldText"

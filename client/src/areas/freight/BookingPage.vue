@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, toRaw } from 'vue'
+import { computed, ref } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { bytes } from '@/shared/bytes'
 import { useKeys } from '@/shared/keys'
-import { differences, merged, type Difference } from '@/shared/merge/merge'
 import MergePanel from '@/shared/merge/MergePanel.vue'
+import { useMerge } from '@/shared/merge/useMerge'
 import { useSession } from '@/shared/session'
 import DropFiles from '@/shared/DropFiles.vue'
 import { dayAt } from '@/shared/time'
@@ -24,12 +24,12 @@ const router = useRouter()
 const session = useSession()
 const id = computed(() => (route.params.id ? Number(route.params.id) : undefined))
 const draft = ref(emptyDraft())
-const version = ref(0)
 const problems = ref<Problems>({})
 const trouble = ref<Problem>()
 const busy = ref(false)
 let key = newKey()
-let untouched = JSON.stringify(draft.value)
+const merge = useMerge<ReturnType<typeof emptyDraft>>(isPlace)
+merge.see(draft.value)
 
 async function start() {
   const source = id.value ?? Number(route.query.copy)
@@ -38,8 +38,7 @@ async function start() {
   trouble.value = problem
   if (!data) return
   draft.value = draftOf(data, !id.value)
-  version.value = data.version
-  untouched = JSON.stringify(draft.value)
+  merge.see(draft.value, data.version)
 }
 void start()
 
@@ -77,7 +76,7 @@ async function book() {
     ? await ask(
         api.PUT('/api/loads/{id}', {
           params: { path: { id: id.value } },
-          body: { ...input, version: version.value },
+          body: { ...input, version: merge.version.value! },
         }),
       )
     : await ask(
@@ -93,7 +92,7 @@ async function book() {
     if (answer.problem.code !== 'unreachable') key = newKey() // what is wrong was not booked; what is unsure must keep its key
     return toFirstProblem()
   }
-  untouched = JSON.stringify(draft.value)
+  merge.see(draft.value)
   if (await fileConfirmation(answer.data)) await router.push(`/freight/${answer.data.id}`)
 }
 
@@ -104,16 +103,12 @@ function toFirstProblem() {
 }
 
 /** Theirs as it is now: what is saved next has been seen beside it. */
-const theirs = ref<Schemas['Load']>()
-const found = ref<Difference[]>([])
 async function compare() {
   const { data, problem } = await ask<Schemas['Load']>(
     api.GET('/api/loads/{id}', { params: { path: { id: id.value! } } }),
   )
   if (problem) trouble.value = problem
-  if (!data) return
-  theirs.value = data
-  found.value = differences(JSON.parse(untouched), draft.value, draftOf(data, false), isPlace)
+  if (data) merge.compare(draft.value, draftOf(data, false), data.version)
 }
 /** The other's version is taken as the base; what is typed here is given up. */
 async function takeTheirs() {
@@ -121,10 +116,7 @@ async function takeTheirs() {
   trouble.value = undefined
 }
 async function saveChosen(choices: ('mine' | 'theirs')[]) {
-  const now = draftOf(theirs.value!, false)
-  draft.value = merged(now, toRaw(found.value), choices)
-  version.value = theirs.value!.version
-  untouched = JSON.stringify(now)
+  draft.value = merge.choose(choices)
   trouble.value = undefined
   await book()
 }
@@ -136,7 +128,7 @@ const title = computed(() => {
 const kinds: Schemas['Price']['kind'][] = ['flat', 'per_mile', 'per_hundredweight', 'per_ton']
 useKeys([{ key: 'Escape', label: 'Back to Freight', run: () => router.back() }])
 onBeforeRouteLeave(() =>
-  JSON.stringify(draft.value) === untouched || busy.value
+  !merge.touched(draft.value) || busy.value
     ? true
     : window.confirm('Leave without booking? What you typed is lost.'),
 )
@@ -151,7 +143,7 @@ onBeforeRouteLeave(() =>
     <merge-panel
       v-if="trouble?.code === 'stale'"
       class="panel stale"
-      :found="found"
+      :found="merge.found.value"
       :message="trouble.message"
       :label="fieldName"
       :shown="fieldText"

@@ -4,6 +4,7 @@ import type { Problem, Schemas } from '@/shared/api'
 import { actsOf } from '@/shared/acts'
 import { useSession } from '@/shared/session'
 import { dayAt } from '@/shared/time'
+import DayField from '@/shared/typed/DayField.vue'
 
 /** The invoice of a load whose papers are in: written down by the settlement clerk, then the day it was paid. */
 const {
@@ -42,9 +43,8 @@ const submit = () =>
         label="Invoice number"
         :error-messages="at('/invoice_number')"
       />
-      <v-text-field
+      <day-field
         v-model="day"
-        type="date"
         :label="acts.may('bill') ? 'Invoiced on' : 'Paid on'"
         :max="today"
         :error-messages="at('/invoiced_on') ?? at('/paid_on')"

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
 import { parseDollars, showDollars } from '@/shared/measure'
+import AmountField from '@/shared/typed/AmountField.vue'
 
 type Advance = Omit<Schemas['AdvanceInput'], 'key' | 'driver_id' | 'from_on'>
 /** What a driver has been given in advance, and the giving of more. */
@@ -43,12 +44,11 @@ async function submit() {
       </li>
     </ul>
     <form v-if="settles" class="short-form" @submit.prevent="submit">
-      <v-text-field v-model="typed.label" label="What for" /><v-text-field
+      <v-text-field v-model="typed.label" label="What for" /><amount-field
         v-model="typed.principal"
         label="Dollars"
-        inputmode="decimal"
         :error-messages="at('/principal')"
-      /><v-text-field v-model="typed.fee" label="Fee, %" inputmode="decimal" /><v-text-field
+      /><amount-field v-model="typed.fee" label="Fee, %" /><v-text-field
         v-model="typed.installments"
         label="Parts"
         inputmode="numeric"

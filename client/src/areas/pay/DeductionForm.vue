@@ -2,9 +2,13 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
-import { parseDollars } from '@/shared/measure'
+import MergePanel from '@/shared/merge/MergePanel.vue'
+import { useMerge } from '@/shared/merge/useMerge'
 import { dayAt } from '@/shared/time'
 import { useSession } from '@/shared/session'
+import AmountField from '@/shared/typed/AmountField.vue'
+import DayField from '@/shared/typed/DayField.vue'
+import { draftOf, IF_SHORT, inputOf, isLine, labelOf, shownOf, type DeductionDraft } from './deductionDraft'
 import NetsMoved from './NetsMoved.vue'
 import { useLook } from './useLook'
 import { BASIS, TAG } from './words'
@@ -16,29 +20,11 @@ const pairs = (words: Record<string, string>) =>
   Object.entries(words).map(([value, title]) => ({ value, title }))
 const was = deduction
 const session = useSession()
-const typed = ref({
-  label: was?.label ?? '',
-  basis: was?.basis ?? 'flat',
-  per: was?.per ?? 'period',
-  amount: was?.amount ?? '',
-  priority: String(was?.priority ?? 5),
-  if_short: was?.if_short ?? 'carry',
-  goal: was?.goal ?? '',
-  tag: was?.tag ?? 'leased_trailer',
-  prorated: was?.prorated ?? false,
-  escrow: was?.escrow ?? false,
-  everyone: was?.everyone ?? true,
-  from_on: was?.from_on ?? dayAt(session.now(), session.zone),
-  to_on: was?.to_on ?? '',
-  paused: was?.paused ?? false,
-})
-const own = ref<{ driver_id: number; own_amount: string; left_out: boolean }[]>(
-  (was?.drivers ?? []).map(({ driver_id, own_amount, left_out }) => ({
-    driver_id,
-    own_amount: own_amount ?? '',
-    left_out,
-  })),
-)
+const today = dayAt(session.now(), session.zone)
+const typed = ref(draftOf(was, today))
+const own = computed(() => typed.value.drivers)
+const merge = useMerge<DeductionDraft>(isLine)
+merge.see(typed.value, was?.version)
 const { data: drivers } = useFetched(
   () => 0,
   () => ask(api.GET('/api/driver-names')),
@@ -53,43 +39,7 @@ watch(adding, id => {
   }
 })
 
-const input = computed<Omit<Schemas['DeductionInput'], 'key'> | undefined>(() => {
-  const one = typed.value
-  const amount = one.amount.trim() ? parseDollars(one.amount) : null
-  const goal = one.goal.trim() ? parseDollars(one.goal) : null
-  if (
-    !one.label.trim() ||
-    amount === undefined ||
-    goal === undefined ||
-    (amount === null && one.basis !== 'per_unit') ||
-    !one.from_on ||
-    !/^\d{1,2}$/.test(one.priority) ||
-    own.value.some(({ own_amount }) => own_amount.trim() && !parseDollars(own_amount))
-  )
-    return
-  return {
-    ...(was ? { version: was.version } : {}),
-    label: one.label.trim(),
-    basis: one.basis as 'flat',
-    per: one.basis === 'flat' ? (one.per as 'period') : 'period',
-    amount,
-    priority: Number(one.priority),
-    if_short: one.if_short as 'carry',
-    goal,
-    tag: one.basis === 'per_unit' ? (one.tag as 'trailer') : null,
-    prorated: one.basis === 'per_unit' && one.prorated,
-    escrow: one.escrow,
-    everyone: one.everyone,
-    from_on: one.from_on,
-    to_on: one.to_on || null,
-    paused: one.paused,
-    drivers: own.value.map(({ driver_id, own_amount, left_out }) => ({
-      driver_id,
-      left_out,
-      own_amount: own_amount.trim() ? (parseDollars(own_amount) ?? null) : null,
-    })),
-  }
-})
+const input = computed(() => inputOf(typed.value, merge.version.value))
 
 const { look, fresh, trouble, busy, at, run, see } = useLook(input, body =>
   ask<Schemas['DeductionPreview']>(
@@ -107,6 +57,24 @@ async function keep() {
     ),
   )
   if (kept) emit('kept', kept)
+  else if (trouble.value?.code === 'stale') await compare()
+}
+async function compare() {
+  const answer = await ask<Schemas['Deductions']>(api.GET('/api/deductions'))
+  if (answer.problem) trouble.value = answer.problem
+  const now = answer.data?.rows.find(({ id }) => id === was?.id)
+  if (now) merge.compare(typed.value, draftOf(now, today), now.version)
+}
+const nameOf = (id: number) => names.value.find(({ value }) => value === id)?.title ?? ''
+/** What was chosen is another change than the one that was looked at: what it does is looked at again first. */
+function takeChosen(choices: ('mine' | 'theirs')[]) {
+  typed.value = merge.choose(choices)
+  trouble.value = undefined
+  return see()
+}
+function takeTheirs() {
+  typed.value = merge.giveUp()
+  trouble.value = undefined
 }
 </script>
 
@@ -121,7 +89,7 @@ async function keep() {
         label="Name on the statement"
         :error-messages="at('label')"
       />
-      <v-select v-model="typed.basis" label="How" :items="pairs(BASIS)" /><v-text-field
+      <v-select v-model="typed.basis" label="How" :items="pairs(BASIS)" /><amount-field
         v-model="typed.amount"
         :label="
           typed.basis === 'percent_of_gross'
@@ -132,7 +100,6 @@ async function keep() {
                 ? '$ a unit, none for its own fee'
                 : 'Dollars'
         "
-        inputmode="decimal"
         :error-messages="at('amount')"
       />
       <v-select
@@ -151,18 +118,14 @@ async function keep() {
       <v-text-field v-model="typed.priority" label="Order, 1 first" inputmode="numeric" /><v-select
         v-model="typed.if_short"
         label="If there is not enough"
-        :items="[
-          { value: 'carry', title: 'Carry it' },
-          { value: 'skip', title: 'Drop it' },
-        ]"
+        :items="pairs(IF_SHORT)"
       />
-      <v-text-field v-model="typed.from_on" type="date" label="From" /><v-text-field
+      <day-field v-model="typed.from_on" label="From" /><day-field
         v-model="typed.to_on"
-        type="date"
         label="To, none for ever"
         :error-messages="at('to_on')"
       />
-      <v-text-field v-model="typed.goal" label="Until, $, none for ever" inputmode="decimal" /><v-checkbox
+      <amount-field v-model="typed.goal" label="Until, $, none for ever" /><v-checkbox
         v-model="typed.escrow"
         label="Kept for the driver (escrow)"
       />
@@ -180,11 +143,10 @@ async function keep() {
         <li v-for="(one, i) in own" :key="one.driver_id" class="row">
           <span class="name">{{
             names.find(({ value }) => value === one.driver_id)?.title ?? one.driver_id
-          }}</span><v-checkbox v-if="typed.everyone" v-model="one.left_out" label="Left out" /><v-text-field
+          }}</span><v-checkbox v-if="typed.everyone" v-model="one.left_out" label="Left out" /><amount-field
             v-if="!one.left_out"
             v-model="one.own_amount"
             label="Own amount"
-            inputmode="decimal"
           /><v-btn size="small" variant="text" @click="own.splice(i, 1)">Take out</v-btn>
         </li>
       </ul>
@@ -194,7 +156,18 @@ async function keep() {
         class="all"
         >{{ trouble.message }}</v-alert
       >
-      <div class="row justify-end all">
+      <merge-panel
+        v-if="trouble?.code === 'stale'"
+        class="all"
+        :found="merge.found.value"
+        :message="trouble.message"
+        :label="labelOf"
+        :shown="value => shownOf(value, nameOf)"
+        :busy="busy"
+        @save="takeChosen"
+        @theirs="takeTheirs"
+      />
+      <div v-else class="row justify-end all">
         <v-btn variant="text" @click="emit('close')">Leave it</v-btn
         ><v-btn
           type="submit"

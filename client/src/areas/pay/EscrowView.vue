@@ -6,6 +6,7 @@ import { showDollars, sumDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import AmountField from '@/shared/typed/AmountField.vue'
 
 /** Escrow: what is kept of whom, and its interest quarter by quarter. */
 const session = useSession()
@@ -113,7 +114,7 @@ async function pay() {
               quarter = from
             }
           "
-        /><v-text-field v-model="percent" label="Percent a year" inputmode="decimal" /><v-btn
+        /><amount-field v-model="percent" label="Percent a year" /><v-btn
           type="submit"
           color="primary"
           :disabled="!/^\d{1,2}(\.\d{1,4})?$/.test(percent.trim())"

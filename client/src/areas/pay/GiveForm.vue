@@ -5,6 +5,8 @@ import { useFetched } from '@/shared/fetched'
 import { parseDollars } from '@/shared/measure'
 import { dayAt } from '@/shared/time'
 import { useSession } from '@/shared/session'
+import AmountField from '@/shared/typed/AmountField.vue'
+import DayField from '@/shared/typed/DayField.vue'
 import NetsMoved from './NetsMoved.vue'
 import { useLook } from './useLook'
 
@@ -100,10 +102,9 @@ async function give() {
         label="Name on the statement"
         :error-messages="at('label')"
       />
-      <v-text-field
+      <amount-field
         v-model="typed.amount"
         label="Dollars for each driver"
-        inputmode="decimal"
         :error-messages="at('amount')"
       /><v-text-field
         v-model="typed.parts"
@@ -111,12 +112,11 @@ async function give() {
         inputmode="numeric"
         :error-messages="at('parts')"
       />
-      <v-text-field v-model="typed.fixed" label="Fee, $" inputmode="decimal" /><v-text-field
+      <amount-field v-model="typed.fixed" label="Fee, $" /><amount-field
         v-model="typed.percent"
         label="and fee, %"
-        inputmode="decimal"
       />
-      <v-text-field v-model="typed.due_on" type="date" label="Not before" /><v-text-field
+      <day-field v-model="typed.due_on" label="Not before" /><v-text-field
         v-model="typed.note"
         label="Note for the accountant"
       />

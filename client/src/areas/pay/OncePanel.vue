@@ -4,6 +4,7 @@ import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { parseDollars, showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
+import AmountField from '@/shared/typed/AmountField.vue'
 
 /** What is given or taken once on a statement that is being made: added, pushed to the next, split, and all of it undone; parts of advances. */
 const { statement } = defineProps<{ statement: Schemas['Statement'] }>()
@@ -96,12 +97,10 @@ async function give() {
         autofocus
         label="Name on the statement"
         :error-messages="at('label')"
+      /><amount-field v-model="typed.amount" label="Dollars" :error-messages="at('amount')" /><amount-field
+        v-model="typed.fee"
+        label="Fee, %"
       /><v-text-field
-        v-model="typed.amount"
-        label="Dollars"
-        inputmode="decimal"
-        :error-messages="at('amount')"
-      /><v-text-field v-model="typed.fee" label="Fee, %" inputmode="decimal" /><v-text-field
         v-model="typed.parts"
         label="Statements"
         inputmode="numeric"

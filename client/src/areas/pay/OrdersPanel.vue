@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
 import { parseDollars, showDollars } from '@/shared/measure'
 import { showDay } from '@/shared/time'
+import AmountField from '@/shared/typed/AmountField.vue'
 
 type Order = Omit<Schemas['GarnishmentInput'], 'key' | 'driver_id' | 'from_on'>
 /** Orders of a court that are taken from a driver's pay. */
@@ -27,7 +28,12 @@ const KINDS = [
 ]
 const typed = ref<Typed>({ ...EMPTY })
 const at = (path: string) => (problem?.path === path ? problem.message : undefined)
-const whole = computed(() => !!typed.value.label.trim() && !!parseDollars(typed.value.amount))
+const whole = computed(
+  () =>
+    !!typed.value.label.trim() &&
+    !!parseDollars(typed.value.amount) &&
+    (!typed.value.limit.trim() || !!parseDollars(typed.value.limit)),
+)
 async function submit() {
   const { kind, label, amount, limit } = typed.value
   const kept = await keep({
@@ -63,16 +69,14 @@ async function submit() {
       <v-select v-model="typed.kind" label="Kind" :items="KINDS" /><v-text-field
         v-model="typed.label"
         label="Name"
-      /><v-text-field
+      /><amount-field
         v-model="typed.amount"
         label="Dollars a period"
-        inputmode="decimal"
         :error-messages="at('/amount')"
-      /><v-text-field
+      /><amount-field
         v-if="typed.kind === 'support'"
         v-model="typed.limit"
         label="Limit, %, else 50"
-        inputmode="decimal"
         :error-messages="at('/limit_percent')"
       /><v-btn type="submit" variant="tonal" :disabled="!whole" :loading="busy">Keep it</v-btn>
     </form>

@@ -3,6 +3,8 @@ import { ref, watch } from 'vue'
 import { api, ask, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { parseDollars } from '@/shared/measure'
+import MergePanel from '@/shared/merge/MergePanel.vue'
+import { useMerge } from '@/shared/merge/useMerge'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
 import OwnCompanies from './OwnCompanies.vue'
@@ -18,48 +20,87 @@ const { data: books, load: prove } = useFetched(
   () => ask(api.GET('/api/pay-books')),
   change => change.kind === 'pay_run',
 )
-const typed = ref<Schemas['PaySettings']>()
+const FREQUENCIES = [
+  { value: 'weekly', title: 'A week' },
+  { value: 'biweekly', title: 'Two weeks' },
+  { value: 'semimonthly', title: 'Half a month' },
+  { value: 'monthly', title: 'A month' },
+]
+const LABELS: Record<string, string> = {
+  frequency: 'A pay period is',
+  advance_limit: 'Open advances at most, $',
+  approve_by_rule: 'Items with papers in and nothing unusual need no clerk',
+  second_person_drivers: 'Second person from, drivers',
+  second_person_dollars: 'or dollars moved',
+  bank_name: 'Our bank',
+  bank_routing: 'Its routing number',
+  bank_company_id: 'Our number there',
+}
+const labelOf = ([name]: readonly (string | number)[]) => LABELS[String(name)] ?? ''
+function shownOf(value: unknown): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  return FREQUENCIES.find(one => one.value === value)?.title ?? String(value ?? '')
+}
+
+type Rules = Omit<Schemas['PaySettings'], 'version' | 'next'>
+const typed = ref<Rules>()
+const merge = useMerge<Rules>()
+const rulesOf = (settings: Schemas['PaySettings']) =>
+  Object.fromEntries(Object.keys(LABELS).map(name => [name, settings[name as keyof Rules]])) as Rules
+// Read anew, say after the line was down: what is being typed stays.
 watch(
   data,
   now => {
-    typed.value = now && { ...now }
+    if (!now || (typed.value && merge.touched(typed.value))) return
+    typed.value = rulesOf(now)
+    merge.see(typed.value, now.version)
   },
   { immediate: true },
 )
 const trouble = ref<Problem>()
 const saved = ref(false)
+const busy = ref(false)
 const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
 async function save() {
   if (!typed.value) return
-  const {
-    second_person_drivers,
-    second_person_dollars,
-    advance_limit,
-    frequency,
-    approve_by_rule,
-    bank_name,
-    bank_routing,
-    bank_company_id,
-    version,
-  } = typed.value
+  const rules = typed.value
+  busy.value = true
   const answer = await ask<Schemas['PaySettings']>(
     api.PUT('/api/pay-settings', {
       body: {
-        version,
-        approve_by_rule,
-        bank_name,
-        bank_routing,
-        bank_company_id,
-        frequency: frequency as 'weekly',
-        second_person_drivers: Number(second_person_drivers),
-        second_person_dollars: parseDollars(second_person_dollars) ?? '',
-        advance_limit: parseDollars(advance_limit) ?? '',
+        version: merge.version.value!,
+        approve_by_rule: rules.approve_by_rule,
+        bank_name: rules.bank_name,
+        bank_routing: rules.bank_routing,
+        bank_company_id: rules.bank_company_id,
+        frequency: rules.frequency as 'weekly',
+        second_person_drivers: Number(rules.second_person_drivers),
+        second_person_dollars: parseDollars(rules.second_person_dollars) ?? '',
+        advance_limit: parseDollars(rules.advance_limit) ?? '',
       },
     }),
   )
+  busy.value = false
   trouble.value = answer.problem
   saved.value = !answer.problem
-  if (answer.data) put(answer.data)
+  if (answer.problem?.code === 'stale') return compare()
+  if (!answer.data) return
+  merge.see(rulesOf(answer.data), answer.data.version)
+  typed.value = rulesOf(answer.data)
+  put(answer.data)
+}
+async function compare() {
+  const now = await ask<Schemas['PaySettings']>(api.GET('/api/pay-settings'))
+  if (now.problem) trouble.value = now.problem
+  if (now.data && typed.value) merge.compare(typed.value, rulesOf(now.data), now.data.version)
+}
+function saveChosen(choices: ('mine' | 'theirs')[]) {
+  typed.value = merge.choose(choices)
+  return save()
+}
+function takeTheirs() {
+  typed.value = merge.giveUp()
+  trouble.value = undefined
 }
 </script>
 
@@ -69,16 +110,7 @@ async function save() {
       <h1>Rules of pay</h1>
       <waiting :data="data" :problem="problem" @again="load"
         ><form v-if="typed" class="form" @submit.prevent="save">
-          <v-select
-            v-model="typed.frequency"
-            label="A pay period is"
-            :items="[
-              { value: 'weekly', title: 'A week' },
-              { value: 'biweekly', title: 'Two weeks' },
-              { value: 'semimonthly', title: 'Half a month' },
-              { value: 'monthly', title: 'A month' },
-            ]"
-          /><v-text-field
+          <v-select v-model="typed.frequency" label="A pay period is" :items="FREQUENCIES" /><v-text-field
             v-model="typed.advance_limit"
             label="Open advances at most, $"
             :error-messages="at('advance_limit')"
@@ -106,9 +138,23 @@ async function save() {
             label="Our number there"
             :error-messages="at('bank_company_id')"
           />
+          <merge-panel
+            v-if="trouble?.code === 'stale'"
+            class="all"
+            :found="merge.found.value"
+            :message="trouble.message"
+            :label="labelOf"
+            :shown="shownOf"
+            :busy="busy"
+            @save="saveChosen"
+            @theirs="takeTheirs"
+          />
+          <v-alert v-else-if="trouble && !trouble.path" type="error" class="all">{{
+            trouble.message
+          }}</v-alert>
           <div v-if="mayChange" class="row justify-end all">
             <span v-if="saved" class="small" role="status">Kept.</span
-            ><v-btn type="submit" color="primary">Keep</v-btn>
+            ><v-btn type="submit" color="primary" :loading="busy">Keep</v-btn>
           </div>
         </form></waiting
       >

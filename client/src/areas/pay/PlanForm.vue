@@ -1,7 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
-import { parseDollars } from '@/shared/measure'
+import MergePanel from '@/shared/merge/MergePanel.vue'
+import { useMerge } from '@/shared/merge/useMerge'
+import AmountField from '@/shared/typed/AmountField.vue'
+import DayField from '@/shared/typed/DayField.vue'
+import { draftOf, inputOf, isLine, labelOf, shownOf, type PlanDraft } from './planDraft'
 import { HOURS, MILES_BY, PAID_BY } from './words'
 
 /** A driver's rates from a day on: how he is paid, and what is agreed besides. */
@@ -21,123 +25,77 @@ const {
 const emit = defineEmits<{ close: []; keep: [input: Omit<Schemas['PayPlanInput'], 'key'>] }>()
 const pairs = (words: Record<string, string>) =>
   Object.entries(words).map(([value, title]) => ({ value, title }))
-/** As it is edited: every figure a text. */
-const FIGURES = [
-  'loaded_mile_rate',
-  'empty_mile_rate',
-  'percent',
-  'hourly_rate',
-  'per_load',
-  'per_ton',
-  'extra_stop',
-  'detention_hourly',
-  'layover_daily',
-  'tarp',
-  'per_diem_mile_rate',
-  'per_diem_daily',
-  'day_minimum',
-  'period_minimum',
-  'minimum_net',
-  'overtime_after_hours',
-] as const
-type Figure = (typeof FIGURES)[number]
-const was: Partial<Record<Figure, string | null>> = plan ?? {}
-const typed = ref({
-  in_force_from: today,
-  basis: plan?.basis ?? 'per_mile',
-  miles_by: plan?.miles_by ?? 'route',
-  percent_of_fuel: plan?.percent_of_fuel ?? false,
-  percent_of: [...(plan?.percent_of ?? [])],
-  stops_included: String(plan?.stops_included ?? 2),
-  free: String(plan?.detention_free_minutes ?? 120),
-  step: String(plan?.detention_step_minutes ?? 15),
+
+const day = ref(today)
+const typed = ref(draftOf(plan))
+const figures = computed(() => typed.value.figures)
+const bands = computed(() => typed.value.bands)
+const hours = computed(() => typed.value.hours)
+const merge = useMerge<PlanDraft>(isLine)
+/** As it was when the form was opened: what somebody else has kept since was not seen here. */
+const seen = [...plans]
+const ofDay = (list: readonly Schemas['PayPlan'][]) =>
+  list.find(({ in_force_from }) => in_force_from === day.value)
+merge.see(typed.value, ofDay(seen)?.version)
+// Rates that are kept for the day that is typed are what is changed.
+watch(day, () => {
+  const same = ofDay(seen)
+  if (same && !merge.touched(typed.value)) typed.value = draftOf(same)
+  merge.see(same ? draftOf(same) : draftOf(plan), same?.version)
 })
-const figures = ref(
-  Object.fromEntries(FIGURES.map(name => [name, was[name] && Number(was[name]) ? was[name] : ''])) as Record<
-    Figure,
-    string
-  >,
-)
-const bands = ref(
-  (plan?.haul_bands ?? []).map(({ to_miles, rate }) => ({ to_miles: String(to_miles), rate })),
-)
-const hours = ref(
-  (plan?.activity_rates ?? []).map(({ activity, rate }) => ({ activity: activity as string, rate })),
-)
+const stale = computed(() => problem?.code === 'stale')
+watch([stale, () => plans], () => {
+  const now = ofDay(plans)
+  if (stale.value && now) merge.compare(typed.value, draftOf(now), now.version)
+})
+
 const at = (field: string) => (problem?.path === `/${field}` ? problem.message : undefined)
-const wrong = computed(
-  () =>
-    FIGURES.some(name => figures.value[name].trim() && !parseDollars(figures.value[name])) ||
-    bands.value.some(({ to_miles, rate }) => !/^\d{1,4}$/.test(to_miles) || !parseDollars(rate)) ||
-    hours.value.some(({ rate }) => !parseDollars(rate)) ||
-    ![typed.value.stops_included, typed.value.free, typed.value.step].every(text => /^\d{1,4}$/.test(text)) ||
-    !typed.value.in_force_from,
-)
-const given = (name: Figure) => (figures.value[name].trim() ? parseDollars(figures.value[name]) : undefined)
+const input = computed(() => (day.value ? inputOf(typed.value) : undefined))
 function keep() {
-  if (wrong.value) return
-  const one = typed.value
-  const plain = Object.fromEntries(FIGURES.flatMap(name => (given(name) ? [[name, given(name)]] : [])))
-  const sameDay = plans.find(({ in_force_from }) => in_force_from === one.in_force_from)
-  emit('keep', {
-    in_force_from: one.in_force_from,
-    ...(sameDay ? { version: sameDay.version } : {}),
-    basis: one.basis,
-    miles_by: one.miles_by,
-    percent_of_fuel: one.percent_of_fuel,
-    percent_of: one.percent_of,
-    stops_included: Number(one.stops_included),
-    detention_free_minutes: Number(one.free),
-    detention_step_minutes: Number(one.step),
-    ...plain,
-    haul_bands:
-      one.basis === 'per_mile'
-        ? bands.value.map(({ to_miles, rate }) => ({
-            to_miles: Number(to_miles),
-            rate: parseDollars(rate) ?? '',
-          }))
-        : [],
-    activity_rates:
-      one.basis === 'hourly'
-        ? hours.value.map(({ activity, rate }) => ({
-            activity: activity as 'driving',
-            rate: parseDollars(rate) ?? '',
-          }))
-        : [],
-  })
+  const version = merge.version.value
+  if (input.value)
+    emit('keep', {
+      in_force_from: day.value,
+      ...(version === undefined ? {} : { version }),
+      ...input.value,
+    })
+}
+function saveChosen(choices: ('mine' | 'theirs')[]) {
+  typed.value = merge.choose(choices)
+  keep()
+}
+function takeTheirs() {
+  typed.value = merge.giveUp()
+  emit('close')
 }
 </script>
 
 <template>
   <form class="form" aria-label="Rates" @submit.prevent="keep">
-    <v-text-field
-      v-model="typed.in_force_from"
-      type="date"
+    <day-field
+      v-model="day"
       label="From"
       title="A trip is paid by the rates of its day"
       :error-messages="at('in_force_from')"
     /><v-select v-model="typed.basis" label="Paid by" :items="pairs(PAID_BY)" />
     <template v-if="typed.basis === 'per_mile'"
-      ><v-text-field
+      ><amount-field
         v-model="figures.loaded_mile_rate"
         label="Loaded mile, $"
-        inputmode="decimal"
         :error-messages="at('loaded_mile_rate')"
-      /><v-text-field v-model="figures.empty_mile_rate" label="Empty mile, $" inputmode="decimal" /><v-select
+      /><amount-field v-model="figures.empty_mile_rate" label="Empty mile, $" /><v-select
         v-model="typed.miles_by"
         label="Miles by"
         :items="pairs(MILES_BY)"
       />
-      <v-text-field
+      <amount-field
         v-model="figures.per_diem_mile_rate"
         label="Of that per diem, $ a mile"
-        inputmode="decimal"
         :error-messages="at('per_diem_mile_rate')"
-      /><v-text-field
+      /><amount-field
         v-if="figures.per_diem_mile_rate"
         v-model="figures.per_diem_daily"
         label="at most, $ a day"
-        inputmode="decimal"
       />
       <fieldset class="all">
         <legend>By length of haul</legend>
@@ -148,7 +106,7 @@ function keep() {
             label="Up to miles loaded"
             inputmode="numeric"
             :error-messages="at(`haul_bands/${i}/to_miles`)"
-          /><v-text-field v-model="band.rate" label="$ a loaded mile" inputmode="decimal" /><v-btn
+          /><amount-field v-model="band.rate" label="$ a loaded mile" /><v-btn
             size="small"
             variant="text"
             @click="bands.splice(i, 1)"
@@ -161,10 +119,9 @@ function keep() {
       </fieldset></template
     >
     <template v-else-if="typed.basis === 'percent'"
-      ><v-text-field
+      ><amount-field
         v-model="figures.percent"
         label="Percent of line haul"
-        inputmode="decimal"
         :error-messages="at('percent')" /><v-checkbox
         v-model="typed.percent_of_fuel"
         label="And of the fuel surcharge" /><v-combobox
@@ -177,23 +134,20 @@ function keep() {
         label="And of accessorials that begin with"
     /></template>
     <template v-else-if="typed.basis === 'hourly'"
-      ><v-text-field
+      ><amount-field
         v-model="figures.hourly_rate"
         label="An hour, $"
-        inputmode="decimal"
         :error-messages="at('hourly_rate')"
-      /><v-text-field
+      /><amount-field
         v-model="figures.overtime_after_hours"
         label="Time and a half after hours a week, none for never"
-        inputmode="decimal"
       />
       <fieldset class="all">
         <legend>Other rates by what is done</legend>
         <div v-for="(one, i) in hours" :key="i" class="row band">
-          <v-select v-model="one.activity" label="While" :items="pairs(HOURS)" /><v-text-field
+          <v-select v-model="one.activity" label="While" :items="pairs(HOURS)" /><amount-field
             v-model="one.rate"
             label="An hour, $"
-            inputmode="decimal"
           /><v-btn size="small" variant="text" @click="hours.splice(i, 1)">Take out</v-btn>
         </div>
         <v-btn size="small" variant="tonal" @click="hours.push({ activity: 'waiting_to_load', rate: '' })"
@@ -202,50 +156,44 @@ function keep() {
         <p v-if="at('activity_rates')" class="wrong small">{{ at('activity_rates') }}</p>
       </fieldset></template
     >
-    <v-text-field
+    <amount-field
       v-else-if="typed.basis === 'per_load'"
       v-model="figures.per_load"
       label="A load, $"
-      inputmode="decimal"
       :error-messages="at('per_load')"
-    /><v-text-field
-      v-else
-      v-model="figures.per_ton"
-      label="A ton, $"
-      inputmode="decimal"
-      :error-messages="at('per_ton')"
-    />
-    <v-text-field v-model="figures.extra_stop" label="Extra stop, $" inputmode="decimal" /><v-text-field
+    /><amount-field v-else v-model="figures.per_ton" label="A ton, $" :error-messages="at('per_ton')" />
+    <amount-field v-model="figures.extra_stop" label="Extra stop, $" /><v-text-field
       v-model="typed.stops_included"
       label="Stops included"
       inputmode="numeric"
-    /><v-text-field v-model="figures.tarp" label="Tarp, $" inputmode="decimal" /><v-text-field
+    /><amount-field v-model="figures.tarp" label="Tarp, $" /><amount-field
       v-model="figures.layover_daily"
       label="Layover a day, $"
-      inputmode="decimal"
     />
-    <v-text-field
-      v-model="figures.detention_hourly"
-      label="Detention an hour, $"
-      inputmode="decimal"
-    /><v-text-field v-model="typed.free" label="after, min" inputmode="numeric" /><v-text-field
-      v-model="typed.step"
-      label="in steps of, min"
+    <amount-field v-model="figures.detention_hourly" label="Detention an hour, $" /><v-text-field
+      v-model="typed.free"
+      label="after, min"
       inputmode="numeric"
-    />
-    <v-text-field
-      v-model="figures.day_minimum"
-      label="Earns at least a day, $"
-      inputmode="decimal"
-    /><v-text-field
+    /><v-text-field v-model="typed.step" label="in steps of, min" inputmode="numeric" />
+    <amount-field v-model="figures.day_minimum" label="Earns at least a day, $" /><amount-field
       v-model="figures.period_minimum"
       label="Earns at least a period, $"
-      inputmode="decimal"
-    /><v-text-field v-model="figures.minimum_net" label="Is left at least, $" inputmode="decimal" />
-    <v-alert v-if="problem && !problem.path" type="error" class="all">{{ problem.message }}</v-alert>
+    /><amount-field v-model="figures.minimum_net" label="Is left at least, $" />
+    <merge-panel
+      v-if="stale"
+      class="all"
+      :found="merge.found.value"
+      :message="problem?.message ?? ''"
+      :label="labelOf"
+      :shown="shownOf"
+      :busy="busy"
+      @save="saveChosen"
+      @theirs="takeTheirs"
+    />
+    <v-alert v-else-if="problem && !problem.path" type="error" class="all">{{ problem.message }}</v-alert>
     <div class="row justify-end all">
       <v-btn variant="text" @click="emit('close')">Leave it</v-btn
-      ><v-btn type="submit" color="primary" :disabled="wrong" :loading="busy">Keep these rates</v-btn>
+      ><v-btn type="submit" color="primary" :disabled="!input" :loading="busy">Keep these rates</v-btn>
     </div>
   </form>
 </template>

@@ -6,6 +6,7 @@ import { parseDollars, showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import AmountField from '@/shared/typed/AmountField.vue'
 import { RECEIPT } from './words'
 
 /** Receipts that drivers have handed in: looked at, paid back with the running statement, or refused with a reason that the driver reads. */
@@ -99,10 +100,9 @@ async function answer(status: 'paid_back' | 'refused') {
             </p>
             <p v-if="one.note">“{{ one.note }}”</p>
             <form v-if="settles" class="form" @submit.prevent="answer('paid_back')">
-              <v-text-field
+              <amount-field
                 v-model="typed.amount"
                 label="Other amount, $"
-                inputmode="decimal"
                 :error-messages="at('amount')"
               /><v-text-field
                 v-model="typed.why"

@@ -4,6 +4,7 @@ import { api, type Schemas } from '@/shared/api'
 import { bytes } from '@/shared/bytes'
 import { parseDollars, showDollars } from '@/shared/measure'
 import { useAct } from '@/shared/useAct'
+import AmountField from '@/shared/typed/AmountField.vue'
 
 /** What payroll withholds on a run that is being made: asked for where an order is in force, else only said. */
 const { run } = defineProps<{ run: Schemas['PayRun'] }>()
@@ -84,11 +85,10 @@ async function file(event: Event) {
                 >; {{ showDollars(row.taxes) }} was given for {{ showDollars(row.taxes_of) }}</template
               ></span
             ></span
-          ><v-text-field
+          ><amount-field
             :model-value="typed[row.driver.id] ?? (row.taxes_wanted ? '' : (row.taxes ?? ''))"
             class="amount"
             :label="`Taxes of ${row.driver.name}, $`"
-            inputmode="decimal"
             :error-messages="at(row)"
             @update:model-value="typed[row.driver.id] = $event"
           />

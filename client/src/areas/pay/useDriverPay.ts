@@ -29,6 +29,8 @@ export function useDriverPay(id: Ref<number>) {
     busy.value = undefined
     trouble.value = answer.problem && { ...answer.problem, of }
     if (answer.data) put(answer.data)
+    // What it is by now stands beside what was typed.
+    if (answer.problem?.code === 'stale') await load()
     return !answer.problem
   }
   const keepBank = (account: Omit<Schemas['BankAccountInput'], 'key'>) =>

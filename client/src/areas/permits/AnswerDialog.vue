@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
 import { parseDollars } from '@/shared/measure'
+import AmountField from '@/shared/typed/AmountField.vue'
+import DayField from '@/shared/typed/DayField.vue'
 
 /** What an office said on paper or by telephone, keyed in. */
 const {
@@ -64,18 +66,16 @@ const save = () =>
             v-model="number"
             autofocus
             label="Permit number"
-            :error-messages="at('number')" /><v-text-field
+            :error-messages="at('number')" /><amount-field
             v-model="fee"
             label="Fee, $"
-            inputmode="decimal"
             :error-messages="at('fee')" />
           <div class="days">
-            <v-text-field
-              v-model="from"
-              type="date"
-              label="Good from"
-              :error-messages="at('valid_from')"
-            /><v-text-field v-model="to" type="date" label="to" :error-messages="at('valid_to')" /></div
+            <day-field v-model="from" label="Good from" :error-messages="at('valid_from')" /><day-field
+              v-model="to"
+              label="to"
+              :error-messages="at('valid_to')"
+            /></div
         ></template>
         <v-textarea v-model="said" :label="status === 'issued' ? 'Conditions' : 'In their words'" />
         <v-alert v-if="problem && !problem.path" type="error">{{ problem.message }}</v-alert>

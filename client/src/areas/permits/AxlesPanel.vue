@@ -4,6 +4,8 @@ import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
 import { parsePounds, showPounds } from '@/shared/measure'
+import MergePanel from '@/shared/merge/MergePanel.vue'
+import { useMerge } from '@/shared/merge/useMerge'
 import BridgeFigure from './BridgeFigure.vue'
 import { RULE, sayAxles } from './words'
 
@@ -19,7 +21,7 @@ const {
   busy: boolean
   problem?: Problem | undefined
 }>()
-const emit = defineEmits<{ save: [axles: Schemas['Axles']]; kept: [] }>()
+const emit = defineEmits<{ save: [axles: Schemas['Axles'], version: number | undefined]; kept: [] }>()
 interface Row {
   weight: string
   spacing: string
@@ -30,14 +32,35 @@ const typedOf = (axles: Schemas['Axles']): Row[] =>
     weight: weight_lb.toLocaleString('en-US'),
     spacing: String(spacing_ft),
   }))
+/** An axle is one field. */
+const merge = useMerge<{ axles: Row[] }>(value => 'weight' in value)
 // What somebody else has saved shows only where nothing is being typed here.
 watch(
-  () => JSON.stringify(file.axles),
-  (_, was) => {
-    if (was === undefined || JSON.stringify(axles.value ?? []) === was) rows.value = typedOf(file.axles)
+  () => [file.version, JSON.stringify(file.axles)],
+  () => {
+    if (merge.seen.value && merge.touched({ axles: rows.value })) return
+    rows.value = typedOf(file.axles)
+    merge.see({ axles: rows.value }, file.version)
   },
   { immediate: true },
 )
+const stale = computed(() => problem?.code === 'stale')
+watch([stale, () => file.version], () => {
+  if (stale.value) merge.compare({ axles: rows.value }, { axles: typedOf(file.axles) }, file.version)
+})
+const labelOf = ([, i]: readonly (string | number)[]) => (i === undefined ? 'Axles' : `Axle ${Number(i) + 1}`)
+function shownOf(value: unknown): string {
+  if (Array.isArray(value)) return value.map(shownOf).join('; ')
+  const { weight, spacing } = value as Row
+  return Number(spacing) ? `${spacing} ft, ${weight} lb` : `${weight} lb`
+}
+function saveChosen(choices: ('mine' | 'theirs')[]) {
+  rows.value = merge.choose(choices).axles
+  if (axles.value) emit('save', axles.value, merge.version.value)
+}
+const takeTheirs = () => {
+  rows.value = merge.giveUp().axles
+}
 
 const feet = (typed: string) => (/^\d+(\.\d+)?$/.test(typed.trim()) ? Number(typed) : undefined)
 const axles = computed(() => {
@@ -122,7 +145,7 @@ const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total +
         ></template
       ></template
     >
-    <form v-if="mayChange" class="mt-2" @submit.prevent="axles && emit('save', axles)">
+    <form v-if="mayChange" class="mt-2" @submit.prevent="axles && emit('save', axles, merge.version.value)">
       <div class="axles">
         <div v-for="(row, i) in rows" :key="i" class="axle" role="group" :aria-label="`Axle ${i + 1}`">
           <span class="small quiet">{{ i + 1 }}</span><v-text-field
@@ -142,6 +165,16 @@ const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total +
           />
         </div>
       </div>
+      <merge-panel
+        v-if="stale && merge.touched({ axles: rows })"
+        :found="merge.found.value"
+        :message="problem?.message ?? ''"
+        :label="labelOf"
+        :shown="shownOf"
+        :busy="busy"
+        @save="saveChosen"
+        @theirs="takeTheirs"
+      />
       <v-alert v-if="problem?.path === '/axles'" type="error" class="my-2">{{ problem.message }}</v-alert>
       <div class="row mt-2">
         <v-btn

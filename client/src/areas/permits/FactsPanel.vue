@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
-import { parseInches, parsePounds, showInches, showMiles, showMinutes, showPounds } from '@/shared/measure'
+import { showInches, showMiles, showMinutes, showPounds } from '@/shared/measure'
+import MergePanel from '@/shared/merge/MergePanel.vue'
+import { useMerge } from '@/shared/merge/useMerge'
 import { showDay } from '@/shared/time'
+import DayField from '@/shared/typed/DayField.vue'
+import { changeOf, DELIVER, factsOf, labelOf, shownOf, SIZES, unread, type Change, type Facts } from './facts'
 
 /** What every application says, in one place: corrected here, and all states are judged anew. */
 const {
@@ -17,81 +21,40 @@ const {
   problem?: Problem | undefined
 }>()
 const emit = defineEmits<{
-  save: [change: Omit<Schemas['PermitFileInput'], 'version'>]
+  save: [change: Change, version: number | undefined]
   share: [load: string]
   unshare: [id: number]
 }>()
 const other = ref('')
-type Size =
-  'width_in' | 'height_in' | 'length_in' | 'trailer_length_in' | 'front_overhang_in' | 'rear_overhang_in'
-const SIZES: { name: Size; label: string }[] = [
-  { name: 'width_in', label: 'Width' },
-  { name: 'height_in', label: 'Height' },
-  { name: 'length_in', label: 'Length over all' },
-  { name: 'trailer_length_in', label: 'Trailer' },
-  { name: 'front_overhang_in', label: 'Front overhang' },
-  { name: 'rear_overhang_in', label: 'Rear overhang' },
-]
-const DELIVER = [
-  { value: 'download', title: 'Download' },
-  { value: 'mail', title: 'Mail' },
-  { value: 'fax', title: 'Fax' },
-]
-const WORDS = ['serial_number', 'reference', 'contact', 'deliver_to'] as const
-
 const open = ref(false)
-const typed = ref<Record<string, string>>({})
-const divisible = ref(false)
+const typed = ref<Facts>(factsOf(file))
+const merge = useMerge<Facts>()
 function edit() {
-  typed.value = {
-    ...Object.fromEntries(
-      SIZES.map(({ name }) => [name, showInches(file[name]) || (file[name] === 0 ? '0' : '')]),
-    ),
-    gross_lb: file.gross_lb.toLocaleString('en-US'),
-    starts_on: file.starts_on,
-    what: file.what,
-    serial_number: file.serial_number,
-    reference: file.reference ?? '',
-    contact: file.contact ?? '',
-    deliver_by: file.deliver_by ?? 'download',
-    deliver_to: file.deliver_to ?? '',
-    wished_route: file.wished_route ?? '',
-  }
-  divisible.value = file.divisible
+  typed.value = factsOf(file)
+  merge.see(typed.value, file.version)
   open.value = true
 }
-const inches = (text: string) => (text.trim() === '0' ? 0 : parseInches(text))
+const stale = computed(() => problem?.code === 'stale')
+watch(
+  () => [open.value && stale.value, file.version],
+  ([now]) => {
+    if (now) merge.compare(typed.value, factsOf(file), file.version)
+  },
+)
+const bad = computed(() => unread(typed.value))
 const wrong = computed(() => {
-  const bad: Record<string, string> = {}
-  for (const { name } of SIZES)
-    if (typed.value[name]?.trim() && inches(typed.value[name] ?? '') === undefined)
-      bad[name] = 'Like 14\'2" or 170'
-  if (parsePounds(typed.value.gross_lb ?? '') === undefined) bad.gross_lb = 'Like 78,000 or 78k'
   const field = problem?.path.slice(1)
-  if (field && problem) bad[field] = problem.message
-  return bad
+  return field && problem ? { ...bad.value, [field]: problem.message } : bad.value
 })
-const stops = computed(() => Object.keys(wrong.value).some(name => name !== problem?.path.slice(1)))
-function save() {
-  const sizes = Object.fromEntries(
-    SIZES.flatMap(({ name }) => {
-      const value = inches(typed.value[name] ?? '')
-      return value === undefined || value === file[name] ? [] : [[name, value]]
-    }),
-  )
-  const words = Object.fromEntries(
-    [...WORDS, 'what', 'wished_route', 'deliver_by', 'starts_on'].flatMap(name => {
-      const value = (typed.value[name] ?? '').trim()
-      return value === (file[name as keyof Schemas['PermitFile']] ?? '') ? [] : [[name, value]]
-    }),
-  )
-  const gross = parsePounds(typed.value.gross_lb ?? '')
-  emit('save', {
-    ...sizes,
-    ...words,
-    ...(gross && gross !== file.gross_lb ? { gross_lb: gross } : {}),
-    ...(divisible.value === file.divisible ? {} : { divisible: divisible.value }),
-  })
+const stops = computed(() => Object.keys(bad.value).length > 0)
+const save = () => emit('save', changeOf(typed.value, merge.seen.value!), merge.version.value)
+function saveChosen(choices: ('mine' | 'theirs')[]) {
+  typed.value = merge.choose(choices)
+  if (!stops.value) save()
+}
+const takeTheirs = () => {
+  typed.value = merge.giveUp()
+  open.value = false
 }
 defineExpose({
   close: () => {
@@ -118,14 +81,9 @@ defineExpose({
         :label="label"
         :error-messages="wrong[name]"
       />
-      <v-text-field
-        v-model="typed.gross_lb"
-        label="Gross, lb"
-        :error-messages="wrong.gross_lb"
-      /><v-text-field
+      <v-text-field v-model="typed.gross_lb" label="Gross, lb" :error-messages="wrong.gross_lb" /><day-field
         v-model="typed.starts_on"
         label="Starts on"
-        type="date"
         :error-messages="wrong.starts_on"
       />
       <v-text-field
@@ -146,11 +104,22 @@ defineExpose({
         :error-messages="wrong.deliver_to"
       />
       <v-textarea v-model="typed.wished_route" class="wide" label="Route wished, in words" /><v-checkbox
-        v-model="divisible"
+        v-model="typed.divisible"
         class="wide"
         label="The load can be divided"
       />
-      <div class="row justify-end wide">
+      <merge-panel
+        v-if="stale"
+        class="wide"
+        :found="merge.found.value"
+        :message="problem?.message ?? ''"
+        :label="labelOf"
+        :shown="shownOf"
+        :busy="busy"
+        @save="saveChosen"
+        @theirs="takeTheirs"
+      />
+      <div v-else class="row justify-end wide">
         <v-btn variant="text" @click="open = false">Leave it</v-btn
         ><v-btn type="submit" color="primary" :disabled="stops" :loading="busy">Save</v-btn>
       </div>

@@ -7,6 +7,7 @@ import { parseInches, parsePounds, showInches, showPounds } from '@/shared/measu
 import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import DayField from '@/shared/typed/DayField.vue'
 
 /** Permits that the company holds for a year or for some trips: every file that they cover uses them by itself. */
 const clerk = useSession().has('permit_clerk')
@@ -135,9 +136,8 @@ async function end(why: string) {
           :label="label"
           :error-messages="typed[name] && !parseInches(typed[name]) ? 'Like 12\'6&quot; or 150' : at(name)"
         /><v-text-field v-model="typed.gross_lb" label="Gross, lb" :error-messages="at('gross_lb')" />
-        <v-text-field v-model="typed.valid_from" type="date" label="Good from" /><v-text-field
+        <day-field v-model="typed.valid_from" label="Good from" /><day-field
           v-model="typed.valid_to"
-          type="date"
           label="to"
           :error-messages="at('valid_to')"
         /><v-text-field v-model="typed.trips" label="Trips, none for any" inputmode="numeric" />

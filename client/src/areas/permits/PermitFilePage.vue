@@ -10,6 +10,7 @@ import AnswerDialog from './AnswerDialog.vue'
 import AxlesPanel from './AxlesPanel.vue'
 import CopyDialog from './CopyDialog.vue'
 import FactsPanel from './FactsPanel.vue'
+import type { Change } from './facts'
 import PermitFileHead from './PermitFileHead.vue'
 import PermitRow from './PermitRow.vue'
 import PricePanel from './PricePanel.vue'
@@ -29,8 +30,11 @@ const asked = ref<string>()
 const copying = ref(false)
 const priced = ref<InstanceType<typeof PricePanel>>()
 const facts = ref<InstanceType<typeof FactsPanel>>()
-async function change(input: Omit<Schemas['PermitFileInput'], 'version'>) {
-  if (await kept.change(input)) facts.value?.close()
+/** Which part of the file was saved last: what is wrong is shown there. */
+const saving = ref<'facts' | 'axles'>()
+async function change(of: 'facts' | 'axles', input: Change, version: number | undefined) {
+  saving.value = of
+  if ((await kept.change(input, version)) && of === 'facts') facts.value?.close()
 }
 async function copy(permit: Schemas['Permit']) {
   if (await kept.copy(permit)) copying.value = false
@@ -67,7 +71,7 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
         :may-change="mayChange"
         :busy="busy"
         @copy="copying = true"
-        @remake="change({})"
+        @remake="change('facts', {}, file.version)"
         @attest="kept.attest"
         @apply="kept.apply()"
       >
@@ -126,8 +130,8 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
           :file="file"
           :may-change="mayChange"
           :busy="busy"
-          :problem="trouble"
-          @save="change"
+          :problem="saving === 'axles' ? undefined : trouble"
+          @save="(input, version) => change('facts', input, version)"
           @share="share"
           @unshare="kept.unshare"
         />
@@ -136,8 +140,8 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
         :file="file"
         :may-change="mayChange"
         :busy="busy"
-        :problem="trouble"
-        @save="axles => change({ axles })"
+        :problem="saving === 'axles' ? trouble : undefined"
+        @save="(axles, version) => change('axles', { axles }, version)"
         @kept="load"
       />
       <answer-dialog

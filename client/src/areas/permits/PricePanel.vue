@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { parseDollars } from '@/shared/measure'
+import AmountField from '@/shared/typed/AmountField.vue'
 
 /** What the permits cost, put into the load's price line by line; done again, its lines are replaced. */
 defineProps<{ busy: boolean }>()
@@ -11,10 +12,8 @@ const rate = ref('')
 const daily = ref('')
 const fee = ref('')
 const done = ref(false)
-const wrong = computed(() =>
-  [rate, daily, fee].map(({ value }) =>
-    value.trim() && parseDollars(value) === undefined ? 'Dollars, like 1.95' : '',
-  ),
+const unread = computed(() =>
+  [rate, daily, fee].some(({ value }) => value.trim() && parseDollars(value) === undefined),
 )
 function put() {
   const [escort, day, service] = [rate, daily, fee].map(({ value }) => parseDollars(value))
@@ -33,19 +32,11 @@ defineExpose({
 
 <template>
   <form class="price" @submit.prevent="put">
-    <v-text-field
-      v-model="rate"
-      label="Escort, $ a mile"
-      inputmode="decimal"
-      :error-messages="wrong[0]"
-    /><v-text-field
+    <amount-field v-model="rate" label="Escort, $ a mile" /><amount-field
       v-model="daily"
       label="Escort, $ a day"
-      inputmode="decimal"
-      :error-messages="wrong[1]"
-    /><v-text-field v-model="fee" label="Our service, $" inputmode="decimal" :error-messages="wrong[2]" />
-    <v-btn type="submit" variant="tonal" :disabled="wrong.some(Boolean)" :loading="busy"
-      >Put fees into the price</v-btn
+    /><amount-field v-model="fee" label="Our service, $" />
+    <v-btn type="submit" variant="tonal" :disabled="unread" :loading="busy">Put fees into the price</v-btn
     ><span v-if="done" class="small" role="status">They are in the load's price.</span>
   </form>
 </template>

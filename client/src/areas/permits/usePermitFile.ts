@@ -37,11 +37,14 @@ export function usePermitFile(id: Ref<number>) {
         body: { key, ...(permit ? { permit_id: permit.id } : {}), ...(answer ? { answer } : {}) },
       }),
     )
-  const change = (input: Omit<Schemas['PermitFileInput'], 'version'>) => {
-    const version = data.value?.version
-    return version === undefined
-      ? Promise.resolve(false)
-      : act(() => api.PUT('/api/loads/{id}/permits', { params: params.value, body: { version, ...input } }))
+  /** version - of the file that the one who changes it saw; what it is by now is read where it is another. */
+  async function change(input: Omit<Schemas['PermitFileInput'], 'version'>, version: number | undefined) {
+    if (version === undefined) return false
+    const done = await act(() =>
+      api.PUT('/api/loads/{id}/permits', { params: params.value, body: { version, ...input } }),
+    )
+    if (trouble.value?.code === 'stale') await load()
+    return done
   }
   const amend = (permit: Permit) =>
     act(key => api.POST('/api/permits/{id}/amend', { params: one(permit), body: { key } }))

@@ -1,0 +1,90 @@
+import { mount } from '@vue/test-utils'
+import { nextTick } from 'vue'
+import { describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '@/shared/api'
+import MergePanel from '@/shared/merge/MergePanel.vue'
+import { PLAIN } from '@/test/plain'
+import { button, type } from '@/test/typing'
+import FactsPanel from './FactsPanel.vue'
+
+vi.mock('@/shared/session', () => ({
+  useSession: () => ({ now: () => Date.parse('2026-11-30T18:00:00Z'), zone: 'America/Boise' }),
+}))
+const fileAt = (version: number, more: Partial<Schemas['PermitFile']> = {}) =>
+  ({
+    version,
+    what: 'Excavator',
+    serial_number: 'X-1',
+    width_in: 140,
+    height_in: 180,
+    length_in: 900,
+    trailer_length_in: 600,
+    front_overhang_in: 0,
+    rear_overhang_in: 0,
+    gross_lb: 120_000,
+    starts_on: '2026-12-02',
+    reference: '',
+    contact: 'Tobias',
+    deliver_by: 'mail',
+    deliver_to: 'desk@juniperfork.example',
+    wished_route: '',
+    divisible: false,
+    loads: [],
+    ...more,
+  }) as unknown as Schemas['PermitFile']
+const stale = { code: 'stale', message: 'Inez changed this while you had it open.', path: '' }
+const mounted = (file: Schemas['PermitFile']) =>
+  mount(FactsPanel, { props: { file, mayChange: true, busy: false }, global: { stubs: PLAIN } })
+const opened = async (file = fileAt(3)) => {
+  const wrapper = mounted(file)
+  await button(wrapper, 'Correct').trigger('click')
+  return wrapper
+}
+const save = (wrapper: Awaited<ReturnType<typeof opened>>) => wrapper.find('form').trigger('submit')
+
+describe('the facts of a permit file', () => {
+  it('say only what was typed otherwise, on the version that was seen', async () => {
+    const wrapper = await opened()
+    await type(wrapper, 'Width', '12 ft 2 in')
+    // Somebody else's change comes in while the form is open.
+    await wrapper.setProps({ file: fileAt(4, { gross_lb: 130_000 }) })
+    await save(wrapper)
+    expect(wrapper.emitted('save')).toEqual([[{ width_in: 146 }, 3]])
+  })
+
+  it('stand beside what somebody else has saved since, and are saved as chosen', async () => {
+    const wrapper = await opened()
+    await type(wrapper, 'Width', '12 ft 2 in')
+    await save(wrapper)
+    await wrapper.setProps({ file: fileAt(4, { gross_lb: 130_000 }), problem: stale })
+    await nextTick()
+    const merge = wrapper.findComponent(MergePanel)
+    expect(merge.findAll('tbody tr').map(row => row.find('td').text())).toEqual([
+      'Width you changed it',
+      'Gross, lb they changed it',
+    ])
+    await button(merge, 'Save as chosen').trigger('click')
+    // Their gross stays as it is.
+    expect(wrapper.emitted('save')?.at(-1)).toEqual([{ width_in: 146 }, 4])
+  })
+
+  it('are given up for theirs where that is wanted', async () => {
+    const wrapper = await opened()
+    await type(wrapper, 'Load', 'Excavator, yellow')
+    await wrapper.setProps({ file: fileAt(4, { what: 'Excavator 30 t' }), problem: stale })
+    await nextTick()
+    await button(wrapper, 'Take theirs, lose mine').trigger('click')
+    expect([wrapper.find('form').exists(), wrapper.text()]).toEqual([
+      true,
+      expect.stringContaining('Excavator 30 t'),
+    ])
+    expect(wrapper.emitted('save')).toBeUndefined()
+  })
+
+  it('are refused at the field where they cannot be read', async () => {
+    const wrapper = await opened()
+    await type(wrapper, 'Height', 'quite high')
+    expect(wrapper.html()).toContain('Like 14\'2" or 170'.replace('"', '&quot;'))
+    expect(button(wrapper, 'Save').attributes('disabled')).toBeDefined()
+  })
+})

@@ -1,0 +1,91 @@
+import type { Schemas } from '@/shared/api'
+import { parseInches, parsePounds, showInches } from '@/shared/measure'
+
+type File = Schemas['PermitFile']
+export type Change = Omit<Schemas['PermitFileInput'], 'version'>
+export type Size =
+  'width_in' | 'height_in' | 'length_in' | 'trailer_length_in' | 'front_overhang_in' | 'rear_overhang_in'
+export const SIZES: { name: Size; label: string }[] = [
+  { name: 'width_in', label: 'Width' },
+  { name: 'height_in', label: 'Height' },
+  { name: 'length_in', label: 'Length over all' },
+  { name: 'trailer_length_in', label: 'Trailer' },
+  { name: 'front_overhang_in', label: 'Front overhang' },
+  { name: 'rear_overhang_in', label: 'Rear overhang' },
+]
+export const DELIVER = [
+  { value: 'download', title: 'Download' },
+  { value: 'mail', title: 'Mail' },
+  { value: 'fax', title: 'Fax' },
+]
+const WORDS = [
+  'what',
+  'serial_number',
+  'reference',
+  'contact',
+  'deliver_by',
+  'deliver_to',
+  'wished_route',
+  'starts_on',
+] as const
+const LABELS: Record<string, string> = {
+  ...Object.fromEntries(SIZES.map(({ name, label }) => [name, label])),
+  what: 'Load',
+  gross_lb: 'Gross, lb',
+  starts_on: 'Starts on',
+  serial_number: 'Serial number',
+  reference: 'Our reference',
+  contact: 'Contact',
+  deliver_by: 'Permit comes by',
+  deliver_to: 'Where it comes',
+  wished_route: 'Route wished',
+  divisible: 'The load can be divided',
+}
+export const labelOf = ([name]: readonly (string | number)[]) => LABELS[String(name)] ?? ''
+export const shownOf = (value: unknown) => {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  return DELIVER.find(one => one.value === value)?.title ?? String(value ?? '')
+}
+
+/** The facts of a file as they are typed. */
+export type Facts = Record<Size | 'gross_lb' | (typeof WORDS)[number], string> & { divisible: boolean }
+
+export function factsOf(file: File): Facts {
+  const sizes = SIZES.map(({ name }) => [name, showInches(file[name]) || (file[name] === 0 ? '0' : '')])
+  const words = WORDS.map(name => [name, file[name] ?? ''])
+  return {
+    ...(Object.fromEntries([...sizes, ...words]) as Omit<Facts, 'gross_lb' | 'divisible'>),
+    deliver_by: file.deliver_by ?? 'download',
+    gross_lb: file.gross_lb.toLocaleString('en-US'),
+    divisible: file.divisible,
+  }
+}
+
+const inches = (text: string) => (text.trim() === '0' ? 0 : parseInches(text))
+
+/** What cannot be read, by field. */
+export function unread(facts: Facts): Record<string, string> {
+  const bad: Record<string, string> = {}
+  for (const { name } of SIZES)
+    if (facts[name].trim() && inches(facts[name]) === undefined) bad[name] = 'Like 14\'2" or 170'
+  if (parsePounds(facts.gross_lb) === undefined) bad.gross_lb = 'Like 78,000 or 78k'
+  return bad
+}
+
+/** Only what was typed otherwise than it was seen: all else may be another's. */
+export function changeOf(facts: Facts, seen: Facts): Change {
+  const sizes = SIZES.flatMap(({ name }) => {
+    const value = inches(facts[name])
+    return value === undefined || value === inches(seen[name]) ? [] : [[name, value]]
+  })
+  const words = WORDS.flatMap(name => {
+    const value = facts[name].trim()
+    return value === seen[name].trim() ? [] : [[name, value]]
+  })
+  const gross = parsePounds(facts.gross_lb)
+  return {
+    ...(Object.fromEntries([...sizes, ...words]) as Change),
+    ...(gross && gross !== parsePounds(seen.gross_lb) ? { gross_lb: gross } : {}),
+    ...(facts.divisible === seen.divisible ? {} : { divisible: facts.divisible }),
+  }
+}
