@@ -8,6 +8,15 @@ module Core::Spoken
     [("#{hours} h" if hours.positive?), ("#{rest} min" if rest.positive? || hours.zero?)].compact.join(" ")
   end
 
+  # "Tue 11/24 21:45"; local - a time of the zone that it is said in. The client's showTime says the same
+  def self.time(local) = local.strftime("%a %-m/%-d %-H:%M")
+
+  # "Tue 11/24 21:45 PST"
+  def self.zoned(local) = local.strftime("%a %-m/%-d %-H:%M %Z")
+
+  # "Tue 11/24"
+  def self.day(date) = date.strftime("%a %-m/%-d")
+
   # "78,650 lb"
   def self.pounds(weight_lb) = "#{grouped(weight_lb)} lb"
 

@@ -32,7 +32,7 @@ class Papers::TripReport < Papers::Letter
   private
 
   def stop_of(id) = @stops.find { |stop| stop[:stop_id] == id }
-  def at(instant, zone) = TZInfo::Timezone.get(zone).to_local(instant).strftime("%a %-d %b %H:%M %Z")
+  def at(instant, zone) = Core::Spoken.zoned(TZInfo::Timezone.get(zone).to_local(instant))
   def zone_of(row) = stop_of(row[:stop_id])&.fetch(:zone) || @stops.first[:zone]
 
   def head

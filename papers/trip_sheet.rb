@@ -73,9 +73,8 @@ class Papers::TripSheet < Papers::Letter
     from, to = stop.values_at(:from_at, :to_at).map { |at| at && zone.to_local(at) }
     return "no time yet" unless from || to
 
-    last =
-      to && (from.nil? || from.to_date != to.to_date ? to.strftime("%a %-d %b %H:%M") : to.strftime("%H:%M"))
-    [from&.strftime("%a %-d %b %H:%M"), last].compact.join(" to ") + " #{(from || to).strftime("%Z")}"
+    last = to && (from.nil? || from.to_date != to.to_date ? Core::Spoken.time(to) : to.strftime("%-H:%M"))
+    [(Core::Spoken.time(from) if from), last].compact.join(" to ") + " #{(from || to).strftime("%Z")}"
   end
 
   def freight

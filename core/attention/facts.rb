@@ -168,7 +168,7 @@ module Core::Attention::Facts
       def reason(*)
         return "Expired #{-days_left} days ago." if days_left.negative?
 
-        "Expires #{expires_on.strftime("%a %-d %b")}, in #{days_left} days."
+        "Expires #{Core::Spoken.day(expires_on)}, in #{days_left} days."
       end
     end
 

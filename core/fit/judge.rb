@@ -295,7 +295,7 @@ class Core::Fit::Judge
     end
   end
 
-  def day(date) = date.strftime("%a %-d %b")
+  def day(date) = Core::Spoken.day(date)
   def feet(inches) = Core::Roads.feet(inches)
   def pounds(weight) = Core::Spoken.pounds(weight)
   def length(minutes) = Core::Spoken.minutes(minutes)

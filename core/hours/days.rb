@@ -36,7 +36,7 @@ class Core::Hours::Days
   def iso(instant) = local(instant).iso8601
 
   # The same for people: Tue 24 Nov 02:55.
-  def words(instant) = local(instant).strftime("%a %-d %b %H:%M")
+  def words(instant) = Core::Spoken.time(local(instant))
 
   private
 

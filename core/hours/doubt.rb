@@ -18,7 +18,7 @@ module Core::Hours::Doubt
       Doubt.new(
         code: "record_short",
         text:
-          "The record goes back to #{known_since.strftime("%-d %b")} only: eight days are needed to say " \
+          "The record goes back to #{Core::Spoken.day(known_since)} only: eight days are needed to say " \
             "that it fits."
       )
     end

@@ -10,6 +10,14 @@ Store::Freight::TripStops =
     def stops_of(trip_id) =
       join(:stops, id: :stop_id).where(trip_id:).order(Sequel[:trip_stops][:position]).select_all(:stops)
 
+    def of_live_trips = where(trip_id: Store::Freight::Trips.live.select(:id))
+
+    # Trips with which these share a swap: what they hand over, or take over.
+    def handing_over(trip_ids)
+      swaps = stops_of(trip_ids).where(kind: "swap").select(Sequel[:stops][:id])
+      where(stop_id: swaps.unordered).exclude(trip_id: trip_ids).select_map(:trip_id)
+    end
+
     # Trips under way that stand at a stop.
     def standing_trip_ids =
       join(:trips, id: :trip_id)

@@ -9,6 +9,9 @@ Store::Freight::Trips =
     # Those that a driver ever had, declined ones too.
     def of_driver(driver_id) = where(id: Store::Freight::TripDrivers.where(driver_id:).select(:trip_id))
 
+    # Those that make a stop.
+    def making(stop_id) = where(id: Store::Freight::TripStops.where(stop_id:).select(:trip_id))
+
     # Those that hold a driver.
     def holding(driver_id) =
       where(id: Store::Freight::TripDrivers.where(driver_id:, live: true).select(:trip_id))

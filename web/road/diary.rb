@@ -147,7 +147,7 @@ class Web::Road::Diary
     stop = @stops.find { |one| one[:stop_id] == wrong[:stop_id] } || @stops.first
     was, now =
       [wrong, row].map do |one|
-        TZInfo::Timezone.get(stop[:zone]).to_local(one[:done_at]).strftime("%a %H:%M")
+        TZInfo::Timezone.get(stop[:zone]).to_local(one[:done_at]).then { |at| Core::Spoken.time(at) }
       end
     words = format(WORDS.fetch(wrong[:kind], wrong[:kind]), place(wrong[:stop_id]))
     row[:kind] == "corrected" ? "#{words}, #{was} is now #{now}" : "#{words}, #{was}"

@@ -7,16 +7,10 @@ class Work::Freight::RelayParts
   # Of a load, with everything that is aboard its trips. Raises Store::NotFound.
   def self.of(load_id, act)
     trip_ids = Store::Freight::Trips.of_load(load_id).live.select_map(:id)
-    shared = Store::Freight::TripLoads.where(trip_id: chained(trip_ids)).select_map(:load_id)
+    chained = [*trip_ids, *Store::Freight::TripStops.handing_over(trip_ids)]
+    shared = Store::Freight::TripLoads.where(trip_id: chained).select_map(:load_id)
     new(load_id, [load_id, *shared].uniq, act)
   end
-
-  # With the trips that hand over to these and take over from them.
-  def self.chained(trip_ids)
-    swaps = Store::Freight::TripStops.stops_of(trip_ids).where(kind: "swap").select_map(Sequel[:stops][:id])
-    [*trip_ids, *Store::Freight::TripStops.where(stop_id: swaps).select_map(:trip_id)].uniq
-  end
-  private_class_method :chained
 
   # Locks in the one order: loads, then trips.
   def initialize(load_id, load_ids, act)
@@ -33,7 +27,7 @@ class Work::Freight::RelayParts
 
   # Stops of loads that no trip makes, in order: those of a part that was declined.
   def left_over(load_ids)
-    made = Store::Freight::TripStops.where(trip_id: Store::Freight::Trips.live.select(:id)).select(:stop_id)
+    made = Store::Freight::TripStops.of_live_trips.select(:stop_id)
     Store::Freight::Stops.where(load_id: load_ids).exclude(id: made).order(:to_at, :from_at, :position).all
   end
 
@@ -78,10 +72,6 @@ class Work::Freight::RelayParts
     swap = Work::Freight::TripPlan.rows(trip[:id]).public_send(edge)
     return unless swap && swap[:kind] == "swap"
 
-    Store::Freight::Trips
-      .live
-      .where(id: Store::Freight::TripStops.where(stop_id: swap[:id]).select(:trip_id))
-      .exclude(id: trip[:id])
-      .first
+    Store::Freight::Trips.live.making(swap[:id]).exclude(id: trip[:id]).first
   end
 end

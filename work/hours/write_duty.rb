@@ -42,7 +42,7 @@ module Work::Hours::WriteDuty
     driving = Core::Hours::Automatic.driving(events, heard_at)
     shortened = Core::Hours::Automatic.shortened(driving, from, to) or return
     zone = TZInfo::Timezone.get(Store::Hours.drivers(driver[:id]).get(:zone))
-    from_to = [shortened.from, shortened.to].map { |at| zone.to_local(at).strftime("%a %-m/%-d %-H:%M") }
+    from_to = [shortened.from, shortened.to].map { |at| Core::Spoken.time(zone.to_local(at)) }
     raise Refused.new(
             "automatic_driving",
             "The device recorded driving from #{from_to.join(" to ")}: nobody may shorten that (49 CFR 395.30).",

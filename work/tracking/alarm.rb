@@ -65,7 +65,7 @@ module Work::Tracking::Alarm
 
   # Returns to whom.
   def self.mail(load, stop, forecast, now)
-    at = TZInfo::Timezone.get(stop[:zone]).to_local(forecast[:arrive_at]).strftime("%a %-d %b %H:%M %Z")
+    at = Core::Spoken.zoned(TZInfo::Timezone.get(stop[:zone]).to_local(forecast[:arrive_at]))
     what =
       "load #{load[:number]} is now expected at #{stop[:name]} in #{stop[:town]}, #{stop[:state]} #{at}, " \
         "#{Core::Spoken.minutes(forecast[:late_minutes])} after the appointment."

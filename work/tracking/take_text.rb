@@ -207,7 +207,7 @@ class Work::Tracking::TakeText
       "noted",
       what: Phrases.kind(told.kind, @language),
       place: stop[:name],
-      at: TZInfo::Timezone.get(stop[:zone]).to_local(@text[:at]).strftime("%H:%M %Z")
+      at: TZInfo::Timezone.get(stop[:zone]).to_local(@text[:at]).strftime("%-H:%M %Z")
     )
 
   # Told already: what has changed is seen now, thanks want no answer.

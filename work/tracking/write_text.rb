@@ -109,11 +109,7 @@ module Work::Tracking::WriteText
     end
 
     def at(stop) =
-      if stop[:from_at]
-        TZInfo::Timezone.get(stop[:zone]).to_local(stop[:from_at]).strftime("%a %-d %b %H:%M %Z")
-      else
-        ""
-      end
+      stop[:from_at] ? Core::Spoken.zoned(TZInfo::Timezone.get(stop[:zone]).to_local(stop[:from_at])) : ""
 
     # The first text to a phone without pages tells the words.
     def greet(person, body, now)

@@ -355,7 +355,7 @@ RSpec.describe Core::Fit do
       ]
     )
     expect(judge(driver: { papers: [paper.call("licence", day.call(24))] }).reasons.first.to_h).to include(
-      text: "Wade Ferris: licence expires Tue 24 Nov, before the trip ends Wed 25 Nov.",
+      text: "Wade Ferris: licence expires Tue 11/24, before the trip ends Wed 11/25.",
       source: "49 CFR 383.23"
     )
   end

@@ -22,7 +22,7 @@ RSpec.describe Core::Hours::Doubt do
     expect(described_class.of(nil, now, whose: "A and B's").text).to start_with(
       "Nothing is known of A and B's hours"
     )
-    expect(described_class.of(now - 86_400, now).text).to include("goes back to 15 Nov only")
+    expect(described_class.of(now - 86_400, now).text).to include("goes back to Sun 11/15 only")
   end
 
   [[nil, nil], [0, nil], [(61 * 60) - 1, nil], [61 * 60, 61], [7200, 120]].each do |seconds, minutes|

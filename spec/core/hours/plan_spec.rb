@@ -143,9 +143,9 @@ RSpec.describe Core::Hours, ".plan" do
   it "says where hours run out, by how much the next stop is missed, and what would help" do
     answer = ask([["Elko", 300, 30, nil, nil], ["Ogden", 400, 30, nil, 18.5]], duty: [["on_duty", 5.5]])
     expect(answer[:reasons].to_h { |reason| reason.values_at(:code, :text) }).to match(
-      "late" => "Misses Ogden by 9 h 40 min: service begins Tue 17 Nov 04:10.",
+      "late" => "Misses Ogden by 9 h 40 min: service begins Tue 11/17 4:10.",
       "hours_run_out" =>
-        "At Mon 16 Nov 17:30 the 11 h of driving are used up, 40 min short of Ogden: 10 h of rest (49 CFR " \
+        "At Mon 11/16 17:30 the 11 h of driving are used up, 40 min short of Ogden: 10 h of rest (49 CFR " \
           "395.3(a)(3)(i)).",
       "start_earlier" => "It fits when the driver is under way 9 h 40 min earlier.",
       "relay" => a_string_starting_with("A relay at Elko makes it fit")
