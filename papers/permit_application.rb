@@ -16,13 +16,14 @@ class Papers::PermitApplication < Papers::Letter
     part("What moves", sizes)
     part("Units", units)
     part("Axles", axles, head: ["", "Weight, lb", "Feet behind the axle before"])
-    part("Way through #{@state}", turns, head: %w[Road To Miles])
+    part("Way through #{@state}", turns, head: ["Road", "To", ""])
     attested
     @pdf.render
   end
 
   private
 
+  def day(at) = (at.respond_to?(:strftime) ? at : Date.iso8601(at)).strftime("%b %-d, %Y")
   def feet(inches) = inches ? "#{inches / 12} ft #{inches % 12} in" : "none"
 
   def sizes
@@ -31,7 +32,7 @@ class Papers::PermitApplication < Papers::Letter
       "Load" => @says[:load][:what],
       "Serial number" => @says[:load][:serial_number],
       "Can be divided" => @says[:load][:divisible] ? "yes" : "no",
-      "Starts on" => @says[:starts_on],
+      "Starts on" => day(@says[:starts_on]),
       "Our reference" => @says[:reference],
       **(@says[:deliver_by] == "download" ? {} : { "By #{@says[:deliver_by]} to" => @says[:deliver_to] })
     }
@@ -45,7 +46,7 @@ class Papers::PermitApplication < Papers::Letter
     }
     rows
       .merge(sizes.to_h { |name, words| [words, feet(vehicle[name])] })
-      .merge("Gross weight" => "#{vehicle[:gross_lb]} lb")
+      .merge("Gross weight" => Core::Spoken.pounds(vehicle[:gross_lb]))
       .to_a
   end
 
@@ -60,7 +61,7 @@ class Papers::PermitApplication < Papers::Letter
           unit[:make],
           "VIN #{unit[:vin]}",
           "plate #{unit[:plate_state]} #{unit[:plate]}",
-          unit[:registered_lb] && "registered for #{unit[:registered_lb]} lb"
+          unit[:registered_lb] && "registered for #{Core::Spoken.pounds(unit[:registered_lb])}"
         ].compact.join(", ")
       ]
     end
@@ -68,11 +69,11 @@ class Papers::PermitApplication < Papers::Letter
 
   def axles =
     @says[:vehicle][:axles].each_with_index.map do |axle, i|
-      [(i + 1).to_s, axle["weight_lb"].to_s, i.zero? ? "" : axle["spacing_ft"].to_s]
+      [(i + 1).to_s, Core::Spoken.grouped(axle["weight_lb"]), i.zero? ? "" : axle["spacing_ft"].to_s]
     end
 
   def turns
-    rows = @says[:route][:turns].map { |turn| turn.values_at("road", "to", "miles") }
+    rows = @says[:route][:turns].map { |turn| [turn["road"], turn["to"], "#{turn["miles"]} mi"] }
     wished = @says[:route][:wished]
     return rows if rows.any?
 
@@ -91,7 +92,7 @@ class Papers::PermitApplication < Papers::Letter
     at = @file[:attested_at]
     return say("Not attested yet.") if at.nil?
 
-    say "Attested by #{@file[:attested_by]} on #{at.utc.strftime("%Y-%m-%d")}: size, weight and facts are " \
+    say "Attested by #{@file[:attested_by]} on #{day(at.utc)}: size, weight and facts are " \
           "right, and no piece makes the load larger than the largest does."
   end
 end

@@ -81,7 +81,7 @@ class Papers::TripSheet < Papers::Letter
     title "Freight"
     @page.freight.each do |line|
       hazmat = line[:hazmat_class].to_s.empty? ? nil : "hazmat #{line[:hazmat_class]}"
-      weight = line[:weight_lb] && "#{line[:weight_lb]} lb"
+      weight = line[:weight_lb] && Core::Spoken.pounds(line[:weight_lb])
       say [line[:pieces], line[:unit], line[:what], weight, hazmat].compact.join(" ")
     end
     low, high = @load.values_at(:temperature_low_f, :temperature_high_f)

@@ -39,6 +39,7 @@ module Web::Freight
     app.post("/api/loads/:id/ask-papers") { load Work::Tracking::AskPapers.call(id, input, by:, now:) }
     app.get("/api/scans") { scans nil }
     app.post("/api/scans/:id/settle") { scans Work::Tracking::SettleScan.call(id, input, by:, now:) }
+    app.post("/api/scans/:id/keep") { scans Work::Tracking::SettleScan.keep(id, input, by:, now:) }
     app.get("/api/scans/:id/file") do
       scan = Reads::Tracking::Scans.file(id)
       content_type scan[:content_type] || "application/octet-stream"

@@ -15,7 +15,8 @@ module Core::Tracking::ScanSubject
     "damage" => /\bdamage/i,
     "photo" => /\bphotos?\b|\bpictures?\b/i
   }.freeze
-  NUMBER = /\b[A-Z]{1,4}[- ]?\d{3,6}\b|\b\d{4,6}\b/i
+  # A word before a number, as in "BOL 4011", is no part of it; one or two letters are, as in "T 101".
+  NUMBER = /\b[A-Z]{1,4}-?\d{3,6}\b|\b[A-Z]{1,2} \d{3,6}\b|\b\d{4,6}\b/i
 
   def self.read(subject)
     kind = KINDS.find { |_, words| subject.match?(words) }&.first

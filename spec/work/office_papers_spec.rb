@@ -172,5 +172,32 @@ RSpec.describe "Papers from the office" do
       expect(waiting.map { |one| one[:id] }).to eq([ids[1]])
       expect(DB[:papers].where(load_id: second).select_map(%i[kind by])).to eq([["pod", "Maren Holt"]])
     end
+
+    it "of a unit or a driver, by its number, waits with whose it is and is kept there with its last day" do
+      tractor, wade = unit_id("T-101"), driver_id
+      scan("registration T-101")
+      scan("new medical card #{DB[:drivers].where(id: wade).get(:number)}")
+      scan("inspection of T-101", "not a paper")
+      poll
+      unit, card, wrong = waiting
+      expect(waiting.map { |one| one[:of] }).to eq(
+        [{ kind: "unit", id: tractor }, { kind: "driver", id: wade }, { kind: "unit", id: tractor }]
+      )
+      keep = ->(scan, kind, **how) do
+        input = { key: "keep scan #{scan[:id]} #{rand}", kind:, expires_on: "2028-05-31", **how }
+        client.call(:post, "/api/scans/#{scan[:id]}/keep", input)
+      end
+      expect(keep.call(unit, "registration")[:error]).to include(code: "holder_missing", path: "/unit_id")
+      expect(keep.call(wrong, "annual_inspection", unit_id: tractor)[:error]).to include(code: "not_a_paper")
+      keep.call(unit, "registration", unit_id: tractor)
+      keep.call(card, "medical_card", driver_id: wade)
+      expect(keep.call(card, "licence", driver_id: wade)[:error]).to include(code: "settled_already")
+      kept = DB[:credentials].exclude(content: nil).order(:id)
+      expect(kept.select_map(%i[unit_id driver_id kind content_type])).to eq(
+        [[tractor, nil, "registration", "application/pdf"], [nil, wade, "medical_card", "application/pdf"]]
+      )
+      expect(DB[:drivers].where(id: wade).get(:medical_expires_on)).to eq(Date.new(2028, 5, 31))
+      expect(waiting.map { |one| one[:id] }).to eq([wrong[:id]])
+    end
   end
 end

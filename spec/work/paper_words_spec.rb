@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require "app_helper"
-require "pdf-reader"
 
 # Every paper that leaves the office reads as people write: no keys, no bare decimals, no long minutes.
 RSpec.describe "Words on paper" do
@@ -10,29 +9,14 @@ RSpec.describe "Words on paper" do
   let(:client) do
     api(account(%w[administrator dispatcher settlement_clerk permit_clerk safety], "Greta Lindqvist"))
   end
-  # What no paper should say, with its like.
-  let(:raw_forms) do
-    {
-      "a key" => /\b[a-z]+_[a-z_]+\b/,
-      "minutes over 90" => /(?<![\d.])(?:9[1-9]|\d{3,}) min\b/,
-      "a bare decimal" => /(?<![\d.,$])(?<![A-Z] )\d+\.\d(?!\d)(?! ?(?:mi|ft|h\b|%|°|\()|, [A-Z]{2} )/,
-      "an instant" => /\d{4}-\d\d-\d\dT\d\d/
-    }
-  end
-
   before { Clock.hold(now) }
   after { Clock.hold(nil) }
 
-  def text(path)
+  def raw(path)
     body = client.call(:get, path)
     expect(client.status).to eq(200), "#{path}: #{body}"
-    PDF::Reader.new(StringIO.new(body)).pages.map(&:text).join("\n")
+    RawWords.of_pdf(body)
   end
-
-  # The label of a line of miles says what its figure is.
-  def raw(text) = text.lines.grep_v(/\A\s*(?:Loaded|Empty) miles, /).join.then { |rest| found(rest) }
-  def found(text) =
-    raw_forms.filter_map { |what, like| text[/.*#{like}.*/] && "#{what}: #{text[/.*#{like}.*/].strip}" }
 
   it "are a person's, on the sheet, the report, the statement and the record of a day" do
     DB[:pay_plans].update(detention_hourly: 20) if driver_id
@@ -72,7 +56,7 @@ RSpec.describe "Words on paper" do
       "/api/statements/#{statement}/pdf",
       "/api/drivers/#{driver_id}/hours/pdf?day=2026-11-22"
     ]
-    expect(papers.to_h { |path| [path, raw(text(path))] }.reject { |_, found| found.empty? }).to eq({})
+    expect(papers.to_h { |path| [path, raw(path)] }.reject { |_, found| found.empty? }).to eq({})
     expect(load(load_id)[:status]).to eq("papers_in")
   end
 end

@@ -222,9 +222,9 @@ RSpec.describe Work::Permits do
       "Montana",
       "14 ft 0 in",
       "15 ft 2 in",
-      "75000 lb",
+      "75,000 lb",
       "1M8GDM9AXKP042788",
-      "registered for 72000 lb",
+      "registered for 72,000 lb",
       "US-93"
     )
     expect(file(load_id)[:missing]).to include("T-101 is registered for 72000 lb, and this weighs 75000 lb.")
@@ -411,6 +411,17 @@ RSpec.describe Work::Permits do
     apply(load_id)
     work
     file(load_id)[:permits]
+  end
+
+  it "reads on paper as people write, asked for and issued" do
+    papers =
+      issued(pump_house).flat_map do |permit|
+        [
+          clerk.call(:get, "/api/permits/#{permit[:id]}/application"),
+          clerk.call(:get, "/api/papers/#{permit[:paper_id]}")
+        ]
+      end
+    expect(papers.flat_map { |bytes| RawWords.of_pdf(bytes) }).to eq([])
   end
 
   def pay(ids, **more) =

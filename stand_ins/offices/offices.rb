@@ -304,7 +304,8 @@ class StandIns::PermitOffices
                  size: 10,
                  color: "8A1F1F"
         pdf.text issued[:number], size: 24, style: :bold
-        pdf.text "Valid #{issued[:valid_from]} to #{issued[:valid_to]}, fee $#{issued[:fee]}", size: 12
+        days = issued.values_at(:valid_from, :valid_to).map { |day| Date.iso8601(day).strftime("%b %-d, %Y") }
+        pdf.text "Valid #{days.join(" to ")}, fee $#{issued[:fee]}", size: 12
         pdf.move_down 10
         facts(form).each do |line|
           pdf.text line.encode("Windows-1252", invalid: :replace, undef: :replace).encode("UTF-8"), size: 11
@@ -321,12 +322,16 @@ class StandIns::PermitOffices
 
   def turns(form) =
     (form.dig("route", "turns") || []).map do |turn|
-      "#{turn["road"]} for #{turn["miles"]} mi, about #{turn["minutes"]} min, to #{turn["to"]}".encode(
+      "#{turn["road"]} for #{turn["miles"]} mi, about #{spoken(turn["minutes"])}, to #{turn["to"]}".encode(
         "Windows-1252",
         invalid: :replace,
         undef: :replace
       ).encode("UTF-8")
     end
+
+  def spoken(minutes) =
+    minutes.to_i < 60 ? "#{minutes.to_i} min" : "#{minutes.to_i / 60} h #{minutes.to_i % 60} min"
+  def pounds(count) = "#{count.to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"
 
   def facts(form)
     vehicle = form["vehicle"]
@@ -335,10 +340,10 @@ class StandIns::PermitOffices
       "#{form["company"]}, contact #{form["contact"]}",
       "Load: #{form.dig("load", "what")}, serial number #{form.dig("load", "serial_number")}",
       "#{feet.call(vehicle["width_in"])} wide, #{feet.call(vehicle["height_in"])} high, " \
-        "#{feet.call(vehicle["length_in"])} long, #{vehicle["gross_lb"]} lb",
+        "#{feet.call(vehicle["length_in"])} long, #{pounds(vehicle["gross_lb"])}",
       "Tractor #{form.dig("tractor", "number")}, plate #{form.dig("tractor", "plate_state")} " \
         "#{form.dig("tractor", "plate")}",
-      "From #{form.dig("route", "from")} to #{form.dig("route", "to")}, #{form.dig("route", "miles")} miles"
+      "From #{form.dig("route", "from")} to #{form.dig("route", "to")}, #{form.dig("route", "miles")} mi"
     ]
   end
 

@@ -61,3 +61,20 @@ export const PAPERS: Record<string, string> = {
   photo: 'Photo',
   other: 'Other paper',
 }
+
+/** Papers of units and drivers, each with a last day. */
+export const CREDENTIALS: Record<'units' | 'drivers', Record<string, string>> = {
+  units: {
+    registration: 'Registration',
+    annual_inspection: 'Annual inspection',
+    insurance: 'Insurance',
+    other: 'Other',
+  },
+  drivers: {
+    licence: 'Licence',
+    medical_card: 'Medical card',
+    hazmat_endorsement: 'Hazmat endorsement',
+    passport: 'Passport',
+    other: 'Other',
+  },
+}

@@ -29,6 +29,7 @@ const ACTS: Record<string, string> = {
   file_paper: 'filed a paper',
   take_scan: 'mailed a paper',
   settle_scan: 'placed a mailed paper',
+  keep_scan: 'kept a mailed paper',
   ask_papers: 'asked the driver for the papers',
   give_taxes: 'gave the taxes of a pay run',
   change_one_time: 'put right what is given once',

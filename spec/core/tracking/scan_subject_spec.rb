@@ -14,6 +14,9 @@ RSpec.describe Core::Tracking::ScanSubject do
     "Proof of delivery, trip T5012" => [%w[T5012], "pod"],
     "CAT scale ticket l 1012" => [%w[L-1012], "scale_ticket"],
     "DN-201 registration" => [%w[DN-201], nil],
+    "BOL 1012" => [%w[1012], "bol"],
+    "new medical card 1001" => [%w[1001], nil],
+    "inspection T 101" => [%w[T-101], nil],
     "scan" => [[], nil],
     "" => [[], nil]
   }.each do |subject, (numbers, kind)|

@@ -5,6 +5,7 @@ import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { bytes } from '@/shared/bytes'
 import { useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
+import { CREDENTIALS } from '@/shared/statuses'
 import { dayAt, showDay, showTime } from '@/shared/time'
 import { parseDay, parseDayNear } from '@/shared/typed/days'
 import DropFiles from '@/shared/DropFiles.vue'
@@ -13,10 +14,8 @@ import Waiting from '@/shared/Waiting.vue'
 /** Papers that expire, time off, and who had what when. */
 const { kind, id, mayChange } = defineProps<{ kind: 'drivers' | 'units'; id: number; mayChange: boolean }>()
 type PaperKind = Schemas['FleetPaperInput']['kind']
-const KINDS: PaperKind[] =
-  kind === 'units'
-    ? ['registration', 'annual_inspection', 'insurance', 'other']
-    : ['licence', 'medical_card', 'hazmat_endorsement', 'passport', 'other']
+const words = CREDENTIALS[kind]
+const word = (paper: string) => words[paper] ?? paper.replaceAll('_', ' ')
 const session = useSession()
 const path = { params: { path: { id } } }
 const { data, problem, load, put } = useFetched(
@@ -32,7 +31,7 @@ const earlier = computed(() => (data.value?.papers ?? []).length - current.value
 const refused = ref<Problem>()
 const at = (name: string) => (refused.value?.path === `/${name}` ? [refused.value.message] : [])
 
-const blank = () => ({ kind: KINDS[0] as PaperKind, number: '', issued: '', expires: '' })
+const blank = () => ({ kind: Object.keys(words)[0] as PaperKind, number: '', issued: '', expires: '' })
 const draft = ref(blank())
 /** The photo or PDF that is kept with the paper below. */
 const dropped = ref<File>()
@@ -103,7 +102,6 @@ async function drop(which: number) {
   const answer = await ask(api.DELETE('/api/days-off/{id}', { params: { path: { id: which } } }))
   if (answer.data) put(answer.data)
 }
-const word = (text: string) => text.replaceAll('_', ' ')
 </script>
 
 <template>
@@ -154,7 +152,7 @@ const word = (text: string) => text.replaceAll('_', ' ')
         <v-select
           v-model="draft.kind"
           label="Kind"
-          :items="KINDS.map(value => ({ value, title: word(value) }))"
+          :items="Object.entries(words).map(([value, title]) => ({ value, title }))"
         /><v-text-field v-model="draft.number" label="Number" />
         <v-text-field
           v-model="draft.issued"

@@ -1,13 +1,21 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
-import { useFetched } from '@/shared/fetched'
-import { PAPERS } from '@/shared/statuses'
+import { NOTHING, useFetched } from '@/shared/fetched'
+import { CREDENTIALS, PAPERS } from '@/shared/statuses'
+import DayField from '@/shared/typed/DayField.vue'
 import { useAct } from '@/shared/useAct'
 
-/** Mailed papers that name no load of ours: a person says which it is, or that it is none. */
+/** Mailed papers that name no load of ours: a person says of which load, unit or driver each is, or that it is of none. */
 type Scan = Schemas['Scans'][number]
 type Kind = Schemas['PaperKind']
+type Of = 'load' | 'unit' | 'driver'
+type Credential = Schemas['FleetPaperInput']['kind']
+const OF = [
+  { value: 'load', title: 'A load' },
+  { value: 'unit', title: 'A unit' },
+  { value: 'driver', title: 'A driver' },
+]
 const { data, put } = useFetched(
   () => 0,
   () => ask<Scan[]>(api.GET('/api/scans')),
@@ -18,33 +26,84 @@ const { busy, trouble, act } = useAct<Scan[]>(rows => {
   chosen.value = undefined
 })
 const chosen = ref<number>()
-const load = ref<number | null>(null)
+const of = ref<Of>('load')
+const id = ref<number | null>(null)
 const kind = ref<Kind>('pod')
+const credential = ref<Credential>('registration')
+const expires = ref('')
 const why = ref('')
-const found = ref<{ value: number; title: string }[]>([])
+const loads = ref<{ value: number; title: string }[]>([])
+const { data: units } = useFetched(of, async now =>
+  now === 'unit' ? ask(api.GET('/api/units', { params: { query: {} } })) : NOTHING,
+)
+const { data: drivers } = useFetched(of, async now =>
+  now === 'driver' ? ask(api.GET('/api/driver-names')) : NOTHING,
+)
+const items = computed(() => {
+  if (of.value === 'load') return loads.value
+  if (of.value === 'driver') return (drivers.value ?? []).map(one => ({ value: one.id, title: one.name }))
+  return (units.value?.rows ?? []).map(one => ({ value: one.id, title: one.number }))
+})
+const kinds = (words: Record<string, string>) =>
+  Object.entries(words).map(([value, title]) => ({ value, title }))
+const papers = kinds(PAPERS).filter(({ value }) => value !== 'signature')
+const credentials = computed(() => kinds(CREDENTIALS[of.value === 'driver' ? 'drivers' : 'units']))
+
 function open(scan: Scan) {
   chosen.value = chosen.value === scan.id ? undefined : scan.id
+  of.value = scan.of?.kind ?? 'load'
+  id.value = scan.of?.id ?? null
   kind.value = (scan.kind as Kind | null) ?? 'pod'
-  load.value = null
+  credential.value = of.value === 'driver' ? 'licence' : 'registration'
+  expires.value = ''
   why.value = ''
 }
+function turn(now: Of) {
+  of.value = now
+  id.value = null
+  credential.value = now === 'driver' ? 'licence' : 'registration'
+}
 async function find(text: string) {
-  if (text.trim().length < 2) return
+  if (of.value !== 'load' || text.trim().length < 2) return
   const { data: page } = await ask<Schemas['LoadPage']>(
     api.GET('/api/loads', { params: { query: { status: 'all', q: text.trim() } } }),
   )
-  found.value = (page?.rows ?? []).map(row => ({
+  loads.value = (page?.rows ?? []).map(row => ({
     value: row.id,
     title: `${row.number} ${row.origin} → ${row.destination}, ${row.customer}`,
   }))
 }
-const settle = (scan: Scan, how: { load_id: number; kind: Kind } | { drop: true; why: string }) =>
-  act(key => api.POST('/api/scans/{id}/settle', { params: { path: { id: scan.id } }, body: { key, ...how } }))
+function file(scan: Scan) {
+  const params = { path: { id: scan.id } }
+  const holder = id.value
+  if (!holder) return
+  if (of.value === 'load')
+    return act(key =>
+      api.POST('/api/scans/{id}/settle', { params, body: { key, load_id: holder, kind: kind.value } }),
+    )
+  const whose = of.value === 'unit' ? { unit_id: holder } : { driver_id: holder }
+  return act(key =>
+    api.POST('/api/scans/{id}/keep', {
+      params,
+      body: { key, kind: credential.value, expires_on: expires.value || null, ...whose },
+    }),
+  )
+}
+const drop = (scan: Scan) =>
+  act(key =>
+    api.POST('/api/scans/{id}/settle', {
+      params: { path: { id: scan.id } },
+      body: { key, drop: true, why: why.value.trim() },
+    }),
+  )
+const at = (path: string) => (trouble.value?.path === path ? [trouble.value.message] : [])
 </script>
 
 <template>
   <section v-if="data?.length" class="panel pad" aria-label="Mailed papers">
-    <h2>{{ data.length === 1 ? 'A mailed paper waits' : `${data.length} mailed papers wait` }} for a load</h2>
+    <h2>
+      {{ data.length === 1 ? 'A mailed paper waits' : `${data.length} mailed papers wait` }} to be filed
+    </h2>
     <ul class="scans">
       <li v-for="scan in data" :key="scan.id">
         <div class="spread wrap">
@@ -57,44 +116,43 @@ const settle = (scan: Scan, how: { load_id: number; kind: Kind } | { drop: true;
             >Place it</v-btn
           >
         </div>
-        <form
-          v-if="chosen === scan.id"
-          class="row wrap place"
-          @submit.prevent="load && settle(scan, { load_id: load, kind })"
-        >
+        <form v-if="chosen === scan.id" class="place" @submit.prevent="file(scan)">
+          <v-select :model-value="of" label="It is of" :items="OF" @update:model-value="turn" />
           <v-autocomplete
-            v-model="load"
-            class="load"
-            label="Load"
+            v-model="id"
+            class="wide"
+            :label="of === 'load' ? 'Load' : of === 'unit' ? 'Unit' : 'Driver'"
             autofocus
-            no-filter
-            :items="found"
+            :no-filter="of === 'load'"
+            :items="items"
+            :error-messages="at('/unit_id')"
             @update:search="find"
-          /><v-select
-            v-model="kind"
-            class="kind"
-            label="Paper"
-            :items="
-              Object.entries(PAPERS)
-                .filter(([value]) => value !== 'signature')
-                .map(([value, title]) => ({ value, title }))
-            "
-          /><v-btn type="submit" color="primary" :disabled="!load" :loading="busy">File it</v-btn
-          ><v-text-field
-            v-model="why"
-            class="kind"
-            label="Or it is none: why?"
-            :error-messages="trouble?.path === '/why' ? [trouble.message] : []"
-          /><v-btn
-            variant="text"
-            :disabled="why.trim().length < 3 || busy"
-            @click="settle(scan, { drop: true, why: why.trim() })"
-            >Drop it</v-btn
+          />
+          <v-select v-if="of === 'load'" v-model="kind" label="Paper" :items="papers" /><template v-else
+            ><v-select v-model="credential" label="Paper" :items="credentials" /><day-field
+              v-model="expires"
+              label="Good until"
+              :error-messages="at('/expires_on')"
+          /></template>
+          <v-btn type="submit" color="primary" :disabled="!id" :loading="busy">File it</v-btn>
+          <span class="row wide none"
+            ><v-text-field v-model="why" label="Or it is none: why?" :error-messages="at('/why')" /><v-btn
+              variant="text"
+              :disabled="why.trim().length < 3 || busy"
+              @click="drop(scan)"
+              >Drop it</v-btn
+            ></span
           >
         </form>
       </li>
     </ul>
-    <p v-if="trouble && trouble.path !== '/why'" class="trouble" role="alert">{{ trouble.message }}</p>
+    <p
+      v-if="trouble && !['/why', '/unit_id', '/expires_on'].includes(trouble.path)"
+      class="trouble"
+      role="alert"
+    >
+      {{ trouble.message }}
+    </p>
   </section>
 </template>
 
@@ -113,15 +171,23 @@ const settle = (scan: Scan, how: { load_id: number; kind: Kind } | { drop: true;
   gap: 0.4rem;
 }
 .place {
+  display: grid;
+  grid-template-columns: 8rem minmax(12rem, 1fr) 12rem 11rem auto;
   gap: 0.6rem;
   margin: 0.4rem 0;
-  align-items: center;
+  align-items: start;
 }
-.load {
-  flex: 1 1 18rem;
+.none {
+  grid-column: 2 / -1;
+  gap: 0.6rem;
 }
-.kind {
-  flex: 0 1 13rem;
+@media (max-width: 900px) {
+  .place {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .none {
+    grid-column: 1;
+  }
 }
 .trouble {
   color: rgb(var(--v-theme-late));
