@@ -30,8 +30,8 @@ class Papers::DayRecord < Papers::Letter
   def render
     row = @hours[:row]
     headline "Record of duty status"
-    say "#{row[:name]}, #{Date.iso8601(@day[:date].to_s).strftime("%a %b %-d, %Y")}, home terminal #{row[:terminal]} (#{row[:zone]}), #{cycle}",
-        size: 11
+    day = Date.iso8601(@day[:date].to_s).strftime("%a %b %-d, %Y")
+    say "#{row[:name]}, #{day}, home terminal #{row[:terminal]} (#{row[:zone]}), #{cycle}", size: 11
     @pdf.move_down 24
     grid(@pdf.cursor)
     remarks

@@ -9,6 +9,7 @@ RSpec.describe "Words on paper" do
   let(:client) do
     api(account(%w[administrator dispatcher settlement_clerk permit_clerk safety], "Greta Lindqvist"))
   end
+
   before { Clock.hold(now) }
   after { Clock.hold(nil) }
 
