@@ -11,7 +11,8 @@ class Jobs::AskOffice < Que::Job
   def run(permit_id:)
     permit = Store::Permits.waiting(permit_id) or return finish
     office = Services::PermitOffice.new(permit[:jurisdiction])
-    answer = permit[:status] == "review" ? office.status(permit[:office_id]) : apply(office, permit)
+    answer =
+      permit[:status] == "review" ? office.status(permit[:office_id]) : self.class.hand_in(office, permit)
     pdf = answer["state"] == "issued" ? office.pdf(answer["application"]) : nil
     DB.transaction do
       Work::Permits::TakeAnswer.call(permit_id, answer, pdf, now: Clock.now)
@@ -19,9 +20,8 @@ class Jobs::AskOffice < Que::Job
     end
   end
 
-  private
-
-  def apply(office, permit) =
+  # The same application under the same key, however often.
+  def self.hand_in(office, permit) =
     office.apply(
       Reads::Permits::Application.of(permit),
       key: "permit-#{permit[:id]}-#{permit[:attempt]}-#{permit[:sent_at].to_i}"

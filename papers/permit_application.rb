@@ -4,7 +4,7 @@
 class Papers::PermitApplication < Papers::Letter
   def initialize(permit_id)
     @permit, @file = Reads::Permits::Application.rows(permit_id)
-    @says = Reads::Permits::Application.of(@permit, @file)
+    @says = Reads::Permits::Application.of(@permit)
     @state = PermitRules.all[@permit[:jurisdiction]]&.name || @permit[:jurisdiction]
     super("Application, #{@state}")
   end
@@ -13,6 +13,7 @@ class Papers::PermitApplication < Papers::Letter
     article = @permit[:kind] == "superload" ? "a" : "an"
     say "Application for #{article} #{@permit[:kind].tr("_", " ")} permit", size: 16, style: :bold
     say "To #{@state}, by #{@says[:company]}, #{@says[:contact]}; please answer by #{@says[:deliver_by]}"
+    say "Version #{@permit[:asked_version] || @file[:version]} of our file", size: 10
     part("What moves", sizes)
     part("Units", units)
     part("Axles", axles, head: ["", "Weight, lb", "Feet behind the axle before"])
@@ -89,10 +90,10 @@ class Papers::PermitApplication < Papers::Letter
 
   def attested
     @pdf.move_down 16
-    at = @file[:attested_at]
-    return say("Not attested yet.") if at.nil?
+    return say("Not attested yet.") if @says[:attested_at].nil?
 
-    say "Attested by #{@file[:attested_by]} on #{day(at.utc)}: size, weight and facts are " \
-          "right, and no piece makes the load larger than the largest does."
+    at = Time.iso8601(@says[:attested_at]).utc
+    say "Attested by #{@says[:attested_by]} on #{day(at)}: size, weight and facts are right, and no piece " \
+          "makes the load larger than the largest does."
   end
 end

@@ -5,6 +5,7 @@
 class Services::PermitOffice
   # What an office may say of an application; anything else is nonsense, and is asked again.
   STATES = %w[issued review asked refused].freeze
+  WITHDRAWN = %w[withdrawn issued].freeze
   # What it says of a payment, and what then comes with it.
   PAYMENT_NEEDS = { "paid" => "receipt", "open" => "checkout", "failed" => "message" }.freeze
 
@@ -18,6 +19,9 @@ class Services::PermitOffice
   # }, the last five where it is issued: BigDecimal dollars and Dates. Raise Services::Unreachable.
   def apply(application, key:) = application(@client.post(@path, application, key:))
   def status(id) = application(@client.get("#{@path}/#{id}"))
+  # The same answer with the state "withdrawn", or "issued" where it was issued before.
+  def withdraw(id) =
+    application(@client.post("#{@path}/#{id}/withdraw", {}, key: "withdraw-#{id}"), WITHDRAWN)
   def pdf(id) = @client.get("#{@path}/#{id}/permit.pdf")
 
   # What the company has there in advance, and whether somebody is in: { "balance" => BigDecimal, "open" =>
@@ -45,9 +49,9 @@ class Services::PermitOffice
     end
   end
 
-  def application(body)
+  def application(body, states = STATES)
     @client.read(body) do |answer|
-      raise TypeError, "no such state" unless STATES.include?(answer.fetch("state"))
+      raise TypeError, "no such state" unless states.include?(answer.fetch("state"))
       Services::Client.text(answer, "application")
       answer["state"] == "issued" ? answer.merge(issued(answer)) : answer
     end

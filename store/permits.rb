@@ -8,6 +8,19 @@ module Store::Permits
   FileLoads = Store::Table.of(:permit_file_loads)
   Values = Store::Table.of(:permit_values)
 
+  # What an office is told of a file and of its units as they are.
+  TOLD = %i[contact deliver_by deliver_to reference attested_by way tractor_id trailer_id].freeze
+  SIZES = %i[
+    width_in
+    height_in
+    length_in
+    trailer_length_in
+    front_overhang_in
+    rear_overhang_in
+    gross_lb
+  ].freeze
+  UNIT = %i[number model_year make vin plate plate_state registered_lb axle_spacings_ft].freeze
+
   # The file of a load, of its own or of a move that it shares.
   def self.file_of(load_id) =
     DB[:permit_files].first(
@@ -84,13 +97,6 @@ module Store::Permits
   # The towns of the load's stops, in order: what its way depends on.
   def self.way(load_id) =
     Store::Freight.stops(load_id).map { |stop| "#{stop[:town]}, #{stop[:state]}" }.join(" → ")
-
-  # What a permit is issued for: a change of it is seen.
-  def self.issued_for(file) =
-    file
-      .slice(:width_in, :height_in, :length_in, :gross_lb, :tractor_id, :way)
-      .merge(starts_on: file[:starts_on].iso8601)
-      .transform_keys(&:to_s)
 
   # When the load is foreseen at its last stop, by the trips that still carry it; nil where nothing is
   # foreseen.

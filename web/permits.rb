@@ -21,6 +21,8 @@ module Web::Permits
     app.put("/api/loads/:id/permits") { file Work::Permits::ChangeFile.call(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/attest") { file Work::Permits::ChangeFile.attest(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/apply") { file Work::Permits::Apply.to_offices(id, input, by:, now:) }
+    app.post("/api/loads/:id/permits/ask-anew") { file Work::Permits::AskAnew.call(id, input, by:, now:) }
+    app.post("/api/loads/:id/permits/let-go") { file Work::Permits::LetGo.call(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/price") { file Work::Permits::PriceIn.call(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/copy") { file Work::Permits::CopyFrom.call(id, input, by:, now:) }
     app.post("/api/loads/:id/permits/loads") { file Work::Permits::ShareMove.add(id, input, by:, now:) }

@@ -37,7 +37,8 @@ module Core::Permits::Lacks
   def self.registered(tractor, gross_lb)
     return unless tractor.registered_lb && tractor.registered_lb < gross_lb
 
-    "#{tractor.number} is registered for #{tractor.registered_lb} lb, and this weighs #{gross_lb} lb."
+    "#{tractor.number} is registered for #{Core::Spoken.pounds(tractor.registered_lb)}, and this weighs " \
+      "#{Core::Spoken.pounds(gross_lb)}."
   end
   private_class_method :tractor, :registered
 end

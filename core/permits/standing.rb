@@ -22,16 +22,20 @@ class Core::Permits::Standing
       end,
       (
         if (vehicle.gross_lb || 0) > held.sizes[:gross_lb]
-          "It goes to #{held.sizes[:gross_lb]} lb, this is #{vehicle.gross_lb} lb."
+          "It goes to #{Core::Spoken.pounds(held.sizes[:gross_lb])}, this is " \
+            "#{Core::Spoken.pounds(vehicle.gross_lb)}."
         end
       ),
       ("It is for another tractor." if held.tractor_id && held.tractor_id != tractor_id),
       (
         unless from >= held.valid_from && to <= held.valid_to
-          "It is good from #{held.valid_from} to #{held.valid_to}, the move is #{from} to #{to}."
+          "It is good from #{day(held.valid_from)} to #{day(held.valid_to)}, the move is #{day(from)} to #{day(to)}."
         end
       ),
       ("Its #{held.trips} trips are used up." if held.trips && used >= held.trips)
     ].compact
   end
+
+  def self.day(date) = date.strftime("%b %-d, %Y")
+  private_class_method :day
 end

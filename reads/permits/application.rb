@@ -2,37 +2,24 @@
 
 # What an office is told, from the file and the fleet. Documented as a partner's interface in docs/offices.md.
 module Reads::Permits::Application
-  UNIT = %i[number model_year make vin plate plate_state registered_lb axle_spacings_ft].freeze
+  TOLD = %w[company contact deliver_by deliver_to reference attested_by attested_at starts_on].freeze
 
-  SIZES = %i[
-    width_in
-    height_in
-    length_in
-    trailer_length_in
-    front_overhang_in
-    rear_overhang_in
-    gross_lb
-  ].freeze
-
-  # permit, file - rows
-  def self.of(permit, file = DB[:permit_files].first(id: permit[:file_id]))
-    part = file[:route].to_a.find { |one| one["state"] == permit[:jurisdiction] } || {}
+  # One application, from the version of the file that it is asked with; from the file as it is while none was asked.
+  #
+  # permit - row
+  def self.of(permit)
+    facts =
+      Store::Permits::Versions.asked_with(permit) ||
+        Store::Permits::Versions.facts(Store::Permits::Files.row(permit[:file_id]))
+    part = facts["route"].find { |one| one["state"] == permit[:jurisdiction] } || {}
     {
       kind: permit[:kind],
-      company: Store::Company.row[:name],
-      **file.slice(:contact, :deliver_by, :deliver_to, :reference, :attested_by),
-      starts_on: file[:starts_on].iso8601,
-      vehicle: {
-        **file.slice(*SIZES),
-        axles: file[:axles].to_a
-      },
-      load: file.slice(:what, :serial_number, :divisible),
-      tractor: unit(file[:tractor_id]),
-      trailer: unit(file[:trailer_id]),
+      **facts.slice(*TOLD).transform_keys(&:to_sym),
+      **%i[vehicle load tractor trailer].to_h { |what| [what, facts[what.to_s]&.transform_keys(&:to_sym)] },
       route: {
         **%w[from to miles].to_h { |name| [name.to_sym, part[name].to_s] },
         turns: part["turns"].to_a,
-        wished: file[:wished_route]
+        wished: facts["wished"]
       },
       answer: permit[:answer],
       amends: permit[:amends_id] && DB[:permits].where(id: permit[:amends_id]).get(:office_id)
@@ -44,10 +31,4 @@ module Reads::Permits::Application
     permit = DB[:permits].first(id: permit_id) or raise Store::NotFound.new("permit", permit_id)
     [permit, DB[:permit_files].first(id: permit[:file_id])]
   end
-
-  def self.unit(id)
-    row = id && DB[:units].first(id:) or return
-    row.slice(*UNIT).merge(axle_spacings_ft: row[:axle_spacings_ft].to_a.map(&:to_f))
-  end
-  private_class_method :unit
 end

@@ -260,7 +260,7 @@ RSpec.describe Web::Match do
       "tractor T-101",
       "Pendleton, OR",
       "Yellow onions",
-      "44000 lb",
+      "44,000 lb",
       "The route"
     )
     expect(client.call(:get, "/api/drivers/#{driver_id}/stops")).to include(

@@ -50,7 +50,7 @@ RSpec.describe "A trip with several loads" do
     allow(Work::Permits::Missing).to receive(:of) { |id, **|
       id == b ? ["OR: the permit is not applied for."] : []
     }
-    expect { send_load(a) }.to refuse("permits_missing", "/why")
+    expect { send_load(a) }.to refuse("permits_missing", "")
     begin
     rescue StandardError
       nil

@@ -2,94 +2,10 @@
 
 require "app_helper"
 require "pdf-reader"
-require "rack/mock"
-require_relative "../../stand_ins/offices/offices"
 
 # A load's permit file from the load to the papers, against the stand-in of the offices.
 RSpec.describe Work::Permits do
-  let(:tobias) { account(%w[dispatcher permit_clerk], "Tobias Reyes") }
-  let(:clerk) { api(tobias) }
-  let(:wall) { [Time.utc(2026, 11, 23, 17, 31)] }
-  let(:offices) do
-    StandIns::PermitOffices.new(File.join(Dir.mktmpdir, "offices.jsonl"), clock: -> { wall.first })
-  end
-  let(:freight) do
-    [
-      {
-        what: "Modular pump house",
-        pieces: 1,
-        unit: "building",
-        # with 19,000 and 18,000 of truck, 1,400 of fuel and a driver of 250 it is 75,000
-        weight_lb: 36_350,
-        width_in: 168,
-        height_in: 158,
-        length_in: 480,
-        serial_number: "PH-77"
-      }
-    ]
-  end
-
-  before do
-    Clock.hold(now)
-    unit_id(
-      "T-101",
-      plate: "JF1001",
-      plate_state: "ID",
-      vin: "1M8GDM9AXKP042788",
-      tare_lb: 19_000,
-      registered_lb: 72_000
-    )
-    unit_id("L-501", trailer_kind: "lowboy", length_ft: 53, tare_lb: 18_000, capacity_lb: 70_000)
-  end
-
-  after { Clock.hold(nil) }
-
-  # Missoula to Boise: Montana and Idaho
-  def pump_house(**more)
-    load_id =
-      book(
-        from: "59801",
-        to: "83702",
-        at: now + (48 * Given::HOUR),
-        hours: 60,
-        freight:,
-        trailer_kind: "lowboy",
-        **more
-      )
-    Work::Freight::CrewLoad.call(load_id, crew(trailer: "L-501"), by: maren, now:)
-    load_id
-  end
-
-  def file(load_id) = clerk.call(:get, "/api/loads/#{load_id}/permits")
-  def states(load_id) = file(load_id)[:permits].to_h { |permit| [permit[:jurisdiction], permit[:status]] }
-
-  # The jobs as a worker runs them, the offices answering as they would over the wire.
-  def work
-    allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
-    DB[:permits]
-      .where(status: Store::Permits::WAITING)
-      .select_map(:id)
-      .each do |permit_id|
-        Jobs::AskOffice.new({}).tap { |job| allow(job).to receive(:finish) }.run(permit_id:)
-      end
-  end
-
-  def get(path, _headers) = answer(Rack::MockRequest.new(offices).get(path))
-  def post(path, body, headers) =
-    answer(
-      Rack::MockRequest.new(offices).post(
-        path,
-        :input => body,
-        "HTTP_IDEMPOTENCY_KEY" => headers["Idempotency-Key"]
-      )
-    )
-
-  def answer(mock)
-    response = Net::HTTPResponse::CODE_TO_OBJ.fetch(mock.status.to_s).new("1.1", mock.status.to_s, "")
-    response.instance_variable_set(:@read, true)
-    response.body = mock.body
-    response
-  end
+  include_context "with a permit desk"
 
   it "goes from the load to permits in hand, and no such load is sent before" do
     load_id = pump_house
@@ -113,7 +29,7 @@ RSpec.describe Work::Permits do
     ).to include(code: "not_attested")
     expect(api(maren).call(:post, "/api/loads/#{load_id}/send", { key: "send it now" })[:error]).to include(
       code: "permits_missing",
-      path: "/why",
+      path: "",
       message: a_string_including("MT: the permit is not applied for.")
     )
     clerk.call(:post, "/api/loads/#{load_id}/permits/attest", { key: "it is all true" })
@@ -181,27 +97,26 @@ RSpec.describe Work::Permits do
     clerk.call(:post, "/api/loads/#{load_id}/permits/attest", { key: "it is all true" })
     clerk.call(:post, "/api/loads/#{load_id}/permits/apply", { key: "apply to all" })
     work
-    missing = ->(**more) do
-      described_class::Missing.of(
-        load_id,
-        starts_at: now + (48 * Given::HOUR),
-        tractor_id: unit_id("T-101"),
-        **more
-      )
-    end
+    trip = -> { Store::Freight.live_trip(load_id) }
+    missing = -> { described_class::Missing.of(load_id, trip: trip.call) }
     expect(missing.call).to eq([])
-    expect(missing.call(tractor_id: unit_id("T-102"))).to include(a_string_including("for another tractor"))
-    expect(missing.call(starts_at: now + (30 * 24 * Given::HOUR))).to include(
-      a_string_including("is good from 2026-11-25")
+    other = unit_id("T-102")
+    DB.transaction(savepoint: true, rollback: :always) do
+      DB[:trip_units].where(trip_id: trip.call[:id], role: "tractor").update(unit_id: other)
+      expect(missing.call).to include(a_string_including("for another tractor"))
+    end
+    late = trip.call.merge(during: Store::Freight.range(now + (30 * 86_400), now + (33 * 86_400)))
+    expect(described_class::Missing.of(load_id, trip: late)).to include(
+      a_string_including("is good from Wed 11/25")
     )
     clerk.call(:put, "/api/loads/#{load_id}/permits", { version: file(load_id)[:version], width_in: 170 })
-    expect(missing.call).to include(a_string_including("for a smaller load"))
+    expect(missing.call).to include(a_string_including("is for 14 ft wide, and this is 14 ft 2 in"))
     DB[:stops].where(load_id:, kind: "delivery").update(town: "Nampa")
     expect(missing.call).to include("The load's stops have changed since its permit file was made.")
     clerk.call(:put, "/api/loads/#{load_id}/permits", { version: file(load_id)[:version] })
     expect(missing.call).to include(a_string_including("for another way: Missoula, MT → Boise, ID"))
     DB[:loads].where(id: load_id).update(delivery_at: now + (14 * 24 * Given::HOUR))
-    expect(missing.call).to include(a_string_including("and the delivery is expected 2026-12-07"))
+    expect(missing.call).to include(a_string_including("and the delivery is expected Mon 12/7"))
     DB[:loads].where(id: load_id).update(pickup_at: now + (48 * Given::HOUR))
     expect(Web::Match::Today.at(now)[:rows]).to include(
       include(kind: "permits", reason: a_string_including("for another way"), address: "/permits/#{load_id}")
@@ -227,7 +142,9 @@ RSpec.describe Work::Permits do
       "registered for 72,000 lb",
       "US-93"
     )
-    expect(file(load_id)[:missing]).to include("T-101 is registered for 72000 lb, and this weighs 75000 lb.")
+    expect(file(load_id)[:missing]).to include(
+      "T-101 is registered for 72,000 lb, and this weighs 75,000 lb."
+    )
     answer = ->(**more) do
       clerk.call(
         :post,
@@ -391,26 +308,6 @@ RSpec.describe Work::Permits do
         .stops
         .map { |stop| stop.sections&.length }
     ).to match([nil, be > 1])
-  end
-
-  def made(load_id) = clerk.call(:post, "/api/loads/#{load_id}/permits", { key: "make the file #{load_id}" })
-  def attest(load_id) =
-    clerk.call(
-      :post,
-      "/api/loads/#{load_id}/permits/attest",
-      { key: "it is true #{load_id} #{DB[:permit_files].where(load_id:).get(:version)}" }
-    )
-  def apply(load_id, **more) =
-    clerk.call(:post, "/api/loads/#{load_id}/permits/apply", { key: "apply #{load_id} #{more}", **more })
-  def put_right(load_id, **more) =
-    clerk.call(:put, "/api/loads/#{load_id}/permits", { version: file(load_id)[:version], **more })
-
-  def issued(load_id)
-    made(load_id)
-    attest(load_id)
-    apply(load_id)
-    work
-    file(load_id)[:permits]
   end
 
   it "reads on paper as people write, asked for and issued" do
@@ -592,9 +489,7 @@ RSpec.describe Work::Permits do
     expect(
       file(load_id)[:permits].map { |permit| permit.values_at(:jurisdiction, :status, :number, :fee, :held) }
     ).to contain_exactly(["MT", "issued", "Y-1", "0.00", true], ["ID", "draft", nil, "28.00", false])
-    expect(
-      described_class::Missing.of(load_id, starts_at: now + (48 * Given::HOUR), tractor_id: unit_id("T-102"))
-    ).to eq(["ID: the permit is not applied for."])
+    expect(described_class::Missing.of(load_id)).to eq(["ID: the permit is not applied for."])
     # Its one trip is used up; and what is larger than it lets goes back to being applied for.
     second =
       book(

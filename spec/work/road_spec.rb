@@ -86,7 +86,7 @@ RSpec.describe Web::Road do
     diary = client.call(:get, "/api/trips/#{trip_id}/diary")
     expect(diary[:entries].map { |entry| entry[:text] }).to include(
       a_string_matching(/\AArrived at Boise/),
-      a_string_matching(/\APut a time right: Arrived at Boise, ID, Mon 08:28 is now Mon 08:10/)
+      a_string_matching(%r{\APut a time right: Arrived at Boise, ID, Mon 11/23 8:28 is now Mon 11/23 8:10})
     )
     tell(trip_id, "loaded", 50, stop: pickup)
     tell(

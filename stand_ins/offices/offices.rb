@@ -70,12 +70,13 @@ class StandIns::PermitOffices
       request
         .path
         .match(
-          %r{\A/v1/offices/([A-Z]{2})/(applications|payments|account)(?:/([\w-]+)(/(?:permit|receipt)\.pdf)?)?\z}
+          %r{\A/v1/offices/([A-Z]{2})/(applications|payments|account)(?:/([\w-]+)(/(?:permit|receipt)\.pdf|/withdraw)?)?\z}
         )
         &.captures
     return json(404, error: "no such address") if state.nil?
     return json(404, error: "no such office") unless @rules[state]
     return posted(state, what, request) if request.post? && number.nil?
+    return withdraw(number) if request.post? && what == "applications" && more == "/withdraw"
     return account(state) if what == "account"
 
     what == "payments" ? payment(number, more, request) : application(number, more)
@@ -92,6 +93,18 @@ class StandIns::PermitOffices
   def application(number, pdf)
     row = @lock.synchronize { @applications[number] } or return json(404, error: "no such application")
     pdf ? [200, { "content-type" => "application/pdf" }, [permit(row)]] : json(200, answer(row))
+  end
+
+  # What is issued stays issued; all else is put aside, and nobody looks at it any more.
+  def withdraw(number)
+    @lock.synchronize do
+      row = @applications[number] or return json(404, error: "no such application")
+      unless row["withdrawn"] || answer(row)[:state] == "issued"
+        row["withdrawn"] = true
+        keep(row)
+      end
+      json(200, answer(row))
+    end
   end
 
   def payment(number, pdf, request)
@@ -158,6 +171,8 @@ class StandIns::PermitOffices
 
   # By the office's own code: it asks, it looks, it refuses what is far beyond routine, it issues.
   def answer(row)
+    return said(row, "withdrawn", "Taken back by the applicant.") if row["withdrawn"]
+
     missing = missing(row)
     trouble = amends(row) and return said(row, "refused", trouble)
     return said(row, "asked", missing) if missing && waited?(row)

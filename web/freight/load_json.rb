@@ -3,6 +3,8 @@
 # The JSON of loads.
 module Web::Freight::LoadJson
   Figures = Web::Figures
+  # While it is still to move, what its permits lack is said.
+  TO_MOVE = ["open", *Core::Freight::Acts::UNDER_WAY].freeze
   COLUMNS = %i[
     id
     number
@@ -78,12 +80,19 @@ module Web::Freight::LoadJson
       freight: page.freight.map { |row| row.except(:id, :load_id, :position) },
       price: price(page),
       totals: totals(page),
-      missing: page.missing.map(&:to_h),
+      missing: [*page.missing.map(&:to_h), *permits_missing(page)],
       permits: page.permits?,
       allowed_acts: allowed_acts(page, by).map(&:to_h),
       trips: page.trips.map { |trip| Web::Freight::TripJson.of(trip, by:) },
       papers: page.papers.map { |row| paper(row) }
     }
+  end
+
+  # What keeps an oversize load from moving, while it still is to move.
+  def self.permits_missing(page)
+    return [] unless page.permits? && TO_MOVE.include?(page.load[:status])
+
+    Work::Permits::Missing.today(page.load[:id]).map { |text| { code: "permits", text: } }
   end
 
   def self.allowed_acts(page, by) =

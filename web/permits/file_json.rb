@@ -60,6 +60,8 @@ class Web::Permits::FileJson
       outdated: @file[:way] != @found.way,
       states:,
       missing:,
+      gaps: Work::Permits::Missing.uncovered(@file, @load[:id]),
+      let_go: @file[:let_go],
       permits: @found.permits.map { |row| permit(row) },
       total_fee: Figures.money(@found.permits.sum { |row| row[:fee] || 0 })
     }
@@ -107,6 +109,8 @@ class Web::Permits::FileJson
       paid: row[:paid],
       apply_from: open && from_on > @now.to_date ? from_on.iso8601 : nil,
       sendable: Core::Permits::Sending.ready?(**row.slice(:status, :kind), from_on:, today: @now.to_date),
+      asked_version: row[:asked_version],
+      asked_less: Work::Permits::AskAnew.changed(row, @file),
       amendable: amended && Core::Permits::Amendment.said(amended),
       wants: verdict && verdict.kind != row[:kind] && row[:copied_from_id] ? verdict.kind : nil
     }

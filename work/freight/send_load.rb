@@ -3,6 +3,8 @@
 # Sends the trips of a load to their drivers' phones, with all that is aboard. A trip that was sent already is
 # not sent again: the load then follows it.
 module Work::Freight::SendLoad
+  CLERK_DECIDES = "The permit clerk can let it go all the same, on its permit file."
+
   # input - { key:, why: }. Raises Refused `wrong_status`, `no_phone`, `permits_missing`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "send_load", by:, now:, input: input.merge(load_id:)) do |act|
@@ -12,7 +14,7 @@ module Work::Freight::SendLoad
       load = loads.find { |row| row[:id] == load_id }
       Core::Freight.step(load[:status], "sent") unless load[:status] == "planned"
       refuse_silent(trips)
-      loads.each { |row| refuse_without_permits(row, trips, input[:why]) }
+      loads.each { |row| refuse_without_permits(row, trips, input[:why], by) }
       trips.each { |trip| tell(trip, load, now) }
       Work::Freight::Follow.call(loads) do |row, before|
         act.changed("load", row[:id], { status: [before, row[:status]] }, why: input[:why])
@@ -51,27 +53,22 @@ module Work::Freight::SendLoad
       .each { |driver| Work::Tracking::WriteText.trip(driver, trip, load, now) }
   end
 
-  # No such load moves without its papers, unless the company lets that only warn, or somebody says why.
-  def self.refuse_without_permits(load, trips, why)
-    return unless Store::Match.effects.fetch("permits_missing", "block") == "block" && why.to_s.strip.empty?
+  # No such load moves without its papers, unless the company lets that only warn, or the permit clerk lets it go, with a
+  # reason: here, or on its file.
+  def self.refuse_without_permits(load, trips, why, by)
+    return unless Store::Match.effects.fetch("permits_missing", "block") == "block"
 
-    missing =
-      trips
-        .flat_map do |trip|
-          Work::Permits::Missing.of(
-            load[:id],
-            starts_at: trip[:during].begin,
-            tractor_id: Store::Freight.trip_units([trip[:id]]).where(role: "tractor").get(:unit_id)
+    missing = trips.flat_map { |trip| Work::Permits::Missing.of(load[:id], trip:) }.uniq
+    return if missing.empty?
+
+    clerk = by.roles.include?("permit_clerk")
+    return if clerk && !why.to_s.strip.empty?
+
+    raise Refused.new(
+            "permits_missing",
+            "#{missing.join(" ")} #{clerk ? "To send it all the same, say why." : CLERK_DECIDES}",
+            path: clerk ? "/why" : ""
           )
-        end
-        .uniq
-    if missing.any?
-      raise Refused.new(
-              "permits_missing",
-              "#{missing.join(" ")} To send it all the same, say why.",
-              path: "/why"
-            )
-    end
   end
   private_class_method :refuse_without_permits, :aboard, :refuse_silent, :tell
 end

@@ -17,7 +17,8 @@ module Work::Permits::Amend
           amends_id: permit_id,
           status: "sent",
           sent_at: now,
-          attempt: 1
+          attempt: 1,
+          asked_version: Work::Permits::Version.keep(file[:id], by:, now:)
         )
       Jobs::AskOffice.enqueue(permit_id: id)
       act.changed(
@@ -72,8 +73,8 @@ module Work::Permits::Amend
 
   def self.changed(permit, file) =
     Core::Permits::Amendment.changed(
-      permit[:issued_for].to_h.transform_keys(&:to_sym),
-      Store::Permits.issued_for(file).transform_keys(&:to_sym)
+      Work::Permits::Version.issued_for(permit),
+      Work::Permits::Version.moves(file)
     )
   def self.allowed(permit) = Store::Permits.rules[permit[:jurisdiction]].permit[:may_change]&.value || []
   private_class_method :refuse, :changed, :allowed

@@ -37,13 +37,15 @@ module Work::Permits::Apply
               )
       end
 
+      asked_version = Work::Permits::Version.keep(file[:id], by:, now:)
       ripe.each do |permit|
         Store::Permits::Permits.change(
           permit,
           status: "sent",
           sent_at: now,
           attempt: permit[:attempt] + 1,
-          answer: input[:answer].to_s
+          answer: input[:answer].to_s,
+          asked_version:
         )
         Jobs::AskOffice.enqueue(permit_id: permit[:id])
       end

@@ -2,7 +2,7 @@
 
 # Puts a permit file right: size, axles, dates, route wish, contact; and attests that what it says is true.
 module Work::Permits::ChangeFile
-  SIZE = %i[width_in height_in length_in trailer_length_in front_overhang_in rear_overhang_in gross_lb].freeze
+  SIZE = Store::Permits::SIZES
   # No road tractor is lower (common practice).
   LEAST_HEIGHT_IN = 96
   FIELDS =
@@ -35,6 +35,7 @@ module Work::Permits::ChangeFile
         Work::Permits::Route.write(Store::Permits::Files.row(file[:id]))
       end
       Work::Permits::Draft.write(file[:id])
+      Work::Permits::Version.look(file[:id], by:, now:)
       act.changed("load", load_id, Work::Act.difference(file.slice(*FIELDS), change.slice(*FIELDS)))
       load_id
     end
@@ -47,6 +48,7 @@ module Work::Permits::ChangeFile
       file = Store::Permits::Files.where(load_id:).for_update.first or
         raise Store::NotFound.new("permit file", load_id)
       Store::Permits::Files.change(file, attested_by: by.name, attested_at: now)
+      Work::Permits::Version.look(file[:id], by:, now:)
       act.changed("load", load_id, { permit_file: [nil, "attested"] })
       load_id
     end

@@ -34,6 +34,7 @@ module Work::Permits::CopyFrom
       end
 
       take(file, Store::Permits::Files.row(earlier[:file_id]))
+      Work::Permits::Version.look(file[:id], by:, now:)
       act.changed(
         "load",
         load_id,

@@ -2,16 +2,15 @@
 
 # What an office without an interface has answered, keyed in by the clerk.
 module Work::Permits::KeyAnswer
-  # input - { key:, status: issued, review, asked or refused, said:, number:, fee: dollars, valid_from:,
-  #         valid_to: Date }; an issued permit has the last four
-  # Returns the load's id. Raises Refused `not_attested`, `issued_already`, `field_missing`, `days_reversed`.
+  # input - { key:, file_version: of the application on paper, nil for what was sent or is there now, status: issued,
+  #         review, asked or refused, said:, number:, fee: dollars, valid_from:, valid_to: Date }; an issued permit
+  #         has the last four
+  # Returns the load's id. Raises Refused `not_attested`, `issued_already`, `field_missing`, `days_reversed`,
+  # `no_such_version`.
   def self.call(permit_id, input, by:, now:)
     Work::Act.once(input[:key], "key_permit_answer", by:, now:, input: input.merge(permit_id:)) do |act|
       permit = Store::Permits::Permits.lock(permit_id) or raise Store::NotFound.new("permit", permit_id)
       file = Store::Permits::Files.row(permit[:file_id])
-      if file[:attested_at].nil?
-        raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
-      end
       if %w[issued cancelled].include?(permit[:status])
         raise Refused.new(
                 "issued_already",
@@ -20,15 +19,18 @@ module Work::Permits::KeyAnswer
               )
       end
 
+      asked_version = asked_version(permit, file, input[:file_version])
+      refuse_unattested(file, asked_version)
       # It no longer waits for an interface's answer.
       change = {
+        asked_version:,
         status: input[:status],
         said: input[:said].to_s.strip,
         office_id: nil,
         sent_at: permit[:sent_at] || now,
         answered_at: now
       }
-      change.merge!(issued(input, file)) if input[:status] == "issued"
+      change.merge!(issued(input, permit.merge(asked_version:))) if input[:status] == "issued"
       Store::Permits::Permits.change(permit, **change)
       if input[:status] == "issued" && permit[:amends_id]
         Store::Permits::Permits.at(permit[:amends_id]).update(status: "cancelled")
@@ -42,7 +44,26 @@ module Work::Permits::KeyAnswer
     end
   end
 
-  def self.issued(input, file)
+  # What the office had before it: what was sent, or the version that the paper names.
+  def self.asked_version(permit, file, told)
+    version = told || permit[:asked_version] || file[:version]
+    return version if Store::Permits::Versions.row_at(file[:id], version)
+
+    raise Refused.new(
+            "no_such_version",
+            "The file has no version #{version}: the application on paper names the one that the office saw.",
+            path: "/file_version"
+          )
+  end
+
+  def self.refuse_unattested(file, version)
+    facts = Store::Permits::Versions.row_at(file[:id], version)[:facts].to_h
+    return if facts["attested_by"]
+
+    raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
+  end
+
+  def self.issued(input, permit)
     missing = %i[number fee valid_from valid_to].find { |name| input[name].to_s.strip.empty? }
     if missing
       raise Refused.new(
@@ -60,8 +81,8 @@ module Work::Permits::KeyAnswer
       fee: BigDecimal(input[:fee]),
       valid_from: input[:valid_from],
       valid_to: input[:valid_to],
-      issued_for: Sequel.pg_jsonb(Store::Permits.issued_for(file))
+      issued_for: Sequel.pg_jsonb(Work::Permits::Version.asked_with(permit))
     }
   end
-  private_class_method :issued
+  private_class_method :issued, :asked_version, :refuse_unattested
 end

@@ -51,15 +51,21 @@ class Work::Permits::MakeFile
       )
     Work::Permits::Route.write(Store::Permits::Files.row(file_id))
     Work::Permits::Draft.write(file_id)
+    Work::Permits::Version.look(file_id, by: @by, now: @now)
   end
+
+  # What loads on one move measure on their trailers as far as that can be worked out: the largest of each size.
+  def self.rig(load_ids, by:, now:) =
+    load_ids
+      .map { |id| new(Store::Freight.load(id), by, now).size }
+      .reduce { |one, other| one.merge(other) { |_, a, b| [a, b].max } }
 
   # What it measures on its trailer: the largest of several pieces on one move, on the deck of the trailer;
   # the tractor and trailer are as wide and high as the law lets them be.
   def size
-    deck = O::DECK_IN[@trailer&.dig(:trailer_kind) || @load[:trailer_kind]] || 0
+    deck = O::DECK_IN[kind] || 0
     trailer_in =
       @trailer&.dig(:length_ft) ? @trailer[:length_ft] * 12 : @trailer&.dig(:inner_length_in) || TRAILER_IN
-    weight = @lines.filter_map { |line| line[:weight_lb] }.sum
     {
       width_in: [most(:width_in) || 0, O::LEGAL_WIDTH_IN].max,
       height_in: [(most(:height_in) || 0) + deck, O::LEGAL_HEIGHT_IN].max,
@@ -67,11 +73,24 @@ class Work::Permits::MakeFile
       trailer_length_in: trailer_in,
       rear_overhang_in: [(most(:length_in) || 0) - trailer_in, 0].max,
       front_overhang_in: 0,
-      gross_lb: gross(weight).lb
+      gross_lb: gross(weight_lb).lb
     }
   end
 
+  # Beyond what moves without a permit anywhere: see Core::Fit::Oversize.
+  def oversize =
+    O.of(
+      width_in: most(:width_in),
+      height_in: most(:height_in),
+      trailer_kind: kind,
+      gross_lb:
+        (gross(weight_lb).lb unless Store::Freight::FreightLines.divisible?(@lines) || weight_lb.zero?)
+    )
+
   private
+
+  def kind = @trailer&.dig(:trailer_kind) || @load[:trailer_kind]
+  def weight_lb = @lines.filter_map { |line| line[:weight_lb] }.sum
 
   def gross(freight_lb) =
     Core::Fit::Gross.of(
@@ -79,7 +98,7 @@ class Work::Permits::MakeFile
       weights: FitRules.weights,
       tractor_lb: @tractor&.dig(:tare_lb),
       trailer_lb: @trailer&.dig(:tare_lb),
-      trailer_kind: @trailer&.dig(:trailer_kind) || @load[:trailer_kind]
+      trailer_kind: kind
     )
 
   def most(column) = @lines.filter_map { |line| line[column] }.max

@@ -3,19 +3,29 @@
 # What a load lacks of its permits, read together for the core to judge.
 module Work::Permits::Missing
   G = Core::Permits::Gaps
+  OVERSIZE = { wide: "%s wide", high: "%s high on the deck", gross: "about %s gross" }.freeze
 
-  # Sentences, empty where nothing is missing or the load has no permit file.
-  # starts_at - Time its trip begins, tractor_id - what pulls it; neither is judged where it is nil
-  def self.of(load_id, starts_at: nil, tractor_id: nil)
-    file = Store::Permits.file_of(load_id) or return []
-    load = Store::Freight.load(load_id)
-    zones = %i[pickup_zone delivery_zone].map { |zone| TZInfo::Timezone.get(load[zone] || "UTC") }
-    ends_at = [load[:delivery_at], Store::Permits.expected_at(load_id)].compact.max
-    day = ->(at, zone) { at && zone.to_local(at).to_date }
-    move = move(file).with(starts_on: day.call(starts_at, zones[0]), ends_on: day.call(ends_at, zones[1]))
-    # On a move that several loads share each has a tractor of its own.
-    shared = Store::Permits.loads_of(file).length > 1
-    G.of(held(file), move.with(of: move.of.merge(tractor_id: shared ? nil : tractor_id)), freight(load_id))
+  # Sentences, empty where nothing is missing, but what a permit clerk lets go all the same. A load that looks as if it
+  # wanted permits lacks its file.
+  #
+  # trip - row of the trip that moves it, nil where there is none: neither its beginning nor its units are judged then
+  def self.of(load_id, trip: nil)
+    file = Store::Permits.file_of(load_id) or return without_file(load_id)
+    all(file, load_id, trip) - file[:let_go].to_h["gaps"].to_a
+  end
+
+  # The same of a load as it stands, on the trip that it is on.
+  def self.today(load_id) = of(load_id, trip: Store::Freight.live_trip(load_id))
+
+  # The same, with what is let go.
+  def self.all(file, load_id, trip)
+    G.of(held(file), dated(file, load_id, trip), freight(file, load_id))
+  end
+
+  # Where what an office has or has granted is less than what moves: see Core::Permits::Gaps.uncovered.
+  def self.uncovered(file, load_id)
+    trip = Store::Freight.live_trip(load_id)
+    G.uncovered(held(file), dated(file, load_id, trip))
   end
 
   # Loads that move soon, or move, and whose permits are not in hand or no longer good: Array of
@@ -25,7 +35,7 @@ module Work::Permits::Missing
     Store::Attention
       .loads_with_permits(now + soon)
       .filter_map do |row|
-        missing = of(row[:load_id], starts_at: row[:pickup_at], tractor_id: tractor_of(row[:load_id]))
+        missing = today(row[:load_id])
         next if missing.empty?
 
         Core::Attention::Facts::Permits.new(
@@ -38,42 +48,88 @@ module Work::Permits::Missing
       end
   end
 
-  def self.tractor_of(load_id)
-    trip = Store::Freight.live_trip(load_id)
-    trip && Store::Freight.trip_units([trip[:id]]).where(role: "tractor").get(:unit_id)
-  end
-
-  # What has changed in the load since a file was made.
-  def self.outdated(file) = G.outdated(move(file), freight(file[:load_id]))
+  # What has changed in the load since somebody looked at its file.
+  def self.outdated(file) = G.outdated(move(file, {}), freight(file, file[:load_id]))
 
   def self.held(file)
     Store::Permits
       .permits(file[:id])
       .map do |row|
+        issued = row[:status] == "issued"
         G::Held.new(
           **row.slice(:jurisdiction, :status, :number, :valid_from, :valid_to),
-          of: row[:issued_for].to_h.transform_keys(&:to_sym)
+          of: issued ? Work::Permits::Version.issued_for(row) : Work::Permits::Version.asked_with(row)
         )
       end
   end
 
-  def self.move(file) =
+  # What moves, on its days.
+  def self.dated(file, load_id, trip)
+    load = Store::Freight.load(load_id)
+    zones = %i[pickup_zone delivery_zone].map { |zone| TZInfo::Timezone.get(load[zone] || "UTC") }
+    ends_at = [load[:delivery_at], Store::Permits.expected_at(load_id)].compact.max
+    starts_at = trip && (trip[:status] == "rolling" ? load[:pickup_at] : trip[:during].begin)
+    day = ->(at, zone) { at && zone.to_local(at).to_date }
+    move(file, units_of(file, trip)).with(
+      starts_on: day.call(starts_at, zones[0]),
+      ends_on: day.call(ends_at, zones[1])
+    )
+  end
+
+  # On a move that several loads share each has units of its own.
+  def self.units_of(file, trip)
+    return {} if trip.nil? || Store::Permits.loads_of(file).length > 1
+
+    held = Store::Freight.trip_units([trip[:id]]).to_hash(:role, :unit_id)
+    { tractor_id: held["tractor"], trailer_id: held["trailer"] }.compact
+  end
+
+  def self.move(file, units)
+    moves = Work::Permits::Version.moves(file, **units)
+    # Who pulls it is judged where it is known, not where the file only hopes.
+    moves = moves.except(:tractor_id, :tractor_plate) unless units[:tractor_id]
+    moves = moves.except(:trailer_id, :trailer_plate) unless units[:trailer_id]
     G::Move.new(
-      of: file.slice(*G::SIZES, :tractor_id, :way),
+      of: moves,
+      roads: Work::Permits::Version.roads_by_state(file),
       starts_on: nil,
       ends_on: nil,
       last_state: file[:route].to_a.last&.fetch("state")
     )
+  end
 
-  def self.freight(load_id)
+  def self.freight(file, load_id)
     lines = Store::Freight.parts(:freight_lines, load_id)
     most = ->(column) { lines.filter_map { |line| line[column] }.max || 0 }
     G::Freight.new(
       width_in: most.call(:width_in),
       length_in: most.call(:length_in),
       weight_lb: lines.sum { |line| line[:weight_lb] || 0 },
-      way: Store::Permits.way(load_id)
+      way: Store::Permits.way(load_id),
+      rig:
+        Work::Permits::MakeFile.rig(
+          Store::Permits.loads_of(file),
+          by: Work::Actor.system,
+          now: Store::Freight.load(load_id)[:pickup_at]
+        ),
+      seen: file[:seen]&.to_h&.transform_keys(&:to_sym)
     )
   end
-  private_class_method :tractor_of, :held, :move, :freight
+
+  # What is beyond what moves without a permit anywhere, and has no file yet.
+  def self.without_file(load_id)
+    load = Store::Freight.load(load_id)
+    found = Work::Permits::MakeFile.new(load, Work::Actor.system, load[:pickup_at]).oversize
+    return [] if found.empty?
+
+    said =
+      found.map do |what, amount|
+        format(OVERSIZE.fetch(what), what == :gross ? pounds(amount) : feet(amount))
+      end
+    ["It is #{said.join(" and ")}, and it has no permit file."]
+  end
+
+  def self.pounds(count) = Core::Spoken.pounds(count)
+  def self.feet(inches) = Core::Roads.feet(inches)
+  private_class_method :pounds, :feet, :held, :dated, :units_of, :move, :freight, :without_file
 end

@@ -118,7 +118,7 @@ module Work::Permits::Route
 
     over = needed - restriction.limit
     if restriction.kind == "gross_lb"
-      "#{over} lb too heavy"
+      "#{Core::Spoken.pounds(over)} too heavy"
     else
       "#{Core::Roads.feet(over)} too " \
         "#{{ "height_in" => "high", "width_in" => "wide", "length_in" => "long" }.fetch(restriction.kind)}"

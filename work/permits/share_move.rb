@@ -13,6 +13,7 @@ module Work::Permits::ShareMove
       refuse(file, other)
       Store::Permits::FileLoads.insert(load_id: other[:id], file_id: file[:id])
       write(file, Work::Permits::MakeFile.new(Store::Freight.load_for_change(other[:id]), by, now).size)
+      Work::Permits::Version.look(file[:id], by:, now:)
       [load_id, other[:id]].each { |id| act.changed("load", id, { move: [nil, other[:number]] }) }
       load_id
     end
@@ -28,6 +29,7 @@ module Work::Permits::ShareMove
       end
 
       write(file, {})
+      Work::Permits::Version.look(file[:id], by:, now:)
       [load_id, other_id].each { |id| act.changed("load", id, { move: ["shared", nil] }) }
       load_id
     end

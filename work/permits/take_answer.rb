@@ -13,7 +13,7 @@ module Work::Permits::TakeAnswer
       next permit_id if permit[:status] == answer["state"] && permit[:said] == said
 
       change = { status: answer["state"], office_id: answer["application"], said:, answered_at: now }
-      change.merge!(issued(answer, file, pdf, now)) if answer["state"] == "issued"
+      change.merge!(issued(permit, answer, file, pdf, now)) if answer["state"] == "issued"
       Store::Permits::Permits.change(permit, **change)
       # What it amends has had its time.
       if answer["state"] == "issued" && permit[:amends_id]
@@ -28,14 +28,15 @@ module Work::Permits::TakeAnswer
     end
   end
 
-  def self.issued(answer, file, pdf, now)
+  # It is for what the office was asked, whatever the file says by now.
+  def self.issued(permit, answer, file, pdf, now)
     {
       number: answer["number"],
       fee: answer["fee"],
       valid_from: answer["valid_from"],
       valid_to: answer["valid_to"],
       paper_id: paper(file, pdf, now),
-      issued_for: Sequel.pg_jsonb(Store::Permits.issued_for(file))
+      issued_for: Sequel.pg_jsonb(Work::Permits::Version.asked_with(permit))
     }
   end
 

@@ -49,9 +49,9 @@ export function fakeServer(say: (asked: Asked) => Said | undefined | Promise<Sai
 }
 
 /** As the server says what is wrong. */
-export const refusal = (code: string, status = 422) => ({
+export const refusal = (code: string, status = 422, path = '') => ({
   status,
-  body: { error: { code, message: `no: ${code}`, path: '' } },
+  body: { error: { code, message: `no: ${code}`, path } },
 })
 
 /** Lets all that is under way come to rest. */

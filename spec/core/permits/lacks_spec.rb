@@ -21,7 +21,7 @@ RSpec.describe Core::Permits::Lacks do
     { tractor: nil } => ["No tractor is chosen: give the load to a crew."],
     { tractor: tractor.with(plate: "") } => ["The tractor has no plate or VIN in Fleet."],
     { tractor: tractor.with(vin: "") } => ["The tractor has no plate or VIN in Fleet."],
-    { gross_lb: 80_001 } => ["T-1 is registered for 80000 lb, and this weighs 80001 lb."],
+    { gross_lb: 80_001 } => ["T-1 is registered for 80,000 lb, and this weighs 80,001 lb."],
     { tractor: tractor.with(registered_lb: nil), gross_lb: 200_000 } => [],
     { axles: false } => ["Axle weights and spacings are not told: only the gross is judged."],
     { attested: false } => ["Nobody has attested it."],

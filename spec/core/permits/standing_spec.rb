@@ -30,7 +30,7 @@ RSpec.describe Core::Permits::Standing do
     [{ width_in: 145 }, {}, {}, ["It goes to 12 ft wide, this is 12 ft 1 in."]],
     [{ height_in: 175 }, {}, {}, ["It goes to 14 ft 6 in high, this is 14 ft 7 in."]],
     [{ length_in: 1321 }, {}, {}, ["It goes to 110 ft long, this is 110 ft 1 in."]],
-    [{ gross_lb: 80_001 }, {}, {}, ["It goes to 80000 lb, this is 80001 lb."]],
+    [{ gross_lb: 80_001 }, {}, {}, ["It goes to 80,000 lb, this is 80,001 lb."]],
     [{ width_in: nil, height_in: nil, length_in: nil, gross_lb: nil }, {}, {}, []],
     [{}, { kind: "superload" }, {}, ["A superload is looked at by the office each time."]],
     [{}, { tractor_id: 8 }, {}, ["It is for another tractor."]],
@@ -40,13 +40,13 @@ RSpec.describe Core::Permits::Standing do
       {},
       { from: Date.new(2025, 12, 31) },
       {},
-      ["It is good from 2026-01-01 to 2026-12-31, the move is 2025-12-31 to 2026-12-31."]
+      ["It is good from Jan 1, 2026 to Dec 31, 2026, the move is Dec 31, 2025 to Dec 31, 2026."]
     ],
     [
       {},
       { to: Date.new(2027, 1, 1) },
       {},
-      ["It is good from 2026-01-01 to 2026-12-31, the move is 2026-01-01 to 2027-01-01."]
+      ["It is good from Jan 1, 2026 to Dec 31, 2026, the move is Jan 1, 2026 to Jan 1, 2027."]
     ],
     [{}, { used: 4 }, {}, ["Its 4 trips are used up."]],
     [{}, { used: 400 }, { trips: nil }, []]

@@ -70,12 +70,20 @@ describe('a load', () => {
   it('whose permits are missing asks before it is sent without them', async () => {
     const { asked, load } = await page(({ method, body }) => {
       if (method === 'GET') return { body: loadOf(1, 'send') }
-      return (body as { why?: string }).why ? { body: loadOf(2) } : refusal('permits_missing')
+      return (body as { why?: string }).why ? { body: loadOf(2) } : refusal('permits_missing', 422, '/why')
     })
     await load.send()
     expect(load.asking.value).toBe('papers')
     await load.withReason('Escorted by the state')
     expect([new Set(keys(asked)).size, load.data.value?.version]).toEqual([2, 2])
+  })
+
+  it('whose permits are missing says so, and asks nobody who may not decide it', async () => {
+    const { load } = await page(({ method }) =>
+      method === 'GET' ? { body: loadOf(1, 'send') } : refusal('permits_missing'),
+    )
+    await load.send()
+    expect([load.asking.value, load.trouble.value?.code]).toEqual([undefined, 'permits_missing'])
   })
 
   it('is refused for any other cause without a question, and can be tried again with the same key', async () => {

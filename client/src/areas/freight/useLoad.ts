@@ -42,7 +42,8 @@ export function useLoad(id: number) {
   }
   async function send(why?: string) {
     await act(key => api.POST('/api/loads/{id}/send', { params, body: { key, ...(why ? { why } : {}) } }))
-    past('permits_missing', 'papers')
+    // Only whom the server asks for a reason can give one: it is the permit clerk's.
+    if (trouble.value?.path === '/why') past('permits_missing', 'papers')
   }
   let chosen: Crew | undefined
   async function crew(crew: Crew) {

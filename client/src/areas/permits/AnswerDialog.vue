@@ -9,11 +9,14 @@ import DayField from '@/shared/typed/DayField.vue'
 const {
   permit,
   startsOn,
+  version,
   busy,
   problem = undefined,
 } = defineProps<{
   permit: Schemas['Permit']
   startsOn: string
+  /** Of the file as it is now; the application on paper names the one that the office saw. */
+  version: number
   busy: boolean
   problem?: Problem | undefined
 }>()
@@ -28,16 +31,18 @@ const status = ref<Schemas['KeyedAnswer']['status']>('issued')
 const said = ref('')
 const number = ref('')
 const fee = ref(permit.fee ?? '')
+const seen = ref(String(permit.asked_version ?? version))
 const from = ref(startsOn)
 const to = ref('')
 const at = (field: string) => (problem?.path === `/${field}` ? problem.message : undefined)
-const ready = computed(() =>
-  status.value === 'issued'
-    ? Boolean(number.value.trim() && parseDollars(fee.value) && from.value && to.value)
-    : said.value.trim().length > 1,
-)
+const ready = computed(() => {
+  if (!/^\d{1,6}$/.test(seen.value.trim())) return false
+  if (status.value !== 'issued') return said.value.trim().length > 1
+  return Boolean(number.value.trim() && parseDollars(fee.value) && from.value && to.value)
+})
 const save = () =>
   emit('save', {
+    file_version: Number(seen.value),
     status: status.value,
     said: said.value.trim(),
     ...(status.value === 'issued'
@@ -77,6 +82,14 @@ const save = () =>
               :error-messages="at('valid_to')"
             /></div
         ></template>
+        <v-text-field
+          v-model="seen"
+          inputmode="numeric"
+          label="Version of our file on the application"
+          :hint="seen === String(version) ? 'as the file is now' : `the file is at ${version} now`"
+          persistent-hint
+          :error-messages="at('file_version')"
+        />
         <v-textarea v-model="said" :label="status === 'issued' ? 'Conditions' : 'In their words'" />
         <v-alert v-if="problem && !problem.path" type="error">{{ problem.message }}</v-alert>
         <div class="row justify-end">

@@ -17,6 +17,8 @@ function head(more: Partial<Schemas['PermitFile']>, who: { clerk?: boolean; mayC
     attested_by: 'Tobias',
     zone: 'America/Boise',
     outdated: false,
+    gaps: [],
+    let_go: null,
     ...more,
   } as unknown as Schemas['PermitFile']
   return mount(PermitFileHead, {

@@ -11,8 +11,14 @@ const { file } = defineProps<{
   mayChange: boolean
   busy: boolean
 }>()
-defineEmits<{ copy: []; remake: []; attest: []; apply: [] }>()
+defineEmits<{ copy: []; remake: []; attest: []; apply: []; askAnew: []; letGo: [] }>()
+const behind = computed(() => file.permits.filter(({ asked_less }) => asked_less).length)
 const toSend = computed(() => file.permits.filter(({ sendable }) => sendable).length)
+/** Something is in the way of its going, and nobody has decided that it goes all the same. */
+const WAITS = ['sent', 'review', 'asked', 'refused']
+const mayLetGo = computed(
+  () => file.gaps.length > 0 || file.permits.some(({ status }) => WAITS.includes(status)),
+)
 </script>
 
 <template>
@@ -30,6 +36,13 @@ const toSend = computed(() => file.permits.filter(({ sendable }) => sendable).le
     <ul v-if="file.missing.length" class="missing" aria-label="Missing">
       <li v-for="one in file.missing" :key="one">{{ one }}</li>
     </ul>
+    <ul v-if="file.gaps.length" class="missing short" aria-label="Permits that do not cover it">
+      <li v-for="one in file.gaps" :key="one">{{ one }}</li>
+    </ul>
+    <p v-if="file.let_go" class="small">
+      <strong>{{ file.let_go.by }} lets it go</strong> ({{ showTime(file.let_go.at, file.zone ?? 'UTC') }}:
+      {{ file.let_go.why }}) with: {{ file.let_go.gaps.join(' ') }}
+    </p>
     <p v-if="file.attested_by && file.attested_at" class="small quiet">
       Attested by {{ file.attested_by }}, {{ showTime(file.attested_at, file.zone ?? 'UTC') }}: size, weight
       and facts are right, and no piece makes it larger than the largest does.
@@ -43,7 +56,7 @@ const toSend = computed(() => file.permits.filter(({ sendable }) => sendable).le
       @click="$emit('remake')"
       >Make the route anew</v-btn
     >
-    <div v-if="clerk && (toSend || !file.attested_at)" class="row mt-2">
+    <div v-if="clerk" class="row mt-2 wrap">
       <v-btn v-if="!file.attested_at" color="primary" :loading="busy" @click="$emit('attest')"
         >Attest that all is right</v-btn
       >
@@ -55,6 +68,18 @@ const toSend = computed(() => file.permits.filter(({ sendable }) => sendable).le
         :loading="busy"
         @click="$emit('apply')"
         >Send {{ toSend === 1 ? 'it to its office' : `all ${toSend} to their offices` }}</v-btn
+      >
+      <v-btn
+        v-if="behind"
+        color="primary"
+        :disabled="!file.attested_at"
+        :loading="busy"
+        title="The offices were asked before the file was corrected"
+        @click="$emit('askAnew')"
+        >Take {{ behind === 1 ? 'it' : `all ${behind}` }} back and ask anew</v-btn
+      >
+      <v-btn v-if="mayLetGo" variant="text" :loading="busy" @click="$emit('letGo')"
+        >Let it go all the same</v-btn
       >
     </div>
   </header>
@@ -80,5 +105,9 @@ const toSend = computed(() => file.permits.filter(({ sendable }) => sendable).le
   padding: 0.4rem 0.7rem 0.4rem 1.6rem;
   background: rgb(var(--v-theme-tight), 0.14);
   border-left: 4px solid rgb(var(--v-theme-tight));
+}
+.missing.short {
+  background: rgb(var(--v-theme-late), 0.1);
+  border-left-color: rgb(var(--v-theme-late));
 }
 </style>

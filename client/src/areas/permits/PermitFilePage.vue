@@ -45,6 +45,10 @@ async function share(number: string) {
 async function price(prices: Prices) {
   if (await kept.price(prices)) priced.value?.put()
 }
+const lettingGo = ref(false)
+async function letGo(why: string) {
+  if (await kept.letGo(why)) lettingGo.value = false
+}
 const none = computed(() => problem.value?.code === 'not_found')
 const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit }) => needs_permit === false))
 </script>
@@ -74,9 +78,11 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
         @remake="change('facts', {}, file.version)"
         @attest="kept.attest"
         @apply="kept.apply()"
+        @ask-anew="kept.askAnew()"
+        @let-go="lettingGo = true"
       >
         <v-alert
-          v-if="trouble && !['/axles', '/load'].includes(trouble.path)"
+          v-if="trouble && trouble.code !== 'stale' && !['/axles', '/load', '/why'].includes(trouble.path)"
           type="error"
           closable
           class="my-2"
@@ -108,6 +114,7 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
                   @apply="answer => kept.apply(permit, answer)"
                   @give-up="givingUp = permit"
                   @amend="kept.amend(permit)"
+                  @ask-anew="kept.askAnew(permit)"
                   @key-in="keying = permit"
                   @values="asked = permit.jurisdiction"
                 />
@@ -148,12 +155,22 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
         v-if="keying"
         :permit="keying"
         :starts-on="file.starts_on"
+        :version="file.version"
         :busy="busy"
         :problem="trouble"
         @close="keying = undefined"
         @save="kept.keyIn"
       />
       <values-dialog v-if="asked" :jurisdiction="asked" @close="asked = undefined" @changed="load" />
+      <reason-dialog
+        v-if="lettingGo"
+        :model-value="true"
+        :title="`Let ${file.load} go with what is missing`"
+        :busy="busy"
+        :problem="trouble"
+        @close="lettingGo = false"
+        @reason="letGo"
+      />
       <reason-dialog
         :model-value="!!givingUp"
         :title="`Give up ${givingUp?.name}`"

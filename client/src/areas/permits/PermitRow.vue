@@ -12,7 +12,14 @@ const { permit, mayApply, busy } = defineProps<{
   mayApply: boolean
   busy: boolean
 }>()
-const emit = defineEmits<{ apply: [answer: string]; giveUp: []; values: []; keyIn: []; amend: [] }>()
+const emit = defineEmits<{
+  apply: [answer: string]
+  giveUp: []
+  values: []
+  keyIn: []
+  amend: []
+  askAnew: []
+}>()
 const open = ref(false)
 const answer = ref('')
 const applies = computed(
@@ -44,9 +51,9 @@ const applies = computed(
       <span v-if="permit.paid" class="quiet small">{{ permit.paid === 'paid' ? 'paid' : 'being paid' }}</span>
     </td>
     <td>
-      <permit-mark :status="permit.status" /><span v-if="permit.apply_from" class="quiet small">
-        from {{ showDay(permit.apply_from) }}</span
-      >
+      <permit-mark :status="permit.status" /><span v-if="permit.asked_less" class="off small">
+        asked before {{ permit.asked_less }} changed</span
+      ><span v-if="permit.apply_from" class="quiet small"> from {{ showDay(permit.apply_from) }}</span>
     </td>
     <td>
       <template v-if="permit.number"
@@ -151,6 +158,13 @@ const applies = computed(
               variant="text"
               @click="emit('keyIn')"
               >Key in the answer</v-btn
+            ><v-btn
+              v-if="mayApply && permit.asked_less"
+              size="small"
+              variant="tonal"
+              :loading="busy"
+              @click="emit('askAnew')"
+              >Take it back and ask anew</v-btn
             ><v-btn
               v-if="mayApply && permit.amendable"
               size="small"

@@ -46,6 +46,16 @@ export function usePermitFile(id: Ref<number>) {
     if (trouble.value?.code === 'stale') await load()
     return done
   }
+  /** What offices have for an earlier version is taken back, and asked with what the file says now. */
+  const askAnew = (permit?: Permit) =>
+    act(key =>
+      api.POST('/api/loads/{id}/permits/ask-anew', {
+        params: params.value,
+        body: { key, ...(permit ? { permit_id: permit.id } : {}) },
+      }),
+    )
+  const letGo = (why: string) =>
+    act(key => api.POST('/api/loads/{id}/permits/let-go', { params: params.value, body: { key, why } }))
   const amend = (permit: Permit) =>
     act(key => api.POST('/api/permits/{id}/amend', { params: one(permit), body: { key } }))
   const copy = (permit: Permit) =>
@@ -93,6 +103,8 @@ export function usePermitFile(id: Ref<number>) {
     make,
     attest,
     apply,
+    askAnew,
+    letGo,
     change,
     amend,
     copy,
