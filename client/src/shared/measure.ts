@@ -46,7 +46,7 @@ export const parsePounds = (text: string) => rounded(amount(text, POUNDS))
 /** Cubic feet: `2,100`, `2100 ft3`, `60 m3`. */
 export const parseCubicFeet = (text: string) => rounded(amount(text, CUBIC_FEET))
 
-/** Inches: `102`, `102"`, `8'6"`, `8'6`, `8.5'`, `8ft 6in`, `2.6 m`, `259 cm`. */
+/** Inches: `102`, `102"`, `8'6"`, `8'6`, `14 2`, `14-2`, `8.5'`, `8ft 6in`, `2.6 m`, `259 cm`. */
 export function parseInches(text: string): number | undefined {
   const metric = amount(text.replace(/['"]/g, '?'), { m: CENTIMETRE * 100, cm: CENTIMETRE })
   const plain = text
@@ -58,13 +58,22 @@ export function parseInches(text: string): number | undefined {
     .replaceAll('in', '"')
     .replace(/[’′]/g, "'")
     .replace(/[”″]|''/g, '"')
-    .replaceAll(' ', '')
+    // Two numbers are feet and inches; run together they would be another size.
+    .replace(/^(\d+)[ -]+((?:\d|1[01])(?:\.\d+)?)"?$/, '$1\'$2"')
+    .replace(/ *(['"]) */g, '$1')
   const match = /^(?:(\d+(?:\.\d+)?)')?(?:(\d+(?:\.\d+)?)"?)?$/.exec(plain)
   if (!metric && (!match || (match[1] === undefined && match[2] === undefined))) return
   // Rounded up: no bridge lets the rest of an inch through. A thousandth is only what binary fractions leave.
   const inches = Math.ceil((metric ?? Number(match?.[1] ?? 0) * 12 + Number(match?.[2] ?? 0)) - 0.001)
   return inches > 0 ? inches : undefined
 }
+
+/** Up to here a bare number is as likely feet as inches: of a width or a height, and of a whole vehicle's length. */
+export const EITHER = { across: 20, along: 150 } as const
+
+/** Whether a size has to be asked about: `14` of a width may be feet or inches. */
+export const asksUnit = (text: string, upTo: number = EITHER.across) =>
+  /^\d+(\.\d+)?$/.test(text.trim()) && Number(text) > 0 && Number(text) <= upTo
 
 /** Whole degrees Fahrenheit: `34`, `34F`, `-10`, `2C`. */
 export function parseFahrenheit(text: string): number | undefined {

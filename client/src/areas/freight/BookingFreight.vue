@@ -2,6 +2,7 @@
 import { mdiClose, mdiPlus } from '@mdi/js'
 import { ref } from 'vue'
 import { parseQuantity } from '@/shared/measure'
+import SizeField from '@/shared/typed/SizeField.vue'
 import { emptyFreight, shownBack, type FreightDraft, type LoadDraft, type Problems } from './draft'
 
 const draft = defineModel<LoadDraft>({ required: true })
@@ -61,18 +62,14 @@ const TRAILERS = ['dry_van', 'reefer', 'flatbed', 'step_deck', 'lowboy'].map(val
           persistent-hint
           :error-messages="problems[`/freight/${i}/length_in`]"
         />
-        <v-text-field
+        <size-field
           v-model="line.width"
           label="Width of one"
-          :hint="shownBack.length(line.width)"
-          persistent-hint
           :error-messages="problems[`/freight/${i}/width_in`]"
         />
-        <v-text-field
+        <size-field
           v-model="line.height"
           label="Height of one"
-          :hint="shownBack.length(line.height)"
-          persistent-hint
           :error-messages="problems[`/freight/${i}/height_in`]"
         />
         <v-text-field

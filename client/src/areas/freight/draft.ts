@@ -1,5 +1,6 @@
 import type { Schemas } from '@/shared/api'
 import {
+  asksUnit,
   parseCubicFeet,
   parseDollars,
   parseFahrenheit,
@@ -212,6 +213,9 @@ export const shownBack = {
   },
 }
 
+/** A width or a height; one that may be feet or inches is not read. */
+const across = (text: string) => (asksUnit(text) ? undefined : parseInches(text))
+
 /** What the server wants, and what cannot be read yet, by the path that the server would name. */
 export function read(draft: LoadDraft, now: number): { input: Schemas['LoadFields']; problems: Problems } {
   const problems: Problems = {}
@@ -278,8 +282,8 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
         weight_lb: parsed(line.weight, `${path}/weight_lb`, parsePounds, 'Like 44000, 48k or 19000 kg.'),
         volume_cuft: parsed(line.volume, `${path}/volume_cuft`, parseCubicFeet, 'Like 2100 or 60 m3.'),
         length_in: parsed(line.length, `${path}/length_in`, parseInches, 'Like 20\' or 240".'),
-        width_in: parsed(line.width, `${path}/width_in`, parseInches, 'Like 8\'6" or 102".'),
-        height_in: parsed(line.height, `${path}/height_in`, parseInches, "Like 9'."),
+        width_in: parsed(line.width, `${path}/width_in`, across, 'Like 8\'6" or 102".'),
+        height_in: parsed(line.height, `${path}/height_in`, across, 'Like 9\' or 108".'),
         stackable: line.stackable,
         hazmat_class: line.hazmat.trim(),
         serial_number: line.serial.trim(),

@@ -6,6 +6,7 @@ import MergePanel from '@/shared/merge/MergePanel.vue'
 import { useMerge } from '@/shared/merge/useMerge'
 import { showDay } from '@/shared/time'
 import DayField from '@/shared/typed/DayField.vue'
+import SizeField from '@/shared/typed/SizeField.vue'
 import { changeOf, DELIVER, factsOf, labelOf, shownOf, SIZES, unread, type Change, type Facts } from './facts'
 
 /** What every application says, in one place: corrected here, and all states are judged anew. */
@@ -74,11 +75,13 @@ defineExpose({
     </div>
     <form v-if="open" class="form" @submit.prevent="save">
       <v-text-field v-model="typed.what" class="wide" label="Load" :error-messages="wrong.what" />
-      <v-text-field
-        v-for="{ name, label } in SIZES"
+      <size-field
+        v-for="{ name, label, upTo, least } in SIZES"
         :key="name"
         v-model="typed[name]"
         :label="label"
+        :up-to="upTo"
+        :least="least"
         :error-messages="wrong[name]"
       />
       <v-text-field v-model="typed.gross_lb" label="Gross, lb" :error-messages="wrong.gross_lb" /><day-field

@@ -3,11 +3,12 @@ import { computed, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import { useFetched } from '@/shared/fetched'
-import { parseInches, parsePounds, showInches, showPounds } from '@/shared/measure'
+import { asksUnit, EITHER, parseInches, parsePounds, showInches, showPounds } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import DayField from '@/shared/typed/DayField.vue'
+import SizeField from '@/shared/typed/SizeField.vue'
 
 /** Permits that the company holds for a year or for some trips: every file that they cover uses them by itself. */
 const clerk = useSession().has('permit_clerk')
@@ -53,11 +54,14 @@ const tractors = computed(() =>
 )
 
 const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
+const readable = (name: (typeof SIZES)[number][0]) =>
+  parseInches(typed.value[name]) &&
+  !asksUnit(typed.value[name], name === 'length_in' ? EITHER.along : EITHER.across)
 const ready = computed(
   () =>
     /^[A-Za-z]{2}$/.test(typed.value.jurisdiction.trim()) &&
     typed.value.number.trim() &&
-    SIZES.every(([name]) => parseInches(typed.value[name])) &&
+    SIZES.every(([name]) => readable(name)) &&
     parsePounds(typed.value.gross_lb) &&
     typed.value.valid_from &&
     typed.value.valid_to &&
@@ -129,12 +133,13 @@ async function end(why: string) {
           maxlength="2"
           :error-messages="at('jurisdiction')"
         /><v-text-field v-model="typed.number" label="Number" :error-messages="at('number')" />
-        <v-text-field
+        <size-field
           v-for="[name, label] in SIZES"
           :key="name"
           v-model="typed[name]"
           :label="label"
-          :error-messages="typed[name] && !parseInches(typed[name]) ? 'Like 12\'6&quot; or 150' : at(name)"
+          :up-to="name === 'length_in' ? EITHER.along : EITHER.across"
+          :error-messages="at(name)"
         /><v-text-field v-model="typed.gross_lb" label="Gross, lb" :error-messages="at('gross_lb')" />
         <day-field v-model="typed.valid_from" label="Good from" /><day-field
           v-model="typed.valid_to"

@@ -2,7 +2,8 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { parseInches, parsePounds, showInches, showPounds } from '@/shared/measure'
+import { asksUnit, parseInches, parsePounds, showInches, showPounds } from '@/shared/measure'
+import SizeField from '@/shared/typed/SizeField.vue'
 import { KIND } from './words'
 
 /** A few questions that lead to a kind of permit, each with why it is asked; what was answered can be answered otherwise. */
@@ -37,9 +38,10 @@ watch(
     typed.value = ''
   },
 )
-const measure = computed(() =>
-  question.value?.form === 'pounds' ? parsePounds(typed.value) : parseInches(typed.value),
-)
+const measure = computed(() => {
+  if (question.value?.form === 'pounds') return parsePounds(typed.value)
+  return asksUnit(typed.value) ? undefined : parseInches(typed.value)
+})
 function answer(value: Value) {
   if (question.value) answers.value = [...answers.value, { question: question.value, value }]
 }
@@ -90,10 +92,17 @@ function show({ question: { form, choices }, value }: { question: Question; valu
           @submit.prevent="measure && answer(measure)"
         >
           <v-text-field
+            v-if="question.form === 'pounds'"
             :key="question.id"
             v-model="typed"
             autofocus
-            :label="question.form === 'pounds' ? 'Like 78,000 or 78k' : 'Like 14\'2&quot; or 170'"
+            label="Like 78,000 or 78k"
+          /><size-field
+            v-else
+            :key="question.id"
+            v-model="typed"
+            autofocus
+            label="Like 14'2&quot; or 170"
           /><v-btn type="submit" color="primary" :disabled="!measure">Next</v-btn>
         </form>
         <div v-else-if="question.form === 'yes_no'" class="row">

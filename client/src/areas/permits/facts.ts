@@ -1,17 +1,18 @@
 import type { Schemas } from '@/shared/api'
-import { parseInches, parsePounds, showInches } from '@/shared/measure'
+import { asksUnit, EITHER, parseInches, parsePounds, showInches } from '@/shared/measure'
 
 type File = Schemas['PermitFile']
 export type Change = Omit<Schemas['PermitFileInput'], 'version'>
 export type Size =
   'width_in' | 'height_in' | 'length_in' | 'trailer_length_in' | 'front_overhang_in' | 'rear_overhang_in'
-export const SIZES: { name: Size; label: string }[] = [
-  { name: 'width_in', label: 'Width' },
-  { name: 'height_in', label: 'Height' },
-  { name: 'length_in', label: 'Length over all' },
-  { name: 'trailer_length_in', label: 'Trailer' },
-  { name: 'front_overhang_in', label: 'Front overhang' },
-  { name: 'rear_overhang_in', label: 'Rear overhang' },
+/** upTo - up to which a bare number is asked about; least - under which it is, since no truck is less */
+export const SIZES: { name: Size; label: string; upTo: number; least: number }[] = [
+  { name: 'width_in', label: 'Width', upTo: EITHER.across, least: 48 },
+  { name: 'height_in', label: 'Height', upTo: EITHER.across, least: 96 },
+  { name: 'length_in', label: 'Length over all', upTo: EITHER.along, least: 240 },
+  { name: 'trailer_length_in', label: 'Trailer', upTo: EITHER.along, least: 0 },
+  { name: 'front_overhang_in', label: 'Front overhang', upTo: EITHER.across, least: 0 },
+  { name: 'rear_overhang_in', label: 'Rear overhang', upTo: EITHER.across, least: 0 },
 ]
 export const DELIVER = [
   { value: 'download', title: 'Download' },
@@ -66,8 +67,9 @@ const inches = (text: string) => (text.trim() === '0' ? 0 : parseInches(text))
 /** What cannot be read, by field. */
 export function unread(facts: Facts): Record<string, string> {
   const bad: Record<string, string> = {}
-  for (const { name } of SIZES)
-    if (facts[name].trim() && inches(facts[name]) === undefined) bad[name] = 'Like 14\'2" or 170'
+  for (const { name, upTo } of SIZES)
+    if (facts[name].trim() && (inches(facts[name]) === undefined || asksUnit(facts[name], upTo)))
+      bad[name] = 'Like 14\'2" or 170'
   if (parsePounds(facts.gross_lb) === undefined) bad.gross_lb = 'Like 78,000 or 78k'
   return bad
 }
