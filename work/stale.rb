@@ -10,13 +10,18 @@ class Work::Stale < StandardError
   end
 
   # Raises Stale unless the row is still at the version that the edit was made on.
-  def self.check(row, version, record_kind:, yours:)
+  #
+  # of - [kind, id] of the record whose trail says who changed it; act - the one act that changes such a row, where the
+  # trail is of more than it
+  def self.check(row, version, of:, yours:, act: nil)
     return if row[:version] == version
 
+    trail = Store::Company.audit(*of, limit: 1)
+    trail = trail.where(act:) if act
     raise new(
             yours: Work::Act.plain(yours),
             theirs: Work::Act.plain(yield),
-            changed_by: Store::Company.audit(record_kind, row[:id], limit: 1).get(:who) || "Somebody"
+            changed_by: trail.get(:who) || "Somebody"
           )
   end
 end

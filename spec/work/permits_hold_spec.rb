@@ -87,6 +87,18 @@ RSpec.describe Work::Permits do
     expect(file(load_id)[:gaps]).to eq([])
   end
 
+  it "says who has changed the file since, and not who changed another record of that number" do
+    load_id = pump_house
+    made(load_id)
+    version = file(load_id)[:version]
+    api(maren).call(:put, "/api/loads/#{load_id}/permits", { version:, contact: "Maren's desk" })
+    stale = clerk.call(:put, "/api/loads/#{load_id}/permits", { version:, width_in: 170 })
+    expect(stale[:error]).to include(
+      code: "stale",
+      message: a_string_starting_with("Maren Holt changed this")
+    )
+  end
+
   it "keeps a keyed answer for the version that the paper names, attested or not by now" do
     load_id = pump_house
     made(load_id)

@@ -7,7 +7,7 @@ module Work::Fleet::ChangeRecord
     kind = Store::Fleet::KIND[table]
     Work::Act.once(nil, "change_#{kind}", by:, now:) do |act|
       before = Store::Fleet.rows(table).lock(id) or raise Store::NotFound.new(kind, id)
-      Work::Stale.check(before, input[:version], record_kind: kind, yours: input.except(:version)) do
+      Work::Stale.check(before, input[:version], of: [kind, id], yours: input.except(:version)) do
         Store::Fleet.find(table, id).slice(*input.keys)
       end
       rates_before = table == :drivers ? Store::Fleet.find(table, id).slice(*Store::Fleet::RATES) : {}

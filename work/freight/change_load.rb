@@ -27,7 +27,7 @@ module Work::Freight::ChangeLoad
   def self.call(id, input, by:, now:)
     Work::Act.once(nil, "change_load", by:, now:) do |act|
       load = Store::Freight.load_for_change(id) or raise Store::NotFound.new("load", id)
-      Work::Stale.check(load, input[:version], record_kind: "load", yours: yours(input)) do
+      Work::Stale.check(load, input[:version], of: ["load", load[:id]], yours: yours(input)) do
         load.slice(*SHOWN)
       end
       unless Core::Freight::Statuses::CHANGEABLE.include?(load[:status])

@@ -19,9 +19,10 @@ module Work::Pay::ChangeSettings
       before = Store::Pay.settings && Store::Pay::PaySettings.for_update.first
       if input[:version]
         Work::Stale.check(
-          before.merge(id: 1),
+          before,
           input[:version],
-          record_kind: "company",
+          of: ["company", 1],
+          act: "change_pay_settings",
           yours: input.slice(*FIELDS)
         ) { before.slice(*FIELDS) }
       end

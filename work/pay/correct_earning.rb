@@ -12,12 +12,9 @@ module Work::Pay::CorrectEarning
       row = Store::Pay::TripEarnings.lock(id) or raise Store::NotFound.new("pay item", id)
       corrections = input.slice(*FIELDS).compact
       check(row, corrections, input)
-      Work::Stale.check(
-        row.merge(id: row[:trip_id]),
-        input[:version],
-        record_kind: "trip",
-        yours: corrections
-      ) { row[:corrections].to_h }
+      Work::Stale.check(row, input[:version], of: ["trip", row[:trip_id]], yours: corrections) do
+        row[:corrections].to_h
+      end
 
       Store::Pay::TripEarnings.change(
         row,

@@ -43,9 +43,13 @@ module Work::Pay::KeepDeduction
     ) do |act|
       row = id && (Store::Pay::Deductions.lock(id) or raise Store::NotFound.new("deduction", id))
       if row
-        Work::Stale.check(row, input[:version], record_kind: "company", yours: input.slice(*FIELDS)) do
-          row.slice(*FIELDS)
-        end
+        Work::Stale.check(
+          row,
+          input[:version],
+          of: ["company", 1],
+          act: "keep_deduction",
+          yours: input.slice(*FIELDS)
+        ) { row.slice(*FIELDS) }
       end
       change = Work::Pay::DeductionChange.new(id, input, now)
       done =

@@ -12,9 +12,8 @@ module Work::Pay::KeepOperatingCompany
       row = input.slice(*FIELDS).transform_values { |value| value.is_a?(String) ? value.strip : value }
       if id
         before = Store::Pay::OperatingCompanies.lock(id) or raise Store::NotFound.new("company", id)
-        Work::Stale.check(before.merge(id: 1), input[:version], record_kind: "company", yours: row) do
-          before.slice(*FIELDS)
-        end
+        ours = { of: ["company", 1], act: "keep_operating_company" }
+        Work::Stale.check(before, input[:version], **ours, yours: row) { before.slice(*FIELDS) }
         row = row.merge(version: before[:version] + 1)
       end
       id = write(id, row)

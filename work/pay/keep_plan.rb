@@ -52,9 +52,10 @@ module Work::Pay::KeepPlan
       same_day = Store::Pay::Plans.where(driver_id:, in_force_from: input[:in_force_from]).for_update.first
       if same_day
         Work::Stale.check(
-          same_day.merge(id: driver_id),
+          same_day,
           input[:version],
-          record_kind: "driver",
+          of: ["driver", driver_id],
+          act: "keep_pay_plan",
           yours: {
             rates: said(row)
           }

@@ -45,7 +45,7 @@ module Work::Pay::OneTimeChange
     Work::Stale.check(
       item,
       input[:version],
-      record_kind: "item",
+      of: ["item", item[:id]],
       yours: input.slice(:label, :note, :amount)
     ) { { **item.slice(:label, :note), amount: parts.sum { |part| part[:amount] } } }
     return unless Money.parse_cents(input[:amount]).abs < parts.length

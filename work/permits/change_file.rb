@@ -17,7 +17,7 @@ module Work::Permits::ChangeFile
     Work::Act.once(nil, "change_permit_file", by:, now:) do |act|
       file = Store::Permits::Files.where(load_id:).for_update.first or
         raise Store::NotFound.new("permit file", load_id)
-      Work::Stale.check(file, input[:version], record_kind: "load", yours: input.slice(*FIELDS)) do
+      Work::Stale.check(file, input[:version], of: ["load", load_id], yours: input.slice(*FIELDS)) do
         file.slice(*FIELDS)
       end
       change = input.slice(*FIELDS)

@@ -14,7 +14,7 @@ module Work::Roads::RerouteLeg
         raise Store::NotFound.new("trip", trip_id)
       Store::Freight.load_for_change(load_id)
       trip = Store::Freight::Trips.lock(trip_id)
-      Work::Stale.check(trip, input[:version], record_kind: "load", yours: { via: input[:via] }) do
+      Work::Stale.check(trip, input[:version], of: ["load", load_id], yours: { via: input[:via] }) do
         { via: Store::Freight::TripStops.where(trip_id:, stop_id: input[:stop_id]).get(:via).to_a }
       end
       unless Core::Freight::Acts.trip_changeable?(trip[:status])

@@ -68,6 +68,21 @@ describe('the facts of a permit file', () => {
     expect(wrapper.emitted('save')?.at(-1)).toEqual([{ width_in: 146 }, 4])
   })
 
+  it('that are the same however they are written do not differ', async () => {
+    const wrapper = await opened()
+    await type(wrapper, 'Width', '140 in')
+    await type(wrapper, 'Gross, lb', '120k')
+    await type(wrapper, 'Load', 'Digger')
+    await wrapper.setProps({ file: fileAt(4), problem: stale })
+    await nextTick()
+    expect(
+      wrapper
+        .findComponent(MergePanel)
+        .findAll('tbody tr')
+        .map(row => row.find('td').text()),
+    ).toEqual(['Load you changed it'])
+  })
+
   it('are given up for theirs where that is wanted', async () => {
     const wrapper = await opened()
     await type(wrapper, 'Load', 'Excavator, yellow')

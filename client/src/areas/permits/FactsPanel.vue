@@ -7,7 +7,18 @@ import { useMerge } from '@/shared/merge/useMerge'
 import { showDay } from '@/shared/time'
 import DayField from '@/shared/typed/DayField.vue'
 import SizeField from '@/shared/typed/SizeField.vue'
-import { changeOf, DELIVER, factsOf, labelOf, shownOf, SIZES, unread, type Change, type Facts } from './facts'
+import {
+  changeOf,
+  DELIVER,
+  factsOf,
+  labelOf,
+  plainly,
+  shownOf,
+  SIZES,
+  unread,
+  type Change,
+  type Facts,
+} from './facts'
 
 /** What every application says, in one place: corrected here, and all states are judged anew. */
 const {
@@ -39,7 +50,7 @@ const stale = computed(() => problem?.code === 'stale')
 watch(
   () => [open.value && stale.value, file.version],
   ([now]) => {
-    if (now) merge.compare(typed.value, factsOf(file), file.version)
+    if (now) merge.compare(plainly(typed.value), factsOf(file), file.version)
   },
 )
 const bad = computed(() => unread(typed.value))
@@ -236,6 +247,7 @@ ul {
   padding-left: 1rem;
 }
 .form {
+  align-items: start;
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 0.6rem 0.5rem;

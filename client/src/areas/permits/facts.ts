@@ -64,6 +64,20 @@ export function factsOf(file: File): Facts {
 
 const inches = (text: string) => (text.trim() === '0' ? 0 : parseInches(text))
 
+/** As the file would show them: `14 ft` is `14'0"`. */
+export function plainly(facts: Facts): Facts {
+  const sizes = SIZES.flatMap(({ name }) => {
+    const value = inches(facts[name])
+    return value ? [[name, showInches(value)]] : []
+  })
+  const gross = parsePounds(facts.gross_lb)
+  return {
+    ...facts,
+    ...(Object.fromEntries(sizes) as Partial<Facts>),
+    ...(gross ? { gross_lb: gross.toLocaleString('en-US') } : {}),
+  }
+}
+
 /** What cannot be read, by field. */
 export function unread(facts: Facts): Record<string, string> {
   const bad: Record<string, string> = {}

@@ -28,7 +28,7 @@ const wrong = computed(() => (unread.value ? 'Like 12/1 or 12/01/2026' : errorMe
 <template>
   <v-text-field
     v-model="text"
-    :hint="understood ? showDay(understood) : ''"
+    :hint="understood && typed(understood) !== text.trim() ? showDay(understood) : ''"
     persistent-hint
     :error-messages="wrong"
   />

@@ -30,7 +30,8 @@ const wrong = computed(() => {
 const hint = computed(() => {
   if (!inches.value || bare.value) return ''
   const shown = showInches(inches.value)
-  return inches.value < least ? `Only ${shown}?` : shown
+  if (inches.value < least) return `Only ${shown}?`
+  return shown === text.value.trim() ? '' : shown
 })
 const say = (unit: string) => {
   text.value = `${text.value.trim()}${unit}`
