@@ -61,6 +61,35 @@ RSpec.describe Work::Permits do
     )
   end
 
+  it "gives up what was issued for less, with a reason, and asks for what it is now" do
+    load_id = pump_house
+    first = issued(load_id)
+    put_right(load_id, width_in: 230)
+    attest(load_id)
+    expect(file(load_id)[:permits].map { |one| one.values_at(:asked_less, :gives_up) }).to eq(
+      [["the width", true]] * 2
+    )
+    expect(anew(load_id)[:error]).to include(code: "reason_missing", path: "/why")
+    anew(load_id, why: "Measured anew")
+    # Of the kind that this size asks for.
+    expect(file(load_id)[:permits].map { |one| one.values_at(:status, :kind) }).to include(%w[sent superload])
+    expect(DB[:permits].where(id: first.map { |one| one[:id] }).select_map(:status).uniq).to eq(["cancelled"])
+  end
+
+  it "amends what its state lets change, and asks for no reason then" do
+    other = pump_house
+    issued(other)
+    tractor = unit_id("T-102", plate: "JF1002", plate_state: "ID", tare_lb: 19_000)
+    DB[:permit_files].where(load_id: other).update(tractor_id: tractor)
+    put_right(other)
+    attest(other)
+    anew(other)
+    expect(file(other)[:permits].map { |one| one.values_at(:jurisdiction, :status, :amends) }).to include(
+      ["MT", "issued", false],
+      ["MT", "sent", true]
+    )
+  end
+
   it "owes what was issued before it could be taken back, and moves nothing on it" do
     load_id = pump_house
     made(load_id)

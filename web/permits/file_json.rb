@@ -111,6 +111,7 @@ class Web::Permits::FileJson
       sendable: Core::Permits::Sending.ready?(**row.slice(:status, :kind), from_on:, today: @now.to_date),
       asked_version: row[:asked_version],
       asked_less: Work::Permits::AskAnew.changed(row, @file),
+      gives_up: Work::Permits::AskAnew.gives_up?(row, @file),
       amendable: amended && Core::Permits::Amendment.said(amended),
       wants: verdict && verdict.kind != row[:kind] && row[:copied_from_id] ? verdict.kind : nil
     }

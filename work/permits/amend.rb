@@ -10,17 +10,7 @@ module Work::Permits::Amend
       permit = Store::Permits::Permits.lock(permit_id) or raise Store::NotFound.new("permit", permit_id)
       file = Store::Permits::Files.row(permit[:file_id])
       refuse(permit, file)
-      id =
-        Store::Permits::Permits.insert(
-          **permit.slice(:file_id, :jurisdiction, :kind, :miles),
-          fee: nil,
-          amends_id: permit_id,
-          status: "sent",
-          sent_at: now,
-          attempt: 1,
-          asked_version: Work::Permits::Version.keep(file[:id], by:, now:)
-        )
-      Jobs::AskOffice.enqueue(permit_id: id)
+      ask(permit, Work::Permits::Version.keep(file[:id], by:, now:), now)
       act.changed(
         "load",
         file[:load_id],
@@ -28,6 +18,21 @@ module Work::Permits::Amend
       )
       file[:load_id]
     end
+  end
+
+  # asked_version - of the file, that the office is asked with
+  def self.ask(permit, asked_version, now)
+    id =
+      Store::Permits::Permits.insert(
+        **permit.slice(:file_id, :jurisdiction, :kind, :miles),
+        fee: nil,
+        amends_id: permit[:id],
+        status: "sent",
+        sent_at: now,
+        attempt: 1,
+        asked_version:
+      )
+    Jobs::AskOffice.enqueue(permit_id: id)
   end
 
   # What an issued permit would have changed, in words; nil where nothing has, or its state lets nothing of it

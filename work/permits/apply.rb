@@ -37,22 +37,25 @@ module Work::Permits::Apply
               )
       end
 
-      asked_version = Work::Permits::Version.keep(file[:id], by:, now:)
-      ripe.each do |permit|
-        Store::Permits::Permits.change(
-          permit,
-          status: "sent",
-          sent_at: now,
-          attempt: permit[:attempt] + 1,
-          answer: input[:answer].to_s,
-          asked_version:
-        )
-        Jobs::AskOffice.enqueue(permit_id: permit[:id])
-      end
+      hand_in(ripe, Work::Permits::Version.keep(file[:id], by:, now:), now, answer: input[:answer].to_s)
       act.changed("load", load_id, { permits: [nil, ripe.map { |permit| permit[:jurisdiction] }.join(", ")] })
       load_id
     end
   end
+
+  # asked_version - of the file, that the offices are asked with
+  def self.hand_in(permits, asked_version, now, answer: "") =
+    permits.each do |permit|
+      Store::Permits::Permits.change(
+        permit,
+        status: "sent",
+        sent_at: now,
+        attempt: permit[:attempt] + 1,
+        answer:,
+        asked_version:
+      )
+      Jobs::AskOffice.enqueue(permit_id: permit[:id])
+    end
 
   # One, or all of a file. What an office asks about goes back by itself, with an answer.
   def self.sendable(file, permit_id)
@@ -70,5 +73,4 @@ module Work::Permits::Apply
     rules = Store::Permits.rules[permit[:jurisdiction]]
     file[:starts_on] - (rules ? rules.permit[:start_ahead_days].value : MOST_AHEAD_DAYS)
   end
-  private_class_method :sendable
 end

@@ -74,9 +74,9 @@ const mayLetGo = computed(
         color="primary"
         :disabled="!file.attested_at"
         :loading="busy"
-        title="The offices were asked before the file was corrected"
+        title="What is under way is taken back; what is issued is amended where its state lets it, else given up"
         @click="$emit('askAnew')"
-        >Take {{ behind === 1 ? 'it' : `all ${behind}` }} back and ask anew</v-btn
+        >{{ behind === 1 ? 'Ask its office anew' : `Ask ${behind} offices anew` }}</v-btn
       >
       <v-btn v-if="mayLetGo" variant="text" :loading="busy" @click="$emit('letGo')"
         >Let it go all the same</v-btn

@@ -45,6 +45,16 @@ async function share(number: string) {
 async function price(prices: Prices) {
   if (await kept.price(prices)) priced.value?.put()
 }
+/** What is issued and cannot be amended is lost by it: that is asked first. */
+const renewing = ref<{ permit?: Schemas['Permit']; lost: string }>()
+function askAnew(permit?: Schemas['Permit']) {
+  const lost = (permit ? [permit] : (data.value?.permits ?? [])).filter(one => one.asked_less && one.gives_up)
+  if (!lost.length) return kept.askAnew(permit)
+  renewing.value = { ...(permit ? { permit } : {}), lost: lost.map(({ number }) => number).join(', ') }
+}
+async function renew(why: string) {
+  if (await kept.askAnew(renewing.value?.permit, why)) renewing.value = undefined
+}
 const lettingGo = ref(false)
 async function letGo(why: string) {
   if (await kept.letGo(why)) lettingGo.value = false
@@ -78,7 +88,7 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
         @remake="change('facts', {}, file.version)"
         @attest="kept.attest"
         @apply="kept.apply()"
-        @ask-anew="kept.askAnew()"
+        @ask-anew="askAnew()"
         @let-go="lettingGo = true"
       >
         <v-alert
@@ -114,7 +124,7 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
                   @apply="answer => kept.apply(permit, answer)"
                   @give-up="givingUp = permit"
                   @amend="kept.amend(permit)"
-                  @ask-anew="kept.askAnew(permit)"
+                  @ask-anew="askAnew(permit)"
                   @key-in="keying = permit"
                   @values="asked = permit.jurisdiction"
                 />
@@ -162,6 +172,15 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
         @save="kept.keyIn"
       />
       <values-dialog v-if="asked" :jurisdiction="asked" @close="asked = undefined" @changed="load" />
+      <reason-dialog
+        v-if="renewing"
+        :model-value="true"
+        :title="`Give up ${renewing.lost} and ask anew`"
+        :busy="busy"
+        :problem="trouble"
+        @close="renewing = undefined"
+        @reason="renew"
+      />
       <reason-dialog
         v-if="lettingGo"
         :model-value="true"

@@ -52,7 +52,7 @@ const applies = computed(
     </td>
     <td>
       <permit-mark :status="permit.status" /><span v-if="permit.asked_less" class="off small">
-        asked before {{ permit.asked_less }} changed</span
+        {{ permit.status === 'issued' ? 'granted' : 'asked' }} before {{ permit.asked_less }} changed</span
       ><span v-if="permit.apply_from" class="quiet small"> from {{ showDay(permit.apply_from) }}</span>
     </td>
     <td>
@@ -164,7 +164,7 @@ const applies = computed(
               variant="tonal"
               :loading="busy"
               @click="emit('askAnew')"
-              >Take it back and ask anew</v-btn
+              >Ask its office anew</v-btn
             ><v-btn
               v-if="mayApply && permit.amendable"
               size="small"

@@ -47,11 +47,11 @@ export function usePermitFile(id: Ref<number>) {
     return done
   }
   /** What offices have for an earlier version is taken back, and asked with what the file says now. */
-  const askAnew = (permit?: Permit) =>
+  const askAnew = (permit?: Permit, why = '') =>
     act(key =>
       api.POST('/api/loads/{id}/permits/ask-anew', {
         params: params.value,
-        body: { key, ...(permit ? { permit_id: permit.id } : {}) },
+        body: { key, ...(permit ? { permit_id: permit.id } : {}), ...(why ? { why } : {}) },
       }),
     )
   const letGo = (why: string) =>
