@@ -2,7 +2,18 @@
 import { ref } from 'vue'
 import type { Problem } from '@/shared/api'
 
-defineProps<{ modelValue: boolean; title: string; busy: boolean; problem?: Problem }>()
+const {
+  title,
+  does = undefined,
+  problem = undefined,
+} = defineProps<{
+  modelValue: boolean
+  title: string
+  /** What the button says, where it is not the title's first word. */
+  does?: string | undefined
+  busy: boolean
+  problem?: Problem | undefined
+}>()
 const emit = defineEmits<{ close: []; reason: [why: string] }>()
 const why = ref('')
 </script>
@@ -21,7 +32,7 @@ const why = ref('')
         <div class="row justify-end">
           <v-btn variant="text" @click="emit('close')">Leave it</v-btn
           ><v-btn type="submit" color="primary" :loading="busy" :disabled="why.trim().length < 3">{{
-            title.split(' ')[0]
+            does ?? title.split(' ')[0]
           }}</v-btn>
         </div>
       </form>

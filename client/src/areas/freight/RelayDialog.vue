@@ -166,6 +166,7 @@ const relay = computed<Relay | undefined>(() => {
           <v-select
             v-if="before.length > 1"
             v-model="after"
+            class="after"
             label="After"
             :items="before"
             :error-messages="at2('/after')"
@@ -237,6 +238,9 @@ input {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(13rem, 1fr));
   gap: 0.6rem;
+}
+.after {
+  grid-column: 1 / -1;
 }
 @media (max-width: 600px) {
   label {

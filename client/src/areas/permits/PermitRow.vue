@@ -51,7 +51,7 @@ const applies = computed(
       <span v-if="permit.paid" class="quiet small">{{ permit.paid === 'paid' ? 'paid' : 'being paid' }}</span>
     </td>
     <td>
-      <permit-mark :status="permit.status" /><span v-if="permit.asked_less" class="off small">
+      <permit-mark :status="permit.status" /><span v-if="permit.asked_less" class="off small since">
         {{ permit.status === 'issued' ? 'granted' : 'asked' }} before {{ permit.asked_less }} changed</span
       ><span v-if="permit.apply_from" class="quiet small"> from {{ showDay(permit.apply_from) }}</span>
     </td>
@@ -211,6 +211,9 @@ ol {
 }
 .wrap {
   flex-wrap: wrap;
+}
+.since {
+  display: block;
 }
 .off {
   color: rgb(var(--v-theme-late));
