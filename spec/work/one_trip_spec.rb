@@ -45,6 +45,38 @@ RSpec.describe "A trip with several loads" do
     expect(trip_texts(trip_id)).to eq(1)
   end
 
+  it "takes two taps, from two tabs or phones, for one step; who adds something is heard" do
+    load_id, trip_id = sent
+    at = now + (2 * Given::HOUR)
+    arrived = -> { DB[:check_ins].where(trip_id:, kind: "arrived").order(:id).select_map(%i[done_at signer]) }
+    tap = ->(key, after: 0, **more) do
+      input = {
+        key:,
+        kind: "arrived",
+        stop_id: Store::Freight.stops(load_id).first[:id],
+        done_at: at + after,
+        **more
+      }
+      Work::Tracking::CheckIn.call(trip_id, input, driver:, now: at + 600)
+    end
+    tap["tab one"]
+    tap["tab two", after: 90]
+    expect(arrived.call.length).to eq(1)
+    tap["a minute and a half and one second", after: 91]
+    expect(arrived.call.length).to eq(2)
+    tap["with the seal", after: 5, seal: "S-17"]
+    expect(arrived.call.length).to eq(3)
+    # What was taken back can be told again at once.
+    Work::Tracking::CheckIn.call(
+      trip_id,
+      { key: "back", kind: "withdrawn", corrects: "tab one", note: "Tapped by mistake", done_at: at + 10 },
+      driver:,
+      now: at + 600
+    )
+    tap["after all", after: -60]
+    expect(arrived.call.length).to eq(4)
+  end
+
   it "wants the permits of every load aboard before it is sent" do
     shared
     allow(Work::Permits::Missing).to receive(:of) { |id, **|

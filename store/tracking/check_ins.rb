@@ -6,6 +6,16 @@ Store::Tracking::CheckIns =
     # With something told beside the step.
     def detailed = exclude(details: Sequel.pg_jsonb({}))
 
+    # Steps of a trip that nobody has taken back.
+    def standing(trip_id) =
+      where(trip_id:).exclude(
+        key: DB[:check_ins].where(trip_id:, kind: "withdrawn").exclude(corrects: nil).select(:corrects)
+      )
+
+    # The same step at the same stop, told as done within so many seconds of an instant.
+    def told_near(kind, stop_id, at, seconds) =
+      where(kind:, stop_id:).where(done_at: (at - seconds)..(at + seconds))
+
     # Readings of the odometer on a trip, in miles.
     def odometers(trip_id) =
       where(trip_id:).where(Sequel.lit("details ? 'odometer'")).select_map(

@@ -6,6 +6,8 @@
 class Work::Tracking::CheckIn
   # Steps that a driver tells of a trip that was taken off him are kept, and move nothing.
   OVER = %w[declined cancelled].freeze
+  # The same step of the same stop told again so soon is the same.
+  SAME_STEP_SECONDS = 90
   # What of a check-in is facts of the job.
   DETAILS = %i[
     odometer
@@ -197,9 +199,23 @@ class Work::Tracking::CheckIn
       raise Refused.new("signer_missing", "Who signed for the freight? Type the name.", path: "/signer")
     end
 
-    record(stop_id: @input[:stop_id] || stop_meant(kind))
+    stop_id = @input[:stop_id] || stop_meant(kind)
+    return if told_already?(kind, stop_id)
+
+    record(stop_id:)
     tell({ kind => [nil, @input[:done_at]], **story })
   end
+
+  # Two taps, two tabs or two phones: one step. Who adds something to it is heard.
+  def told_already?(kind, stop_id)
+    told = JSON.parse(JSON.generate(details))
+    Store::Tracking::CheckIns
+      .standing(@trip[:id])
+      .told_near(kind, stop_id, @input[:done_at], SAME_STEP_SECONDS)
+      .any? { |row| row[:signer] == @input[:signer] && row[:details].to_h == told }
+  end
+
+  def details = @input.slice(*DETAILS).compact
 
   def story
     return {} if OVER.include?(@trip[:status])
@@ -241,7 +257,7 @@ class Work::Tracking::CheckIn
         source: @source,
         by: @act.by.name,
         phone_at: @input[:phone_at],
-        details: Sequel.pg_jsonb(@input.slice(*DETAILS).compact),
+        details: Sequel.pg_jsonb(details),
         key: @input[:key],
         **@input.slice(:kind, :done_at, :note, :signer, :corrects, :latitude, :longitude)
       )

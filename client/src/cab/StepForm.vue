@@ -5,11 +5,19 @@ import type { Schemas } from '@/shared/api'
 import { odometerTrouble } from './steps'
 
 /** The one large button for the next step, with what has to be told with it. */
-const { step, label, trip, trailers } = defineProps<{
+const {
+  step,
+  label,
+  trip,
+  trailers,
+  resting = false,
+} = defineProps<{
   step: Schemas['Step']
   label: string
   trip: Schemas['CabTrip']
   trailers: readonly string[]
+  /** What was under the thumb a moment ago was another step. */
+  resting?: boolean
 }>()
 const emit = defineEmits<{ take: [more: Partial<Schemas['CheckInInput']>] }>()
 const { t } = useI18n()
@@ -122,7 +130,7 @@ const numeric = (name: string) => ['odometer', 'quantity'].includes(name)
         >
       </div>
     </div>
-    <button class="press main wide next" :disabled="!ready">{{ label }}</button>
+    <button class="press main wide next" :disabled="!ready || resting">{{ label }}</button>
   </form>
 </template>
 

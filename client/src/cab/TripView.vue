@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onScopeDispose, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/shared/api'
 import ActivityList from './ActivityList.vue'
@@ -10,6 +10,7 @@ import StepForm from './StepForm.vue'
 import StopList from './StopList.vue'
 import TripReport from './TripReport.vue'
 import type { CheckInKind } from './queue'
+import { newKey } from '@/shared/key'
 import { wordsOf } from './steps'
 import type { Cab } from './useCab'
 
@@ -35,12 +36,25 @@ const barred = computed(
 )
 const mayPaper = computed(() => trip.steps.some(one => one.kind === 'on_my_way' && one.done_at))
 
+/** A second tap of a hand in a glove lands where the next step stands by then. */
+const REST_MS = 1500
+const resting = ref(false)
+/** What was told last, while it can still be taken back with one tap. */
+const told = ref<{ key: string; label: string }>()
+let rest: ReturnType<typeof setTimeout> | undefined
+onScopeDispose(() => clearTimeout(rest))
 function take(more: Partial<Schemas['CheckInInput']>) {
-  if (step.value)
-    void cab.checkIn(trip.id, step.value.kind as CheckInKind, label.value, {
-      stop_id: step.value.stop_id,
-      ...more,
-    })
+  if (!step.value || resting.value) return
+  const key = newKey()
+  told.value = { key, label: label.value }
+  resting.value = true
+  rest = setTimeout(() => (resting.value = false), REST_MS)
+  const kind = step.value.kind as CheckInKind
+  void cab.checkIn(trip.id, kind, label.value, { stop_id: step.value.stop_id, ...more }, key)
+}
+function undo() {
+  if (told.value) cab.takeBack(trip.id, told.value.key, t('trip.mistake'))
+  told.value = undefined
 }
 function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
   const at = stop.value?.id ?? trip.stops.at(-1)?.id ?? null
@@ -87,6 +101,15 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
               : t('trip.papersIn')
           }}
         </p>
+        <p v-if="told" class="told spread" role="status">
+          <span>{{ t('trip.told', { what: told.label }) }}</span><button
+            type="button"
+            class="press small"
+            @click="undo"
+          >
+            {{ t('trip.undo') }}
+          </button>
+        </p>
         <p v-if="barred" class="note">{{ t('trip.other') }}</p>
         <step-form
           v-else-if="step"
@@ -95,6 +118,7 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
           :label="label"
           :trip="trip"
           :trailers="cab.cab.value?.trailers ?? []"
+          :resting="resting"
           @take="take"
         />
         <p v-else class="said">{{ t('trip.allDone') }}</p>
@@ -130,6 +154,9 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
 </template>
 
 <style scoped>
+.told {
+  margin: 0.3rem 0;
+}
 .said {
   font-size: 1.05rem;
 }

@@ -33,6 +33,8 @@ export function useQueue(
   const offline = ref(false)
   let sending = false
   let read = false
+  /** What is on its way to the server just now. */
+  let flying = ''
 
   /** A phone that keeps nothing (a private window) still sends while the page is open. */
   async function keep() {
@@ -68,6 +70,7 @@ export function useQueue(
     sending = true
     while (queue.value[0]) {
       const next = queue.value[0]
+      flying = next.key
       try {
         const response = await fetch(...request(next))
         if (response.status >= 500 || response.status === 429) {
@@ -89,6 +92,7 @@ export function useQueue(
       queue.value.shift()
       await keep()
     }
+    flying = ''
     sending = false
   }
 
@@ -100,6 +104,13 @@ export function useQueue(
       body: waiting.body instanceof Blob ? waiting.body : { ...waiting.body, key },
     })
     return keep().then(send)
+  }
+  /** Takes back what has not left the phone. Whether it could be. */
+  function retract(key: string): boolean {
+    if (flying === key || !queue.value.some(one => one.key === key)) return false
+    queue.value = queue.value.filter(one => one.key !== key)
+    void keep()
+    return true
   }
   function drop(key: string) {
     refused.value = refused.value.filter(one => one.key !== key)
@@ -155,6 +166,7 @@ export function useQueue(
     offline,
     put,
     send,
+    retract,
     drop,
     again,
     begin,

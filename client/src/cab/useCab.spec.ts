@@ -174,6 +174,27 @@ describe('the answer to a tap', () => {
   })
 })
 
+describe('a step that is taken back', () => {
+  it('is gone where it has not left the phone, and told as withdrawn where it has', async () => {
+    const asked = fakeServer(({ method }) => (method === 'GET' ? { body: said() } : 'away'))
+    const cab = cabPage()
+    await settled()
+    void cab.checkIn(1, 'arrived', 'Arrived', { stop_id: 5 }, 'key-of-the-tap')
+    await settled()
+    cab.takeBack(1, 'key-of-the-tap', 'Tapped by mistake')
+    await settled()
+    expect([cab.queue.value, cab.trips.value[0]?.next?.kind]).toEqual([[], 'arrived'])
+
+    cab.takeBack(1, 'key-that-was-sent', 'Tapped by mistake')
+    await settled()
+    expect(asked.filter(({ method }) => method === 'POST').at(-1)?.body).toMatchObject({
+      kind: 'withdrawn',
+      corrects: 'key-that-was-sent',
+      note: 'Tapped by mistake',
+    })
+  })
+})
+
 describe('an answer that was asked for before a tap', () => {
   /** A server whose next reading of the page is as slow as the road is long: it was written before the tap came in. */
   function slowReading() {

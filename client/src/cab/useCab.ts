@@ -45,7 +45,11 @@ export function useCab() {
     if (code === 'pin_needed') locked.value = true
     else over.value = true
   }
-  const { queue, refused, offline, put, send, drop, again, begin, end } = useQueue(headers, heard, denied)
+  const { queue, refused, offline, put, send, retract, drop, again, begin, end } = useQueue(
+    headers,
+    heard,
+    denied,
+  )
 
   /** How much of what this phone said has been answered: a reading asked for before the last of it is out of date. */
   let answers = 0
@@ -127,6 +131,7 @@ export function useCab() {
     kind: CheckInKind,
     label: string,
     more: Partial<Schemas['CheckInInput']> = {},
+    key = newKey(),
   ) {
     const doneAt = more.done_at
       ? new Date(Date.parse(more.done_at) - skew.value).toISOString()
@@ -142,12 +147,18 @@ export function useCab() {
           },
         }
     return put({
+      key,
       path: `/api/cab/trips/${tripId}/check-ins`,
       body: { ...where(), ...more, kind, done_at: doneAt },
       label,
       tripId,
       ...event,
     })
+  }
+
+  /** A step that was tapped by mistake: gone where it has not left the phone, else taken back, with both in the trail. */
+  function takeBack(tripId: number, key: string, why: string) {
+    if (!retract(key)) void checkIn(tripId, 'withdrawn', why, { corrects: key, note: why })
   }
 
   function paper(tripId: number, stopId: number, kind: string, file: Blob, label: string, signer?: string) {
@@ -292,6 +303,7 @@ export function useCab() {
     now: () => Date.now() + skew.value,
     headers,
     checkIn,
+    takeBack,
     paper,
     receipt,
     activity,
