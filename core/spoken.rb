@@ -14,6 +14,9 @@ module Core::Spoken
   # "Tue 11/24 21:45 PST"
   def self.zoned(local) = local.strftime("%a %-m/%-d %-H:%M %Z")
 
+  # "Nov 24, 2026"; the client's showDay says the same
+  def self.date(date) = date.strftime("%b %-d, %Y")
+
   # "Tue 11/24"
   def self.day(date) = date.strftime("%a %-m/%-d")
 

@@ -24,7 +24,7 @@ class Papers::PermitApplication < Papers::Letter
 
   private
 
-  def day(at) = (at.respond_to?(:strftime) ? at : Date.iso8601(at)).strftime("%b %-d, %Y")
+  def day(at) = Core::Spoken.date(Date.iso8601(at))
   def feet(inches) = inches ? "#{inches / 12} ft #{inches % 12} in" : "none"
 
   def sizes
@@ -92,8 +92,7 @@ class Papers::PermitApplication < Papers::Letter
     @pdf.move_down 16
     return say("Not attested yet.") if @says[:attested_at].nil?
 
-    at = Time.iso8601(@says[:attested_at]).utc
-    say "Attested by #{@says[:attested_by]} on #{day(at)}: size, weight and facts are right, and no piece " \
+    say "Attested by #{@says[:attested_by]} on #{day(@says[:attested_at])}: size, weight and facts are right, and no piece " \
           "makes the load larger than the largest does."
   end
 end

@@ -149,5 +149,5 @@ class Papers::Statement < Papers::Letter
     quiet "Miles marked as estimated: great-circle distance times 1.2.", size: 8
   end
 
-  def day(text) = Date.iso8601(text).strftime("%b %-d, %Y")
+  def day(text) = Core::Spoken.date(Date.iso8601(text))
 end

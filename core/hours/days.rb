@@ -35,7 +35,7 @@ class Core::Hours::Days
   # An instant as it is written in this zone.
   def iso(instant) = local(instant).iso8601
 
-  # The same for people: Tue 24 Nov 02:55.
+  # The same for people: Tue 11/24 2:55.
   def words(instant) = Core::Spoken.time(local(instant))
 
   private

@@ -3,6 +3,8 @@
 # What keeps a load from moving on its permits: those that are not issued, those that do not cover what moves, and
 # what has changed in the load since its file was last looked at.
 class Core::Permits::Gaps
+  # key - Array of text that says which gap it is, with its figures: the same gap has the same; text - a sentence
+  Gap = Core::Value.of(:key, :text)
   # status - draft, sent, review, asked, refused or issued; of - facts (see Covers) that it was asked for, or issued for,
   # some perhaps missing; valid_from, valid_to - Date, of an issued one
   Held = Core::Value.of(:jurisdiction, :status, :number, :valid_from, :valid_to, :of)
@@ -29,7 +31,7 @@ class Core::Permits::Gaps
     "refused" => "refused"
   }.freeze
 
-  # Sentences, empty where nothing does.
+  # Array of Gap, empty where nothing does.
   def self.of(held, move, freight) =
     outdated(move, freight) + held.flat_map { |permit| of_permit(permit, move) }
 
@@ -39,58 +41,76 @@ class Core::Permits::Gaps
 
   # What has changed in the load since its file was made, or last looked at.
   def self.outdated(move, freight)
-    grown = GROWN.select { |fact, _| grown?(fact, move, freight) }.values
+    grown = GROWN.select { |fact, _| grown?(fact, move, freight) }
+    figures = grown.keys.flat_map { |fact| [fact, alone(fact, freight), freight.rig[fact]] }
     [
-      ("The load's stops have changed since its permit file was made." if freight.way != move.of[:way]),
-      ("The load is #{grown.join(" and ")} now than the permit file says." if grown.any?)
+      if freight.way != move.of[:way]
+        gap("The load's stops have changed since its permit file was made.", :way, freight.way)
+      end,
+      if grown.any?
+        gap("The load is #{grown.values.join(" and ")} now than the permit file says.", :grown, *figures)
+      end
     ].compact
   end
+
+  def self.gap(text, *key) = Gap.new(key: key.flatten.map(&:to_s), text:)
 
   # More than the file says by itself, or more than it was and more than the file says: what a clerk has measured stands
   # until something grows.
   def self.grown?(fact, move, freight)
     said = move.of[fact] or return false
-    alone = { width_in: freight.width_in, length_in: freight.length_in, gross_lb: freight.weight_lb }[fact]
-    return true if alone && alone > said
+    freight_alone = alone(fact, freight)
+    return true if freight_alone && freight_alone > said
 
     was, now = freight.seen&.fetch(fact, nil), freight.rig[fact]
     !was.nil? && !now.nil? && now > was && now > said
   end
 
+  def self.alone(fact, freight) =
+    { width_in: freight.width_in, length_in: freight.length_in, gross_lb: freight.weight_lb }[fact]
+
   def self.of_permit(permit, move)
     return unfit(permit, move) if permit.status == "issued"
 
-    ["#{permit.jurisdiction}: the permit is #{WORDS.fetch(permit.status)}.", *behind(permit, move)]
+    waits = "#{permit.jurisdiction}: the permit is #{WORDS.fetch(permit.status)}."
+    [gap(waits, permit.jurisdiction, permit.status), *behind(permit, move)]
   end
 
   def self.behind(permit, move)
     return [] unless Core::Permits::Sending::UNDER_WAY.include?(permit.status)
 
-    less(permit, move).map { |said| "#{permit.jurisdiction}: what its office was asked #{said}." }
+    less(permit, move, "#{permit.jurisdiction}: what its office was asked")
   end
 
-  def self.less(permit, move) =
-    Core::Permits::Covers.unmet(permit.of, move.of.merge(roads: move.roads[permit.jurisdiction]))
+  def self.less(permit, move, name)
+    moves = move.of.merge(roads: move.roads[permit.jurisdiction])
+    Core::Permits::Covers
+      .unmet(permit.of, moves)
+      .map do |one|
+        gap("#{name} #{one.text}.", permit.jurisdiction, permit.status, one.fact, one.was, one.now)
+      end
+  end
 
   def self.unfit(permit, move)
     name = "#{permit.jurisdiction}: permit #{permit.number}"
+    [*other_days(permit, move, name), *less(permit, move, name)]
+  end
+
+  def self.other_days(permit, move, name)
+    from, to = permit.valid_from, permit.valid_to
     [
-      (
-        if move.starts_on && !(permit.valid_from..permit.valid_to).cover?(move.starts_on)
-          "#{name} is good from #{day(permit.valid_from)} to #{day(permit.valid_to)}, and the trip begins " \
-            "#{day(move.starts_on)}."
-        end
-      ),
+      if move.starts_on && !(from..to).cover?(move.starts_on)
+        text = "#{name} is good from #{day(from)} to #{day(to)}, and the trip begins #{day(move.starts_on)}."
+        gap(text, permit.jurisdiction, :starts_on, from, to, move.starts_on)
+      end,
       # The other states are behind by the last day.
-      (
-        if permit.jurisdiction == move.last_state && move.ends_on && move.ends_on > permit.valid_to
-          "#{name} ends #{day(permit.valid_to)}, and the delivery is expected #{day(move.ends_on)}."
-        end
-      ),
-      *less(permit, move).map { |said| "#{name} #{said}." }
+      if permit.jurisdiction == move.last_state && move.ends_on && move.ends_on > to
+        text = "#{name} ends #{day(to)}, and the delivery is expected #{day(move.ends_on)}."
+        gap(text, permit.jurisdiction, :ends_on, to, move.ends_on)
+      end
     ].compact
   end
 
   def self.day(date) = Core::Spoken.day(date)
-  private_class_method :grown?, :of_permit, :behind, :less, :unfit, :day
+  private_class_method :gap, :grown?, :alone, :of_permit, :behind, :less, :unfit, :other_days, :day
 end

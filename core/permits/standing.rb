@@ -36,6 +36,6 @@ class Core::Permits::Standing
     ].compact
   end
 
-  def self.day(date) = date.strftime("%b %-d, %Y")
+  def self.day(date) = Core::Spoken.date(date)
   private_class_method :day
 end

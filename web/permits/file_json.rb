@@ -61,7 +61,7 @@ class Web::Permits::FileJson
       states:,
       missing:,
       gaps: Work::Permits::Missing.uncovered(@file, @load[:id]),
-      let_go: @file[:let_go],
+      let_go: let_go,
       permits: @found.permits.map { |row| permit(row) },
       total_fee: Figures.money(@found.permits.sum { |row| row[:fee] || 0 })
     }
@@ -70,6 +70,10 @@ class Web::Permits::FileJson
     moves = Web::Permits::Moves.new(@load, @file, @now)
     { windows: moves.windows, by_state: moves.by_state, plan: moves.plan, leave_by: moves.leave_by }
   end
+
+  def file_moves = @file_moves ||= Work::Permits::Version.moves(@file)
+
+  def let_go = @file[:let_go]&.to_h&.then { |row| row.merge("gaps" => row["gaps"].map { |gap| gap["text"] }) }
 
   def axles =
     @axles ||= @file[:axles].to_a.map { |row| { weight_lb: row["weight_lb"], spacing_ft: row["spacing_ft"] } }
@@ -104,14 +108,15 @@ class Web::Permits::FileJson
   def standing(row, verdict)
     from_on = Work::Permits::Apply.from_on(row, @file)
     open = Core::Permits::Sending::OPEN.include?(row[:status])
-    amended = Work::Permits::Amend.offered(row, @file)
+    less = Work::Permits::AskAnew.changed(row, @file, moves: file_moves)
+    amended = Work::Permits::Amend.offered(row, @file, moves: file_moves)
     {
       paid: row[:paid],
       apply_from: open && from_on > @now.to_date ? from_on.iso8601 : nil,
       sendable: Core::Permits::Sending.ready?(**row.slice(:status, :kind), from_on:, today: @now.to_date),
       asked_version: row[:asked_version],
-      asked_less: Work::Permits::AskAnew.changed(row, @file),
-      gives_up: Work::Permits::AskAnew.gives_up?(row, @file),
+      asked_less: less,
+      gives_up: row[:status] == "issued" && amended.nil?,
       amendable: amended && Core::Permits::Amendment.said(amended),
       wants: verdict && verdict.kind != row[:kind] && row[:copied_from_id] ? verdict.kind : nil
     }

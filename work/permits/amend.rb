@@ -37,8 +37,8 @@ module Work::Permits::Amend
 
   # What an issued permit would have changed, in words; nil where nothing has, or its state lets nothing of it
   # change.
-  def self.offered(permit, file)
-    names = changed(permit, file)
+  def self.offered(permit, file, moves: Work::Permits::Version.moves(file))
+    names = changed(permit, moves)
     if permit[:status] == "issued" && permit[:office_id] &&
          Core::Permits::Amendment.refused(names, allowed(permit), permit[:jurisdiction]).nil?
       names
@@ -60,27 +60,22 @@ module Work::Permits::Amend
               path: ""
             )
     end
-    if file[:attested_at].nil?
-      raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
-    end
+    Work::Permits::Version.refuse_unattested(file[:attested_by])
     if Store::Permits::Permits.where(amends_id: permit[:id]).exclude(status: "cancelled").any?
       raise Refused.new("amended_already", "The office has an amendment of it in hand.", path: "")
     end
 
     said =
       Core::Permits::Amendment.refused(
-        changed(permit, file),
+        changed(permit, Work::Permits::Version.moves(file)),
         allowed(permit),
         PermitRules.all[permit[:jurisdiction]].name
       )
     raise Refused.new("not_amendable", said, path: "") if said
   end
 
-  def self.changed(permit, file) =
-    Core::Permits::Amendment.changed(
-      Work::Permits::Version.issued_for(permit),
-      Work::Permits::Version.moves(file)
-    )
+  def self.changed(permit, moves) =
+    Core::Permits::Amendment.changed(Work::Permits::Version.issued_for(permit), moves)
   def self.allowed(permit) = Store::Permits.rules[permit[:jurisdiction]].permit[:may_change]&.value || []
   private_class_method :refuse, :changed, :allowed
 end

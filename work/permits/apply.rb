@@ -12,9 +12,7 @@ module Work::Permits::Apply
     Work::Act.once(input[:key], "apply_for_permits", by:, now:, input: input.merge(load_id:)) do |act|
       file = Store::Permits::Files.where(load_id:).for_update.first or
         raise Store::NotFound.new("permit file", load_id)
-      if file[:attested_at].nil?
-        raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
-      end
+      Work::Permits::Version.refuse_unattested(file[:attested_by])
 
       permits = sendable(file, input[:permit_id])
       if permits.empty?

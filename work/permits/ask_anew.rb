@@ -30,10 +30,9 @@ module Work::Permits::AskAnew
 
   # What has changed in the file since an office was asked, in words; nil where nothing has, or none has it. Of an issued
   # one only what it does not cover counts, and what no amendment under way asks for.
-  def self.changed(permit, file)
+  def self.changed(permit, file, moves: Work::Permits::Version.moves(file))
     return if permit[:annual_permit_id]
 
-    moves = Work::Permits::Version.moves(file)
     if permit[:status] == "issued"
       was = Work::Permits::Version.issued_for(permit)
       return if Core::Permits::Covers.unmet(was, moves).empty? || amended?(permit)
@@ -52,9 +51,7 @@ module Work::Permits::AskAnew
     Store::Permits::Permits.where(amends_id: permit[:id], status: Core::Permits::Sending::UNDER_WAY).any?
 
   def self.check(file, behind, why)
-    if file[:attested_at].nil?
-      raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
-    end
+    Work::Permits::Version.refuse_unattested(file[:attested_by])
     raise Refused.new("nothing_behind", "The offices have what the file says now.", path: "") if behind.empty?
 
     lost = behind.select { |permit| gives_up?(permit, file) }

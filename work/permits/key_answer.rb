@@ -20,7 +20,8 @@ module Work::Permits::KeyAnswer
       end
 
       asked_version = asked_version(permit, file, input[:file_version])
-      refuse_unattested(file, asked_version)
+      facts = Store::Permits::Versions.row_at(file[:id], asked_version)[:facts]
+      Work::Permits::Version.refuse_unattested(facts["attested_by"])
       # It no longer waits for an interface's answer.
       change = {
         asked_version:,
@@ -56,13 +57,6 @@ module Work::Permits::KeyAnswer
           )
   end
 
-  def self.refuse_unattested(file, version)
-    facts = Store::Permits::Versions.row_at(file[:id], version)[:facts].to_h
-    return if facts["attested_by"]
-
-    raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
-  end
-
   def self.issued(input, permit)
     missing = %i[number fee valid_from valid_to].find { |name| input[name].to_s.strip.empty? }
     if missing
@@ -84,5 +78,5 @@ module Work::Permits::KeyAnswer
       issued_for: Sequel.pg_jsonb(Work::Permits::Version.asked_with(permit))
     }
   end
-  private_class_method :issued, :asked_version, :refuse_unattested
+  private_class_method :issued, :asked_version
 end

@@ -13,9 +13,9 @@ module Work::Permits::LetGo
       gaps = Work::Permits::Missing.all(file, load_id, Store::Freight.live_trip(load_id))
       raise Refused.new("nothing_missing", "Nothing is missing: it can go.", path: "") if gaps.empty?
 
-      let_go = { by: by.name, at: now.iso8601, why:, gaps: }
+      let_go = { by: by.name, at: now.iso8601, why:, gaps: gaps.map(&:to_h) }
       Store::Permits::Files.at(file[:id]).update(let_go: Sequel.pg_jsonb(let_go))
-      act.changed("load", load_id, { let_go: [nil, gaps.join(" ")] }, why:)
+      act.changed("load", load_id, { let_go: [nil, gaps.map(&:text).join(" ")] }, why:)
       load_id
     end
   end

@@ -11,22 +11,19 @@ module Work::Permits::Missing
   # trip - row of the trip that moves it, nil where there is none: neither its beginning nor its units are judged then
   def self.of(load_id, trip: nil)
     file = Store::Permits.file_of(load_id) or return without_file(load_id)
-    all(file, load_id, trip) - file[:let_go].to_h["gaps"].to_a
+    let_go = file[:let_go].to_h.fetch("gaps", []).map { |gap| gap["key"] }
+    all(file, load_id, trip).reject { |gap| let_go.include?(gap.key) }.map(&:text)
   end
 
   # The same of a load as it stands, on the trip that it is on.
   def self.today(load_id) = of(load_id, trip: Store::Freight.live_trip(load_id))
 
-  # The same, with what is let go.
-  def self.all(file, load_id, trip)
-    G.of(held(file), dated(file, load_id, trip), freight(file, load_id))
-  end
+  # Array of Core::Permits::Gaps::Gap, with what is let go.
+  def self.all(file, load_id, trip) = G.of(held(file), dated(file, load_id, trip), freight(file, load_id))
 
-  # Where what an office has or has granted is less than what moves: see Core::Permits::Gaps.uncovered.
-  def self.uncovered(file, load_id)
-    trip = Store::Freight.live_trip(load_id)
-    G.uncovered(held(file), dated(file, load_id, trip))
-  end
+  # Sentences, where what an office has or has granted is less than what moves: see Core::Permits::Gaps.uncovered.
+  def self.uncovered(file, load_id) =
+    G.uncovered(held(file), dated(file, load_id, Store::Freight.live_trip(load_id))).map(&:text)
 
   # Loads that move soon, or move, and whose permits are not in hand or no longer good: Array of
   # Core::Attention::Facts::Permits.
@@ -49,7 +46,7 @@ module Work::Permits::Missing
   end
 
   # What has changed in the load since somebody looked at its file.
-  def self.outdated(file) = G.outdated(move(file, {}), freight(file, file[:load_id]))
+  def self.outdated(file) = G.outdated(move(file, {}), freight(file, file[:load_id])).map(&:text)
 
   def self.held(file)
     Store::Permits
@@ -99,27 +96,20 @@ module Work::Permits::Missing
   end
 
   def self.freight(file, load_id)
-    lines = Store::Freight.parts(:freight_lines, load_id)
-    most = ->(column) { lines.filter_map { |line| line[column] }.max || 0 }
+    rig = Work::Permits::Rig.new(Store::Freight.load(load_id))
     G::Freight.new(
-      width_in: most.call(:width_in),
-      length_in: most.call(:length_in),
-      weight_lb: lines.sum { |line| line[:weight_lb] || 0 },
+      width_in: rig.most(:width_in) || 0,
+      length_in: rig.most(:length_in) || 0,
+      weight_lb: rig.weight_lb,
       way: Store::Permits.way(load_id),
-      rig:
-        Work::Permits::MakeFile.rig(
-          Store::Permits.loads_of(file),
-          by: Work::Actor.system,
-          now: Store::Freight.load(load_id)[:pickup_at]
-        ),
+      rig: Work::Permits::Rig.largest(Store::Permits.loads_of(file)),
       seen: file[:seen]&.to_h&.transform_keys(&:to_sym)
     )
   end
 
   # What is beyond what moves without a permit anywhere, and has no file yet.
   def self.without_file(load_id)
-    load = Store::Freight.load(load_id)
-    found = Work::Permits::MakeFile.new(load, Work::Actor.system, load[:pickup_at]).oversize
+    found = Work::Permits::Rig.new(Store::Freight.load(load_id)).oversize
     return [] if found.empty?
 
     said =

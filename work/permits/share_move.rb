@@ -12,7 +12,7 @@ module Work::Permits::ShareMove
         raise Refused.new("unknown_load", "There is no load #{input[:load]}.", path: "/load")
       refuse(file, other)
       Store::Permits::FileLoads.insert(load_id: other[:id], file_id: file[:id])
-      write(file, Work::Permits::MakeFile.new(Store::Freight.load_for_change(other[:id]), by, now).size)
+      write(file, Work::Permits::Rig.new(Store::Freight.load_for_change(other[:id])).size)
       Work::Permits::Version.look(file[:id], by:, now:)
       [load_id, other[:id]].each { |id| act.changed("load", id, { move: [nil, other[:number]] }) }
       load_id

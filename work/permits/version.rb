@@ -21,9 +21,16 @@ module Work::Permits::Version
   # Whoever looks at a file has seen what the load measures by now.
   def self.look(file_id, by:, now:)
     file = Store::Permits::Files.row(file_id)
-    rig = Work::Permits::MakeFile.rig(Store::Permits.loads_of(file), by:, now:)
+    rig = Work::Permits::Rig.largest(Store::Permits.loads_of(file))
     Store::Permits::Files.at(file_id).update(seen: Sequel.pg_jsonb(rig))
     keep(file_id, by:, now:)
+  end
+
+  # No office is asked for what nobody vouches for. attested_by - of a file, or of one of its versions
+  def self.refuse_unattested(attested_by)
+    return if attested_by
+
+    raise Refused.new("not_attested", "Attest first that size, weight and facts are right.", path: "")
   end
 
   # What was asked for with a permit, as Core::Permits::Covers reads it; empty where that was not kept.

@@ -6,7 +6,7 @@
 class Work::Tracking::CheckIn
   # Steps that a driver tells of a trip that was taken off him are kept, and move nothing.
   OVER = %w[declined cancelled].freeze
-  # The same step of the same stop told again so soon is the same.
+  # The same step of the same stop told again so soon is the same: no truck comes to a dock twice in it (ours).
   SAME_STEP_SECONDS = 90
   # What of a check-in is facts of the job.
   DETAILS = %i[

@@ -71,4 +71,16 @@ describe('the button of the next step', () => {
     expect(cab.takeBack).toHaveBeenCalledWith(1, key, 'Tapped by mistake')
     expect(wrapper.find('.told').exists()).toBe(false)
   })
+
+  it('takes nothing back after half a minute, nor once the trip is delivered', async () => {
+    const { wrapper } = page()
+    await wrapper.find('form').trigger('submit')
+    await wrapper.setProps({ trip: { ...tripAt(2), status: 'delivered' } })
+    expect(wrapper.find('.told').exists()).toBe(false)
+    await wrapper.setProps({ trip: tripAt(2) })
+    expect(wrapper.find('.told').exists()).toBe(true)
+    vi.advanceTimersByTime(30_000)
+    await nextTick()
+    expect(wrapper.find('.told').exists()).toBe(false)
+  })
 })

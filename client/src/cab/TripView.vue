@@ -38,17 +38,23 @@ const mayPaper = computed(() => trip.steps.some(one => one.kind === 'on_my_way' 
 
 /** A second tap of a hand in a glove lands where the next step stands by then. */
 const REST_MS = 1500
+/** What was told longer ago is put right with its reason, not with a stray tap. */
+const UNDO_MS = 30_000
 const resting = ref(false)
 /** What was told last, while it can still be taken back with one tap. */
 const told = ref<{ key: string; label: string }>()
-let rest: ReturnType<typeof setTimeout> | undefined
-onScopeDispose(() => clearTimeout(rest))
+const timers: ReturnType<typeof setTimeout>[] = []
+onScopeDispose(() => timers.forEach(clearTimeout))
 function take(more: Partial<Schemas['CheckInInput']>) {
   if (!step.value || resting.value) return
   const key = newKey()
   told.value = { key, label: label.value }
   resting.value = true
-  rest = setTimeout(() => (resting.value = false), REST_MS)
+  timers.splice(0).forEach(clearTimeout)
+  timers.push(
+    setTimeout(() => (resting.value = false), REST_MS),
+    setTimeout(() => (told.value = undefined), UNDO_MS),
+  )
   const kind = step.value.kind as CheckInKind
   void cab.checkIn(trip.id, kind, label.value, { stop_id: step.value.stop_id, ...more }, key)
 }
@@ -101,7 +107,7 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
               : t('trip.papersIn')
           }}
         </p>
-        <p v-if="told" class="told spread" role="status">
+        <p v-if="told && trip.status !== 'delivered'" class="told spread" role="status">
           <span>{{ t('trip.told', { what: told.label }) }}</span><button
             type="button"
             class="press small"

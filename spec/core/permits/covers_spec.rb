@@ -24,7 +24,7 @@ RSpec.describe Core::Permits::Covers do
       roads: %w[US-93 US-12]
     )
 
-  def unmet(granted, moves) = described_class.unmet(granted, moves)
+  def unmet(granted, moves) = described_class.unmet(granted, moves).map(&:text)
 
   it "covers what is the same, to the inch and the pound, and whatever is less" do
     expect(unmet(granted, granted)).to eq([])

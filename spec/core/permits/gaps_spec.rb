@@ -40,7 +40,7 @@ RSpec.describe Core::Permits::Gaps do
   end
 
   def gaps(move: self.move, held: self.held, freight: self.freight) =
-    described_class.of([held], move, freight)
+    described_class.of([held], move, freight).map(&:text)
 
   it "are none where all fits to the inch, the pound and the day" do
     expect(gaps).to eq([])
@@ -141,5 +141,13 @@ RSpec.describe Core::Permits::Gaps do
       end
       expect(gaps(held: held.with(of: held.of.except(size)))).to eq([])
     end
+  end
+
+  it "is the same gap however its sentence reads, and another with another figure" do
+    keys = ->(width_in) do
+      described_class.of([held], move.with(of: move.of.merge(width_in:)), freight).map(&:key)
+    end
+    expect(keys[146]).to eq([%w[MT issued width_in 144 146]])
+    expect(keys[147]).not_to eq(keys[146])
   end
 end

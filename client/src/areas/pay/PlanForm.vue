@@ -43,11 +43,13 @@ watch(day, () => {
   if (same && !merge.touched(typed.value)) typed.value = draftOf(same)
   merge.see(same ? draftOf(same) : draftOf(plan), same?.version)
 })
-const stale = computed(() => problem?.code === 'stale')
-watch([stale, () => plans], () => {
-  const now = ofDay(plans)
-  if (stale.value && now) merge.compare(typed.value, draftOf(now), now.version)
-})
+watch(
+  () => [problem, plans] as const,
+  ([refused]) => {
+    const now = ofDay(plans)
+    if (refused?.code === 'stale' && now) merge.compare(typed.value, draftOf(now), now.version)
+  },
+)
 
 const at = (field: string) => (problem?.path === `/${field}` ? problem.message : undefined)
 const input = computed(() => (day.value ? inputOf(typed.value) : undefined))
@@ -180,7 +182,7 @@ function takeTheirs() {
       label="Earns at least a period, $"
     /><amount-field v-model="figures.minimum_net" label="Is left at least, $" />
     <merge-panel
-      v-if="stale"
+      v-if="merge.differs.value"
       class="all"
       :found="merge.found.value"
       :message="problem?.message ?? ''"
@@ -190,7 +192,9 @@ function takeTheirs() {
       @save="saveChosen"
       @theirs="takeTheirs"
     />
-    <v-alert v-else-if="problem && !problem.path" type="error" class="all">{{ problem.message }}</v-alert>
+    <v-alert v-else-if="problem && problem.code !== 'stale' && !problem.path" type="error" class="all">{{
+      problem.message
+    }}</v-alert>
     <div class="row justify-end all">
       <v-btn variant="text" @click="emit('close')">Leave it</v-btn
       ><v-btn type="submit" color="primary" :disabled="!input" :loading="busy">Keep these rates</v-btn>

@@ -32,22 +32,36 @@ const typedOf = (axles: Schemas['Axles']): Row[] =>
     weight: weight_lb.toLocaleString('en-US'),
     spacing: String(spacing_ft),
   }))
+const feet = (typed: string) => (/^\d+(\.\d+)?$/.test(typed.trim()) ? Number(typed) : undefined)
+const axles = computed(() => {
+  const read = rows.value.map(({ weight, spacing }, i) => ({
+    weight_lb: parsePounds(weight),
+    spacing_ft: i === 0 ? 0 : feet(spacing),
+  }))
+  return read.every(row => row.weight_lb !== undefined && row.spacing_ft !== undefined)
+    ? (read as Schemas['Axles'])
+    : undefined
+})
 /** An axle is one field. */
 const merge = useMerge<{ axles: Row[] }>(value => 'weight' in value)
-// What somebody else has saved shows only where nothing is being typed here.
+// What somebody else has saved shows only where nothing is being typed here; what was saved here has been seen.
 watch(
   () => [file.version, JSON.stringify(file.axles)],
-  () => {
-    if (merge.seen.value && merge.touched({ axles: rows.value })) return
+  ([, now]) => {
+    const typing = merge.seen.value && merge.touched({ axles: rows.value })
+    if (typing && JSON.stringify(axles.value) !== now) return
     rows.value = typedOf(file.axles)
     merge.see({ axles: rows.value }, file.version)
   },
   { immediate: true },
 )
-const stale = computed(() => problem?.code === 'stale')
-watch([stale, () => file.version], () => {
-  if (stale.value) merge.compare({ axles: rows.value }, { axles: typedOf(file.axles) }, file.version)
-})
+watch(
+  () => [problem, file.version] as const,
+  ([now]) => {
+    if (now?.code === 'stale' && merge.touched({ axles: rows.value }))
+      merge.compare({ axles: rows.value }, { axles: typedOf(file.axles) }, file.version)
+  },
+)
 const labelOf = ([, i]: readonly (string | number)[]) => (i === undefined ? 'Axles' : `Axle ${Number(i) + 1}`)
 function shownOf(value: unknown): string {
   if (Array.isArray(value)) return value.map(shownOf).join('; ')
@@ -62,16 +76,6 @@ const takeTheirs = () => {
   rows.value = merge.giveUp().axles
 }
 
-const feet = (typed: string) => (/^\d+(\.\d+)?$/.test(typed.trim()) ? Number(typed) : undefined)
-const axles = computed(() => {
-  const read = rows.value.map(({ weight, spacing }, i) => ({
-    weight_lb: parsePounds(weight),
-    spacing_ft: i === 0 ? 0 : feet(spacing),
-  }))
-  return read.every(row => row.weight_lb !== undefined && row.spacing_ft !== undefined)
-    ? (read as Schemas['Axles'])
-    : undefined
-})
 const changed = computed(() => JSON.stringify(axles.value) !== JSON.stringify(file.axles))
 const { data: check } = useFetched(axles, async now =>
   now?.length ? ask(api.POST('/api/permits/bridge', { body: { key: newKey(), axles: now } })) : NOTHING,
@@ -166,7 +170,7 @@ const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total +
         </div>
       </div>
       <merge-panel
-        v-if="stale && merge.touched({ axles: rows })"
+        v-if="merge.differs.value"
         :found="merge.found.value"
         :message="problem?.message ?? ''"
         :label="labelOf"

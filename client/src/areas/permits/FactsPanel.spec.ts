@@ -94,6 +94,12 @@ describe('the facts of a permit file', () => {
       expect.stringContaining('Excavator 30 t'),
     ])
     expect(wrapper.emitted('save')).toBeUndefined()
+    // What was refused then has nothing to do with what is typed next.
+    await button(wrapper, 'Correct').trigger('click')
+    expect(wrapper.findComponent(MergePanel).exists()).toBe(false)
+    await type(wrapper, 'Width', '12 ft 2 in')
+    await save(wrapper)
+    expect(wrapper.emitted('save')).toEqual([[{ width_in: 146 }, 4]])
   })
 
   it('are refused at the field where they cannot be read', async () => {

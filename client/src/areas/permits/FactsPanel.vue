@@ -46,11 +46,11 @@ function edit() {
   merge.see(typed.value, file.version)
   open.value = true
 }
-const stale = computed(() => problem?.code === 'stale')
+// A refusal says that the file has moved on; the file as it is by then follows.
 watch(
-  () => [open.value && stale.value, file.version],
+  () => [problem, file.version] as const,
   ([now]) => {
-    if (now) merge.compare(plainly(typed.value), factsOf(file), file.version)
+    if (open.value && now?.code === 'stale') merge.compare(plainly(typed.value), factsOf(file), file.version)
   },
 )
 const bad = computed(() => unread(typed.value))
@@ -123,7 +123,7 @@ defineExpose({
         label="The load can be divided"
       />
       <merge-panel
-        v-if="stale"
+        v-if="merge.differs.value"
         class="wide"
         :found="merge.found.value"
         :message="problem?.message ?? ''"

@@ -9,7 +9,7 @@ export type Size =
 export const SIZES: { name: Size; label: string; upTo: number; least: number }[] = [
   { name: 'width_in', label: 'Width', upTo: EITHER.across, least: 48 },
   { name: 'height_in', label: 'Height', upTo: EITHER.across, least: 96 },
-  { name: 'length_in', label: 'Length over all', upTo: EITHER.along, least: 240 },
+  { name: 'length_in', label: 'Length over all', upTo: EITHER.along, least: 0 },
   { name: 'trailer_length_in', label: 'Trailer', upTo: EITHER.along, least: 0 },
   { name: 'front_overhang_in', label: 'Front overhang', upTo: EITHER.across, least: 0 },
   { name: 'rear_overhang_in', label: 'Rear overhang', upTo: EITHER.across, least: 0 },

@@ -42,6 +42,8 @@ export function useMerge<T>(whole?: (value: Record<string, unknown>) => boolean)
     version: computed(() => seen.value?.version),
     seen: computed(() => seen.value?.value),
     found,
+    /** It has moved on, and nobody has chosen yet. */
+    differs: computed(() => theirs.value !== undefined),
     see,
     compare,
     choose,
