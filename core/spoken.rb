@@ -20,6 +20,13 @@ module Core::Spoken
   # "Tue 11/24"
   def self.day(date) = date.strftime("%a %-m/%-d")
 
+  # "PO PO-77", "pickup number B7198": a reference by its kind
+  def self.reference(kind, value)
+    name = INITIALS.include?(kind) ? kind.upcase : kind.tr("_", " ")
+    "#{name} #{value}"
+  end
+  INITIALS = %w[bol po].freeze
+
   # "78,650 lb"
   def self.pounds(weight_lb) = "#{grouped(weight_lb)} lb"
 

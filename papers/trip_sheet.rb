@@ -38,7 +38,7 @@ class Papers::TripSheet < Papers::Letter
     headline "Trip #{@trip[:number]}, load #{@load[:number]}"
     units = @sheet.units.map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }
     say "#{@sheet.drivers.map { |row| row[:name] }.join(" and ")} • #{units.join(", ")}", size: 11
-    references = @page.references.map { |row| "#{row[:kind].tr("_", " ").upcase} #{row[:value]}" }
+    references = @page.references.map { |row| Core::Spoken.reference(row[:kind], row[:value]) }
     say "#{@page.customer[:name]} • #{references.join(", ")}"
     empty, loaded =
       @trip.values_at(:empty_miles, :loaded_miles).map { |miles| Money.rate_text(miles, places: 1) }

@@ -124,7 +124,7 @@ class Web::Tracking::CabJson
       freight: @read.loads.empty? ? "empty" : @read.lines.map { |line| line(line) }.join("; "),
       customer: @read.customer.to_s,
       notes: @read.loads.map { |load| load[:driver_notes] }.reject(&:empty?).join("\n"),
-      references: @read.references.map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" }
+      references: @read.references.map { |row| Core::Spoken.reference(row[:kind], row[:value]) }
     }
   end
 

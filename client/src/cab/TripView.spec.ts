@@ -66,6 +66,11 @@ describe('the button of the next step', () => {
     await wrapper.find('form').trigger('submit')
     const said = wrapper.find('.told')
     expect(said.text()).toContain('Told: Arrived at Mill')
+    // A second tap where it stands by then takes nothing back.
+    await said.find('button').trigger('click')
+    expect(cab.takeBack).not.toHaveBeenCalled()
+    vi.advanceTimersByTime(1500)
+    await nextTick()
     await said.find('button').trigger('click')
     const key = (cab.checkIn as ReturnType<typeof vi.fn>).mock.calls[0]!.at(-1)
     expect(cab.takeBack).toHaveBeenCalledWith(1, key, 'Tapped by mistake')

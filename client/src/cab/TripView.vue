@@ -107,15 +107,6 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
               : t('trip.papersIn')
           }}
         </p>
-        <p v-if="told && trip.status !== 'delivered'" class="told spread" role="status">
-          <span>{{ t('trip.told', { what: told.label }) }}</span><button
-            type="button"
-            class="press small"
-            @click="undo"
-          >
-            {{ t('trip.undo') }}
-          </button>
-        </p>
         <p v-if="barred" class="note">{{ t('trip.other') }}</p>
         <step-form
           v-else-if="step"
@@ -128,6 +119,17 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
           @take="take"
         />
         <p v-else class="said">{{ t('trip.allDone') }}</p>
+        <!-- Below the button, which stays where it was, and at rest with it: a second tap undoes nothing either. -->
+        <p v-if="told && trip.status !== 'delivered'" class="told spread" role="status">
+          <span>{{ t('trip.told', { what: told.label }) }}</span><button
+            type="button"
+            class="press small"
+            :disabled="resting"
+            @click="undo"
+          >
+            {{ t('trip.undo') }}
+          </button>
+        </p>
       </template>
     </section>
 
