@@ -14,8 +14,8 @@ export const passOn: Fetch = (...request) => current(...request)
 type Said = { status?: number; body?: unknown } | 'away'
 
 /**
- * Stands in for the server: `say` answers each request, with 200 and nothing where it gives nothing, or is out
- * of reach. All that was asked is kept.
+ * Stands in for the server: `say` answers each request, `{}` with 200 and an empty body, or is out of reach. What
+ * it says nothing to stays unanswered: a page cannot be shown what no server would say. All that was asked is kept.
  */
 export function fakeServer(say: (asked: Asked) => Said | undefined | Promise<Said | undefined>) {
   const asked: Asked[] = []
@@ -37,7 +37,7 @@ export function fakeServer(say: (asked: Asked) => Said | undefined | Promise<Sai
       body: typeof body === 'string' && body ? JSON.parse(body) : body,
     }
     asked.push(one)
-    const said = (await say(one)) ?? {}
+    const said = (await say(one)) ?? (await new Promise<never>(() => undefined))
     if (said === 'away') throw new TypeError('Failed to fetch')
     const { status = 200, body: answer = {} } = said
     return new Response(JSON.stringify(answer), {
