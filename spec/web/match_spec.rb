@@ -95,17 +95,41 @@ RSpec.describe Web::Match do
     expect(Store::Company.audit("load", load_id).first[:why]).to eq(
       "Past medical_expired: New card is in the post, seen by Orrin"
     )
-    client.call(:put, "/api/match/rules", { effects: [{ code: "medical_expired", effect: "off" }] })
+    client.call(
+      :put,
+      "/api/match/rules",
+      { version: 1, effects: [{ code: "medical_expired", effect: "off" }] }
+    )
     expect(
       api(account("safety")).call(
         :put,
         "/api/match/rules",
-        { effects: [{ code: "medical_expired", effect: "warn" }] }
+        { version: 1, effects: [{ code: "medical_expired", effect: "warn" }] }
       )[
         :rules
       ]
     ).to include(include(code: "medical_expired", effect: "warn", usual: "block"))
     expect(rank(book(at: now + (60 * Given::HOUR)))["Wade Ferris"]).to include(verdict: "tight")
+  end
+
+  it "does not overwrite what another set meanwhile, neither for a fit nor for following trucks" do
+    safety = api(account("safety"))
+    %w[/api/match/rules /api/tracking-settings].each do |path|
+      seen = client.call(:get, path)
+      change =
+        (
+          if path.end_with?("rules")
+            { version: seen[:version], settings: { **seen[:settings], margin_minutes: 45 } }
+          else
+            { **seen, silent_minutes: 240 }
+          end
+        )
+      expect(safety.call(:put, path, change)).to include(version: seen[:version] + 1)
+      expect(safety.call(:put, path, change)[:error]).to include(
+        code: "stale",
+        message: a_string_including("changed this while you had it open")
+      )
+    end
   end
 
   it "proposes, accepts line by line, and says which line came too late" do

@@ -8,7 +8,7 @@ module Web::Match::RulesJson
 
   def self.to_h
     read = Reads::Match::Rules.all
-    { rules: rules(read.effects), settings: settings(read.settings) }
+    { version: read.settings[:version], rules: rules(read.effects), settings: settings(read.settings) }
   end
 
   def self.rules(effects)

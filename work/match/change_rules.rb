@@ -2,15 +2,23 @@
 
 # Says what a rule of fit may do, and what matching reckons with.
 module Work::Match::ChangeRules
-  # input - { effects: [{ code:, effect: }], settings: }, both optional. Raises Refused `unknown_rule`.
+  # input - { version: that was read, effects: [{ code:, effect: }], settings: }, the last two optional.
+  # Raises Refused `unknown_rule`, Work::Stale.
   def self.call(input, by:, now:)
     Work::Act.once(nil, "change_fit_rules", by:, now:) do |act|
+      settings = Store::Match.settings && Store::Match::MatchSettings.lock(1)
       before = Store::Match.effects
+      Work::Stale.check(
+        settings,
+        input[:version],
+        of: ["company", 1],
+        act: "change_fit_rules",
+        yours: input.except(:version)
+      ) { { effects: before, settings: settings.except(:id, :version) } }
       (input[:effects] || []).each_with_index { |row, i| write(row, i) }
-      settings = Store::Match.settings
       wanted =
         (input[:settings] || {}).transform_values { |value| value.is_a?(String) ? BigDecimal(value) : value }
-      Store::Match::MatchSettings.update(wanted) unless wanted.empty?
+      Store::Match::MatchSettings.count_on(1, **wanted)
       act.changed(
         "company",
         1,

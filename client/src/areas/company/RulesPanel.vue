@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
-import { api, ask, type Problem, type Schemas } from '@/shared/api'
-import { useFetched } from '@/shared/fetched'
+import { api, ask, type Schemas } from '@/shared/api'
+import MergePanel from '@/shared/merge/MergePanel.vue'
+import { useSettings } from '@/shared/merge/useSettings'
+import { parseDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
 
@@ -26,47 +27,61 @@ const SETTINGS = [
   ['annual_inspection_days', 'Annual inspection: warn days before'],
   ['other_paper_days', 'Other papers: warn days before'],
 ] as const
-const session = useSession()
-const writes = session.has('administrator', 'safety')
-const { data, problem, load, put } = useFetched(
-  () => 0,
-  () => ask(api.GET('/api/match/rules')),
-  change => change.kind === 'company',
-)
-const draft = ref<Record<string, string>>({})
-watch(data, found => {
-  if (found) draft.value = Object.fromEntries(SETTINGS.map(([name]) => [name, String(found.settings[name])]))
+const LABELS: Record<string, string> = Object.fromEntries(SETTINGS)
+type Name = (typeof SETTINGS)[number][0]
+type Rules = Schemas['FitRules']
+const writes = useSession().has('administrator', 'safety')
+const isCount = (name: string) => /_(minutes|days)$/.test(name)
+const {
+  data,
+  problem,
+  load,
+  put,
+  typed,
+  refused,
+  saved,
+  busy,
+  save,
+  found,
+  differs,
+  at,
+  saveChosen,
+  takeTheirs,
+} = useSettings<Rules, Record<Name, string>>({
+  get: () => api.GET('/api/match/rules'),
+  put: (typed, version) =>
+    api.PUT('/api/match/rules', {
+      body: {
+        version,
+        settings: Object.fromEntries(
+          SETTINGS.map(([name]) => [
+            name,
+            isCount(name) ? Number(typed[name] || NaN) : (parseDollars(typed[name]) ?? typed[name]),
+          ]),
+        ) as unknown as Schemas['FitSettings'],
+      },
+    }),
+  typedOf: ({ settings }) =>
+    Object.fromEntries(SETTINGS.map(([name]) => [name, String(settings[name])])) as Record<Name, string>,
 })
-const refused = ref<Problem>()
-const saved = ref(false)
 
-async function send(body: Schemas['FitRulesInput']) {
+/** A rule alone; figures that are being typed are not sent with it. */
+async function setEffect(code: string, effect: Effect) {
   saved.value = false
-  const answer = await ask(api.PUT('/api/match/rules', { body }))
+  const answer = await ask<Rules>(
+    api.PUT('/api/match/rules', { body: { version: data.value!.version, effects: [{ code, effect }] } }),
+  )
   refused.value = answer.problem
-  if (answer.data) {
-    put(answer.data)
-    saved.value = true
-  }
+  if (answer.problem) await load()
+  else put(answer.data)
 }
-const setEffect = (code: string, effect: Effect) => send({ effects: [{ code, effect }] })
-const save = () =>
-  send({
-    settings: Object.fromEntries(
-      Object.entries(draft.value).map(([name, text]) => [
-        name,
-        name.endsWith('_minutes') || name.endsWith('_days') ? Number(text) : text,
-      ]),
-    ) as Schemas['FitSettings'],
-  })
-const at = (name: string) => (refused.value?.path === `/settings/${name}` ? [refused.value.message] : [])
 </script>
 
 <template>
   <section class="panel pad" aria-label="Rules of a fit">
     <h2>What a rule may do</h2>
     <p class="small quiet">A crew that is blocked can be given a load only with a reason, which is kept.</p>
-    <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
+    <waiting v-slot="{ data: rules }" :data="data" :problem="problem" @again="load">
       <table class="ledger">
         <thead>
           <tr>
@@ -76,7 +91,7 @@ const at = (name: string) => (refused.value?.path === `/settings/${name}` ? [ref
           </tr>
         </thead>
         <tbody>
-          <tr v-for="rule in found.rules" :key="rule.code">
+          <tr v-for="rule in rules.rules" :key="rule.code">
             <td>{{ rule.title }}</td>
             <td class="small quiet">{{ rule.source }}</td>
             <td>
@@ -94,21 +109,31 @@ const at = (name: string) => (refused.value?.path === `/settings/${name}` ? [ref
           </tr>
         </tbody>
       </table>
-      <form class="fields" @submit.prevent="save">
+      <form v-if="typed" class="fields" @submit.prevent="save">
         <v-text-field
           v-for="[name, label] in SETTINGS"
           :key="name"
-          v-model="draft[name]"
+          v-model="typed[name]"
           :label="label"
           :readonly="!writes"
-          :error-messages="at(name)"
+          :error-messages="at(`/settings/${name}`)"
         />
         <div v-if="writes" class="row">
-          <v-btn type="submit" color="primary">Save the figures</v-btn
+          <v-btn type="submit" color="primary" :loading="busy">Save the figures</v-btn
           ><span v-if="saved" class="small" role="status">Saved</span>
         </div>
       </form>
-      <v-alert v-if="refused && !refused.path.startsWith('/settings')" type="error" class="mt-2">{{
+      <merge-panel
+        v-if="differs && refused"
+        class="mt-2"
+        :found="found"
+        :message="refused.message"
+        :label="([name]) => LABELS[String(name)] ?? ''"
+        :busy="busy"
+        @save="saveChosen"
+        @theirs="takeTheirs"
+      />
+      <v-alert v-else-if="refused && !refused.path.startsWith('/settings')" type="error" class="mt-2">{{
         refused.message
       }}</v-alert>
     </waiting>

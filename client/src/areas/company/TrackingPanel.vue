@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
-import { api, ask, type Problem, type Schemas } from '@/shared/api'
-import { useFetched } from '@/shared/fetched'
+import { api, type Schemas } from '@/shared/api'
+import MergePanel from '@/shared/merge/MergePanel.vue'
+import { useSettings } from '@/shared/merge/useSettings'
 import { useSession } from '@/shared/session'
+import { readClock } from '@/shared/typed/times'
 import Waiting from '@/shared/Waiting.vue'
 
 /** How the company follows its trucks. */
 type Settings = Schemas['TrackingSettings']
-const FIELDS: [keyof Settings, string][] = [
+type Name = Exclude<keyof Settings, 'version'>
+const FIELDS: [Name, string][] = [
   ['ask_every_hours', 'Ask for a check-in every, h'],
   ['quiet_from', 'Quiet from (21:00)'],
   ['quiet_to', 'Quiet to (6:00)'],
@@ -18,65 +20,62 @@ const FIELDS: [keyof Settings, string][] = [
   ['fence_dwell_minutes', 'and after, min'],
   ['positions_kept_days', 'Positions are kept, days'],
 ]
-const session = useSession()
-const writes = session.has('administrator', 'safety')
-const { data, problem, load, put } = useFetched(
-  () => 0,
-  () => ask(api.GET('/api/tracking-settings')),
-  change => change.kind === 'company',
-)
+const isHour = (name: string) => name.startsWith('quiet')
+const LABELS = Object.fromEntries(FIELDS)
+const writes = useSession().has('administrator', 'safety')
 const clock = (minutes: number) => `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}`
-const minutes = (text: string) => {
-  const match = /^(\d{1,2}):?(\d{2})$/.exec(text.trim())
-  return match ? Number(match[1]) * 60 + Number(match[2]) : NaN
-}
-const draft = ref<Record<string, string>>({})
-watch(data, found => {
-  if (found)
-    draft.value = Object.fromEntries(
-      FIELDS.map(([name]) => [name, name.startsWith('quiet') ? clock(found[name]) : String(found[name])]),
-    )
-})
-const refused = ref<Problem>()
-const saved = ref(false)
-async function save() {
-  saved.value = false
-  const body = Object.fromEntries(
-    FIELDS.map(([name]) => {
-      const text = draft.value[name] ?? ''
-      return [name, name.startsWith('quiet') ? minutes(text) : Number(text)]
-    }),
-  ) as unknown as Settings
-  const answer = await ask<Settings>(api.PUT('/api/tracking-settings', { body }))
-  refused.value = answer.problem
-  if (answer.data) {
-    put(answer.data)
-    saved.value = true
-  }
-}
-const at = (name: string) => (refused.value?.path === `/${name}` ? [refused.value.message] : [])
+const shownFigure = (name: Name, value: number) => (isHour(name) ? clock(value) : String(value))
+/** What cannot be read goes as it was typed: the answer says at the field what is wrong with it. */
+const figureOf = (name: Name, text: string) => (isHour(name) ? readClock(text) : Number(text || NaN)) ?? text
+const { data, problem, load, typed, refused, saved, busy, save, found, differs, at, saveChosen, takeTheirs } =
+  useSettings<Settings, Record<Name, string>>({
+    get: () => api.GET('/api/tracking-settings'),
+    put: (typed, version) =>
+      api.PUT('/api/tracking-settings', {
+        body: {
+          ...Object.fromEntries(FIELDS.map(([name]) => [name, figureOf(name, typed[name])])),
+          version,
+        } as Settings,
+      }),
+    typedOf: settings =>
+      Object.fromEntries(FIELDS.map(([name]) => [name, shownFigure(name, settings[name])])) as Record<
+        Name,
+        string
+      >,
+  })
+const isField = (path = '') => path.slice(1) in LABELS
 </script>
 
 <template>
   <section class="panel pad" aria-label="Following trucks">
     <h2>Following trucks</h2>
     <waiting :data="data" :problem="problem" @again="load"
-      ><form class="fields" @submit.prevent="save">
+      ><form v-if="typed" class="fields" @submit.prevent="save">
         <v-text-field
           v-for="[name, label] in FIELDS"
           :key="name"
-          v-model="draft[name]"
+          v-model="typed[name]"
           :label="label"
           :readonly="!writes"
-          :error-messages="at(name)"
+          :error-messages="at(`/${name}`)"
         />
         <div v-if="writes" class="row">
-          <v-btn type="submit" color="primary">Save</v-btn
+          <v-btn type="submit" color="primary" :loading="busy">Save</v-btn
           ><span v-if="saved" class="small" role="status">Saved</span>
         </div>
       </form></waiting
     >
-    <v-alert v-if="refused && !at(refused.path.slice(1)).length" type="error" class="mt-2">{{
+    <merge-panel
+      v-if="differs && refused"
+      class="mt-2"
+      :found="found"
+      :message="refused.message"
+      :label="([name]) => LABELS[String(name)] ?? ''"
+      :busy="busy"
+      @save="saveChosen"
+      @theirs="takeTheirs"
+    />
+    <v-alert v-else-if="refused && !isField(refused.path)" type="error" class="mt-2">{{
       refused.message
     }}</v-alert>
   </section>

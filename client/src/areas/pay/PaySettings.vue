@@ -1,20 +1,15 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
-import { api, ask, type Problem, type Schemas } from '@/shared/api'
+import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { parseDollars } from '@/shared/measure'
 import MergePanel from '@/shared/merge/MergePanel.vue'
-import { useMerge } from '@/shared/merge/useMerge'
+import { useSettings } from '@/shared/merge/useSettings'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
 import OwnCompanies from './OwnCompanies.vue'
 
 /** The rules of pay, the company's bank, and whether the books stand. */
 const mayChange = useSession().has('administrator', 'settlement_clerk')
-const { data, problem, load, put } = useFetched(
-  () => 0,
-  () => ask<Schemas['PaySettings']>(api.GET('/api/pay-settings')),
-)
 const { data: books, load: prove } = useFetched(
   () => 0,
   () => ask(api.GET('/api/pay-books')),
@@ -43,65 +38,26 @@ function shownOf(value: unknown): string {
 }
 
 type Rules = Omit<Schemas['PaySettings'], 'version' | 'next'>
-const typed = ref<Rules>()
-const merge = useMerge<Rules>()
-const rulesOf = (settings: Schemas['PaySettings']) =>
-  Object.fromEntries(Object.keys(LABELS).map(name => [name, settings[name as keyof Rules]])) as Rules
-// Read anew, say after the line was down: what is being typed stays.
-watch(
-  data,
-  now => {
-    if (!now || (typed.value && merge.touched(typed.value))) return
-    typed.value = rulesOf(now)
-    merge.see(typed.value, now.version)
-  },
-  { immediate: true },
-)
-const trouble = ref<Problem>()
-const saved = ref(false)
-const busy = ref(false)
-const at = (field: string) => (trouble.value?.path === `/${field}` ? trouble.value.message : undefined)
-async function save() {
-  if (!typed.value) return
-  const rules = typed.value
-  busy.value = true
-  const answer = await ask<Schemas['PaySettings']>(
-    api.PUT('/api/pay-settings', {
-      body: {
-        version: merge.version.value!,
-        approve_by_rule: rules.approve_by_rule,
-        bank_name: rules.bank_name,
-        bank_routing: rules.bank_routing,
-        bank_company_id: rules.bank_company_id,
-        frequency: rules.frequency as 'weekly',
-        second_person_drivers: Number(rules.second_person_drivers),
-        second_person_dollars: parseDollars(rules.second_person_dollars) ?? '',
-        advance_limit: parseDollars(rules.advance_limit) ?? '',
-      },
-    }),
-  )
-  busy.value = false
-  trouble.value = answer.problem
-  saved.value = !answer.problem
-  if (answer.problem?.code === 'stale') return compare()
-  if (!answer.data) return
-  merge.see(rulesOf(answer.data), answer.data.version)
-  typed.value = rulesOf(answer.data)
-  put(answer.data)
-}
-async function compare() {
-  const now = await ask<Schemas['PaySettings']>(api.GET('/api/pay-settings'))
-  if (now.problem) trouble.value = now.problem
-  if (now.data && typed.value) merge.compare(typed.value, rulesOf(now.data), now.data.version)
-}
-function saveChosen(choices: ('mine' | 'theirs')[]) {
-  typed.value = merge.choose(choices)
-  return save()
-}
-function takeTheirs() {
-  typed.value = merge.giveUp()
-  trouble.value = undefined
-}
+const { data, problem, load, typed, refused, saved, busy, save, found, differs, at, saveChosen, takeTheirs } =
+  useSettings<Schemas['PaySettings'], Rules>({
+    get: () => api.GET('/api/pay-settings'),
+    put: (rules, version) =>
+      api.PUT('/api/pay-settings', {
+        body: {
+          version,
+          approve_by_rule: rules.approve_by_rule,
+          bank_name: rules.bank_name,
+          bank_routing: rules.bank_routing,
+          bank_company_id: rules.bank_company_id,
+          frequency: rules.frequency as 'weekly',
+          second_person_drivers: Number(rules.second_person_drivers),
+          second_person_dollars: parseDollars(rules.second_person_dollars) ?? '',
+          advance_limit: parseDollars(rules.advance_limit) ?? '',
+        },
+      }),
+    typedOf: settings =>
+      Object.fromEntries(Object.keys(LABELS).map(name => [name, settings[name as keyof Rules]])) as Rules,
+  })
 </script>
 
 <template>
@@ -113,7 +69,7 @@ function takeTheirs() {
           <v-select v-model="typed.frequency" label="A pay period is" :items="FREQUENCIES" /><v-text-field
             v-model="typed.advance_limit"
             label="Open advances at most, $"
-            :error-messages="at('advance_limit')"
+            :error-messages="at('/advance_limit')"
           />
           <v-checkbox
             v-model="typed.approve_by_rule"
@@ -127,30 +83,30 @@ function takeTheirs() {
           /><v-text-field
             v-model="typed.second_person_dollars"
             label="or dollars moved"
-            :error-messages="at('second_person_dollars')"
+            :error-messages="at('/second_person_dollars')"
           />
           <v-text-field v-model="typed.bank_name" label="Our bank" /><v-text-field
             v-model="typed.bank_routing"
             label="Its routing number"
-            :error-messages="at('bank_routing')"
+            :error-messages="at('/bank_routing')"
           /><v-text-field
             v-model="typed.bank_company_id"
             label="Our number there"
-            :error-messages="at('bank_company_id')"
+            :error-messages="at('/bank_company_id')"
           />
           <merge-panel
-            v-if="trouble?.code === 'stale'"
+            v-if="differs && refused"
             class="all"
-            :found="merge.found.value"
-            :message="trouble.message"
+            :found="found"
+            :message="refused.message"
             :label="labelOf"
             :shown="shownOf"
             :busy="busy"
             @save="saveChosen"
             @theirs="takeTheirs"
           />
-          <v-alert v-else-if="trouble && !trouble.path" type="error" class="all">{{
-            trouble.message
+          <v-alert v-else-if="refused && !refused.path" type="error" class="all">{{
+            refused.message
           }}</v-alert>
           <div v-if="mayChange" class="row justify-end all">
             <span v-if="saved" class="small" role="status">Kept.</span

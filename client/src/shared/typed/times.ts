@@ -44,6 +44,12 @@ function clockOf(text: string): Clock | undefined {
   return hour < 24 && minute < 60 ? { hour, minute } : undefined
 }
 
+/** Minutes of the day of an hour as typed. */
+export function readClock(text: string): number | undefined {
+  const clock = clockOf(text.trim().toLowerCase())
+  return clock && clock.hour * 60 + clock.minute
+}
+
 function shifted(day: Day, days: number): Day {
   const date = new Date(Date.UTC(day.year, day.month - 1, day.day + days))
   return { year: date.getUTCFullYear(), month: date.getUTCMonth() + 1, day: date.getUTCDate() }
