@@ -34,16 +34,68 @@ RSpec.describe Work::Fleet do
     expect([result[:done], DB[:drivers].count]).to eq([false, 0])
   end
 
-  it "refuses a column it does not know and one that is missing" do
-    expect { import(:customers, "name,colour\nX,red\n") }.to refuse("unknown_column", "/csv")
-    expect { import(:places, "name\nX\n") }.to refuse("missing_column", "/csv")
-    expect { import(:places, "name,zip\n\"X,83702\n") }.to refuse("not_csv", "/csv")
+  it "takes a carrier's own sheet: its headings, its way of writing, and what it does not know by name" do
+    terminal_id
+    driver_id
+    sheet = <<~TEXT
+      Driver Name;Driver No;Type;CDL Expires;Paid by;Percent;Loaded mile rate;Dispatcher;Shirt size
+      Ada Holm;2001;Owner Operator;12/31/2027;percent;25%;;#{maren.name};M
+      Ben Ruiz;2002;company driver;;;;$0.62;;L
+    TEXT
+    expect(import(:drivers, sheet)).to include(added: 2, unknown: ["Shirt size"], errors: [], done: true)
+    expect(Store::Fleet.find(:drivers, DB[:drivers].first(number: "2001")[:id])).to include(
+      employment: "owner_operator",
+      licence_expires_on: Date.new(2027, 12, 31),
+      basis: "percent",
+      percent: 25.to_d,
+      loaded_mile_rate: 0,
+      terminal_id:
+    )
+    units =
+      "Unit,Kind,Driver,Owner,Axle spacings ft\nT-9,Tractor,ada holm,2001,\"12, 4.5\"\nT-8,tractor,Nobody,,\n"
+    expect(import(:units, units)[:errors]).to eq(
+      [
+        {
+          row: 3,
+          column: "operator",
+          message: "There is no driver “Nobody”: write Ada Holm, Ben Ruiz, Wade Ferris."
+        }
+      ]
+    )
+    expect(import(:units, units.sub(",Nobody", ","))).to include(added: 2, errors: [])
+    expect(DB[:units].first(number: "T-9")).to include(operator: "Ada Holm", owner: "Ada Holm")
+  end
+
+  it "asks for the rate that a driver is paid by and for no other" do
+    terminal_id
+    head = "number,name,basis,loaded_mile_rate,per_load\n"
+    errors = import(:drivers, "#{head}1,A,per load,,\n2,B,,,\n3,C,per load,,250\n")[:errors]
+    expect(errors.map { |error| error.values_at(:row, :column) }).to eq(
+      [[2, "per_load"], [3, "loaded_mile_rate"]]
+    )
   end
 
   it "exports what it imports: every kind comes back unchanged, and no cell runs as a formula" do
     customer_id
     driver_id
-    unit_id("V-201", model_year: 2019)
+    unit_id(
+      "V-201",
+      model_year: 2019,
+      axle_spacings_ft: [12, 4.5],
+      miles_per_gallon: "6.8",
+      rent_daily: "40",
+      operator_id: driver_id,
+      owner_driver_id: driver_id
+    )
+    add(
+      :drivers,
+      name: "Ida Moe",
+      number: "9",
+      terminal_id:,
+      basis: "percent",
+      percent: "25",
+      languages: %w[en es]
+    )
     add(:places, name: "=cmd()", zip: "83702")
     Store::Fleet::COLUMNS.each_key do |table|
       csv = described_class::ImportRows.export(table)

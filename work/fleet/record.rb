@@ -107,28 +107,36 @@ module Work::Fleet::Record
   # Of a plan of pay, what is no decimal.
   AS_THEY_ARE = %i[basis percent_of_fuel stops_included].freeze
 
+  # What a plan has where nobody said it.
+  UNSAID = { stops_included: 2, loaded_mile_rate: "0", empty_mile_rate: "0" }.freeze
+
   # A driver's rates hold from today; a change on the same day replaces that day's plan.
   def self.write_rates(driver_id, input, now)
     rates = input.slice(*Store::Fleet::RATES)
     current = Store::Fleet.pay_plan(driver_id, now.to_date)
     wanted =
-      { stops_included: 2, **(current || {}).slice(*Store::Fleet::RATES), **rates }.to_h do |name, value|
+      { **UNSAID, **(current || {}).slice(*Store::Fleet::RATES), **rates }.to_h do |name, value|
         [name, AS_THEY_ARE.include?(name) ? value : BigDecimal(value)]
       end
     # What only a plan's own page can change goes on.
     wanted = (current || {}).slice(*Store::Fleet::TERMS).merge(wanted)
-    rate = Core::Pay::Earnings::RATES.fetch((wanted[:basis] || "per_mile").to_sym).first
-    if wanted[:basis] && wanted[:basis] != "per_mile" && (wanted[rate] || 0).zero?
-      raise Refused.new("rate_missing", "Say at which rate this driver is paid.", path: "/#{rate}")
-    end
     return if current && wanted.all? { |name, value| current[name] == value }
 
+    check_rate(wanted)
     Store::Pay::Plans.keep(
       { driver_id:, in_force_from: current ? now.to_date : Date.new(2000, 1, 1), **wanted },
       key: %i[driver_id in_force_from],
       version: true
     )
     Work::Pay::KeepPlan.follow(driver_id, now:)
+  end
+
+  # Raises Refused `rate_missing` at the rate that this way of paying cannot do without.
+  def self.check_rate(plan)
+    rate = Core::Pay::Earnings::RATES.fetch((plan[:basis] || "per_mile").to_sym).first
+    return unless (plan[rate] || 0).zero?
+
+    raise Refused.new("rate_missing", "Say at which rate this driver is paid.", path: "/#{rate}")
   end
 
   # Runs the block and turns a broken constraint into its sentence.
@@ -138,5 +146,5 @@ module Work::Fleet::Record
     path, message = TAKEN.fetch(Work::Act.broken_constraint(e)) { raise }
     raise Refused.new("taken", message, path:)
   end
-  private_class_method :place, :unit, :holders, :named, :check_vin, :arrays, :driver
+  private_class_method :place, :unit, :holders, :named, :check_vin, :arrays, :driver, :check_rate
 end

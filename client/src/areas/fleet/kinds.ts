@@ -34,7 +34,8 @@ export interface KindOf {
 }
 
 const PHONE: Field = { name: 'phone', label: 'Telephone' }
-const paidBy = (basis: string) => (draft: Record<string, unknown>) => draft.basis === basis
+/** Paid by the mile where nobody says otherwise. */
+const paidBy = (basis: string) => (draft: Record<string, unknown>) => (draft.basis ?? 'per_mile') === basis
 const isTractor = (draft: Record<string, unknown>) => draft.kind !== 'trailer'
 const isTrailer = (draft: Record<string, unknown>) => draft.kind === 'trailer'
 
@@ -92,8 +93,14 @@ export const KINDS: Record<Kind, KindOf> = {
       { name: 'hourly_rate', label: 'An hour, $', type: 'money', when: paidBy('hourly') },
       { name: 'per_load', label: 'A load, $', type: 'money', when: paidBy('per_load') },
       { name: 'per_ton', label: 'A ton, $', type: 'money', when: paidBy('per_ton') },
-      { name: 'loaded_mile_rate', label: 'Loaded mile, $', type: 'money', needed: true },
-      { name: 'empty_mile_rate', label: 'Empty mile, $', type: 'money', needed: true },
+      {
+        name: 'loaded_mile_rate',
+        label: 'Loaded mile, $',
+        type: 'money',
+        needed: true,
+        when: paidBy('per_mile'),
+      },
+      { name: 'empty_mile_rate', label: 'Empty mile, $', type: 'money', when: paidBy('per_mile') },
       { name: 'extra_stop', label: 'Extra stop, $', type: 'money' },
       { name: 'stops_included', label: 'Stops included', type: 'number' },
       { name: 'detention_hourly', label: 'Detention an hour, $', type: 'money' },
@@ -243,7 +250,13 @@ export function toInput(fields: Field[], draft: Record<string, unknown>): Record
 /** What a new record of a kind begins with. */
 export const USUAL: Partial<Record<Kind, Record<string, unknown>>> = {
   customers: { payer: true, terms_days: 30, detention_free_minutes: 120, detention_hourly: '60.00' },
-  drivers: { employment: 'company_driver', smartphone: true, licence_class: 'A', stops_included: 2 },
+  drivers: {
+    employment: 'company_driver',
+    smartphone: true,
+    licence_class: 'A',
+    stops_included: 2,
+    basis: 'per_mile',
+  },
   units: { kind: 'tractor', company_plates: true },
 }
 
