@@ -13,6 +13,7 @@ class Papers::PermitApplication < Papers::Letter
     article = @permit[:kind] == "superload" ? "a" : "an"
     say "Application for #{article} #{@permit[:kind].tr("_", " ")} permit", size: 16, style: :bold
     say "To #{@state}, by #{@says[:company]}, #{@says[:contact]}; please answer by #{@says[:deliver_by]}"
+    applicant
     say "Version #{@permit[:asked_version] || @file[:version]} of our file", size: 10
     part("What moves", sizes)
     part("Units", units)
@@ -23,6 +24,19 @@ class Papers::PermitApplication < Papers::Letter
   end
 
   private
+
+  # Where the applicant is, and the numbers that the office knows it by.
+  def applicant
+    who = @says[:applicant].to_h
+    town = [who[:town], who[:state], who[:zip]].reject { |text| text.to_s.empty? }.join(", ")
+    numbers = [
+      ("USDOT #{who[:usdot_number]}" unless who[:usdot_number].to_s.empty?),
+      who[:carrier_number],
+      who[:phone]
+    ]
+    line = [who[:address], town, *numbers].reject { |text| text.to_s.empty? }.join(" · ")
+    say line.empty? ? "Address and USDOT number: not told, see Company" : line, size: 10
+  end
 
   def day(at) = Core::Spoken.date(Date.iso8601(at))
   def feet(inches) = inches ? "#{inches / 12} ft #{inches % 12} in" : "none"

@@ -13,6 +13,8 @@ module Reads::Company
   # terminal
   Me = Core::Value.of(:set_up, :company, :account, :zone)
 
+  def self.row = Store::Company.row
+
   def self.me(account_id) =
     Me.new(
       set_up: Store::Company.set_up?,

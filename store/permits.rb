@@ -19,6 +19,8 @@ module Store::Permits
     rear_overhang_in
     gross_lb
   ].freeze
+  # Who applies, beside the name.
+  APPLICANT = %i[address town state zip phone usdot_number carrier_number].freeze
   UNIT = %i[number model_year make vin plate plate_state registered_lb axle_spacings_ft].freeze
 
   # The file of a load, of its own or of a move that it shares.

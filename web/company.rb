@@ -5,6 +5,12 @@ module Web::Company
   def self.registered(app)
     app.get("/api/me") { json Web::Company::CompanyJson.me(by, now) }
     app.post("/api/setup") { json({ id: Work::Company::SetUp.call(input, now:) }, status: 201) }
+    app.get("/api/company") { json Web::Company::CompanyJson.company }
+    app.put("/api/company") do
+      Work::Company::ChangeCompany.call(input, by:, now:)
+      json Web::Company::CompanyJson.company
+    end
+    app.get("/api/first-steps") { json Reads::Company::FirstSteps.all.map(&:to_h) }
     app.get("/api/terminals") { json Reads::Company.terminals }
     app.post("/api/terminals") do
       json({ id: Work::Company::AddTerminal.call(input, by:, now:) }, status: 201)

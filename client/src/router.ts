@@ -15,6 +15,7 @@ const AGAIN_MS = 1500
 
 export const router = createRouter({
   history: createWebHistory(),
+  scrollBehavior: (to, _, before) => before ?? (to.hash ? { el: to.hash, top: 80 } : undefined),
   routes: [
     {
       path: '/',

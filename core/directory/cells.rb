@@ -72,7 +72,9 @@ class Core::Directory::Cells
   # A quarter is 25 here; 0.25 may mean either.
   def percent
     plain = @text.delete("% ")
-    return plain if plain.match?(/\A\d{1,3}(\.\d{1,4})?\z/) && (plain.to_d.zero? || plain.to_d.between?(1, 100))
+    if plain.match?(/\A\d{1,3}(\.\d{1,4})?\z/) && (plain.to_d.zero? || plain.to_d.between?(1, 100))
+      return plain
+    end
 
     unread("write percent from 1 to 100, like 25 or 25%")
   end

@@ -15,7 +15,9 @@ module Reads::Permits::Application
     {
       kind: permit[:kind],
       **facts.slice(*TOLD).transform_keys(&:to_sym),
-      **%i[vehicle load tractor trailer].to_h { |what| [what, facts[what.to_s]&.transform_keys(&:to_sym)] },
+      **%i[applicant vehicle load tractor trailer].to_h do |what|
+        [what, facts[what.to_s]&.transform_keys(&:to_sym)]
+      end,
       route: {
         **%w[from to miles].to_h { |name| [name.to_sym, part[name].to_s] },
         turns: part["turns"].to_a,

@@ -348,11 +348,18 @@ class StandIns::PermitOffices
     minutes.to_i < 60 ? "#{minutes.to_i} min" : "#{minutes.to_i / 60} h #{minutes.to_i % 60} min"
   def pounds(count) = "#{count.to_s.reverse.scan(/\d{1,3}/).join(",").reverse} lb"
 
+  def applicant(who)
+    numbers = [who["carrier_number"], who["usdot_number"].to_s.empty? ? nil : "USDOT #{who["usdot_number"]}"]
+    line = [*who.values_at("address", "town", "state", "zip"), *numbers].reject { |text| text.to_s.empty? }
+    line.empty? ? [] : [line.join(", ")]
+  end
+
   def facts(form)
     vehicle = form["vehicle"]
     feet = ->(inches) { "#{inches.to_i / 12} ft #{inches.to_i % 12} in" }
     [
       "#{form["company"]}, contact #{form["contact"]}",
+      *applicant(form["applicant"].to_h),
       "Load: #{form.dig("load", "what")}, serial number #{form.dig("load", "serial_number")}",
       "#{feet.call(vehicle["width_in"])} wide, #{feet.call(vehicle["height_in"])} high, " \
         "#{feet.call(vehicle["length_in"])} long, #{pounds(vehicle["gross_lb"])}",

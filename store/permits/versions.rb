@@ -14,6 +14,7 @@ Store::Permits::Versions =
       plain =
         file.slice(*Store::Permits::TOLD).merge(
           company: Store::Company.row[:name],
+          applicant: Store::Company.row.slice(*Store::Permits::APPLICANT),
           starts_on: file[:starts_on].iso8601,
           attested_at: file[:attested_at]&.iso8601,
           vehicle: file.slice(*Store::Permits::SIZES).merge(axles: file[:axles].to_a),

@@ -19,6 +19,8 @@ module Web::Company::CompanyJson
     }
   end
 
+  def self.company = Reads::Company.row.slice(*Work::Company::ChangeCompany::FIELDS, :version)
+
   def self.person(row) =
     { **row.slice(:id, :name, :email), roles: row[:roles].to_a, disabled: row[:status_id] != 2 }
 

@@ -7,6 +7,9 @@ require "digest"
 module Work::Company::SetUp
   CODE_ALPHABET = [*"A".."H", "J", "K", *"M".."N", *"P".."Z", *"2".."9"].freeze
 
+  # Who begins does everything, until there are others.
+  EVERY_ROLE = %w[administrator dispatcher settlement_clerk permit_clerk safety].freeze
+
   # Returns a new code for a company that is not set up yet; what was printed before no longer holds.
   def self.issue_code
     code = Array.new(12) { CODE_ALPHABET.sample(random: SecureRandom) }.each_slice(4).map(&:join).join("-")
@@ -31,11 +34,7 @@ module Work::Company::SetUp
       Store::Company::Companies.update(name: input[:company].strip, setup_code_digest: nil)
       by = Work::Actor.system
       Work::Company::AddTerminal.call(input[:terminal], by:, now:, path: "/terminal")
-      Work::Company::AddPerson.call(
-        { **input.slice(:name, :email, :password), roles: %w[administrator dispatcher settlement_clerk] },
-        by:,
-        now:
-      )
+      Work::Company::AddPerson.call({ **input.slice(:name, :email, :password), roles: EVERY_ROLE }, by:, now:)
     end
   end
 end

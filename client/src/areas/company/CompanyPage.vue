@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { useSession } from '@/shared/session'
+import CompanyPanel from './CompanyPanel.vue'
+import FirstSteps from './FirstSteps.vue'
 import ImportPanel from './ImportPanel.vue'
 import PeoplePanel from './PeoplePanel.vue'
 import RulesPanel from './RulesPanel.vue'
@@ -15,9 +17,11 @@ const exports = session.has('administrator', 'dispatcher')
 <template>
   <div class="company">
     <h1 class="wide">{{ session.me?.company }}</h1>
-    <people-panel v-if="administers" class="wide" />
+    <first-steps class="wide" />
+    <company-panel class="wide" :may-change="administers" />
+    <people-panel v-if="administers" id="people" class="wide" />
     <terminals-panel :may-add="administers" />
-    <import-panel v-if="exports" :may-import="administers" />
+    <import-panel v-if="exports" id="import" :may-import="administers" />
     <rules-panel class="wide" />
     <tracking-panel class="wide" />
     <sign-ins-panel v-if="administers" class="wide" />

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { api, ask, type Problem, type Schemas } from '@/shared/api'
+import { textOf } from '@/shared/bytes'
 
 type Kind = 'customers' | 'places' | 'drivers' | 'units'
 defineProps<{ mayImport: boolean }>()
@@ -10,7 +12,13 @@ const KINDS: { value: Kind; title: string }[] = [
   { value: 'drivers', title: 'Drivers' },
   { value: 'units', title: 'Tractors and trailers' },
 ]
+const route = useRoute()
 const kind = ref<Kind>('customers')
+watch(
+  () => route.query.sheet,
+  sheet => (kind.value = KINDS.find(({ value }) => value === sheet)?.value ?? kind.value),
+  { immediate: true },
+)
 const template = shallowRef<Schemas['ImportTemplate']>()
 const csv = ref('')
 const fileName = ref('')
@@ -38,12 +46,13 @@ async function run(preview: boolean) {
   problem.value = answer.problem
   result.value = answer.data
 }
+const news = computed(() => (result.value ? result.value.added + result.value.changed : 0))
 async function pick(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
   fileName.value = file.name
-  csv.value = await file.text()
+  csv.value = textOf(await file.arrayBuffer())
   input.value = ''
   await run(true)
 }
@@ -63,7 +72,10 @@ const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent
         ><v-btn variant="text" :href="href(template.csv)" :download="`${kind}-template.csv`"
           >Empty template</v-btn
         ><label class="file"
-          >Import a CSV file<input type="file" accept=".csv,text/csv" @change="pick" /></label
+          >Import a CSV file<input
+            type="file"
+            accept=".csv,.txt,.tsv,text/csv,text/plain"
+            @change="pick" /></label
       ></template>
     </div>
     <details v-if="mayImport && template">
@@ -83,15 +95,21 @@ const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent
             ? ' is imported'
             : result.errors.length
               ? ' was not imported; nothing has changed'
-              : ' would be imported'
+              : news
+                ? ' would be imported'
+                : ' holds nothing new'
         }}: {{ result.added }} new, {{ result.changed }} changed, {{ result.unchanged }} as they are.
+      </p>
+      <p v-if="result.unknown.length" class="small">
+        Not read, as no column here is called so: <strong>{{ result.unknown.join(', ') }}</strong>. Rename
+        them in the first row if they belong here; the columns below say how.
       </p>
       <table v-if="result.errors.length" class="ledger">
         <thead>
           <tr>
             <th class="figure">Row</th>
             <th>Column</th>
-            <th>What is wrong</th>
+            <th>What is wrong, and what to write</th>
           </tr>
         </thead>
         <tbody>
@@ -102,8 +120,10 @@ const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent
           </tr>
         </tbody>
       </table>
-      <div v-else-if="!result.done">
-        <v-btn color="primary" @click="run(false)">Import {{ result.added + result.changed }} rows</v-btn>
+      <div v-else-if="!result.done && news">
+        <v-btn color="primary" @click="run(false)"
+          >Import {{ news === 1 ? 'one row' : `${news} rows` }}</v-btn
+        >
       </div>
     </template>
   </section>

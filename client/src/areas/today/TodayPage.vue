@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import TimeField from '@/shared/typed/TimeField.vue'
+import FirstSteps from '@/areas/company/FirstSteps.vue'
 import DesksPanel from './DesksPanel.vue'
 
 /** What needs a decision, what is most at stake first, each with its reason and the act beside it. */
@@ -99,6 +100,7 @@ useKeys([
 
 <template>
   <div class="page">
+    <first-steps />
     <section class="panel" aria-label="What needs a decision">
       <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
         <div class="kinds" role="group" aria-label="Kinds">
