@@ -7,7 +7,7 @@ module Core::Directory
   # kind - :customers, :places, :drivers or :units
   #
   # Returns Hash of Symbol to Column.
-  def self.columns(kind) = Columns::ALL.fetch(kind)
+  def self.columns(kind) = Columns.all(kind).to_h { |column| [column.name, column] }
 
   # Reads a file of rows.
   #

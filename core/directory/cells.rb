@@ -14,47 +14,30 @@ class Core::Directory::Cells
     @text = text.strip
   end
 
-  def value
-    case @column.holds
-    when :yes
-      yes
-    when :whole
-      Core::Typed.whole(@text.sub(/\.0+\z/, "")) || unread("write a whole number, like 12")
-    when :day
-      # A spreadsheet adds midnight to a day.
-      Core::Typed.day(@text.sub(/[ T]0{1,2}:00(:00)?\z/, "")) ||
-        unread("write the day with its year, like 12/31/2027")
-    when :dollars
-      dollars
-    when :decimal
-      @text.match?(/\A-?\d+(\.\d+)?\z/) ? @text : unread("write a number, like 6.8")
-    when :percent
-      percent
-    when :choice
-      choice
-    when :state
-      state(@text)
-    when :states
-      parts.map { |part| state(part) }
-    when :zip
-      zip
-    when :feet
-      parts.map do |part|
-        part.match?(/\A\d+(\.\d+)?\z/) ? part.to_f : unread("write feet, like 12, 4.5, 30, 4")
-      end
-    when :words
-      parts.map(&:downcase)
-    when :vin
-      @text.delete(" -").upcase
-    else
-      @text
-    end
-  end
+  # As it stands, where nothing is to be read.
+  def value = respond_to?(@column.holds, true) ? send(@column.holds) : @text
 
   private
 
   def unread(write) = raise(Unread, "“#{@text}” cannot be read here: #{write}.")
   def parts = @text.split(%r{[,;/\s]+}).reject(&:empty?)
+
+  def whole = Core::Typed.whole(@text.sub(/\.0+\z/, "")) || unread("write a whole number, like 12")
+  def decimal = @text.match?(/\A-?\d+(\.\d+)?\z/) ? @text : unread("write a number, like 6.8")
+  def states = parts.map { |part| a_state(part) }
+  def state = a_state(@text)
+  def words = parts.map(&:downcase)
+  def vin = @text.delete(" -").upcase
+
+  # A spreadsheet adds midnight to a day.
+  def day =
+    Core::Typed.day(@text.sub(/[ T]0{1,2}:00(:00)?\z/, "")) ||
+      unread("write the day with its year, like 12/31/2027")
+
+  def feet =
+    parts.map do |part|
+      part.match?(/\A\d+(\.\d+)?\z/) ? part.to_f : unread("write feet, like 12, 4.5, 30, 4")
+    end
 
   def yes
     return true if YES.include?(@text.downcase)
@@ -87,7 +70,7 @@ class Core::Directory::Cells
 
   def one_of(all) = [all[0..-2].join(", "), all.last].reject(&:empty?).join(" or ")
 
-  def state(text)
+  def a_state(text)
     text.match?(/\A[A-Za-z]{2}\z/) ? text.upcase : unread("write the state's two letters, like ID")
   end
 

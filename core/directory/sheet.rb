@@ -9,6 +9,7 @@ Core::Directory::Sheet =
     # here knows, not read
   end
 
+# How such a file is read.
 class Core::Directory::Sheet
   SEPARATORS = [",", ";", "\t"].freeze
 

@@ -46,10 +46,10 @@ RSpec.describe Core::Company do
         )
       )
     end
-    def open(**more) = steps(**more).reject(&:done).map(&:code)
+    def left(**more) = steps(**more).reject(&:done).map(&:code)
 
     it "are all to do in an empty company, the load before the trip before the pay run" do
-      expect(open).to eq(
+      expect(left).to eq(
         %i[customers book drivers tractors trailers phones hours send rates who_we_are papers pay_run people]
       )
     end
@@ -68,7 +68,7 @@ RSpec.describe Core::Company do
 
     it "are behind a company that runs" do
       expect(
-        open(
+        left(
           customers: 3,
           drivers: 2,
           tractors: 2,

@@ -147,7 +147,7 @@ class Work::Fleet::ImportRows
     when BigDecimal
       before == BigDecimal(value)
     when Float
-      before == Float(value)
+      before.to_d == value.to_d
     else
       before.respond_to?(:to_ary) ? before.to_a.map { |one| plain(one) } == value : before == value
     end
