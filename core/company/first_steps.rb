@@ -2,13 +2,15 @@
 
 # What a company does first, and why: until a load is booked, a trip is sent and a pay run is locked.
 class Core::Company::FirstSteps
-  # Counts; nameless, unheard and unpaid are Arrays of names: drivers without a telephone, without hours, without a rate
+  # Counts; undated and without are Arrays of names and numbers: whose papers have no date, drivers who lack something
   Facts =
     Core::Value.of(
       :customers,
       :drivers,
       :tractors,
       :trailers,
+      :undated_drivers,
+      :undated_units,
       :without_phone,
       :without_hours,
       :without_rate,
@@ -35,6 +37,18 @@ class Core::Company::FirstSteps
     [:drivers, :trip, "Drivers", "Who drives, from which terminal, paid how."],
     [:tractors, :trip, "Tractors", "A trip needs one; plate and VIN go on permits."],
     [:trailers, :trip, "Trailers", "Kind, length and empty weight decide what fits on them."],
+    [
+      :driver_papers,
+      :trip,
+      "Licences and medical cards",
+      "Who has no date on file is given a load only with a reason."
+    ],
+    [
+      :unit_papers,
+      :trip,
+      "Registrations and annual inspections",
+      "A unit without their dates is given a load only with a reason."
+    ],
     [:phones, :trip, "Telephones of drivers", "The trip and its link go to the driver by text."],
     [
       :hours,
@@ -70,14 +84,28 @@ class Core::Company::FirstSteps
   def all =
     STEPS.map do |code, towards, title, why|
       names = lacking[code]
-      done = names ? @facts.drivers.positive? && names.empty? : done?(code)
+      done =
+        (
+          if names
+            (code == :unit_papers ? @facts.tractors : @facts.drivers).positive? && names.empty?
+          else
+            done?(code)
+          end
+        )
       Step.new(code:, towards:, title:, why:, done:, missing: names && missing(names))
     end
 
   private
 
-  # The drivers of whom something is missing, by step.
-  def lacking = { phones: @facts.without_phone, hours: @facts.without_hours, rates: @facts.without_rate }
+  # The drivers and units of whom something is missing, by step.
+  def lacking =
+    {
+      driver_papers: @facts.undated_drivers,
+      unit_papers: @facts.undated_units,
+      phones: @facts.without_phone,
+      hours: @facts.without_hours,
+      rates: @facts.without_rate
+    }
 
   def done?(code)
     case code

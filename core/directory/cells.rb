@@ -34,6 +34,8 @@ class Core::Directory::Cells
     Core::Typed.day(@text.sub(/[ T]0{1,2}:00(:00)?\z/, "")) ||
       unread("write the day with its year, like 12/31/2027")
 
+  def paper = day
+
   def feet =
     parts.map do |part|
       part.match?(/\A\d+(\.\d+)?\z/) ? part.to_f : unread("write feet, like 12, 4.5, 30, 4")

@@ -3,7 +3,7 @@
 # One column of a sheet: what its cells hold and how people head it.
 #
 # holds - :text, :yes, :whole, :decimal, :dollars, :percent, :day, :state, :states, :zip, :choice, :feet, :words, :vin,
-#         :terminal, :driver, :person or :owner; headed - other names that sheets give it
+#         :paper, :terminal, :driver, :person or :owner; a paper's cell is its last day; headed - other names that sheets give it
 Core::Directory::Column =
   Core::Value.of(:name, :holds, :needed, :about, :choices, :headed) do
     def self.of(name, holds, about, needed: false, choices: [], headed: [])

@@ -4,8 +4,9 @@ require "csv"
 
 # A file of rows as a spreadsheet saves it: commas, semicolons or tabs, headings in any case and spelling.
 Core::Directory::Sheet =
-  Core::Value.of(:rows, :unknown) do
-    # rows - Array of [number in the file, Hash of Symbol to String that is not empty]; unknown - headings that nobody
+  Core::Value.of(:rows, :headings, :unknown) do
+    # rows - Array of [number in the file, Hash of Symbol to String that is not empty]; headings - by column, as the file
+    # has them; unknown - headings that nobody
     # here knows, not read
   end
 
@@ -29,6 +30,7 @@ class Core::Directory::Sheet
       check(named, columns)
       new(
         rows: rows(below, named.map { |_, column| column&.name }),
+        headings: named.to_h { |text, column| [column&.name, text] },
         unknown: named.filter_map { |text, column| text if column.nil? && !text.to_s.empty? }
       )
     rescue CSV::MalformedCSVError => e

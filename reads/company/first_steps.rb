@@ -15,6 +15,9 @@ module Reads::Company::FirstSteps
       drivers: drivers.count,
       tractors: units("tractor"),
       trailers: units("trailer"),
+      undated_drivers:
+        drivers.where(Sequel.|({ licence_expires_on: nil }, { medical_expires_on: nil })).select_map(:name),
+      undated_units:,
       without_phone: drivers.where(phone: "").select_map(:name),
       without_hours: drivers.exclude(id: Store::Hours.entries.unordered.select(:driver_id)).select_map(:name),
       without_rate: drivers.exclude(id: Store::Pay::Plans.where(RATED).select(:driver_id)).select_map(:name),
@@ -27,6 +30,16 @@ module Reads::Company::FirstSteps
     )
   end
 
+  # Tractors and trailers of which one paper that a trip needs has no date.
+  def self.undated_units
+    dated = Store::Fleet::Credentials.where(replaced_by: nil).exclude(expires_on: nil)
+    lacks =
+      %w[registration annual_inspection].map do |kind|
+        Sequel.~(id: dated.where(kind:).exclude(unit_id: nil).select(:unit_id))
+      end
+    Store::Fleet::Units.where(retired: false).where(Sequel.|(*lacks)).order(:number).select_map(:number)
+  end
+
   def self.units(kind) = Store::Fleet::Units.where(kind:, retired: false).count
-  private_class_method :facts, :units
+  private_class_method :facts, :units, :undated_units
 end

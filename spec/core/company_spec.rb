@@ -33,6 +33,8 @@ RSpec.describe Core::Company do
           drivers: 0,
           tractors: 0,
           trailers: 0,
+          undated_drivers: [],
+          undated_units: [],
           without_phone: [],
           without_hours: [],
           without_rate: [],
@@ -50,7 +52,23 @@ RSpec.describe Core::Company do
 
     it "are all to do in an empty company, the load before the trip before the pay run" do
       expect(left).to eq(
-        %i[customers book drivers tractors trailers phones hours send rates who_we_are papers pay_run people]
+        %i[
+          customers
+          book
+          drivers
+          tractors
+          trailers
+          driver_papers
+          unit_papers
+          phones
+          hours
+          send
+          rates
+          who_we_are
+          papers
+          pay_run
+          people
+        ]
       )
     end
 

@@ -57,13 +57,26 @@ RSpec.describe Work::Fleet do
       [
         {
           row: 3,
-          column: "operator",
+          column: "Driver",
           message: "There is no driver “Nobody”: write Ada Holm, Ben Ruiz, Wade Ferris."
         }
       ]
     )
     expect(import(:units, units.sub(",Nobody", ","))).to include(added: 2, errors: [])
     expect(DB[:units].first(number: "T-9")).to include(operator: "Ada Holm", owner: "Ada Holm")
+  end
+
+  it "keeps the last days of papers beside the unit, a new day in place of the one before" do
+    terminal_id
+    sheet = "Unit,Kind,Registration until,Inspection until\nT-9,tractor,12/31/2027,6/30/2027\n"
+    kept = -> { DB[:credentials].where(replaced_by: nil).order(:kind).select_map(%i[kind expires_on]) }
+    expect(import(:units, sheet)).to include(added: 1, errors: [])
+    expect(import(:units, sheet)).to include(added: 0, changed: 0, unchanged: 1)
+    expect(import(:units, sheet.sub("6/30/2027", "6/30/2028"))).to include(changed: 1)
+    expect(kept.call).to eq(
+      [["annual_inspection", Date.new(2028, 6, 30)], ["registration", Date.new(2027, 12, 31)]]
+    )
+    expect(described_class::ImportRows.export(:units)).to include("2027-12-31,2028-06-30")
   end
 
   it "asks for the rate that a driver is paid by and for no other" do

@@ -27,7 +27,7 @@ class Work::Fleet::ImportRows
     columns = Core::Directory.columns(table)
     rows = Store::Fleet.page(table, "", page: 1, per_page: 1_000_000).first.reject { |row| row[:retired] }
     CSV.generate(headers: columns.keys, write_headers: true) do |csv|
-      rows.each { |row| csv << columns.each_value.map { |column| cell(names.written(column, row)) } }
+      rows.each { |row| csv << columns.each_value.map { |column| cell(names.written(table, column, row)) } }
     end
   end
 
@@ -52,7 +52,7 @@ class Work::Fleet::ImportRows
   # complaint - called with a field and its text; answers what is wrong with it, or nil
   #
   # Returns { added:, changed:, unchanged:, unknown: headings that were not read,
-  # errors: [{ row:, column:, message: }], done: }.
+  # errors: [{ row:, column: as the file heads it, message: }], done: }.
   # Raises Refused `not_csv`, `empty_file`, `column_twice`, `missing_column`.
   def self.call(table, csv, complaint:, preview:, by:, now:) =
     new(table, csv, complaint, preview, by, now).call
@@ -91,7 +91,8 @@ class Work::Fleet::ImportRows
       end
     input =
       cells.reduce({}) do |read, (name, text)|
-        read.merge(read(@columns[name], text) { |wrong| problems << problem(number, name, wrong) })
+        fields = read(@columns[name], text) { |wrong| problems << problem(number, name, wrong) }
+        read.merge(fields) { |_, one, other| one.is_a?(Hash) ? one.merge(other) : other }
       end
     return @errors.concat(problems) if problems.any?
 
@@ -115,14 +116,26 @@ class Work::Fleet::ImportRows
   def complaint(fields) =
     fields.filter_map { |name, value| @complaint.call(name, value.is_a?(Date) ? value.iso8601 : value) }.first
 
-  def problem(row, column, message) = { row:, column: column.to_s, message: }
+  def problem(row, column, message) =
+    { row:, column: @sheet.headings.fetch(column.to_sym, column.to_s), message: }
 
   def write(input)
+    papers = input.fetch(:papers, {})
+    input = input.except(:papers)
     existing = Store::Fleet.rows(@table).where(input.slice(*KEY[@table])).first
-    return add(input) unless existing
+    change = existing ? change(existing, input) : add(input)
+    kept = papers.count { |kind, day| keep(change.fetch(:id), kind, day) }
+    @counts[change[:did] == :unchanged && kept.positive? ? :changed : change[:did]] += 1
+  end
 
+  def add(input) =
+    { id: Work::Fleet::AddRecord.call(@table, usual.merge(input), by: @by, now: @now), did: :added }
+
+  def change(existing, input)
     before = Store::Fleet.find(@table, existing[:id])
-    return @counts[:unchanged] += 1 if input.all? { |column, value| same?(before[column], value) }
+    if input.all? { |column, value| same?(before[column], value) }
+      return { id: existing[:id], did: :unchanged }
+    end
 
     Work::Fleet::ChangeRecord.call(
       @table,
@@ -131,12 +144,15 @@ class Work::Fleet::ImportRows
       by: @by,
       now: @now
     )
-    @counts[:changed] += 1
+    { id: existing[:id], did: :changed }
   end
 
-  def add(input)
-    Work::Fleet::AddRecord.call(@table, usual.merge(input), by: @by, now: @now)
-    @counts[:added] += 1
+  # A paper with its last day, where another day or none is known. Returns whether it is new.
+  def keep(id, kind, day)
+    return false if @names.papers(@table)[[id, kind]] == day
+
+    Work::Fleet::KeepCredential.call(@table, id, { kind:, expires_on: day }, by: @by, now: @now)
+    true
   end
 
   # A company of one terminal need not name it.

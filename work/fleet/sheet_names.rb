@@ -13,6 +13,8 @@ class Work::Fleet::SheetNames
       one(drivers, value, "driver", :operator_id)
     when :owner
       owner(value)
+    when :paper
+      { papers: { kind_of(column) => value } }
     when :decimal
       { column.name => column.name == :miles_per_gallon ? value : Float(value) }
     else
@@ -21,20 +23,34 @@ class Work::Fleet::SheetNames
   end
 
   # The other way: what an export writes for a row.
-  def written(column, row)
+  def written(table, column, row)
     case column.holds
     when :terminal
       name(terminals, row[:terminal_id])
     when :person
       name(people, row[:dispatcher_id])
+    when :paper
+      papers(table)[[row[:id], kind_of(column)]]
     else
       row[column.name]
     end
   end
 
+  # The last days of papers that are in force, by holder and kind.
+  def papers(table) =
+    (@papers ||= {})[table] ||= begin
+      holder = Work::Fleet::KeepCredential::HOLDERS.fetch(table)
+      Store::Fleet::Credentials
+        .where(replaced_by: nil)
+        .exclude(holder => nil)
+        .select_hash([holder, :kind], :expires_on)
+    end
+
   def only_terminal = (terminals.first.last if terminals.size == 1)
 
   private
+
+  def kind_of(column) = column.name.to_s.delete_suffix("_expires_on")
 
   # Names and numbers by which one may be called, with its id.
   def terminals = @terminals ||= Store::Company::Terminals.order(:name).select_map(%i[name id])

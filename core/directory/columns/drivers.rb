@@ -55,6 +55,8 @@ module Core::Directory::Columns::Drivers
       "#{Core::Directory::Columns::YES_NO}: has the endorsement",
       headed: %w[hazmat_endorsement]
     ),
+    of(:hazmat_endorsement_expires_on, :paper, Core::Directory::Columns::DATE),
+    of(:passport_expires_on, :paper, Core::Directory::Columns::DATE),
     of(
       :hours_rules,
       :choice,

@@ -44,6 +44,24 @@ module Core::Directory::Columns::Units
     of(:height_in, :whole, "inches"),
     of(:miles_per_gallon, :decimal, "of a tractor", headed: %w[mpg]),
     of(:axle_spacings_ft, :feet, "from axle to axle: 12, 4.5, 30, 4"),
+    of(
+      :registration_expires_on,
+      :paper,
+      "needed for a trip; #{Core::Directory::Columns::DATE}",
+      headed: %w[registration_until registration_expires registration_expiration]
+    ),
+    of(
+      :annual_inspection_expires_on,
+      :paper,
+      "good until, needed for a trip; #{Core::Directory::Columns::DATE}",
+      headed: %w[annual_inspection_until inspection_until inspection_expires]
+    ),
+    of(
+      :insurance_expires_on,
+      :paper,
+      Core::Directory::Columns::DATE,
+      headed: %w[insurance_until insurance_expires]
+    ),
     of(:logging_device, :text, "of a tractor", headed: %w[eld]),
     of(:operator, :driver, "name or number of the driver who operates it", headed: %w[driver]),
     of(:owner, :owner, "name or number of a driver, or of a company that pays; ours if empty"),

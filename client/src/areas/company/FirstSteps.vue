@@ -19,6 +19,8 @@ const WHERE: Record<Step['code'], [address: string, act: string]> = {
   drivers: ['/fleet/drivers', 'Go to drivers'],
   tractors: ['/fleet/units', 'Go to tractors and trailers'],
   trailers: ['/fleet/units', 'Go to tractors and trailers'],
+  driver_papers: ['/fleet/drivers', 'Go to drivers'],
+  unit_papers: ['/fleet/units', 'Go to tractors and trailers'],
   phones: ['/fleet/drivers', 'Go to drivers'],
   hours: ['/hours', 'Go to hours'],
   send: ['/freight', 'Go to freight'],
@@ -82,12 +84,14 @@ const left = computed(() => data.value?.filter(step => !step.done).length ?? 0)
                   size="small"
                   :variant="step === next ? 'flat' : 'tonal'"
                   :color="step === next ? 'primary' : undefined"
+                  :active="false"
                   :to="WHERE[step.code][0]"
                   >{{ WHERE[step.code][1] }}</v-btn
                 ><v-btn
                   v-if="imports && SHEETS[step.code]"
                   size="small"
                   variant="text"
+                  :active="false"
                   :to="`/company?sheet=${SHEETS[step.code]}#import`"
                   >Bring a sheet</v-btn
                 ></template

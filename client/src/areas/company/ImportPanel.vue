@@ -102,7 +102,7 @@ const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent
       </p>
       <p v-if="result.unknown.length" class="small">
         Not read, as no column here is called so: <strong>{{ result.unknown.join(', ') }}</strong>. Rename
-        them in the first row if they belong here; the columns below say how.
+        them in the first row if they belong here; “The columns” above says how.
       </p>
       <table v-if="result.errors.length" class="ledger">
         <thead>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
 import { emptyWay, sentence } from '@/areas/match/words'
+import UnknownHours from '@/shared/UnknownHours.vue'
 import FitMark from '@/shared/FitMark.vue'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
@@ -105,64 +106,78 @@ function crew() {
 
 <template>
   <section class="panel pad" aria-label="Pick a crew">
-    <waiting v-slot="{ data: choices }" :data="data" :problem="problem" @again="load">
-      <form class="crew" @submit.prevent="crew">
-        <v-autocomplete
-          :model-value="driver"
-          label="Driver"
-          :items="first(choices.drivers)"
-          item-value="id"
-          item-title="name"
-          :item-props="props"
-          autofocus
-          @update:model-value="choose($event)"
-        />
-        <v-autocomplete
-          v-if="teaming"
-          v-model="second"
-          label="Second driver"
-          :items="first(choices.drivers).filter(choice => choice.id !== driver)"
-          item-value="id"
-          item-title="name"
-          :item-props="props"
-        />
-        <v-autocomplete
-          :model-value="tractor"
-          label="Tractor"
-          :items="first(choices.tractors)"
-          item-value="id"
-          item-title="name"
-          :item-props="props"
-          @update:model-value="chooseTractor"
-        />
-        <v-autocomplete
-          v-model="trailer"
-          label="Trailer"
-          clearable
-          :items="first(choices.trailers)"
-          item-value="id"
-          item-title="name"
-          :item-props="props"
-        />
-        <div v-if="judged" class="judged" role="status">
-          <fit-mark :verdict="judged.verdict" />
-          <ul class="small">
-            <li v-for="said in sentences" :key="said">{{ said }}</li>
-            <li class="quiet">
-              Free {{ showTime(judged.begins_at, judged.crew.zone) }} in {{ judged.crew.place
-              }}{{ judged.crew.after_load ? `, after ${judged.crew.after_load}` : '' }};
-              {{ emptyWay(judged) }}
-            </li>
-            <li v-if="judged.gross" class="quiet">{{ sentence(judged.gross) }}</li>
-          </ul>
-        </div>
-        <div class="row last">
-          <v-checkbox v-if="!team" v-model="teaming" label="Team" />
-          <v-btn type="submit" color="primary" :disabled="!ready" :loading="busy"
-            >Give the load to this crew</v-btn
-          >
-        </div>
-      </form>
+    <waiting :data="data" :problem="problem" @again="load">
+      <template #refused="{ problem: refused }"
+        ><v-btn
+          v-if="refused.code === 'stop_time_missing'"
+          class="mt-2"
+          color="primary"
+          :to="`/freight/${loadId}/edit`"
+          >Say the times</v-btn
+        ></template
+      >
+      <template #default="{ data: choices }">
+        <form class="crew" @submit.prevent="crew">
+          <v-autocomplete
+            :model-value="driver"
+            label="Driver"
+            :items="first(choices.drivers)"
+            item-value="id"
+            item-title="name"
+            :item-props="props"
+            autofocus
+            @update:model-value="choose($event)"
+          />
+          <v-autocomplete
+            v-if="teaming"
+            v-model="second"
+            label="Second driver"
+            :items="first(choices.drivers).filter(choice => choice.id !== driver)"
+            item-value="id"
+            item-title="name"
+            :item-props="props"
+          />
+          <v-autocomplete
+            :model-value="tractor"
+            label="Tractor"
+            :items="first(choices.tractors)"
+            item-value="id"
+            item-title="name"
+            :item-props="props"
+            @update:model-value="chooseTractor"
+          />
+          <v-autocomplete
+            v-model="trailer"
+            label="Trailer"
+            clearable
+            :items="first(choices.trailers)"
+            item-value="id"
+            item-title="name"
+            :item-props="props"
+          />
+          <div v-if="judged" class="judged" role="status">
+            <fit-mark :verdict="judged.verdict" />
+            <ul class="small">
+              <li v-for="said in sentences" :key="said">{{ said }}</li>
+              <li class="quiet">
+                Free {{ showTime(judged.begins_at, judged.crew.zone) }} in {{ judged.crew.place
+                }}{{ judged.crew.after_load ? `, after ${judged.crew.after_load}` : '' }};
+                {{ emptyWay(judged) }}
+              </li>
+              <li v-if="judged.reasons.some(({ code }) => code === 'hours_unknown')">
+                <unknown-hours :drivers="judged.crew.driver_ids" />
+              </li>
+              <li v-if="judged.gross" class="quiet">{{ sentence(judged.gross) }}</li>
+            </ul>
+          </div>
+          <div class="row last">
+            <v-checkbox v-if="!team" v-model="teaming" label="Team" />
+            <v-btn type="submit" color="primary" :disabled="!ready" :loading="busy"
+              >Give the load to this crew</v-btn
+            >
+          </div>
+        </form></template
+      >
     </waiting>
   </section>
 </template>

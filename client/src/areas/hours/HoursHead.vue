@@ -29,6 +29,9 @@ const limits = computed(() =>
       {{ RULES[hours.rules] ?? hours.rules }}
     </p>
     <p v-if="row.trouble" class="trouble">{{ row.trouble }}</p>
+    <p v-if="!row.known_since" class="small">
+      Type what the driver did on the last days below, or take in a file of the logging device.
+    </p>
     <ul v-if="row.known_since" class="limits" aria-label="What is left">
       <li v-for="limit in limits" :key="limit.name" :title="limit.source">
         <span class="small quiet">{{ LIMIT[limit.name] }}</span>

@@ -16,7 +16,7 @@ import TimeField from '@/shared/typed/TimeField.vue'
 import DriverHours from './DriverHours.vue'
 import SafetyView from './SafetyView.vue'
 import { ORDERS, useFleetHours } from './useFleetHours'
-import { leftInShort, showClockMinutes, STATUS } from './words'
+import { leftInShort, sayNames, showClockMinutes, STATUS } from './words'
 
 const HOUR = 3_600_000
 const route = useRoute()
@@ -37,6 +37,7 @@ const { data, problem, load } = useFetched(
 )
 const rows = computed(() => data.value?.rows ?? [])
 const { order, terminal, onlyTrouble, atLeastHours, shown, troubles } = useFleetHours(rows)
+const unknown = computed(() => rows.value.filter(row => row.known_since === null))
 const terminals = computed(() =>
   [...new Map(rows.value.map(row => [row.terminal_id, row.terminal])).entries()].map(([value, title]) => ({
     value,
@@ -98,6 +99,10 @@ useKeys([
             <time-field v-model="typedAt" v-model:at="at" label="From (tmrw 7a)" />
             <v-checkbox v-model="onlyTrouble" label="Trouble only" />
           </form>
+          <p v-if="unknown.length" class="pad small unknown">
+            <strong>Nobody knows the hours of {{ sayNames(unknown.map(({ name }) => name)) }}.</strong>
+            Open a driver to type the last days, or to take in a file of the logging device.
+          </p>
           <div class="line head small quiet">
             <span>Driver</span><span>Status</span
             ><span class="strip"

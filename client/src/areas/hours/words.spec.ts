@@ -1,7 +1,7 @@
 import { showMinutes } from '@/shared/measure'
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api'
-import { leftInShort, leftWords, showClockMinutes, tightest } from './words'
+import { leftInShort, leftWords, sayNames, showClockMinutes, tightest } from './words'
 
 const row = (more: Partial<Schemas['HoursRow']>) =>
   ({
@@ -49,5 +49,13 @@ describe('hours in words', () => {
     expect(leftInShort(out)).toBe(
       'may not drive: shift window is used up; cycle 15 h; available Mon 11/16 18:00 MST',
     )
+  })
+})
+
+describe('names', () => {
+  it('are said, and counted where they are many', () => {
+    expect(
+      [['A'], ['A', 'B'], ['A', 'B', 'C'], ['A', 'B', 'C', 'D', 'E']].map(names => sayNames(names)),
+    ).toEqual(['A', 'A and B', 'A, B and C', 'A, B, C and 2 more'])
   })
 })

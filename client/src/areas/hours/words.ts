@@ -75,3 +75,10 @@ export function leftInShort(row: Row): string {
   const available = row.available_at ? `; available ${showTime(row.available_at, row.zone)}` : ''
   return `${left}; cycle ${showMinutes(row.remaining.cycle ?? 0)}${available}`
 }
+
+/** A few names, and how many more. */
+export function sayNames(names: string[], most = 3): string {
+  const said = names.slice(0, most)
+  if (names.length > most) return `${said.join(', ')} and ${names.length - most} more`
+  return said.length > 1 ? `${said.slice(0, -1).join(', ')} and ${said.at(-1)}` : (said[0] ?? '')
+}

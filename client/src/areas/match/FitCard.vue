@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
+import UnknownHours from '@/shared/UnknownHours.vue'
 import FitMark from '@/shared/FitMark.vue'
 import { showDollars } from '@/shared/measure'
 import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
@@ -60,7 +61,8 @@ const MONEY = [
         :class="reason.effect"
         :title="reason.source"
       >
-        {{ reason.text }} <span v-if="reason.effect === 'block'" class="small quiet">Blocks.</span>
+        {{ reason.text }} <span v-if="reason.effect === 'block'" class="small quiet">Blocks.</span
+        ><unknown-hours v-if="reason.code === 'hours_unknown'" :drivers="fit.crew.driver_ids" />
       </li>
     </ul>
     <ul class="reasons">

@@ -32,7 +32,7 @@ const wish = defineModel<Wish>('wish', { required: true })
       :empty="!shownLoads.length"
       @again="$emit('again')"
     >
-      <template #empty>{{ loads?.length ? 'No open load meets this.' : 'Every load has a crew.' }}</template>
+      <template #empty>{{ loads?.length ? 'No open load meets this.' : 'There is no open load.' }}</template>
       <ul class="things">
         <li v-for="one in shownLoads" :key="one.id">
           <button type="button" :aria-current="one.id === picked" @click="$emit('pick', one.id)">
