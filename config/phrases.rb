@@ -21,6 +21,18 @@ module Phrases
   # What to text when the work at a stop of our own is done; nil where freight is handled.
   def self.own_word(work_kind, language) = all.fetch("own_words").fetch(language)[work_kind]
 
+  # What has changed on a trip, in one line. said - Array of [code, parts]
+  def self.changes(said, language) =
+    said
+      .map do |code, parts|
+        all
+          .fetch("changes")
+          .fetch(language)
+          .fetch(code.to_s)
+          .gsub(/{(\w+)}/) { parts.to_h.transform_keys(&:to_s).fetch(Regexp.last_match(1)).to_s }
+      end
+      .join(", ")
+
   # What a check-in is called.
   def self.kind(name, language) = all.fetch("kinds").fetch(language).fetch(name, name)
 end

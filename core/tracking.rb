@@ -46,8 +46,8 @@ module Core::Tracking
       def done? = passed || !left_at.nil?
       def work_kind = WORK.fetch(kind).first
     end
-  # code; text - to read out; stop_id - or nil
-  Finding = Value.of(:code, :text, :stop_id)
+  # code; text - to read out; stop_id - or nil; parts - what the text is made of, for another language
+  Finding = Value.of(:code, :text, :stop_id, :parts)
   # status - accepted, rolling, delivered or declined, nil while nothing is said; progress - Array of Progress;
   #         findings - what does not go together
   Outcome =
@@ -82,6 +82,9 @@ module Core::Tracking
 
   # The driver's one next step, after the last that is done; nil when nothing is left to do.
   def self.next_step(outcome) = steps(outcome).then { |all| all[(all.rindex(&:done_at) || -1) + 1] }
+
+  # What of times and places cannot be. visits - Array of Doubts::Visit. Returns Array of Finding.
+  def self.doubts(visits) = Doubts.of(visits)
 
   # Whole minutes at a stop, from arrival to departure; at the last stop to the signature, where nobody waits
   # for a departure. 0 where either is not known.

@@ -75,7 +75,7 @@ class Papers::StatementText
   def line(row)
     mileage = Core::Pay::Earnings::MILEAGE_KINDS.include?(row[:kind])
     {
-      **row.slice(:section, :label, :rate, :trip, :load_id, :earning_id),
+      **row.slice(:section, :kind, :label, :rate, :trip, :load_id, :earning_id),
       quantity: quantity(row),
       amount: money(row[:amount]),
       corrected: corrected?(row) ? "#{row[:corrected_by]}: #{row[:corrected_why]}" : nil,

@@ -41,7 +41,18 @@ class Papers::TripReport < Papers::Letter
     quiet Store::Company.row[:name]
     headline "Report of trip #{@trip[:number]}"
     say "#{drivers.join(" and ")} • #{units.join(", ")}", size: 11
+    confirmed
     @report.loads.each { |row| say "#{row[:number]}: #{row[:origin]} to #{row[:destination]}" }
+  end
+
+  # By each driver of the trip, the last time.
+  def confirmed
+    @check_ins
+      .select { |row| row[:kind] == "confirmed" }
+      .group_by { |row| row[:by] }
+      .each_value do |rows|
+        say "#{rows.last[:by]} said on #{at(rows.last[:done_at], zone_of(rows.last))} that it is right."
+      end
   end
 
   def steps
@@ -84,7 +95,7 @@ class Papers::TripReport < Papers::Letter
 
   def details(told)
     told
-      .except("odometer_confirmed")
+      .except("odometer_confirmed", "sure")
       .map do |name, value|
         "#{name.tr("_", " ").sub(" f", "")} " \
           "#{value.is_a?(Hash) ? "#{value["amount"]} #{value["unit"].tr("_", " ")}" : value}"

@@ -12,7 +12,7 @@ module Web::Roads
       route = Reads::Roads::Route.of(id)
       content_type "application/gpx+xml"
       headers "content-disposition" => "attachment; filename=\"#{route.load[:number]}.gpx\""
-      Web::Roads::RouteJson.gpx(route)
+      Web::Roads::RouteJson.gpx(route.journey, route.load[:number])
     end
     app.post("/api/trips/:id/reroute") { load Work::Roads::RerouteLeg.call(id, input, by:, now:) }
   end

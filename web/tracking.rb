@@ -30,6 +30,9 @@ module Web::Tracking
     app.post("/api/drivers/:id/renew-link") do
       json({ id: Work::Tracking::CabSettings.renew_link(id, input, by:, now:) })
     end
+    app.post("/api/papers/:id/stop") do
+      json({ id: Work::Tracking::MovePaper.call(id, input, by:, now:) }, status: 201)
+    end
     phone(app)
     trips(app)
     answers(app)
@@ -62,6 +65,9 @@ module Web::Tracking
     app.post("/api/cab/statements/:id/questions") do
       json Papers::StatementText.of(Work::Pay::AskAboutLine.call(id, input, driver: by, now:))
     end
+    app.post("/api/cab/papers/:id/stop") do
+      json({ id: Work::Tracking::MovePaper.call(id, input, by:, now:, driver_id: by.id) }, status: 201)
+    end
     app.get("/api/cab/papers/:id") do
       paper = Reads::Tracking::Paper.for_driver(id, by.id)
       content_type paper[:content_type]
@@ -83,6 +89,11 @@ module Web::Tracking
       content = request.body.read(Work::Tracking::KeepPaper::MAX_BYTES + 1) || ""
       Work::Tracking::KeepPaper.call(id, content, parameters.except(:id), driver: by, now:)
       cab_trip
+    end
+    app.get("/api/cab/trips/:id/way.gpx") do
+      way = Reads::Roads::TripWay.of(Reads::Tracking::CabTrips.own_id(id, by.id))
+      content_type "application/gpx+xml"
+      Web::Roads::RouteJson.gpx(way.journey, way.number)
     end
     app.get("/api/cab/trips/:id/report") { report Reads::Tracking::CabTrips.own_id(id, by.id) }
   end

@@ -18,13 +18,17 @@ module Core::Tracking::Facts
   REASONABLE_MILES = 25
   REASONABLE_PERCENT = 10
 
-  # What a later odometer says against an earlier one. Returns Array of [code, sentence].
+  # What a later odometer says against an earlier one. Returns Array of [code, sentence, parts].
   #
   # before, now - miles on the clock, before nil where unknown; routed_miles - between the two, nil where
   # unknown
   def self.odometer(before, now, routed_miles)
     return [] if before.nil? || now.nil?
-    return [["odometer_backwards", "The odometer says #{now}, and said #{before} before."]] if now < before
+    if now < before
+      return [
+        ["odometer_backwards", "The odometer says #{now}, and said #{before} before.", { now:, before: }]
+      ]
+    end
 
     driven = now - before
     if routed_miles.nil? ||
@@ -32,7 +36,9 @@ module Core::Tracking::Facts
       return []
     end
 
-    [["odometer_far", "By the odometer #{driven} miles were driven, by the route #{routed_miles.round}."]]
+    routed = routed_miles.round
+    text = "By the odometer #{driven} miles were driven, by the route #{routed}."
+    [["odometer_far", text, { driven:, routed: }]]
   end
 
   # Freight that was loaded and not delivered. Returns nil where nothing is short or the units cannot be

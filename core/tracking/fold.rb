@@ -103,7 +103,9 @@ class Core::Tracking::Fold
       "out_of_order",
       "#{stop.name}: #{event.kind} is told #{minutes} min before the step before it. Put one of the two " \
         "right.",
-      stop
+      stop,
+      kind: event.kind,
+      minutes:
     )
     latest
   end
@@ -111,7 +113,12 @@ class Core::Tracking::Fold
   # A later stop is begun, and nobody said that this one's work was done.
   def unfinished(stop, times)
     if times[2].nil?
-      remark("step_missing", "#{stop.name} was left behind without a word of #{stop.work_kind}.", stop)
+      remark(
+        "step_missing",
+        "#{stop.name} was left behind without a word of #{stop.work_kind}.",
+        stop,
+        kind: stop.work_kind
+      )
     end
   end
 
@@ -146,7 +153,8 @@ class Core::Tracking::Fold
               "#{event.kind} was told of a stop that is not on the trip."
             end
           ),
-          stop
+          stop,
+          kind: event.kind
         )
       end
   end
@@ -172,7 +180,8 @@ class Core::Tracking::Fold
           "Declined, and then #{begun.kind} was told: call the driver."
         end
       ),
-      nil
+      nil,
+      kind: begun.kind
     )
     !before
   end
@@ -186,6 +195,8 @@ class Core::Tracking::Fold
   end
 
   def on_trip?(stop_id) = @stops.any? { |stop| stop.stop_id == stop_id }
-  def remark(code, text, stop) =
-    @findings << Core::Tracking::Finding.new(code:, text:, stop_id: stop&.stop_id)
+  def remark(code, text, stop, **parts)
+    parts = { place: stop.name, **parts } if stop
+    @findings << Core::Tracking::Finding.new(code:, text:, stop_id: stop&.stop_id, parts:)
+  end
 end

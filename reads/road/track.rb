@@ -15,7 +15,7 @@ module Reads::Road::Track
     Value.new(
       trip:,
       stops:,
-      lines: lines(trip, stops),
+      lines: Reads::Roads::TripWay.of(trip_id).ways.map(&:line),
       spots: DB[:positions].where(trip_id:).order(:at).all,
       check_ins: check_ins.all
     )
@@ -30,15 +30,5 @@ module Reads::Road::Track
       .select_append(:via, :arrived_at)
       .all
 
-  # From where the truck was empty, stop by stop.
-  def self.lines(trip, stops)
-    from = trip[:empty_latitude] && { latitude: trip[:empty_latitude], longitude: trip[:empty_longitude] }
-    [from, *stops].compact
-      .each_cons(2)
-      .filter_map do |one, other|
-        via = (other[:via] || []).to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) }
-        Store::Roads::Leg.new(one, other, via:).route&.line
-      end
-  end
-  private_class_method :stops, :lines
+  private_class_method :stops
 end

@@ -126,7 +126,7 @@ RSpec.describe Web::Road do
     tell(trip_id, "loaded", 100, stop: pickup, trailer_taken: "V-201")
     tell(trip_id, "delivered", 400, stop: delivery, signer: "R. Dock")
     tell(trip_id, "post_trip", 420, odometer: 119_000)
-    findings = -> { cab.call(:get, "/api/cab")[:trips].first[:findings] }
+    findings = -> { cab.call(:get, "/api/cab")[:trips].first[:findings].map { |found| found[:text] } }
     expect(findings.call).to include(
       "V-9 is no trailer of ours.",
       "The odometer says 119000, and said 120000 before."

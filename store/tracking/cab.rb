@@ -45,9 +45,10 @@ module Store::Tracking::Cab
 
   def self.unseen_changes(trip_ids, driver_id) =
     DB[:trip_changes]
+      .join(:drivers, id: :driver_id)
       .where(trip_id: trip_ids, driver_id:, seen_at: nil)
-      .order(:id)
-      .select(:trip_id, :id, :what)
+      .order(Sequel[:trip_changes][:id])
+      .select(:trip_id, Sequel[:trip_changes][:id], :what, :said, :languages)
 
   def self.activities(trip_ids, driver_id) =
     DB[:activities].where(trip_id: trip_ids, driver_id:, dropped_at: nil).order(:from_at)

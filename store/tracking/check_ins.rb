@@ -3,9 +3,6 @@
 # What drivers told, or a device did.
 Store::Tracking::CheckIns =
   Store::Table.of(:check_ins) do
-    # With something told beside the step.
-    def detailed = exclude(details: Sequel.pg_jsonb({}))
-
     # Steps of a trip that nobody has taken back.
     def standing(trip_id) =
       where(trip_id:).exclude(

@@ -21,6 +21,7 @@ class Web::Road::Diary
     "customer_note" => "Note for the customer",
     "paper" => "Paper at %s",
     "seen" => "Has seen the change",
+    "confirmed" => "Says that the report is right",
     "corrected" => "Put a time right",
     "withdrawn" => "Took a step back"
   }.freeze

@@ -20,10 +20,11 @@ module Web::Roads::RouteJson
   def self.geojson(route) =
     route.journey ? Core::Roads.geojson(route.journey) : { type: "FeatureCollection", features: [] }
 
-  def self.gpx(route) =
+  # journey - Core::Roads::Route, or nil
+  def self.gpx(journey, name) =
     Core::Roads.gpx(
-      route.journey || Core::Roads::Route.new(parts: [], vehicle: Core::Roads::Vehicle::USUAL, prefer: :time),
-      route.load[:number]
+      journey || Core::Roads::Route.new(parts: [], vehicle: Core::Roads::Vehicle::USUAL, prefer: :time),
+      name
     )
 
   def self.part(part)

@@ -37,7 +37,7 @@ class Web::Tracking::CabJson
       permits: @read.permits.map { |row| permit(row) },
       miles: Web::Figures.miles(trip[:loaded_miles]),
       routed_miles: (trip[:loaded_miles] + trip[:empty_miles]).to_i,
-      findings: trip[:findings].to_a.map { |found| found["text"] },
+      findings: trip[:findings].to_a.map { |found| found.slice("code", "text", "parts") },
       papers_missing: wanted.any?,
       papers_wanted: wanted.map { |load| load[:number] },
       tractor: @read.tractor,
@@ -58,7 +58,13 @@ class Web::Tracking::CabJson
     }
   end
 
-  def changes = @read.changes.map { |row| row.slice(:id, :what) }
+  # In his language, where it is known by code.
+  def changes =
+    @read.changes.map do |row|
+      said = row[:said].to_a
+      what = said.any? ? Phrases.changes(said, Work::Tracking::WriteText.language(row)) : row[:what]
+      { id: row[:id], what: }
+    end
 
   def said
     @read
@@ -95,6 +101,7 @@ class Web::Tracking::CabJson
       load: numbers[row[:load_id]],
       **%i[contact phone driver_notes].to_h { |name| [name, row[name].to_s] },
       miles: Web::Figures.miles(row[:miles]),
+      **row.slice(:latitude, :longitude),
       from: row[:from_at]&.iso8601,
       to: row[:to_at]&.iso8601,
       **self.class.times(row),
@@ -133,8 +140,6 @@ class Web::Tracking::CabJson
     pieces = line[:pieces] && "#{line[:pieces]} #{line[:unit]}".strip
     [pieces, line[:what], weight && "#{weight} lb"].compact.join(", ")
   end
-
-  # 44000 as 44,000
 
   # What the tractor said before this trip, for the first reading to be held against.
   def odometer

@@ -63,28 +63,28 @@ module Work::Freight::ChangeLoad
       .stops(load_id)
       .map { |stop| [stop[:name], *stop.values_at(:reference, :notes).reject(&:empty?)].join(", ") }
 
-  # What a driver must hear of, by the field that changed.
-  TOLD = {
-    pickup_at: "pickup time",
-    delivery_at: "delivery time",
-    origin: "where to load",
-    destination: "where to deliver",
-    stop_count: "stops",
-    tarps: "tarps",
-    driver_notes: "notes",
-    stop_notes: "what to know at a stop",
-    reference: "references"
-  }.freeze
+  # What a driver must hear of where it changed (data/tracking/phrases.yml says it).
+  TOLD = %i[
+    pickup_at
+    delivery_at
+    origin
+    destination
+    stop_count
+    tarps
+    driver_notes
+    stop_notes
+    reference
+  ].freeze
 
   def self.tell(id, changes, now)
-    what = TOLD.filter_map { |field, words| words if changes.key?(field) }
+    what = TOLD.select { |field| changes.key?(field) }.map { |field| [field, {}] }
     return if what.empty?
 
     Store::Freight
       .live_trips(id)
       .each do |trip|
         if %w[sent accepted rolling].include?(trip[:status])
-          Work::Tracking::WriteText.changed(trip, Store::Freight.load(id), what.join(", "), now)
+          Work::Tracking::WriteText.changed(trip, Store::Freight.load(id), what, now)
         end
       end
   end

@@ -111,7 +111,7 @@ class Work::Freight::JoinTrip
       Work::Tracking::WriteText.changed(
         @trip,
         @loads.first,
-        @joining ? "a load is added" : "the order of stops",
+        [[@joining ? :load_added : :stop_order, {}]],
         now
       )
     end

@@ -2,12 +2,6 @@
 
 # Stops of a trip that are no customer's: a trailer dropped or another hooked on the way, a yard to go by.
 class Work::Freight::OwnStop
-  SAID = {
-    "drop" => "drop trailer %s at %s",
-    "hook" => "hook trailer %s at %s",
-    "yard" => "go by %2$s"
-  }.freeze
-
   # input - { key:, kind: drop, hook or yard, where: ZIP or town, at: Time or nil, unit_id: of the trailer,
   #         after: id of a stop or nil, notes: }
   # Raises Refused `which_trailer`, `wrong_kind`, `passed`, `crew_taken`.
@@ -77,7 +71,8 @@ class Work::Freight::OwnStop
     row = self.class.row(input, by: @act.by, now: @act.now)
     rows = @rows.dup.insert(at + 1, row.merge(id: Store::Freight::Stops.insert(row)))
     write(rows)
-    tell(said(row), { own_stop: [nil, said(row)] })
+    said = said(row)
+    tell(said, { own_stop: [nil, Phrases.changes(said, "en")] })
   end
 
   def remove(stop_id, why)
@@ -89,7 +84,7 @@ class Work::Freight::OwnStop
     end
 
     write(@rows - [row])
-    tell("not any more: #{said(row)}", { own_stop: [said(row), nil] }, why:)
+    tell(said(row, "no_"), { own_stop: [Phrases.changes(said(row), "en"), nil] }, why:)
   end
 
   private
@@ -104,12 +99,11 @@ class Work::Freight::OwnStop
     ).rewrite(@trip)
   end
 
-  def said(row) =
-    format(
-      SAID.fetch(row[:kind]),
-      row[:unit_id] && Store::Fleet::Units.at(row[:unit_id]).get(:number),
-      "#{row[:town]}, #{row[:state]}"
-    )
+  # By code, as drivers are told: of a stop that is added, or with "no_" of one that is taken off.
+  def said(row, no = "")
+    unit = row[:unit_id] && Store::Fleet::Units.at(row[:unit_id]).get(:number)
+    [["#{no}#{row[:kind]}", { unit:, town: "#{row[:town]}, #{row[:state]}" }]]
+  end
 
   def tell(what, changes, why: nil)
     @loads.each do |load|

@@ -182,7 +182,7 @@ class Work::Freight::Relay
       Work::Tracking::WriteText.changed(
         @trip,
         @load,
-        "you hand the load over to #{@parts.names(second_id)} at #{town}",
+        [[:hand_over, { who: @parts.names(second_id), town: }]],
         @act.now
       )
     end

@@ -29,7 +29,7 @@ class Work::Freight::UndoRelay
     Work::Tracking::WriteText.changed(
       first,
       @parts.load,
-      "you drive on to #{@parts.load[:destination]}",
+      [[:drive_on, { to: @parts.load[:destination] }]],
       @act.now
     )
   end

@@ -21,6 +21,7 @@ class Work::Tracking::CheckIn
     quantity
     short
     temperature_f
+    sure
   ].freeze
 
   # input - { key:, kind:, stop_id:, done_at:, phone_at:, signer:, note:, corrects:, latitude:, longitude:,
@@ -72,6 +73,8 @@ class Work::Tracking::CheckIn
       note
     when "seen"
       seen
+    when "confirmed"
+      confirmed
     when "declined"
       decline
     when "corrected", "withdrawn"
@@ -119,6 +122,12 @@ class Work::Tracking::CheckIn
         .returning(:what)
         .update(seen_at: @input[:done_at])
     tell({ seen: [nil, changes.map { |row| row[:what] }.join(", ")] })
+  end
+
+  # The trip's report is right, as the driver has it before him.
+  def confirmed
+    record
+    tell({ report: [nil, "right, says the driver"] })
   end
 
   def decline

@@ -27,13 +27,13 @@ module Work::Tracking::FollowUp
     detention = Work::Tracking::Detain.propose(trip[:id], now)
     earned = trip[:status] == "delivered" && outcome.delivered_at
     Work::Pay::EarnTrip.call(trip[:id], outcome.delivered_at, now:) if earned
-    [note_findings(trip, outcome), detention, earned].select(&:itself)
+    [note_findings(trip, stops, outcome), detention, earned].select(&:itself)
   end
 
   # Returns whether they are others than before.
-  def self.note_findings(trip, outcome)
-    said = Work::Tracking::SaidFacts.new(trip).findings
-    findings = [*outcome.findings, *said].map { |found| found.to_h.transform_keys(&:to_s) }
+  def self.note_findings(trip, stops, outcome)
+    said = Work::Tracking::SaidFacts.new(trip, stops, outcome).findings
+    findings = JSON.parse(JSON.generate([*outcome.findings, *said].map(&:to_h)))
     return false if trip[:findings].to_a == findings
 
     Store::Freight::Trips.at(trip[:id]).update(findings: Sequel.pg_jsonb(findings))

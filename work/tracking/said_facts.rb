@@ -5,15 +5,43 @@ class Work::Tracking::SaidFacts
   Facts = Core::Tracking::Facts
   Finding = Core::Tracking::Finding
 
-  def initialize(trip)
+  # stops - rows of the trip's stops; outcome - Core::Tracking::Outcome
+  def initialize(trip, stops, outcome)
     @trip = trip
-    @rows = Store::Tracking::CheckIns.where(trip_id: trip[:id]).detailed.order(:done_at, :id).all
+    @stops = stops
+    @outcome = outcome
+    @standing = Store::Tracking::CheckIns.standing(trip[:id]).order(:done_at, :id).all
+    @rows = @standing.reject { |row| row[:details].to_h.empty? }
   end
 
   # Array of Core::Tracking::Finding.
-  def findings = [*odometers, *trailers, *shortages, *told_short]
+  def findings = [*odometers, *trailers, *shortages, *told_short, *Core::Tracking.doubts(visits)]
 
   private
+
+  # Each stop with when something was told there, and where the phone was then.
+  def visits
+    progress = @outcome.progress.to_h { |one| [one.stop_id, one] }
+    @stops.map do |stop|
+      at =
+        progress[stop[:stop_id]]&.then do |one|
+          [one.arrived_at, one.begun_at, one.worked_at, one.left_at].compact
+        end
+      told = @standing.select { |row| row[:stop_id] == stop[:stop_id] && row[:source] == "cab" && step?(row) }
+      Core::Tracking::Doubts::Visit.new(
+        **stop.slice(:stop_id, :name, :miles),
+        from_at: at&.first,
+        to_at: at&.last,
+        spots: told.filter_map { |row| point(row) },
+        at: point(stop),
+        sure: told.any? { |row| row[:details]["sure"] }
+      )
+    end
+  end
+
+  def step?(row) = !%w[note customer_note paper corrected].include?(row[:kind])
+  def point(row) =
+    row[:latitude] && Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
 
   def told(name) = @rows.filter_map { |row| row[:details][name] && [row, row[:details][name]] }
 
@@ -27,39 +55,39 @@ class Work::Tracking::SaidFacts
     said +=
       Facts.odometer(first, last, (@trip[:loaded_miles] + @trip[:empty_miles]).to_i) if readings.length > 1
     sure = readings.any? && readings.last.first[:details]["odometer_confirmed"]
-    said.map do |code, text|
-      Finding.new(code:, text: "#{text}#{" The driver says that it is right." if sure}", stop_id: nil)
+    said.map do |code, text, parts|
+      Finding.new(
+        code:,
+        text: "#{text}#{" The driver says that it is right." if sure}",
+        stop_id: nil,
+        parts: {
+          **parts,
+          sure: sure || false
+        }
+      )
     end
   end
 
-  def trailers
-    return [] if @rows.empty?
+  def trailers = @rows.empty? ? [] : [*strange_trailers, *other_trailers]
 
+  def strange_trailers
     numbers = %w[trailer trailer_dropped trailer_taken].flat_map { |name| told(name) }
     known = Store::Fleet::Units.where(kind: "trailer", number: numbers.map(&:last)).select_map(:number)
-    strange =
-      numbers
-        .reject { |_, number| known.include?(number) }
-        .map do |row, number|
-          Finding.new(
-            code: "unknown_trailer",
-            text: "#{number} is no trailer of ours.",
-            stop_id: row[:stop_id]
-          )
-        end
-    planned = Store::Freight.trip_units(@trip[:id]).where(role: "trailer").get(:number)
-    other =
-      told("trailer")
-        .reject { |_, number| number == planned || planned.nil? }
-        .map do |row, number|
-          Finding.new(
-            code: "other_trailer",
-            text: "Set out with #{number}; planned was #{planned}.",
-            stop_id: row[:stop_id]
-          )
-        end
-    strange + other
+    numbers
+      .reject { |_, number| known.include?(number) }
+      .map { |row, number| finding("unknown_trailer", "#{number} is no trailer of ours.", row, number:) }
   end
+
+  def other_trailers
+    planned = Store::Freight.trip_units(@trip[:id]).where(role: "trailer").get(:number)
+    told("trailer")
+      .reject { |_, number| number == planned || planned.nil? }
+      .map do |row, number|
+        finding("other_trailer", "Set out with #{number}; planned was #{planned}.", row, number:, planned:)
+      end
+  end
+
+  def finding(code, text, row, **parts) = Finding.new(code:, text:, stop_id: row[:stop_id], parts:)
 
   # Loaded against delivered, load by load.
   def shortages
@@ -79,8 +107,14 @@ class Work::Tracking::SaidFacts
   # What the driver said himself that is short.
   def told_short
     told("short").map do |row, one|
-      missing = "#{Money.rate_text(BigDecimal(one["amount"].to_s), places: 0)} #{one["unit"].tr("_", " ")}"
-      Finding.new(code: "shortage", text: "#{missing} short, as the driver says.", stop_id: row[:stop_id])
+      amount = Money.rate_text(BigDecimal(one["amount"].to_s), places: 0)
+      finding(
+        "shortage_told",
+        "#{amount} #{one["unit"].tr("_", " ")} short, as the driver says.",
+        row,
+        amount:,
+        unit: one["unit"]
+      )
     end
   end
 
@@ -90,11 +124,13 @@ class Work::Tracking::SaidFacts
     return if loaded.nil? || delivered.nil?
 
     short = Facts.shortage(quantity(loaded.last), quantity(delivered.last)) or return
-    missing = "#{Money.rate_text(short.amount, places: 0)} #{short.unit.tr("_", " ")}"
-    Finding.new(
-      code: "shortage",
-      text: "#{missing} short of what was loaded.",
-      stop_id: delivered.first[:stop_id]
+    amount = Money.rate_text(short.amount, places: 0)
+    finding(
+      "shortage",
+      "#{amount} #{short.unit.tr("_", " ")} short of what was loaded.",
+      delivered.first,
+      amount:,
+      unit: short.unit
     )
   end
 

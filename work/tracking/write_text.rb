@@ -26,15 +26,16 @@ module Work::Tracking::WriteText
     end
 
     # What matters has changed on a trip that they have: which, so that they look. It stays marked until they
-    # say that they have seen it.
-    def changed(trip, load, what, now)
+    # say that they have seen it. said - Array of [code, parts], codes of data/tracking/phrases.yml
+    def changed(trip, load, said, now)
       Store::Freight
         .trip_drivers(trip[:id])
         .each do |driver|
           Store::Freight::TripChanges.insert(
             trip_id: trip[:id],
             driver_id: driver[:driver_id],
-            what:,
+            what: Phrases.changes(said, "en"),
+            said: Sequel.pg_jsonb(said),
             at: now
           )
           say(
@@ -43,15 +44,19 @@ module Work::Tracking::WriteText
             "changed",
             now,
             trip: trip[:number],
-            way: load ? ", #{load[:origin]} to #{load[:destination]}," : "",
-            what:
+            way: load ? ", #{load[:origin]} – #{load[:destination]}," : "",
+            said:
           )
         end
     end
 
     # A load is no more: the trip is called off, or goes on with the others.
     def off(trip, load, now) =
-      trip[:goes_on] ? changed(trip, load, "load #{load[:number]} is taken off", now) : called_off(trip, now)
+      if trip[:goes_on]
+        changed(trip, load, [[:taken_off, { load: load[:number] }]], now)
+      else
+        called_off(trip, now)
+      end
 
     # Something said to a driver by phrase. Returns the text's id.
     #
@@ -88,7 +93,9 @@ module Work::Tracking::WriteText
 
     def worded(person, phrase, parts)
       phrase = "#{phrase}_plain" if !person[:smartphone] && Phrases.all["en"].key?("#{phrase}_plain")
-      Phrases.say(phrase, language(person), company: Store::Company.row[:name], **parts)
+      language = language(person)
+      parts = { what: Phrases.changes(parts[:said], language), **parts.except(:said) } if parts.key?(:said)
+      Phrases.say(phrase, language, company: Store::Company.row[:name], **parts)
     end
 
     def called_off(trip, now) =

@@ -20,6 +20,23 @@ const KINDS = [
 ] as const
 const zone = computed(() => cab.cab.value?.zone ?? 'UTC')
 const step = computed(() => cab.cab.value?.settings.step_minutes ?? 15)
+/** What was told without a signal stands in the list at once, and what it replaces is gone. */
+const waiting = computed(() =>
+  cab.queue.value.filter(({ path }) => path === `/api/cab/trips/${trip.id}/activities`),
+)
+const rows = computed(() => {
+  const told = waiting.value.map(({ key, body }) => ({
+    key,
+    ...(body as Partial<Schemas['Activity']> & { replaces?: number }),
+  }))
+  const gone = told.map(({ replaces }) => replaces)
+  return [
+    ...(trip.activities ?? [])
+      .filter(({ id }) => !gone.includes(id))
+      .map(one => ({ ...one, key: String(one.id) })),
+    ...told.filter(({ kind }) => kind),
+  ]
+})
 const open = ref(false)
 const kind = ref<(typeof KINDS)[number]>('waiting_to_load')
 const [from, to, note] = [ref(''), ref(''), ref('')]
@@ -27,8 +44,8 @@ const [from, to, note] = [ref(''), ref(''), ref('')]
 function begin() {
   const grain = step.value * 60000
   const now = Math.floor(cab.now() / grain) * grain
-  const last = trip.activities?.at(-1)
-  from.value = clockOf(last ? Date.parse(last.to) : now - 4 * grain, zone.value)
+  const last = rows.value.at(-1)
+  from.value = clockOf(last?.to ? Date.parse(last.to) : now - 4 * grain, zone.value)
   to.value = clockOf(now, zone.value)
   open.value = true
 }
@@ -54,11 +71,12 @@ function keep() {
       <h2>{{ t('activity.title') }}</h2>
       <button v-if="!open" type="button" class="press small" @click="begin">{{ t('activity.add') }}</button>
     </div>
-    <p v-if="!trip.activities?.length && !open" class="little quiet">{{ t('activity.none') }}</p>
+    <p v-if="!rows.length && !open" class="little quiet">{{ t('activity.none') }}</p>
     <ul class="rows little">
-      <li v-for="one in trip.activities" :key="one.id" class="spread">
+      <li v-for="one in rows" :key="one.key" class="spread">
         <span
-          >{{ t(`activity.${one.kind}`) }}<span v-if="one.note" class="quiet">: {{ one.note }}</span></span
+          >{{ t(`activity.${one.kind}`) }}<span v-if="one.note" class="quiet">: {{ one.note }}</span
+          ><span v-if="!one.id" class="quiet"> • {{ t('messages.notSent') }}</span></span
         ><span class="figure"
           >{{ showTime(one.from, zone, { letters: false }) }}–{{
             showTime(one.to, zone, { day: false, letters: false })
@@ -67,7 +85,9 @@ function keep() {
             type="button"
             class="drop"
             :aria-label="`${t('activity.drop')}: ${t(`activity.${one.kind}`)}`"
-            @click="cab.activity(trip.id, { replaces: one.id }, t('activity.drop'))"
+            @click="
+              one.id ? cab.activity(trip.id, { replaces: one.id }, t('activity.drop')) : cab.unsay(one.key)
+            "
           >
             ✕
           </button></span

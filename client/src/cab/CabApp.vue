@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { useProblem } from './useProblem'
 import { useI18n } from 'vue-i18n'
 import HoursTab from './HoursTab.vue'
 import MessagesTab from './MessagesTab.vue'
@@ -13,6 +14,7 @@ import { useCab } from './useCab'
 import WorkTab from './WorkTab.vue'
 
 const { t } = useI18n()
+const sayProblem = useProblem()
 const cab = useCab()
 const TABS = ['trip', 'work', 'messages', 'hours', 'pay'] as const
 type Tab = (typeof TABS)[number] | 'settings'
@@ -87,7 +89,7 @@ const go = (to: Tab) => {
       </p>
       <div v-for="one in cab.refused.value" :key="one.key" class="trouble stack" role="alert">
         <p>
-          <strong>{{ t('queue.refused') }}</strong> {{ one.label }}. {{ one.refused?.message }}
+          <strong>{{ t('queue.refused') }}</strong> {{ one.label }}. {{ sayProblem(one.refused) }}
         </p>
         <p class="two">
           <button type="button" class="press small" @click="cab.again(one.key)">
@@ -101,7 +103,7 @@ const go = (to: Tab) => {
         </p>
       </div>
       <p v-if="cab.problem.value && !cab.locked.value" class="trouble" role="alert">
-        {{ cab.problem.value.code === 'too_large' ? t('paper.tooLarge') : cab.problem.value.message }}
+        {{ sayProblem(cab.problem.value) }}
       </p>
 
       <p v-if="cab.over.value" class="trouble" role="alert">

@@ -6,7 +6,7 @@ import ReceiptForm from './ReceiptForm.vue'
 import type { Cab } from './useCab'
 
 const { cab } = defineProps<{ cab: Cab }>()
-const { t, locale } = useI18n()
+const { t, te, locale } = useI18n()
 const open = ref<Schemas['Statement']>()
 const rows = computed(() => cab.cab.value?.pay ?? [])
 /** What runs stands on top, with what is earned besides; what is over comes last. */
@@ -34,9 +34,12 @@ function askAbout(line: number) {
   asking.value = asking.value === line ? -1 : line
   sent.value = ''
 }
+/** The kinds of earning have words in his language; what the office has named is called so. */
+const sayLine = ({ kind, label }: Schemas['Statement']['lines'][number]) =>
+  te(`line.${kind}`) ? t(`line.${kind}`) : label
 const told = (line: Schemas['Statement']['lines'][number]) =>
   [
-    line.label,
+    sayLine(line),
     line.quantity && `${line.quantity} × ${line.rate}`,
     line.route,
     line.day && day(line.day),
@@ -63,7 +66,7 @@ async function send(line: Schemas['Statement']['lines'][number]) {
         <li v-for="(line, i) in open.lines" :key="i">
           <button type="button" class="line spread" :aria-expanded="asking === i" @click="askAbout(i)">
             <span
-              >{{ line.label
+              >{{ sayLine(line)
               }}<span class="quiet"
                 >{{ line.quantity ? ` ${line.quantity}${line.rate ? ` × ${line.rate}` : ''}` : ''
                 }}{{ line.route ? `, ${line.route}` : '' }}</span

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/shared/api'
+import { parseFahrenheit } from '@/shared/measure'
 import { odometerTrouble } from './steps'
+import { readOdometer, readQuantity, UNITS } from './told'
 
 /** The one large button for the next step, with what has to be told with it. */
 const {
@@ -22,7 +24,6 @@ const {
 const emit = defineEmits<{ take: [more: Partial<Schemas['CheckInInput']>] }>()
 const { t } = useI18n()
 
-const UNITS = ['lb', 'ton', 'metric_ton', 'gallon', 'piece', 'pallet'] as const
 const NEEDED = ['signer']
 const OPTIONAL = ['bol', 'seal', 'quantity', 'temperature']
 const TRAILERS = ['trailer', 'trailer_dropped', 'trailer_taken']
@@ -54,6 +55,11 @@ const odometer = computed(() =>
       )
     : undefined,
 )
+const quantity = computed(() => readQuantity(typed.quantity ?? ''))
+// A unit that was typed with the amount is the one that is shown.
+watch(quantity, read => {
+  if (read?.unit) unit.value = read.unit
+})
 const strange = (name: string) =>
   TRAILERS.includes(name) &&
   !!typed[name]?.trim() &&
@@ -62,6 +68,9 @@ const strange = (name: string) =>
   !confirmed[name]
 const wrong = (name: string): string => {
   if (strange(name)) return t('ask.unknownTrailer', { n: typed[name]!.trim() })
+  if (name === 'quantity' && typed.quantity?.trim() && !quantity.value) return t('ask.amount')
+  if (name === 'temperature' && typed.temperature?.trim() && parseFahrenheit(typed.temperature) === undefined)
+    return t('ask.degrees')
   if (name !== 'odometer' || !odometer.value) return ''
   if (odometer.value.code === 'far') return confirmed.odometer ? '' : t('ask.far', odometer.value)
   return odometer.value.code === 'backwards' ? t('ask.backwards', { n: odometer.value.n }) : t('ask.number')
@@ -79,22 +88,18 @@ function take() {
     if (!text) continue
     if (name === 'odometer')
       Object.assign(told, {
-        odometer: Number(text.replaceAll(/[,\s]/g, '')),
+        odometer: readOdometer(text),
         ...(odometer.value ? { odometer_confirmed: true } : {}),
       })
-    else if (name === 'quantity') {
-      if (/^[\d,]+(\.\d{1,3})?$/.test(text))
-        told.quantity = { amount: text.replaceAll(',', ''), unit: unit.value }
-    } else if (name === 'temperature') {
-      if (/^-?\d{1,3}$/.test(text)) told.temperature_f = Number(text)
-    } else
+    else if (name === 'quantity') told.quantity = { amount: quantity.value!.amount, unit: unit.value }
+    else if (name === 'temperature') told.temperature_f = parseFahrenheit(text)!
+    else
       Object.assign(told, {
         [name]: TRAILERS.includes(name) || name === 'tractor' ? text.toUpperCase() : text,
       })
   }
   emit('take', told)
 }
-const numeric = (name: string) => ['odometer', 'quantity'].includes(name)
 </script>
 
 <template>
@@ -114,13 +119,16 @@ const numeric = (name: string) => ['odometer', 'quantity'].includes(name)
           ><input
             :id="`ask-${name}`"
             v-model="typed[name]"
-            :inputmode="numeric(name) ? 'decimal' : 'text'"
+            :inputmode="name === 'odometer' ? 'decimal' : 'text'"
             autocomplete="off"
             :aria-invalid="!!wrong(name)"
             :aria-describedby="`wrong-${name}`"
           /><select v-if="name === 'quantity'" v-model="unit" :aria-label="t('ask.quantity')">
             <option v-for="one in UNITS" :key="one" :value="one">{{ t(`unit.${one}`) }}</option>
           </select></span
+        >
+        <span v-if="name === 'quantity' && quantity" class="little quiet" aria-live="polite"
+          >= {{ Number(quantity.amount).toLocaleString('en-US') }} {{ t(`unit.${unit}`) }}</span
         >
         <span :id="`wrong-${name}`" class="wrong" role="alert"
           >{{ wrong(name) }}

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/shared/api'
 import { showTime, showWindow } from '@/shared/time'
@@ -16,11 +16,31 @@ const steps = (stop: Schemas['CabStop']) =>
   trip.steps.filter(step => step.stop_id === stop.id && step.done_at && step.key)
 const done = (stop: Schemas['CabStop']) =>
   trip.steps.filter(step => step.stop_id === stop.id).every(step => step.done_at)
-const map = (stop: Schemas['CabStop']) =>
-  `geo:0,0?q=${encodeURIComponent([stop.address, stop.town, stop.state, stop.zip].filter(Boolean).join(', '))}`
+const address = (stop: Schemas['CabStop']) =>
+  [stop.address, `${stop.town}, ${stop.state} ${stop.zip}`].filter(Boolean).join(', ')
+/** Opens the phone's own map: its own scheme on an iPhone, RFC 5870's on the others. */
+const scheme = /iPhone|iPad|iPod/.test(navigator.userAgent) ? 'maps:?q=' : 'geo:0,0?q='
+const map = (stop: Schemas['CabStop']) => `${scheme}${encodeURIComponent(address(stop))}`
+
+/** A paper that was sent for another stop than it is of. */
+const moving = ref<number>()
+const freight = computed(() => trip.stops.filter(({ kind }) => kind === 'pickup' || kind === 'delivery'))
+function move(paper: { id: number; kind: string }, stopId: number) {
+  moving.value = undefined
+  void cab.movePaper(paper.id, trip.id, stopId, t(`paper.${paper.kind}`))
+}
 </script>
 
 <template>
+  <p v-if="!trip.ended" class="little">
+    <button
+      type="button"
+      class="press small"
+      @click="cab.open(`/api/cab/trips/${trip.id}/way.gpx`, `${trip.number}.gpx`)"
+    >
+      {{ t('trip.gpx') }}
+    </button>
+  </p>
   <ol class="road">
     <li v-for="stop in trip.stops" :key="stop.id" :class="{ done: done(stop), next: stop.id === nextStop }">
       <svg class="mark" width="22" height="22" aria-hidden="true">
@@ -47,9 +67,7 @@ const map = (stop: Schemas['CabStop']) =>
           >
         </p>
         <p v-if="stop.address || stop.zip" class="little">
-          <a :href="map(stop)">{{
-            [stop.address, `${stop.town}, ${stop.state} ${stop.zip}`].filter(Boolean).join(', ')
-          }}</a>
+          <a :href="map(stop)">{{ address(stop) }}</a>
         </p>
         <p v-if="stop.driver_notes" class="rules little">{{ stop.driver_notes }}</p>
         <p v-if="stop.reference" class="rules little">
@@ -67,20 +85,43 @@ const map = (stop: Schemas['CabStop']) =>
             </button>
           </li>
         </ul>
-        <p v-if="stop.papers?.length" class="little quiet">
-          {{ stop.papers.map(paper => t(`paper.${paper.kind}`)).join(', ') }}
-        </p>
+        <ul v-if="stop.papers?.length" class="steps little" :aria-label="t('trip.papers')">
+          <li v-for="paper in stop.papers" :key="paper.id">
+            <button
+              type="button"
+              class="told"
+              :disabled="freight.length < 2 || !!trip.ended"
+              :aria-expanded="moving === paper.id"
+              @click="moving = moving === paper.id ? undefined : paper.id"
+            >
+              {{ t(`paper.${paper.kind}`) }}
+            </button>
+            <label v-if="moving === paper.id" class="field"
+              >{{ t('paper.belongs')
+              }}<select
+                :value="stop.id"
+                @change="move(paper, Number(($event.target as HTMLSelectElement).value))"
+              >
+                <option v-for="one in freight" :key="one.id" :value="one.id">
+                  {{ t(`stop.${one.kind}`) }}: {{ one.name }}
+                </option>
+              </select></label
+            >
+          </li>
+        </ul>
         <put-right
           v-if="righting?.stop_id === stop.id && righting.key"
           :step="righting"
+          :steps="trip.steps"
           :zone="stop.zone"
           @close="righting = undefined"
           @right="
-            (at, why) => {
+            (at, why, sure) => {
               void cab.checkIn(trip.id, 'corrected', t('trip.putRight'), {
                 corrects: righting!.key!,
                 done_at: at,
                 note: why,
+                ...(sure ? { sure } : {}),
               })
               righting = undefined
             }

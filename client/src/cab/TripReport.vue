@@ -4,6 +4,7 @@ import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/shared/api'
 import { showTime } from '@/shared/time'
 import type { Cab } from './useCab'
+import { useFindings } from './useFindings'
 
 /** The whole trip as it will stand in the report, before the driver says that it is right. */
 const { trip, cab } = defineProps<{ trip: Schemas['CabTrip']; cab: Cab }>()
@@ -14,13 +15,27 @@ const stopName = (id: number | null | undefined) => trip.stops.find(stop => stop
 const notes = computed(() =>
   (trip.said ?? []).filter(({ kind }) => kind === 'note' || kind === 'customer_note'),
 )
-const facts = computed(() => (trip.said ?? []).filter(({ details }) => Object.keys(details ?? {}).length))
+const facts = computed(() =>
+  (trip.said ?? []).filter(
+    ({ kind, details, signer }) => kind !== 'confirmed' && (signer || Object.keys(details ?? {}).length),
+  ),
+)
+const zone = computed(() => cab.cab.value?.zone ?? 'UTC')
+/** When the driver last said that it is right; what he says now stands at once. */
+const confirmed = computed(
+  () =>
+    (cab.queue.value.find(
+      ({ tripId, body }) => tripId === trip.id && 'kind' in body && body.kind === 'confirmed',
+    )?.body as { done_at: string } | undefined) ??
+    (trip.said ?? []).findLast(({ kind }) => kind === 'confirmed'),
+)
+const sayFinding = useFindings()
 const fact = (name: string, value: unknown): string => {
   if (name === 'quantity') {
     const { amount, unit } = value as { amount: string; unit: string }
     return `${t('ask.quantity')} ${amount} ${t(`unit.${unit}`)}`
   }
-  return name === 'odometer_confirmed'
+  return name === 'odometer_confirmed' || name === 'sure'
     ? ''
     : `${t(`ask.${name === 'temperature_f' ? 'temperature' : name}`)} ${String(value)}`
 }
@@ -35,8 +50,7 @@ onScopeDispose(() => {
   for (const url of Object.values(pictures.value)) URL.revokeObjectURL(url)
 })
 async function pdf() {
-  const url = await cab.file(`/api/cab/trips/${trip.id}/report`)
-  if (url) window.open(url, '_blank')
+  await cab.open(`/api/cab/trips/${trip.id}/report`, `${trip.number}.pdf`)
 }
 </script>
 
@@ -74,23 +88,47 @@ async function pdf() {
           .map(([name, value]) => fact(name, value))
           .filter(Boolean)
           .join(', ')
-      }}{{ said.signer ? ` • ${said.signer}` : '' }}
+      }}<template v-if="said.signer"
+        ><template v-if="Object.keys(said.details ?? {}).length">, </template
+        >{{ t('trip.signedBy', { who: said.signer }) }}</template
+      >
     </p>
+    <div v-if="trip.activities?.length">
+      <strong class="little">{{ t('activity.title') }}</strong>
+      <p v-for="one in trip.activities" :key="one.id" class="little spread">
+        <span>{{ t(`activity.${one.kind}`) }}{{ one.note ? `: ${one.note}` : '' }}</span
+        ><span class="figure"
+          >{{ showTime(one.from, zone, { letters: false }) }}–{{
+            showTime(one.to, zone, { day: false, letters: false })
+          }}</span
+        >
+      </p>
+    </div>
     <p v-for="note in notes" :key="note.key" class="little">
       <strong>{{ t(note.kind === 'note' ? 'trip.noteDispatch' : 'trip.noteCustomer') }}:</strong>
       {{ note.note }}
     </p>
-    <p v-for="finding in trip.findings" :key="finding" class="note little">{{ finding }}</p>
+    <p v-for="finding in trip.findings" :key="finding.text" class="note little">{{ sayFinding(finding) }}</p>
     <p v-if="trip.papers_missing" class="note little">
       {{ t('trip.papersMissing', { loads: trip.papers_wanted?.join(', ') }) }}
     </p>
+    <p v-if="confirmed" class="said" role="status">
+      {{ t('trip.reportConfirmed', { at: showTime(confirmed.done_at, zone) }) }}
+    </p>
+    <button
+      type="button"
+      class="press main wide"
+      @click="cab.checkIn(trip.id, 'confirmed', t('trip.reportRight'))"
+    >
+      {{ t('trip.reportRight') }}
+    </button>
     <div class="two">
       <button type="button" class="press" @click="pdf">{{ t('trip.pdf') }}</button><button
         type="button"
-        class="press main"
+        class="press"
         @click="emit('close')"
       >
-        {{ t('trip.reportRight') }}
+        {{ t('trip.back') }}
       </button>
     </div>
   </section>

@@ -22,15 +22,19 @@ const tripAt = (next: number) => {
     miles: '100',
     steps,
     next: steps[next],
-    stops: [{ id: 5, name: 'Mill', town: 'Boise', kind: 'pickup' }],
+    stops: [{ id: 5, name: 'Mill', town: 'Boise', kind: 'pickup', latitude: 43.6, longitude: -116.2 }],
     permits: [],
   } as unknown as Schemas['CabTrip'] & { next: Schemas['Step'] }
 }
+let spot: { latitude: number; longitude: number } | undefined
 function page() {
   const cab = {
     cab: ref({ trailers: [] }),
     checkIn: vi.fn().mockResolvedValue(undefined),
     takeBack: vi.fn(),
+    now: () => Date.now(),
+    spot: () => spot,
+    queue: ref([]),
   } as unknown as Cab
   const wrapper = mount(TripView, {
     props: { trip: tripAt(1), cab, underWay: true },
@@ -44,7 +48,10 @@ function page() {
 }
 
 beforeEach(() => vi.useFakeTimers())
-afterEach(() => vi.useRealTimers())
+afterEach(() => {
+  vi.useRealTimers()
+  spot = undefined
+})
 
 describe('the button of the next step', () => {
   it('rests for a moment after a tap: a second one lands on nothing', async () => {
@@ -87,5 +94,22 @@ describe('the button of the next step', () => {
     vi.advanceTimersByTime(30_000)
     await nextTick()
     expect(wrapper.find('.told').exists()).toBe(false)
+  })
+
+  it('asks about a place that cannot be, and keeps what the driver insists on, marked', async () => {
+    spot = { latitude: 47.6, longitude: -117.4 }
+    const { wrapper, cab } = page()
+    await wrapper.find('form').trigger('submit')
+    expect(cab.checkIn).not.toHaveBeenCalled()
+    const asked = wrapper.find('[role=alert].note')
+    expect(asked.text()).toContain('Mill is 282 miles from where this phone is. Is it so?')
+    await asked.findAll('button')[0]!.trigger('click')
+    expect(wrapper.find('[role=alert].note').exists()).toBe(false)
+    await wrapper.find('form').trigger('submit')
+    await wrapper.findAll('[role=alert].note button')[1]!.trigger('click')
+    expect((cab.checkIn as ReturnType<typeof vi.fn>).mock.calls[0]![3]).toMatchObject({
+      stop_id: 5,
+      sure: true,
+    })
   })
 })

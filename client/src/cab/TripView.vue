@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, onScopeDispose, ref } from 'vue'
+import { computed, onScopeDispose, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/shared/api'
 import ActivityList from './ActivityList.vue'
 import NoteForm from './NoteForm.vue'
+import OdometerLater from './OdometerLater.vue'
 import PaperPanel from './PaperPanel.vue'
 import PermitsCard from './PermitsCard.vue'
 import StepForm from './StepForm.vue'
@@ -11,12 +12,14 @@ import StopList from './StopList.vue'
 import TripReport from './TripReport.vue'
 import type { CheckInKind } from './queue'
 import { newKey } from '@/shared/key'
-import { wordsOf } from './steps'
+import { doubtOf, stopOfPaper, wordsOf, type Doubt } from './steps'
 import type { Cab } from './useCab'
+import { useFindings } from './useFindings'
 
 /** One trip: the next step as one button, what it wants to know, papers, and the road ahead. */
 const { trip, cab, underWay } = defineProps<{ trip: Schemas['CabTrip']; cab: Cab; underWay: boolean }>()
 const { t } = useI18n()
+const sayFinding = useFindings()
 const panel = ref<'decline' | 'note' | 'report'>()
 const step = computed(() => trip.next)
 const stop = computed(
@@ -45,8 +48,15 @@ const resting = ref(false)
 const told = ref<{ key: string; label: string }>()
 const timers: ReturnType<typeof setTimeout>[] = []
 onScopeDispose(() => timers.forEach(clearTimeout))
+/** What cannot be as it was tapped: asked about, with the button that says so all the same. */
+const asked = ref<{ doubt: NonNullable<Doubt>; more: Partial<Schemas['CheckInInput']> }>()
+watch(step, () => (asked.value = undefined))
+const said = (doubt: NonNullable<Doubt>) => t(`doubt.${doubt.code}`, { ...doubt })
 function take(more: Partial<Schemas['CheckInInput']>) {
   if (!step.value || resting.value) return
+  const doubt = more.sure ? undefined : doubtOf(step.value, trip, cab.now(), cab.spot())
+  asked.value = doubt && { doubt, more }
+  if (doubt) return
   const key = newKey()
   told.value = { key, label: label.value }
   resting.value = true
@@ -119,6 +129,15 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
           @take="take"
         />
         <p v-else class="said">{{ t('trip.allDone') }}</p>
+        <div v-if="asked" class="note stack" role="alert">
+          <p>{{ said(asked.doubt) }}</p>
+          <div class="two">
+            <button type="button" class="press" @click="asked = undefined">{{ t('doubt.no') }}</button>
+            <button type="button" class="press main" @click="take({ ...asked!.more, sure: true })">
+              {{ t('doubt.yes') }}
+            </button>
+          </div>
+        </div>
         <!-- Below the button, which stays where it was, and at rest with it: a second tap undoes nothing either. -->
         <p v-if="told && trip.status !== 'delivered'" class="told spread" role="status">
           <span>{{ t('trip.told', { what: told.label }) }}</span><button
@@ -139,10 +158,11 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
       :trip="trip"
       :cab="cab"
       :wanted="delivered && !!trip.papers_missing"
-      :at="stop?.id ?? trip.stops.at(-1)?.id"
+      :at="stopOfPaper(trip)?.id"
     />
-    <p v-for="finding in trip.findings" :key="finding" class="note little">
-      {{ t('trip.findings') }} {{ finding }}
+    <odometer-later v-if="mayPaper && !trip.ended" :trip="trip" :cab="cab" />
+    <p v-for="finding in trip.findings" :key="finding.text" class="note little">
+      {{ t('trip.findings') }} {{ sayFinding(finding) }}
     </p>
     <section class="card"><stop-list :trip="trip" :next-stop="step?.stop_id ?? null" :cab="cab" /></section>
     <activity-list v-if="mayPaper && !trip.ended" :trip="trip" :cab="cab" />

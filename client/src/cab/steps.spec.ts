@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api'
 import { lastSpan } from './span'
-import { nextOf, odometerTrouble, withTold, withWaiting, wordsOf } from './steps'
+import {
+  doubtOf,
+  nextOf,
+  odometerTrouble,
+  outOfOrder,
+  stopOfPaper,
+  withTold,
+  withWaiting,
+  wordsOf,
+} from './steps'
 
 const step = (
   kind: string,
@@ -100,5 +109,70 @@ describe('a span of time', () => {
       starts,
       ends,
     ])
+  })
+})
+
+describe('what cannot be', () => {
+  const at = (minute: number) => new Date(Date.UTC(2026, 10, 23, 15, minute)).toISOString()
+  const stops = [
+    {
+      id: 1,
+      kind: 'pickup',
+      name: 'Missoula',
+      miles: '0.0',
+      load: 'L1',
+      latitude: 46.87,
+      longitude: -113.99,
+    },
+    {
+      id: 2,
+      kind: 'delivery',
+      name: 'Pendleton',
+      miles: '433.0',
+      load: 'L1',
+      latitude: 45.67,
+      longitude: -118.79,
+    },
+  ]
+  const tripWith = (told: ReturnType<typeof step>[], more = {}) =>
+    ({ stops, steps: [...told, step('arrived', 2)], ...more }) as unknown as Schemas['CabTrip']
+  const told = [step('arrived', 1, at(0)), step('loaded', 1, at(30)), step('left', 1, at(31))]
+  const arrived = step('arrived', 2)
+
+  // 433 miles take 5 h 5 min 39 s at 85 mph.
+  it.each([
+    [31, 'fast'],
+    [31 + 305, 'fast'],
+    [31 + 306, undefined],
+  ])('is 433 miles by minute %i: %s', (minute, code) =>
+    expect(doubtOf(arrived, tripWith(told), Date.parse(at(minute)), undefined)?.code).toBe(code),
+  )
+
+  it('is a stop that the phone is far from, and not one beside it', () => {
+    const trip = tripWith(told)
+    const far = { latitude: 46.87, longitude: -113.99 }
+    expect(doubtOf(arrived, trip, Date.parse(at(600)), far)).toMatchObject({
+      code: 'away',
+      place: 'Pendleton',
+    })
+    const near = { latitude: 45.9, longitude: -118.5 }
+    expect(doubtOf(arrived, trip, Date.parse(at(600)), near)).toBeUndefined()
+    expect(doubtOf(told[1]!, trip, Date.parse(at(30)), undefined)).toBeUndefined()
+  })
+
+  it('is a time on the wrong side of another step', () => {
+    expect(outOfOrder(told, told[1]!, Date.parse(at(-1)))?.kind).toBe('arrived')
+    expect(outOfOrder(told, told[1]!, Date.parse(at(40)))?.kind).toBe('left')
+    expect(outOfOrder(told, told[1]!, Date.parse(at(20)))).toBeUndefined()
+  })
+
+  it('gives a paper to where the truck was last, and after the last stop to the delivery that wants one', () => {
+    expect(stopOfPaper(tripWith([]))?.id).toBe(1)
+    expect(stopOfPaper(tripWith(told))?.id).toBe(1)
+    const delivered = tripWith([...told, step('arrived', 2, at(600)), step('delivered', 2, at(630))], {
+      papers_missing: true,
+      papers_wanted: ['L1'],
+    })
+    expect(stopOfPaper(delivered)?.id).toBe(2)
   })
 })

@@ -66,7 +66,9 @@ export function useCab() {
     answers++
     if (!cab.value) return
     const trip = /^\/api\/cab\/trips\/(\d+)/.exec(path)
-    if (trip)
+    // Where a paper lies is no part of what a tap may change.
+    if (path.startsWith('/api/cab/papers/')) void load()
+    else if (trip)
       cab.value = {
         ...cab.value,
         trips: cab.value.trips.map(one =>
@@ -122,10 +124,11 @@ export function useCab() {
     }),
   )
 
-  const where = () =>
+  const spot = () =>
     place.value && Date.now() - place.value.timestamp < PLACE_MS
       ? { latitude: place.value.coords.latitude, longitude: place.value.coords.longitude }
-      : {}
+      : undefined
+  const where = () => spot() ?? {}
   function checkIn(
     tripId: number,
     kind: CheckInKind,
@@ -136,7 +139,7 @@ export function useCab() {
     const doneAt = more.done_at
       ? new Date(Date.parse(more.done_at) - skew.value).toISOString()
       : new Date().toISOString()
-    const event = ['note', 'customer_note', 'seen', 'declined'].includes(kind)
+    const event = ['note', 'customer_note', 'seen', 'confirmed', 'declined'].includes(kind)
       ? {}
       : {
           event: {
@@ -183,6 +186,9 @@ export function useCab() {
       tripId,
     })
   }
+  /** A paper that was sent for another stop than it is of. */
+  const movePaper = (id: number, tripId: number, stopId: number, label: string) =>
+    put({ path: `/api/cab/papers/${id}/stop`, body: { stop_id: stopId }, label, tripId })
   /** What was laid out for the company; goes out when there is a signal, as papers do. */
   function receipt(
     told: { kind: string; amount: string; spent_on: string; note: string; trip_id?: number },
@@ -249,6 +255,15 @@ export function useCab() {
     const found = await blob(path)
     return found && URL.createObjectURL(found)
   }
+  /** A file to look at or to hand to another program of the phone; behind a link, as a window would be shut out. */
+  async function openFile(path: string, name: string) {
+    const url = await file(path)
+    if (!url) return
+    const link = Object.assign(document.createElement('a'), { href: url, target: '_blank', rel: 'noopener' })
+    if (!name.endsWith('.pdf')) link.download = name
+    link.click()
+    setTimeout(() => URL.revokeObjectURL(url), 60_000)
+  }
   function answerDuty(id: number, answer: 'yes' | 'no') {
     // Answered is gone from the page at once; the phone sends it when it can.
     if (cab.value) cab.value = { ...cab.value, duty: cab.value.duty.filter(one => one.id !== id) }
@@ -299,14 +314,17 @@ export function useCab() {
     offline,
     skew,
     place,
+    spot,
     clockOff: computed(() => (clockMinutes.value > CLOCK_MINUTES ? clockMinutes.value : 0)),
     now: () => Date.now() + skew.value,
     headers,
     checkIn,
     takeBack,
     paper,
+    movePaper,
     receipt,
     activity,
+    unsay: retract,
     write,
     readUpTo,
     setting,
@@ -314,6 +332,7 @@ export function useCab() {
     statement,
     askAboutPay,
     file,
+    open: openFile,
     blob,
     answerDuty,
     drop,

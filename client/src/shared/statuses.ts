@@ -36,6 +36,7 @@ export const CHECK_INS: Record<string, string> = {
   left: 'left',
   note: 'wrote',
   seen: 'has seen the change',
+  confirmed: 'says that the report is right',
   paper: 'sent a paper',
 }
 

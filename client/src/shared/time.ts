@@ -8,11 +8,19 @@ export interface Wall {
   minute: number
 }
 
+/** What stands between the figures, by language: the phone speaks its driver's. */
+const WORDS = {
+  en: { locale: 'en-US', none: 'no time yet', by: 'by' },
+  es: { locale: 'es-US', none: 'sin hora todavía', by: 'antes de' },
+} as const
+let words: (typeof WORDS)[keyof typeof WORDS] = WORDS.en
+export const speakTimes = (language: keyof typeof WORDS) => void (words = WORDS[language])
+
 const formats = new Map<string, Intl.DateTimeFormat>()
-function format(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
-  const key = zone + JSON.stringify(options)
+function format(zone: string, options: Intl.DateTimeFormatOptions, locale = 'en-US'): Intl.DateTimeFormat {
+  const key = locale + zone + JSON.stringify(options)
   let found = formats.get(key)
-  if (!found) formats.set(key, (found = new Intl.DateTimeFormat('en-US', { timeZone: zone, ...options })))
+  if (!found) formats.set(key, (found = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options })))
   return found
 }
 
@@ -53,6 +61,9 @@ export function instantOf(wall: Wall, zone: string): number {
   return candidates.find(instant => instant + offset(instant) === asUtc) ?? candidates[candidates.length - 1]!
 }
 
+const weekday = (instant: number, zone: string) =>
+  format(zone, { weekday: 'short' }, words.locale).format(instant)
+
 /** `Mon 11/23 7:30 MST`: the day, the clock and the zone's letters. */
 export function showTime(
   iso: string | number | null | undefined,
@@ -64,7 +75,6 @@ export function showTime(
   const parts = Object.fromEntries(
     format(zone, {
       hourCycle: 'h23',
-      weekday: 'short',
       month: 'numeric',
       day: 'numeric',
       hour: 'numeric',
@@ -75,7 +85,7 @@ export function showTime(
       .map(({ type, value }) => [type, value]),
   )
   return [
-    day && `${parts.weekday} ${parts.month}/${parts.day}`,
+    day && `${weekday(instant, zone)} ${parts.month}/${parts.day}`,
     `${Number(parts.hour)}:${parts.minute}`,
     letters && parts.timeZoneName,
   ]
@@ -89,8 +99,8 @@ export function showWindow(
   to: string | null | undefined,
   zone: string,
 ): string {
-  if (!from && !to) return 'no time yet'
-  if (!from) return `by ${showTime(to, zone)}`
+  if (!from && !to) return words.none
+  if (!from) return `${words.by} ${showTime(to, zone)}`
   if (!to || to === from) return showTime(from, zone)
   const dayOf = (iso: string) => {
     const { year, month, day } = wallAt(Date.parse(iso), zone)
@@ -107,7 +117,7 @@ export function typedTime(iso: string, zone: string): string {
 
 /** `Nov 15, 2026` for a day. */
 export function showDay(day: string): string {
-  return format('UTC', { month: 'short', day: 'numeric', year: 'numeric' }).format(
+  return format('UTC', { month: 'short', day: 'numeric', year: 'numeric' }, words.locale).format(
     Date.parse(`${day}T00:00:00Z`),
   )
 }

@@ -50,6 +50,7 @@ const ACTS: Record<string, string> = {
   cancel_permit: 'cancelled the permit',
   change_customer: 'changed the customer',
   change_driver: 'changed the driver',
+  move_paper: 'moved a paper to its stop',
   change_company: 'changed who we are',
   change_fit_rules: 'changed what matching reckons with',
   change_load: 'changed the load',

@@ -123,11 +123,23 @@ RSpec.describe Core::Tracking::Facts do
 
   it "holds an odometer against the one before and the routed miles" do
     expect(described_class.odometer(120_000, 119_990, 10)).to eq(
-      [["odometer_backwards", "The odometer says 119990, and said 120000 before."]]
+      [
+        [
+          "odometer_backwards",
+          "The odometer says 119990, and said 120000 before.",
+          { now: 119_990, before: 120_000 }
+        ]
+      ]
     )
     expect(described_class.odometer(120_000, 120_620, 600)).to eq([])
     expect(described_class.odometer(120_000, 120_700, 600)).to eq(
-      [["odometer_far", "By the odometer 700 miles were driven, by the route 600."]]
+      [
+        [
+          "odometer_far",
+          "By the odometer 700 miles were driven, by the route 600.",
+          { driven: 700, routed: 600 }
+        ]
+      ]
     )
     expect(described_class.odometer(nil, 5, 600)).to eq([])
   end
