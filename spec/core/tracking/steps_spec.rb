@@ -92,7 +92,12 @@ RSpec.describe Core::Tracking do
         {
           code: "out_of_order",
           text: "Stop 1: loaded is told 15 min before the step before it. Put one of the two right.",
-          stop_id: 1
+          stop_id: 1,
+          parts: {
+            place: "Stop 1",
+            kind: "loaded",
+            minutes: 15
+          }
         }
       ]
     )
