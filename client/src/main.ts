@@ -6,6 +6,10 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
+import { markErrors } from './shared/fieldErrors'
+import { returnFocus } from './shared/pageFocus'
 import { vuetify } from './theme'
 
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')
+returnFocus()
+markErrors()

@@ -1,3 +1,4 @@
+import { focusHeadings } from './shared/pageFocus'
 import { createRouter, createWebHistory } from 'vue-router'
 import { useSession, type Role } from './shared/session'
 
@@ -119,6 +120,8 @@ export const router = createRouter({
     },
   ],
 })
+
+focusHeadings(router)
 
 /**
  * Who is asking, as soon as the server can be reached. Waited for by the clock: a page that is being left is refused every request at once, and

@@ -1,6 +1,6 @@
 import { effectScope } from 'vue'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { keys, useKeys } from './keys'
+import { asking, keys, keysOn, useKeys } from './keys'
 
 const press = (key: string, on: EventTarget = document.body, more: KeyboardEventInit = {}) => {
   const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more })
@@ -17,6 +17,8 @@ function offering(...offered: string[]) {
 afterEach(() => {
   keys.splice(0)
   document.body.replaceChildren()
+  keysOn.value = true
+  asking.value = undefined
   vi.useRealTimers()
 })
 
@@ -56,9 +58,41 @@ describe('keys', () => {
     expect(ran).toEqual([])
   })
 
-  it('do nothing behind a dialog, but for Escape', () => {
+  it('do nothing behind a dialog: Escape closes that, and nothing of the page', () => {
     const { ran } = offering('n', 'Escape')
-    document.body.appendChild(document.createElement('div')).setAttribute('aria-modal', 'true')
+    const dialog = document.body.appendChild(document.createElement('div'))
+    dialog.setAttribute('aria-modal', 'true')
+    press('n')
+    press('Escape')
+    expect(ran).toEqual([])
+    dialog.remove()
+    press('Escape')
+    expect(ran).toEqual(['Escape'])
+  })
+
+  it.each(['button', 'a', 'summary'])('leave Enter to the %s that has the focus', tag => {
+    const { ran } = offering('Enter', 'n')
+    const element = document.body.appendChild(document.createElement(tag))
+    if (element instanceof HTMLAnchorElement) element.href = '/x'
+    expect([press('Enter', element).defaultPrevented, ran]).toEqual([false, []])
+    press('n', element)
+    press('Enter')
+    expect(ran).toEqual(['n', 'Enter'])
+  })
+
+  it('ask before what reaches somebody, once however long the key is held', () => {
+    const ran: string[] = []
+    effectScope().run(() =>
+      useKeys([{ key: 's', label: 'Send', asks: 'Send it?', run: () => void ran.push('s') }]),
+    )
+    press('s')
+    press('s', document.body, { repeat: true })
+    expect([ran, asking.value?.asks]).toEqual([[], 'Send it?'])
+  })
+
+  it('can be switched off, but for Escape', () => {
+    const { ran } = offering('n', 'Escape')
+    keysOn.value = false
     press('n')
     press('Escape')
     expect(ran).toEqual(['Escape'])

@@ -1,8 +1,11 @@
-import { onScopeDispose, shallowReactive } from 'vue'
+import { useStorage } from '@vueuse/core'
+import { onScopeDispose, shallowReactive, shallowRef } from 'vue'
 
 export interface KeyAct {
   key: string
   label: string
+  /** Asked before it runs: what cannot be taken back, or reaches somebody, is not done by one key. */
+  asks?: string
   run: () => void
 }
 
@@ -17,6 +20,11 @@ export function useKeys(acts: KeyAct[]) {
   })
 }
 
+/** Single keys can be switched off: a screen reader, or a sleeve on the keyboard, presses them too. */
+export const keysOn = useStorage('crew-ledger-keys', true)
+/** What a key has asked for, and nobody has said yes to. */
+export const asking = shallowRef<KeyAct>()
+
 let first = ''
 let since = 0
 
@@ -27,10 +35,19 @@ function typing(target: EventTarget | null) {
   )
 }
 
+/** Enter and Space are for what has the focus, where that does something with them. */
+const ITS_OWN =
+  'button, a[href], summary, [role=button], [role=tab], [role=option], [role=menuitem], [role=checkbox], [role=radio]'
+const owned = ({ key, target }: KeyboardEvent) =>
+  (key === 'Enter' || key === ' ') && target instanceof Element && target.closest(ITS_OWN) !== null
+/** What lies over the page has the keys; Escape closes it and nothing behind it. */
+const covered = () =>
+  document.querySelector('.v-overlay--active:not(.v-tooltip), [aria-modal="true"]') !== null
+
 window.addEventListener('keydown', event => {
-  if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return
-  if (document.querySelector('.v-overlay--active .v-card, [aria-modal="true"]') && event.key !== 'Escape')
-    return
+  if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing || event.defaultPrevented) return
+  if (typing(event.target) || covered() || owned(event)) return
+  if (!keysOn.value && event.key !== 'Escape') return
   const pair = Date.now() - since < 1200 ? `${first} ${event.key}` : ''
   const act = keys.find(({ key }) => key === pair) ?? keys.find(({ key }) => key === event.key)
   first = event.key
@@ -38,5 +55,6 @@ window.addEventListener('keydown', event => {
   if (!act) return
   event.preventDefault()
   first = ''
-  act.run()
+  if (act.asks && !event.repeat) asking.value = act
+  else if (!act.asks) act.run()
 })

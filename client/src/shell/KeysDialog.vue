@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { keys } from '@/shared/keys'
+import { keys, keysOn } from '@/shared/keys'
 
 const open = defineModel<boolean>({ required: true })
 </script>
@@ -16,6 +16,7 @@ const open = defineModel<boolean>({ required: true })
           <dd>{{ act.label }}</dd></template
         >
       </dl>
+      <v-checkbox v-model="keysOn" class="mt-2" label="Single keys do these things" />
       <div class="text-right mt-3"><v-btn autofocus variant="tonal" @click="open = false">Close</v-btn></div>
     </v-card>
   </v-dialog>

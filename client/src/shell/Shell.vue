@@ -4,8 +4,10 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { live } from '@/shared/live'
 import { reachable } from '@/shared/api'
+import { announced } from '@/shared/announce'
 import { useKeys } from '@/shared/keys'
 import { useSession } from '@/shared/session'
+import KeyQuestion from './KeyQuestion.vue'
 import KeysDialog from './KeysDialog.vue'
 import PasswordDialog from './PasswordDialog.vue'
 import SearchBox from './SearchBox.vue'
@@ -108,6 +110,8 @@ async function signOut() {
       lost.
     </div>
     <main id="main" tabindex="-1"><slot /></main>
+    <div class="sr-only" role="status" aria-live="polite">{{ announced }}</div>
+    <key-question />
     <keys-dialog v-model="showKeys" />
     <password-dialog v-model="changePassword" />
   </div>

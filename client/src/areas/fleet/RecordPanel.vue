@@ -2,9 +2,12 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask, newKey, type Problem } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
-import type { Difference } from '@/shared/merge/merge'
+import { same, type Difference } from '@/shared/merge/merge'
 import MergePanel from '@/shared/merge/MergePanel.vue'
+import DraftNotice from '@/shared/DraftNotice.vue'
 import { useMerge } from '@/shared/merge/useMerge'
+import { useDraft } from '@/shared/useDraft'
+import { useTitle } from '@/shared/useTitle'
 import { sayCode } from '@/shared/trail'
 import LinkButton from './LinkButton.vue'
 import PapersPanel from './PapersPanel.vue'
@@ -34,6 +37,24 @@ const valuesOf = (row: Record<string, unknown>, gone: boolean) => ({
   retired: gone,
 })
 let wanted = false
+/** A form of a new record; what is typed over one that is there asks for its version. */
+const kept = useDraft(() => (copyOf ? undefined : `${kind} ${id ?? 'new'}`), draft, {
+  touched: () =>
+    id ? merge.touched(valuesOf(draft.value, retired.value)) : !same(draft.value, { ...USUAL[kind] }),
+  base: () => ({ value: merge.seen.value, version: merge.version.value }),
+})
+function restore() {
+  const before = kept.restore()
+  if (!before) return
+  if (before.base) merge.see(before.base, before.version)
+  draft.value = { ...draft.value, ...before.value }
+}
+const turn = ref(0)
+function anew() {
+  kept.forget()
+  turn.value++
+  kept.again()
+}
 function take(row: Row) {
   draft.value = { ...row }
   retired.value = row.retired
@@ -41,8 +62,8 @@ function take(row: Row) {
 }
 
 watch(
-  () => id,
-  async now => {
+  () => [id, turn.value] as const,
+  async ([now]) => {
     problem.value = undefined
     if (!now && copyOf) {
       const { data } = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: copyOf } } }))
@@ -52,11 +73,14 @@ watch(
     }
     if (!now) {
       draft.value = { ...USUAL[kind] }
+      restore()
       return
     }
     const answer = await ask<Row>(api.GET(`/api/${kind}/{id}`, { params: { path: { id: now } } }))
     problem.value = answer.problem
-    if (answer.data) take(answer.data)
+    if (!answer.data) return
+    take(answer.data)
+    restore()
   },
   { immediate: true },
 )
@@ -93,6 +117,8 @@ async function save(change: Record<string, unknown> = {}) {
     return
   }
   take(answer.data)
+  kept.forget()
+  kept.again()
   saved.value = true
   if (!id) emit('closed', answer.data.id)
 }
@@ -109,7 +135,9 @@ async function compare() {
 }
 function takeTheirs() {
   problem.value = undefined
+  kept.forget()
   take(theirs.value!)
+  kept.again()
 }
 async function saveChosen(choices: ('mine' | 'theirs')[]) {
   const { retired: chosen, ...values } = merge.choose(choices)
@@ -124,6 +152,7 @@ const fieldText = (value: unknown, [name]: Difference['path']) => {
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   return sayCode(String(value ?? ''))
 }
+useTitle(() => (id ? String(draft.value[of.value.title] ?? '') : `New ${of.value.one}`))
 </script>
 
 <template>
@@ -135,6 +164,7 @@ const fieldText = (value: unknown, [name]: Difference['path']) => {
         </h2>
         <v-btn variant="text" size="small" @click="emit('closed')">Close</v-btn>
       </div>
+      <draft-notice :at="kept.restored.value" @anew="anew" />
       <div class="fields">
         <template v-for="field in fields" :key="field.name">
           <v-checkbox

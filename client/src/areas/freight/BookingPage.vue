@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { bytes } from '@/shared/bytes'
 import { useKeys } from '@/shared/keys'
@@ -8,7 +8,9 @@ import MergePanel from '@/shared/merge/MergePanel.vue'
 import { useMerge } from '@/shared/merge/useMerge'
 import { useSession } from '@/shared/session'
 import DropFiles from '@/shared/DropFiles.vue'
+import DraftNotice from '@/shared/DraftNotice.vue'
 import { dayAt } from '@/shared/time'
+import { useDraft } from '@/shared/useDraft'
 import AlsoOn, { readDays } from './AlsoOn.vue'
 import BookingFreight from './BookingFreight.vue'
 import BookingPrice from './BookingPrice.vue'
@@ -31,7 +33,26 @@ let key = newKey()
 const merge = useMerge<ReturnType<typeof emptyDraft>>(isPlace)
 merge.see(draft.value)
 
+/** A copy begins from what it is a copy of. */
+const kept = useDraft(() => (route.query.copy ? undefined : `load ${id.value ?? 'new'}`), draft, {
+  touched: () => merge.touched(draft.value),
+  base: () => ({ value: merge.seen.value, version: merge.version.value }),
+})
 async function start() {
+  await fetchSource()
+  const before = kept.restore()
+  if (!before) return
+  if (before.base) merge.see(before.base, before.version)
+  draft.value = before.value
+}
+async function anew() {
+  kept.forget()
+  draft.value = emptyDraft()
+  merge.see(draft.value)
+  await fetchSource()
+  kept.again()
+}
+async function fetchSource() {
   const source = id.value ?? Number(route.query.copy)
   if (!source) return
   const { data, problem } = await ask(api.GET('/api/loads/{id}', { params: { path: { id: source } } }))
@@ -93,6 +114,7 @@ async function book() {
     return toFirstProblem()
   }
   merge.see(draft.value)
+  kept.forget()
   if (await fileConfirmation(answer.data)) await router.push(`/freight/${answer.data.id}`)
 }
 
@@ -112,7 +134,7 @@ async function compare() {
 }
 /** The other's version is taken as the base; what is typed here is given up. */
 async function takeTheirs() {
-  await start()
+  await anew()
   trouble.value = undefined
 }
 async function saveChosen(choices: ('mine' | 'theirs')[]) {
@@ -127,11 +149,6 @@ const title = computed(() => {
 })
 const kinds: Schemas['Price']['kind'][] = ['flat', 'per_mile', 'per_hundredweight', 'per_ton']
 useKeys([{ key: 'Escape', label: 'Back to Freight', run: () => router.back() }])
-onBeforeRouteLeave(() =>
-  !merge.touched(draft.value) || busy.value
-    ? true
-    : window.confirm('Leave without booking? What you typed is lost.'),
-)
 </script>
 
 <template>
@@ -140,6 +157,7 @@ onBeforeRouteLeave(() =>
       <h1>{{ title }}</h1>
       <span class="small quiet"><kbd>Tab</kbd> moves on, <kbd>Ctrl</kbd> <kbd>Enter</kbd> books</span>
     </div>
+    <draft-notice :at="kept.restored.value" @anew="anew" />
     <merge-panel
       v-if="trouble?.code === 'stale'"
       class="panel stale"

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { useTitle } from '@/shared/useTitle'
+import { announce } from '@/shared/announce'
+import { STATUSES } from '@/shared/statuses'
+import { computed, defineAsyncComponent, watch } from 'vue'
 import { useRouter, type RouteLocationRaw } from 'vue-router'
 import AskingPanel from '@/areas/road/AskingPanel.vue'
 import PlanPanel from '@/areas/hours/PlanPanel.vue'
@@ -37,6 +40,13 @@ const files = session.has('dispatcher', 'settlement_clerk')
 const load = useLoad(id)
 const { data, acts, busy, trouble, crewing, asking } = load
 
+useTitle(() => data.value?.number)
+watch(
+  () => data.value?.status,
+  (now, before) => {
+    if (now && before) announce(`${data.value!.number} is ${STATUSES[now].label.toLowerCase()} now.`)
+  },
+)
 const trips = computed(() => inOrder(data.value?.trips ?? []))
 const relayed = computed(() => isRelayed(trips.value.live))
 const lanes = computed(() => (data.value ? ribbonOf(data.value) : []))
@@ -73,6 +83,7 @@ useKeys([
   {
     key: 's',
     label: 'Send to the driver',
+    asks: 'Text the trip to the driver now?',
     run: () => {
       if (acts.value.may('send')) void load.send()
     },

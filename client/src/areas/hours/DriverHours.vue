@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { showMinutes } from '@/shared/measure'
+import { useTitle } from '@/shared/useTitle'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/shared/api'
 import AuditTrail from '@/shared/AuditTrail.vue'
@@ -23,6 +24,7 @@ const { data, problem, load, put } = useFetched(
   change => (change.kind === 'hours' || change.kind === 'driver') && change.id === id,
 )
 
+useTitle(() => data.value?.row.name)
 const day = ref<string>()
 watch(data, found => {
   if (found && !found.days.some(({ date }) => date === day.value)) day.value = found.days[0]?.date

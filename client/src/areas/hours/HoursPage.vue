@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { showMinutes } from '@/shared/measure'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -72,6 +71,7 @@ useKeys([
 
 <template>
   <div class="page" :class="{ split: chosen }">
+    <h1 v-if="!chosen" class="sr-only">Hours</h1>
     <section class="panel list" aria-label="Hours of all drivers">
       <waiting :data="data" :problem="problem" @again="load">
         <div class="views" role="tablist" aria-label="Views">
@@ -121,13 +121,8 @@ useKeys([
               <div
                 class="line row27"
                 :class="{ here: row.id === chosen }"
-                role="button"
-                tabindex="0"
-                :aria-pressed="row.id === chosen"
-                :aria-label="`${row.name}, ${STATUS[row.status]}, driving left ${showMinutes(row.can_drive_minutes)}`"
                 @click="open(row.id)"
-                @keydown.enter="open(row.id)"
-                @focus="heard = row"
+                @focusin="heard = row"
                 @mouseenter="heard = row"
               >
                 <span class="clip"
@@ -137,7 +132,14 @@ useKeys([
                     :title="row.trouble ?? 'Late on the trip'"
                     >{{ row.verdict === 'late' ? '△' : '!' }}</strong
                   >
-                  {{ row.name }}</span
+                  <button
+                    type="button"
+                    class="who"
+                    :aria-pressed="row.id === chosen"
+                    @click.stop="open(row.id)"
+                  >
+                    {{ row.name }}
+                  </button></span
                 >
                 <span class="clip small">{{ row.known_since ? STATUS[row.status] : 'Unknown' }}</span>
                 <span class="strip"
@@ -257,7 +259,17 @@ useKeys([
 .row27.here {
   background: rgb(var(--v-theme-surface-variant));
 }
-.row27:focus-visible {
+.who {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  padding: 0;
+  min-height: 24px;
+  cursor: pointer;
+  text-align: left;
+}
+.who:focus-visible {
   outline-offset: -2px;
 }
 .strip {

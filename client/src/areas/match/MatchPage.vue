@@ -108,6 +108,7 @@ useKeys([
   {
     key: 'Enter',
     label: 'Give the load',
+    asks: 'Give the load to the crew that is chosen?',
     run: () => {
       if (mayGive.value && chosen.value && chosen.value.verdict !== 'blocked') void give(chosen.value, '')
     },
@@ -117,6 +118,7 @@ useKeys([
 
 <template>
   <div class="stack">
+    <h1 class="sr-only">Match: {{ VIEWS.find(([name]) => name === view)?.[1] }}</h1>
     <view-tabs :views="VIEWS" :view="view" @choose="name => router.replace({ query: { view: name } })"
       ><template #loads
         ><template v-if="loads"> ({{ loads.length }})</template></template

@@ -67,6 +67,7 @@ useKeys([
   {
     key: 'a',
     label: 'Accept the whole proposal',
+    asks: 'Give all these loads to their crews?',
     run: () => {
       if (mayGive && left.value.length) void accept(left.value)
     },
@@ -114,7 +115,7 @@ useKeys([
             <th class="figure">Empty</th>
             <th class="figure">Profit</th>
             <th>Why</th>
-            <th />
+            <th><span class="sr-only">Acts</span></th>
           </tr>
         </thead>
         <tbody>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTitle } from '@/shared/useTitle'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schemas } from '@/shared/api'
@@ -21,6 +22,7 @@ async function keepPlan(plan: Omit<Schemas['PayPlanInput'], 'key'>, done: () => 
   if (await kept.keepPlan(plan)) done()
 }
 
+useTitle(() => data.value?.driver.name)
 const { data: companies } = useFetched(
   () => 0,
   () => ask<Schemas['OperatingCompany'][]>(api.GET('/api/operating-companies')),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTitle } from '@/shared/useTitle'
 import { ref, watch } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
@@ -26,6 +27,7 @@ const { data, problem, load, put } = useFetched(
   run => ask(api.GET('/api/pay-runs/{id}', { params: { path: { id: run } } })),
   change => ['pay_run', 'trip', 'load', 'company', 'driver'].includes(change.kind),
 )
+useTitle(() => data.value && `${showDay(data.value.from)} – ${showDay(data.value.to)}`)
 const sure = ref<'approve' | 'pay'>()
 const reopening = ref(false)
 const busy = ref(false)

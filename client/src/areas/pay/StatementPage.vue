@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiFilePdfBox } from '@mdi/js'
+import { useTitle } from '@/shared/useTitle'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask, type Schemas } from '@/shared/api'
@@ -24,6 +25,7 @@ const { data, problem, load } = useFetched(
   statement => ask(api.GET('/api/statements/{id}', { params: { path: { id: statement } } })),
   change => ['pay_run', 'trip', 'company', 'driver'].includes(change.kind),
 )
+useTitle(() => data.value?.driver.name)
 const settles = useSession().has('settlement_clerk')
 const correcting = ref<number>()
 function corrected() {
@@ -137,7 +139,7 @@ const TOTALS = [
         <table class="ledger">
           <thead>
             <tr>
-              <th />
+              <th><span class="sr-only">What</span></th>
               <th class="figure">This period</th>
               <th class="figure">Year to date</th>
             </tr>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { useTitle } from '@/shared/useTitle'
+import { announce } from '@/shared/announce'
+import { STATUS } from './words'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Schemas } from '@/shared/api'
 import { showMiles } from '@/shared/measure'
@@ -26,6 +29,16 @@ const mayChange = session.has('dispatcher', 'permit_clerk')
 const id = computed(() => Number(route.params.id))
 const kept = usePermitFile(id)
 const { data, problem, load, busy, trouble, givingUp, keying } = kept
+useTitle(() => data.value?.load)
+/** What an office has answered meanwhile. */
+watch(
+  () => new Map(data.value?.permits.map(({ id, name, status }) => [id, { name, status }])),
+  (now, before) => {
+    for (const [id, { name, status }] of now)
+      if (before.has(id) && before.get(id)!.status !== status)
+        announce(`${name}: ${STATUS[status].label.toLowerCase()}.`)
+  },
+)
 const asked = ref<string>()
 const copying = ref(false)
 const priced = ref<InstanceType<typeof PricePanel>>()

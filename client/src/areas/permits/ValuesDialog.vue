@@ -122,7 +122,7 @@ async function save() {
                 <th class="figure">Is</th>
                 <th>Known</th>
                 <th>Checked</th>
-                <th />
+                <th><span class="sr-only">Acts</span></th>
               </tr>
             </thead>
             <tbody>

@@ -58,6 +58,9 @@ useKeys([
         ><strong v-if="road?.unread" class="unread">{{ road.unread }}</strong></template
       ></view-tabs
     >
+    <h1 v-if="view !== 'trips' || !chosen" class="sr-only">
+      Road: {{ VIEWS.find(([name]) => name === view)?.[1] }}
+    </h1>
     <messages-desk v-if="view === 'messages'" :driver-id="trip?.driver_id" />
     <week-view v-else-if="view === 'week'" />
     <div v-else class="road">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTitle } from '@/shared/useTitle'
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
@@ -20,6 +21,7 @@ import { heard, ASKING } from './words'
 const { tripId, trip } = defineProps<{ tripId: number; trip: Schemas['RoadTrip'] | undefined }>()
 const session = useSession()
 const dispatches = session.has('dispatcher')
+useTitle(() => diary.value?.trip.number)
 const {
   data: diary,
   problem,
@@ -63,6 +65,7 @@ useKeys([
   {
     key: 'a',
     label: 'Ask for a check-in',
+    asks: 'Text the driver to ask where he is?',
     run: () => {
       if (dispatches.value && open.value) void askNow()
     },

@@ -161,6 +161,8 @@ watch(
   height: calc(100vh - 112px);
 }
 .map .pin.lorry {
+  min-height: 26px;
+  min-width: 26px;
   pointer-events: auto;
   cursor: pointer;
   border-color: rgb(var(--v-theme-primary));

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Problem, type Schemas } from '@/shared/api'
+import { announce } from '@/shared/announce'
 import { useFetched } from '@/shared/fetched'
 import { useKeys } from '@/shared/keys'
 import { useSession } from '@/shared/session'
@@ -33,6 +34,16 @@ const { data, problem, load, put } = useFetched(
 const only = ref<string>()
 const rows = computed(() => (data.value?.rows ?? []).filter(row => !only.value || row.kind === only.value))
 const at = ref(0)
+// What comes up while the page is open is told, not only shown.
+const known = new Set<string>()
+watch(
+  () => data.value?.rows,
+  (list, before) => {
+    const fresh = (list ?? []).filter(({ what }) => !known.has(what))
+    for (const { what } of list ?? []) known.add(what)
+    if (before) for (const row of fresh.slice(0, 3)) announce(`New: ${row.title}. ${row.reason}`)
+  },
+)
 watch(rows, list => {
   at.value = Math.min(at.value, Math.max(list.length - 1, 0))
 })
@@ -100,6 +111,7 @@ useKeys([
 
 <template>
   <div class="page">
+    <h1 class="sr-only">Today</h1>
     <first-steps />
     <section class="panel" aria-label="What needs a decision">
       <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
@@ -138,7 +150,7 @@ useKeys([
                 v-if="mayPutOff"
                 size="small"
                 variant="text"
-                :aria-label="`Put off: ${row.title}`"
+                :aria-label="`Later: put off ${row.title}`"
                 @click.stop="snooze(row)"
                 >Later</v-btn
               ></span
