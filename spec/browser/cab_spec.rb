@@ -83,6 +83,7 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     expect(known).to be_an(Integer)
 
     click_on "Arrived at Pendleton, OR"
+    click_on "Yes, it is so"
     fill_in "Who signed for it?", with: "R. Dock"
     fill_in "Trailer dropped", with: "V-201"
     fill_in "Trailer taken", with: "V-202"
@@ -97,6 +98,9 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     click_on "Look at the report"
     expect(page).to have_css("section[aria-label^='Report of trip']", text: "R. Dock")
     expect([load(load_id)[:status], said(trip_id).last]).to eq(%w[papers_in post_trip])
+    click_on "It is right"
+    expect(page).to have_text(/You said on .* that it is right/)
+    eventually { said(trip_id).last == "confirmed" }
   end
 
   it "speaks Spanish, takes a signature, puts a time right and hears from dispatch" do

@@ -24,7 +24,7 @@ RSpec.describe "Hours of the fleet", :committed, type: :feature do
             ".row27",
             text: /Una Blank.*Unknown/m
           )
-    find(".row27", text: "Wade Ferris").send_keys(:enter)
+    find(".row27 button", text: "Wade Ferris").send_keys(:enter)
     within("article[aria-label=\"One driver's hours\"]") do
       expect(page).to have_text("of 11 h, 395.3(a)(3)(i)")
       click_on "Write into the record"

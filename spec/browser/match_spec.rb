@@ -47,6 +47,11 @@ RSpec.describe "Covering loads", :committed, type: :feature do
       .each do |id|
         number = load_of(id)[:number]
         expect(page).to have_css("article[aria-label$='for #{number}']", text: "Fits")
+        # One key gives nothing away: it asks, and the second says yes.
+        press :enter
+        expect(page).to have_css("[role=dialog] button:focus", text: "Give the load")
+        expect(find("[role=dialog]")).to have_text(/Give #{number} to .*\?/)
+        expect(load_of(id)[:crew]).to be_nil
         press :enter
         expect(page).to have_no_css("section[aria-label='Open loads'] li", text: number)
         expect(page).to have_css("[role=status]", text: "#{number} is given")
@@ -59,6 +64,8 @@ RSpec.describe "Covering loads", :committed, type: :feature do
       text: load_of(ids.last)[:number]
     )
     press "a"
+    expect(page).to have_css("[role=dialog] button:focus", text: "Accept the whole proposal")
+    press :enter
     expect(page).to have_css("section[aria-label=Proposal] tr.done", text: "Given")
     expect(load_of(ids.last)).to include(status: "planned")
 
@@ -92,6 +99,6 @@ RSpec.describe "Covering loads", :committed, type: :feature do
     other = (["Wade Ferris", "Una Blank"] - [best]).first
     expect(page).to have_css("article[aria-label='#{other} for #{name}']")
     Work::Freight::CrewLoad.call(first, with(other), by: tobias, now: Time.now.utc)
-    expect(page).to have_text("Every load has a crew").or have_text("This load has a crew by now")
+    expect(page).to have_text("There is no open load").or have_text("This load has a crew by now")
   end
 end

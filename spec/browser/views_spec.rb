@@ -2,9 +2,13 @@
 
 require "browser_helper"
 
-# Every main view, light and dark: axe finds nothing serious, nothing scrolls sideways.
+# Every main view, light and dark: axe finds nothing by all its rules, best practices among them, nothing scrolls sideways.
 RSpec.describe "The main views", :committed, type: :feature do
-  def serious = be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21aa)
+  # Pins lie over each other where the trucks are: each is in the list beside the map too.
+  def clean =
+    be_axe_clean.excluding(".leaflet-marker-pane").according_to(
+      *%i[wcag2a wcag2aa wcag21a wcag21aa wcag22aa best-practice]
+    )
 
   def views(load_id, run_id, statement_id)
     [
@@ -115,15 +119,16 @@ RSpec.describe "The main views", :committed, type: :feature do
     account(%w[administrator dispatcher settlement_clerk], "Greta Lindqvist")
     visit "/sign-in"
     expect(page).to have_field("E-mail")
-    expect(page).to serious
+    expect(page).to clean
     sign_in "greta.lindqvist@juniperfork.example"
     %w[light dark].each do |theme|
       page.execute_script("localStorage.setItem('crew-ledger-theme', '#{theme}')")
       views(load_id, run_id, statement_id).each do |path|
         visit path
+        expect(page).to have_css("h1", visible: :all)
         expect(page).to have_no_css("[aria-busy=true]")
         expect(page).to have_no_button("Try again")
-        expect(page).to serious, "#{theme} #{path}: #{axe_findings}"
+        expect(page).to clean, "#{theme} #{path}: #{axe_findings}"
         expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
         expect(raw_words).to eq([]), "#{path} says #{raw_words.join(", ")}"
       end
@@ -154,7 +159,7 @@ RSpec.describe "The main views", :committed, type: :feature do
       end
       visit "/cab##{token}"
       expect(page).to have_text("Wade Ferris")
-      expect(page).to serious, "#{theme} cab: #{axe_findings}"
+      expect(page).to clean, "#{theme} cab: #{axe_findings}"
       page.driver.browser.manage.window.resize_to(1280, 900)
     end
   end
@@ -180,7 +185,7 @@ RSpec.describe "The main views", :committed, type: :feature do
   end
 
   def axe_findings
-    matcher = serious
+    matcher = clean
     matcher.matches?(page)
     matcher.failure_message
   end
@@ -195,10 +200,14 @@ RSpec.describe "The main views", :committed, type: :feature do
       /\d{4}-\d\d-\d\dT/
     ]
 
+  # Names of the columns of sheets stand as they have to be typed.
+  def columns =
+    %i[customers places drivers units].flat_map { |kind| Core::Directory.columns(kind).keys.map(&:to_s) }
+
   def raw_words
     page.execute_script("document.querySelectorAll('details').forEach(one => { one.open = true })")
     text = page.find("body").text
-    raw_forms.flat_map { |form| text.scan(form) } - %w[reefer_fuel terms_days]
+    raw_forms.flat_map { |form| text.scan(form) } - ["reefer_fuel", *columns]
   end
 
   it "answers the keys, and keeps what is shown in the address" do

@@ -8,7 +8,8 @@ module Given
   PASSWORD = "a long password"
 
   # For examples that need several connections: commits for real, so the tables are emptied around them.
-  def self.empty_database
+  # A page that is still open may write meanwhile.
+  def self.empty_database(tries: 3)
     tables = DB.tables - %i[zips schema_info que_jobs que_lockers que_values]
     DB.run(<<~SQL)
       SET session_replication_role = replica;
@@ -18,6 +19,8 @@ module Given
       SET session_replication_role = origin;
       TRUNCATE que_jobs
     SQL
+  rescue Sequel::SerializationFailure
+    (tries -= 1).positive? ? retry : raise
   end
 
   def now = NOW
@@ -25,13 +28,9 @@ module Given
   def inez = @inez ||= account("settlement_clerk", "Inez Calloway")
 
   def account(role, name = "A #{role}")
-    roles = Array(role)
-    id =
-      Work::Company::AddPerson.call(
-        { name:, email: "#{name.downcase.tr(" ", ".")}@juniperfork.example", password: PASSWORD, roles: },
-        by: Work::Actor.system,
-        now:
-      )
+    email = "#{name.downcase.tr(" ", ".")}@juniperfork.example"
+    person = { name:, email:, password: PASSWORD, roles: Array(role) }
+    id = Work::Company::AddPerson.call(person, by: Work::Actor.system, now:)
     Work::Actor.account(DB[:accounts].first(id:))
   end
 

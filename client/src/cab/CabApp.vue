@@ -67,7 +67,7 @@ const go = (to: Tab) => {
       <strong>{{ cab.cab.value?.company ?? 'Crew Ledger' }}</strong><button
         type="button"
         class="who"
-        :aria-label="t('tabs.settings')"
+        :aria-label="`${cab.cab.value?.driver ?? ''} ${t('tabs.settings')}`.trim()"
         :aria-current="tab === 'settings'"
         @click="go(tab === 'settings' ? 'trip' : 'settings')"
       >
@@ -111,6 +111,7 @@ const go = (to: Tab) => {
       </p>
       <pin-page v-else-if="cab.locked.value" :problem="cab.problem.value" @open="cab.unlock" />
       <template v-else-if="cab.cab.value">
+        <h1 v-if="tab !== 'trip' || !current" class="sr-only">{{ t(`tabs.${tab}`) }}</h1>
         <template v-if="tab === 'trip'">
           <button v-if="justDone" type="button" class="card row" @click="show(undefined)">
             {{ t('trip.toDone', { number: justDone.number }) }}
@@ -124,7 +125,7 @@ const go = (to: Tab) => {
               next.stops[0] ? showWindow(next.stops[0].from, next.stops[0].to, next.stops[0].zone) : ''
             }}</span>
           </button>
-          <p v-else class="empty">{{ t('trip.none') }}</p>
+          <p v-else-if="!current" class="empty">{{ t('trip.none') }}</p>
           <p v-if="rolling && cab.cab.value.settings.consent" class="little quiet center">
             {{ t('settings.positionOn') }}
           </p>

@@ -87,7 +87,7 @@ describe('keys', () => {
     )
     press('s')
     press('s', document.body, { repeat: true })
-    expect([ran, asking.value?.asks]).toEqual([[], 'Send it?'])
+    expect([ran, asking.value?.words]).toEqual([[], 'Send it?'])
   })
 
   it('can be switched off, but for Escape', () => {

@@ -5,7 +5,7 @@ export interface KeyAct {
   key: string
   label: string
   /** Asked before it runs: what cannot be taken back, or reaches somebody, is not done by one key. */
-  asks?: string
+  asks?: string | (() => string)
   run: () => void
 }
 
@@ -23,7 +23,7 @@ export function useKeys(acts: KeyAct[]) {
 /** Single keys can be switched off: a screen reader, or a sleeve on the keyboard, presses them too. */
 export const keysOn = useStorage('crew-ledger-keys', true)
 /** What a key has asked for, and nobody has said yes to. */
-export const asking = shallowRef<KeyAct>()
+export const asking = shallowRef<{ act: KeyAct; words: string }>()
 
 let first = ''
 let since = 0
@@ -55,6 +55,6 @@ window.addEventListener('keydown', event => {
   if (!act) return
   event.preventDefault()
   first = ''
-  if (act.asks && !event.repeat) asking.value = act
-  else if (!act.asks) act.run()
+  if (!act.asks) act.run()
+  else if (!event.repeat) asking.value = { act, words: typeof act.asks === 'string' ? act.asks : act.asks() }
 })

@@ -71,9 +71,9 @@ useKeys([
 
 <template>
   <div class="fleet" :class="{ split: opened }">
+    <h1 class="sr-only">Fleet: {{ of.many }}</h1>
     <section class="panel" :aria-label="of.many">
       <div class="head">
-        <h1 class="sr-only">Fleet: {{ of.many }}</h1>
         <fleet-kinds />
         <v-text-field
           ref="field"

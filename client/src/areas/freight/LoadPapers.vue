@@ -60,7 +60,7 @@ async function ask() {
           <img
             v-if="paper.content_type.startsWith('image/')"
             :src="`/api/papers/${paper.id}`"
-            :alt="PAPERS[paper.kind] ?? paper.kind"
+            :alt="`Picture of it: ${PAPERS[paper.kind] ?? paper.kind}`"
             loading="lazy"
           />
           {{ PAPERS[paper.kind] ?? paper.kind }}</a

@@ -108,7 +108,10 @@ useKeys([
   {
     key: 'Enter',
     label: 'Give the load',
-    asks: 'Give the load to the crew that is chosen?',
+    asks: () =>
+      chosen.value
+        ? `Give ${chosen.value.load.number} to ${chosen.value.crew.name}?`
+        : 'No crew is chosen. Go on?',
     run: () => {
       if (mayGive.value && chosen.value && chosen.value.verdict !== 'blocked') void give(chosen.value, '')
     },

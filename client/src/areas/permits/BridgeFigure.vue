@@ -40,7 +40,6 @@ const pounds = (lb: number) => lb.toLocaleString('en-US')
 <template>
   <figure
     ref="box"
-    role="img"
     :aria-label="`${axles.length} axles, ${pounds(check.gross_lb)} lb, ${check.legal ? 'within the limits' : `${check.failures.length} groups over their limit`}`"
   >
     <svg :width="Math.max(width, 300)" :height="top + (drawn.low.some(Boolean) ? 66 : 50)" aria-hidden="true">

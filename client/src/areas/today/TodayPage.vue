@@ -112,7 +112,7 @@ useKeys([
 <template>
   <div class="page">
     <h1 class="sr-only">Today</h1>
-    <first-steps />
+    <first-steps class="whole" />
     <section class="panel" aria-label="What needs a decision">
       <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
         <div class="kinds" role="group" aria-label="Kinds">
@@ -200,6 +200,9 @@ useKeys([
 </template>
 
 <style scoped>
+.whole {
+  grid-column: 1 / -1;
+}
 .page {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 21rem;
