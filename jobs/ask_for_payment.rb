@@ -17,7 +17,7 @@ class Jobs::AskForPayment < Que::Job
   # Raises Services::Unreachable.
   def self.ask(receipt_id, now:)
     receipt = Store::Permits::Receipts.started.first(id: receipt_id) or return
-    office = Services::PermitOffice.new(receipt[:jurisdiction])
+    office = Services::PermitOffice.new(receipt[:jurisdiction], as_of: Clock.now)
     answer =
       if receipt[:office_id]
         office.payment(receipt[:office_id])

@@ -10,14 +10,19 @@ class Jobs::AskOffice < Que::Job
 
   def run(permit_id:)
     permit = Store::Permits.waiting(permit_id) or return finish
-    office = Services::PermitOffice.new(permit[:jurisdiction])
+    office = Services::PermitOffice.new(permit[:jurisdiction], as_of: Clock.now)
     answer =
       permit[:status] == "review" ? office.status(permit[:office_id]) : self.class.hand_in(office, permit)
     pdf = answer["state"] == "issued" ? office.pdf(answer["application"]) : nil
     DB.transaction do
       Work::Permits::TakeAnswer.call(permit_id, answer, pdf, now: Clock.now)
+      Store::Permits::Permits.at(permit_id).exclude(silent_since: nil).update(silent_since: nil)
       finish
     end
+  rescue Services::Unreachable
+    # Seen on the file; asked again all the same.
+    Store::Permits::Permits.at(permit_id).where(silent_since: nil).update(silent_since: Clock.now)
+    raise
   end
 
   # The same application under the same key, however often.

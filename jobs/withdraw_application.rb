@@ -9,7 +9,7 @@ class Jobs::WithdrawApplication < Que::Job
     permit = Store::Permits::Permits.row(permit_id)
     return finish if permit.nil? || permit[:withdraw_at].nil? || permit[:withdrawn_at]
 
-    office = Services::PermitOffice.new(permit[:jurisdiction])
+    office = Services::PermitOffice.new(permit[:jurisdiction], as_of: Clock.now)
     number = permit[:office_id] || Jobs::AskOffice.hand_in(office, permit)["application"]
     answer = office.withdraw(number)
     DB.transaction do

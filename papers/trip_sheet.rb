@@ -13,9 +13,8 @@ class Papers::TripSheet < Papers::Letter
   # Raises Store::NotFound.
   def initialize(trip_id)
     @sheet = Reads::Freight::TripSheet.of(trip_id)
-    @trip, @page = @sheet.trip, @sheet.page
-    @load = @page.load
-    @route = Reads::Roads::Route.of(@load[:id])
+    @trip = @sheet.trip
+    @pages = @sheet.pages
     super("Trip #{@trip[:number]}")
   end
 
@@ -25,6 +24,7 @@ class Papers::TripSheet < Papers::Letter
     head
     stops
     freight
+    permits
     notes
     directions
     number_pages @trip[:number]
@@ -35,11 +35,14 @@ class Papers::TripSheet < Papers::Letter
 
   def head
     quiet Store::Company.row[:name]
-    headline "Trip #{@trip[:number]}, load #{@load[:number]}"
+    loads = @pages.map { |page| page.load[:number] }
+    headline "Trip #{@trip[:number]}#{", load#{"s" if loads.length > 1} #{loads.join(", ")}" if loads.any?}"
     units = @sheet.units.map { |row| "#{row[:role].sub("second_", "other ")} #{row[:number]}" }
     say "#{@sheet.drivers.map { |row| row[:name] }.join(" and ")} • #{units.join(", ")}", size: 11
-    references = @page.references.map { |row| Core::Spoken.reference(row[:kind], row[:value]) }
-    say "#{@page.customer[:name]} • #{references.join(", ")}"
+    @pages.each do |page|
+      references = page.references.map { |row| Core::Spoken.reference(row[:kind], row[:value]) }
+      say [page.customer[:name], references.join(", ")].reject(&:empty?).join(" • ")
+    end
     empty, loaded =
       @trip.values_at(:empty_miles, :loaded_miles).map { |miles| Money.rate_text(miles, places: 1) }
     say "#{empty} miles empty, #{loaded} miles loaded"
@@ -53,7 +56,7 @@ class Papers::TripSheet < Papers::Letter
   end
 
   def stop_row(stop, number)
-    place = @page.places[stop[:place_id]] || {}
+    place = places[stop[:place_id]] || {}
     said = stop[:load_id] ? stop[:kind].capitalize : format(OWN.fetch(stop[:kind], "%s"), stop[:unit])
     [
       number.to_s,
@@ -63,6 +66,8 @@ class Papers::TripSheet < Papers::Letter
       lines(stop[:reference], place[:dock_hours], place[:driver_notes], stop[:notes])
     ]
   end
+
+  def places = @places ||= @pages.map(&:places).reduce({}, :merge)
 
   def where(stop, place) =
     lines(stop[:name], stop[:address], "#{stop[:town]}, #{stop[:state]} #{stop[:zip]}", place[:phone])
@@ -78,34 +83,80 @@ class Papers::TripSheet < Papers::Letter
   end
 
   def freight
+    return if @pages.empty?
+
     title "Freight"
-    @page.freight.each do |line|
-      hazmat = line[:hazmat_class].to_s.empty? ? nil : "hazmat #{line[:hazmat_class]}"
-      weight = line[:weight_lb] && Core::Spoken.pounds(line[:weight_lb])
-      say [line[:pieces], line[:unit], line[:what], weight, hazmat].compact.join(" ")
+    @pages.each do |page|
+      say "#{page.load[:number]}:", style: :bold if @pages.length > 1
+      page.freight.each { |line| say line(line) }
+      keep(page.load)
     end
-    low, high = @load.values_at(:temperature_low_f, :temperature_high_f)
+  end
+
+  def line(line)
+    hazmat = line[:hazmat_class].to_s.empty? ? nil : "hazmat #{line[:hazmat_class]}"
+    weight = line[:weight_lb] && Core::Spoken.pounds(line[:weight_lb])
+    [line[:pieces], line[:unit], line[:what], weight, hazmat].compact.join(" ")
+  end
+
+  def keep(load)
+    low, high = load.values_at(:temperature_low_f, :temperature_high_f)
     say "Keep between #{low} and #{high} F.", style: :bold if low || high
-    say "Tarps.", style: :bold if @load[:tarps]
+    say "Tarps.", style: :bold if load[:tarps]
+  end
+
+  # Each by its name, with what it is for and what it asks of who drives by it.
+  def permits
+    return if @sheet.permits.empty?
+
+    title "Permits"
+    @sheet.permits.each do |permit|
+      state = PermitRules.all[permit[:jurisdiction]]&.name || permit[:jurisdiction]
+      days = permit.values_at(:valid_from, :valid_to).map { |day| Core::Spoken.date(day) }.join(" to ")
+      amended_on = permit[:amends_id] && permit[:answered_at]&.to_date
+      say "#{Core::Permits::Paper.title(state, permit[:number], amended_on:)}: #{days}", style: :bold
+      asks(permit).each { |text| say text }
+    end
+  end
+
+  def asks(permit)
+    guide = permit[:guide].to_h
+    unsure = guide["unsure"].to_i
+    [
+      Core::Permits::Paper.sizes(permit[:issued_for]),
+      *guide["escorts"].to_a,
+      *guide["hours"].to_a,
+      permit[:said],
+      (
+        if unsure.positive?
+          "#{unsure} of the values behind this are not checked: the permit itself holds."
+        else
+          ""
+        end
+      )
+    ].reject { |text| text.to_s.empty? }
   end
 
   def notes
-    unless @load[:driver_notes].to_s.empty?
+    told = @pages.map { |page| page.load[:driver_notes].to_s }.reject(&:empty?)
+    if told.any?
       title "Notes"
-      say @load[:driver_notes]
+      told.each { |text| say text }
     end
+    return if @pages.empty?
+
     title "Papers wanted"
     say NEEDED
   end
 
   def directions
-    return if @route.turns.empty?
+    return if @sheet.way.journey.nil?
 
     title "The route"
-    Papers::SheetMap.new(@pdf, @route.parts.map { |part| part.leg.route&.line || [] }, @page.stops).draw
+    Papers::SheetMap.new(@pdf, @sheet.way.ways.map(&:line), @sheet.stops).draw
     @pdf.fill_color "000000"
-    @route.turns.each do |turn|
-      say "#{turn[:text]}#{" (#{turn[:miles]} mi)" if turn[:miles]&.positive?}", size: 9
-    end
+    Core::Roads
+      .turns(@sheet.way.journey)
+      .each { |turn| say "#{turn[:text]}#{" (#{turn[:miles]} mi)" if turn[:miles]&.positive?}", size: 9 }
   end
 end

@@ -31,19 +31,20 @@ class Services::Client
     text.is_a?(String) ? text : raise(TypeError, "#{name} is no text")
   end
 
-  # name - as it is called in an error, url - where it is
-  def initialize(name, url, read_timeout: 10)
+  # name - as it is called in an error, url - where it is; headers - beside the usual ones
+  def initialize(name, url, read_timeout: 10, headers: {})
     @name = name
     @base = URI(url)
     @read_timeout = read_timeout
+    @headers = PLAIN.merge(headers)
   end
 
   # Both return the body. Raise Services::Unreachable when it does not answer, or not with success.
-  def get(path) = request { |http| http.get(path, PLAIN) }
+  def get(path) = request { |http| http.get(path, @headers) }
 
   # key - drops a second arrival of the same
   def post(path, content, key:) =
-    request { |http| http.post(path, JSON.generate(content), PLAIN.merge("Idempotency-Key" => key)) }
+    request { |http| http.post(path, JSON.generate(content), @headers.merge("Idempotency-Key" => key)) }
 
   # Yields a JSON answer and returns what is read from it. Raises Services::Unreachable for nonsense.
   def read(body)

@@ -9,10 +9,13 @@ class Services::PermitOffice
   # What it says of a payment, and what then comes with it.
   PAYMENT_NEEDS = { "paid" => "receipt", "open" => "checkout", "failed" => "message" }.freeze
 
-  def initialize(jurisdiction, read_timeout: 15)
+  # as_of - the caller's time: the stand-in lives by it, as the demo has a clock of its own; a real office does not listen
+  def initialize(jurisdiction, as_of: nil, read_timeout: 15)
     @office = "/v1/offices/#{jurisdiction}"
     @path = "#{@office}/applications"
-    @client = Services::Client.new("the office of #{jurisdiction}", Settings.office_url, read_timeout:)
+    headers = as_of ? { "X-Simulated-Now" => as_of.iso8601 } : {}
+    @client =
+      Services::Client.new("the office of #{jurisdiction}", Settings.office_url, read_timeout:, headers:)
   end
 
   # Both return { "application", "state", "message", "number", "fee", "valid_from", "valid_to", "conditions"

@@ -55,6 +55,15 @@ module Web::Permits
 
   def self.money(app)
     app.get("/api/permits/money") { json Web::Permits::MoneyDesk.to_h }
+    app.get("/api/permits/costs.csv") do
+      content_type "text/csv"
+      attachment "permit-costs.csv"
+      Web::Permits::MoneyDesk.costs
+    end
+    app.post("/api/permits/:id/refund") do
+      Work::Permits::Refund.call(id, input, by:, now:)
+      json Web::Permits::MoneyDesk.to_h
+    end
     app.post("/api/permits/pay") do
       Work::Permits::Pay.start(input, by:, now:)
       json Web::Permits::MoneyDesk.to_h

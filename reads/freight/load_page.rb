@@ -4,7 +4,8 @@
 module Reads::Freight::LoadPage
   # load - row; customer - row; stops - rows in order, places - rows by id; references, freight, accessorials,
   # papers - rows in order; trips - Array of Reads::Freight::Trips::Value, latest first; trailer - whether its
-  # trip has one; permit_file - row or nil
+  # trip has one; permit_file - row or nil; permit_papers - rows of
+  # permits by id of the paper
   Value =
     Core::Value.of(
       :load,
@@ -17,7 +18,8 @@ module Reads::Freight::LoadPage
       :papers,
       :trips,
       :trailer,
-      :permit_file
+      :permit_file,
+      :permit_papers
     ) do
       def weight_lb = freight.sum { |line| line[:weight_lb] || 0 }
 
@@ -76,6 +78,7 @@ module Reads::Freight::LoadPage
   def self.of(id)
     load = Store::Freight.load(id) or raise Store::NotFound.new("load", id)
     stops = Store::Freight.stops(id)
+    papers = Store::Tracking::Papers.of(id).all
     Value.new(
       load:,
       customer: DB[:customers].first(id: load[:customer_id]),
@@ -84,10 +87,11 @@ module Reads::Freight::LoadPage
       references: Store::Freight.parts(:load_references, id),
       freight: Store::Freight.parts(:freight_lines, id),
       accessorials: Store::Freight.parts(:accessorials, id),
-      papers: Store::Tracking::Papers.of(id).all,
+      papers:,
       trips: Reads::Freight::Trips.of(Store::Freight.trips(id)),
       trailer: load[:status] == "planned" && trailer?(id),
-      permit_file: Store::Permits.file_of(id)
+      permit_file: Store::Permits.file_of(id),
+      permit_papers: Store::Permits::Permits.of_papers(papers.map { |paper| paper[:id] })
     )
   end
 

@@ -10,7 +10,7 @@ module Reads::Permits::Account
 
   # Nil while it does not answer.
   def self.of(jurisdiction)
-    said = Services::PermitOffice.new(jurisdiction, read_timeout: PATIENCE_SECONDS).account
+    said = Services::PermitOffice.new(jurisdiction, as_of: Clock.now, read_timeout: PATIENCE_SECONDS).account
     Value.new(balance: said["balance"], open: said["open"], opens_at: said["opens_at"])
   rescue Services::Unreachable
     nil # the page says that the office is silent

@@ -4,8 +4,13 @@
 module Reads::Permits::File
   # load, file - rows; permits - rows with :paid, the state of what was paid for each; tractor, trailer - rows
   # or nil; others - id and number of the other loads on the move; spacings_ft - as these units are kept
-  # together, or nil; way - the towns of the load as it is now
-  Value = Core::Value.of(:load, :file, :permits, :tractor, :trailer, :others, :spacings_ft, :way)
+  # together, or nil; way - the towns of the load as it is now; given_up - rows of permits that were issued and are no longer
+  # good: what they cost stays
+  Value =
+    Core::Value.of(:load, :file, :permits, :tractor, :trailer, :others, :spacings_ft, :way, :given_up) do
+      # BigDecimal dollars: of those issued as they are, of the others as estimated.
+      def cost = [*permits, *given_up].sum(BigDecimal(0)) { |row| (row[:fee] || 0) - (row[:refunded] || 0) }
+    end
 
   # Raises Store::NotFound.
   def self.of(load_id)
@@ -25,7 +30,8 @@ module Reads::Permits::File
           .where(ended_at: nil, **file.slice(:tractor_id, :trailer_id))
           .get(:spacings_ft)
           &.to_a,
-      way: Store::Permits.way(load_id)
+      way: Store::Permits.way(load_id),
+      given_up: Store::Permits::Permits.costing.where(file_id: file[:id], status: "cancelled").order(:id).all
     )
   end
 

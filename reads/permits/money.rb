@@ -5,10 +5,66 @@ module Reads::Permits::Money
   RECEIPTS_SHOWN = 60
 
   # unpaid - rows of permits with load_id, load and reference, by jurisdiction; receipts - rows with :permits,
-  # the numbers that each paid for, latest first
-  Value = Core::Value.of(:unpaid, :receipts)
+  # the numbers that each paid for, latest first; months - of what was asked, paid and came back, latest first
+  Value = Core::Value.of(:unpaid, :receipts, :months)
+  # month - Date of its first; the others BigDecimal dollars
+  Month = Core::Value.of(:month, :asked, :paid, :refunded)
+  MONTHS_SHOWN = 12
 
-  def self.all = Value.new(unpaid:, receipts:)
+  def self.all = Value.new(unpaid:, receipts:, months:)
+
+  # Every permit that cost something, a row each: with load_id, load, paid_on, receipt and what of its state is in the load's
+  # price.
+  def self.costs
+    DB[:permits]
+      .join(:permit_files, id: :file_id)
+      .join(:loads, id: :load_id)
+      .left_join(:permit_receipts, id: Sequel[:permits][:receipt_id], status: "paid")
+      .where(Sequel[:permits][:annual_permit_id] => nil)
+      .exclude(Sequel[:permits][:number] => nil)
+      .exclude(fee: nil)
+      .order(Sequel[:permits][:answered_at], Sequel[:permits][:id])
+      .select_all(:permits)
+      .select_append(
+        :load_id,
+        Sequel[:loads][:number].as(:load),
+        Sequel[:permit_receipts][:number].as(:receipt),
+        Sequel[:permit_receipts][:ended_at].as(:paid_at),
+        IN_PRICE
+      )
+      .all
+  end
+  # By the label that pricing gives it.
+  IN_PRICE =
+    Sequel.lit(
+      "(SELECT sum(a.amount) FROM accessorials a WHERE a.load_id = permit_files.load_id AND a.label = 'Permit ' || " \
+        "permits.jurisdiction) AS in_price"
+    )
+
+  def self.months
+    rows = costs
+    asked = sums(rows, :answered_at) { |row| row[:fee] }
+    paid = sums(rows, :paid_at) { |row| row[:fee] }
+    refunded = sums(rows, :refunded_on) { |row| row[:refunded] }
+    [asked, paid, refunded].flat_map(&:keys)
+      .uniq
+      .sort
+      .last(MONTHS_SHOWN)
+      .reverse
+      .map do |month|
+        Month.new(
+          month:,
+          **{ asked:, paid:, refunded: }.transform_values { |by| by.fetch(month, BigDecimal(0)) }
+        )
+      end
+  end
+
+  def self.sums(rows, at, &block)
+    rows
+      .select { |row| row[at] }
+      .group_by { |row| Date.new(row[at].year, row[at].month) }
+      .transform_values { |list| list.sum(BigDecimal(0), &block) }
+  end
 
   # The PDF of a receipt. Raises Store::NotFound.
   def self.receipt_pdf(id) =
@@ -18,7 +74,9 @@ module Reads::Permits::Money
     DB[:permits]
       .join(:permit_files, id: :file_id)
       .join(:loads, id: :load_id)
-      .where(Sequel[:permits][:status] => "issued", :receipt_id => nil, :annual_permit_id => nil)
+      .where(Sequel[:permits][:status] => %w[issued cancelled], :receipt_id => nil, :annual_permit_id => nil)
+      .exclude(Sequel[:permits][:number] => nil)
+      .exclude(fee: nil)
       .exclude(Sequel[:permits][:fee] => 0)
       .order(:jurisdiction, Sequel[:permits][:id])
       .select_all(:permits)
@@ -48,5 +106,5 @@ module Reads::Permits::Money
       DB[:permits].where(receipt_id: rows.map { |row| row[:id] }).select_hash_groups(:receipt_id, :number)
     rows.map { |row| row.merge(permits: numbers[row[:id]] || []) }
   end
-  private_class_method :unpaid, :receipts
+  private_class_method :unpaid, :receipts, :months, :sums
 end

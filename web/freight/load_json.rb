@@ -84,7 +84,7 @@ module Web::Freight::LoadJson
       permits: page.permits?,
       allowed_acts: allowed_acts(page, by).map(&:to_h),
       trips: page.trips.map { |trip| Web::Freight::TripJson.of(trip, by:) },
-      papers: page.papers.map { |row| paper(row) }
+      papers: page.papers.map { |row| paper(row, page.permit_papers[row[:id]]) }
     }
   end
 
@@ -158,7 +158,11 @@ module Web::Freight::LoadJson
       }
   end
 
-  def self.paper(row) =
-    { **row.slice(:id, :kind, :content_type, :bytes, :stop_id, :by), at: Figures.iso(row[:at]) }
+  # permit - the row of the permit that it is, or nil
+  def self.paper(row, permit)
+    named =
+      permit ? { title: Web::Permits::PermitJson.title(permit), void: permit[:status] == "cancelled" } : {}
+    { **row.slice(:id, :kind, :content_type, :bytes, :stop_id, :by), at: Figures.iso(row[:at]), **named }
+  end
   private_class_method :row, :allowed_acts, :stop, :price, :totals, :leg, :invoice, :paper
 end

@@ -63,7 +63,7 @@ class Web::Permits::FileJson
       gaps: Work::Permits::Missing.uncovered(@file, @load[:id]),
       let_go: let_go,
       permits: @found.permits.map { |row| permit(row) },
-      total_fee: Figures.money(@found.permits.sum { |row| row[:fee] || 0 })
+      total_fee: Figures.money(@found.cost)
     }
 
   def moved

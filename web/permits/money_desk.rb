@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "csv"
+
 # The JSON of what issued permits still cost, by office, with what the company has there; and what was paid.
 module Web::Permits::MoneyDesk
   Figures = Web::Figures
@@ -8,7 +10,8 @@ module Web::Permits::MoneyDesk
     found = Reads::Permits::Money.all
     {
       offices: found.unpaid.map { |jurisdiction, rows| office(jurisdiction, rows) },
-      receipts: found.receipts.map { |row| receipt(row) }
+      receipts: found.receipts.map { |row| receipt(row) },
+      months: found.months.map { |month| month(month) }
     }
   end
 
@@ -24,7 +27,39 @@ module Web::Permits::MoneyDesk
     }
   end
 
+  def self.month(month) =
+    {
+      month: month.month.iso8601,
+      **%i[asked paid refunded].to_h { |name| [name, Figures.money(month.public_send(name))] }
+    }
+
+  # A row a permit: what was asked, paid, came back and is in the price. CSV.
+  def self.costs
+    heads = %w[load permit state status asked asked_on paid receipt paid_on refunded refunded_on in_price]
+    CSV.generate(headers: heads, write_headers: true) do |csv|
+      Reads::Permits::Money.costs.each { |row| csv << cost(row) }
+    end
+  end
+
+  def self.cost(row)
+    paid = row[:paid_at] && row[:fee]
+    [
+      row[:load],
+      row[:number],
+      row[:jurisdiction],
+      row[:status] == "issued" ? "good" : "given up",
+      Figures.money(row[:fee]),
+      row[:answered_at]&.to_date&.iso8601,
+      Figures.money(paid),
+      row[:receipt],
+      row[:paid_at]&.to_date&.iso8601,
+      Figures.money(row[:refunded]),
+      row[:refunded_on]&.iso8601,
+      Figures.money(row[:in_price])
+    ]
+  end
+
   def self.receipt(row) =
     { **row, amount: Figures.money(row[:amount]), started_at: Figures.iso(row[:started_at]) }
-  private_class_method :office, :receipt
+  private_class_method :office, :receipt, :month, :cost
 end

@@ -13,6 +13,8 @@ module Web::Permits::PermitJson
       name: office(row[:jurisdiction]),
       miles: Figures.miles(row[:miles]),
       fee: Figures.money(row[:fee]),
+      refunded: row[:refunded]&.positive? ? Figures.money(row[:refunded]) : nil,
+      silent_since: Figures.iso(row[:silent_since]),
       held: !row[:annual_permit_id].nil?,
       amends: !row[:amends_id].nil?
     }
@@ -20,6 +22,16 @@ module Web::Permits::PermitJson
 
   # The same with the load that it is for. row - with load_id, load and reference
   def self.with_load(row) = of(row).merge(row.slice(:load_id, :load, :reference))
+
+  # As it is called among papers.
+  def self.title(row)
+    Core::Permits::Paper.title(
+      office(row[:jurisdiction]),
+      row[:number],
+      amended_on: row[:amends_id] && row[:answered_at]&.to_date,
+      void: row[:status] == "cancelled"
+    )
+  end
 
   # A jurisdiction by its name, by its code where it is not covered.
   def self.office(jurisdiction) = PermitRules.all[jurisdiction]&.name || jurisdiction

@@ -116,7 +116,13 @@ class Web::Tracking::CabJson
   def permit(row)
     {
       state: row[:jurisdiction],
+      name: Web::Permits::PermitJson.title(row),
       number: row[:number],
+      sizes: Core::Permits::Paper.sizes(row[:issued_for]),
+      escorts: [],
+      hours: [],
+      unsure: 0,
+      **row[:guide].to_h.transform_keys(&:to_sym),
       valid_from: row[:valid_from].iso8601,
       valid_to: row[:valid_to].iso8601,
       paper_id: row[:own_paper_id],

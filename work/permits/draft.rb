@@ -38,6 +38,17 @@ module Work::Permits::Draft
     )
   end
 
+  # What a state asks of who drives by its permit, for his papers: { escorts:, hours: Arrays of sentences, unsure: how many of
+  # the values behind it nobody has checked }.
+  def self.guide(file, jurisdiction)
+    verdict = verdicts(file).find { |one| one.jurisdiction == jurisdiction } or return {}
+    {
+      escorts: verdict.escorts.map { |escort| escort[:why] },
+      hours: verdict.travel_limits,
+      unsure: verdict.unsure.size
+    }
+  end
+
   def self.vehicle(file)
     axles =
       file[:axles].to_a.map do |row|

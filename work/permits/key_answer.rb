@@ -75,7 +75,11 @@ module Work::Permits::KeyAnswer
       fee: BigDecimal(input[:fee]),
       valid_from: input[:valid_from],
       valid_to: input[:valid_to],
-      issued_for: Sequel.pg_jsonb(Work::Permits::Version.asked_with(permit))
+      issued_for: Sequel.pg_jsonb(Work::Permits::Version.asked_with(permit)),
+      guide:
+        Sequel.pg_jsonb(
+          Work::Permits::Draft.guide(Store::Permits::Files.row(permit[:file_id]), permit[:jurisdiction])
+        )
     }
   end
   private_class_method :issued, :asked_version

@@ -48,8 +48,7 @@ module Work::Permits::Pay
     end
   end
 
-  def self.free?(permit) =
-    permit[:status] != "issued" || permit[:annual_permit_id] || (permit[:fee] || 0).zero?
+  def self.free?(permit) = permit[:number].nil? || permit[:annual_permit_id] || (permit[:fee] || 0).zero?
 
   def self.receipt(jurisdiction, permits, input, by, now, act)
     paid =

@@ -59,10 +59,14 @@ class Work::Permits::PriceIn
   def of_permits
     verdicts = Work::Permits::Draft.verdicts(@file).to_h { |verdict| [verdict.jurisdiction, verdict] }
     permits = Store::Permits.permits(@file[:id])
+    # What was issued and is no longer good has been paid for too.
+    given_up = Store::Permits::Permits.costing.where(file_id: @file[:id], status: "cancelled").all
     fees =
-      permits.map do |permit|
-        { label: "Permit #{permit[:jurisdiction]}", amount: permit[:fee] || BigDecimal(0) }
-      end
+      [*permits, *given_up].group_by { |permit| permit[:jurisdiction] }
+        .map do |jurisdiction, rows|
+          amount = rows.sum(BigDecimal(0)) { |row| (row[:fee] || 0) - row[:refunded] }
+          { label: "Permit #{jurisdiction}", amount: }
+        end
     service = @service_fee ? [{ label: "Permit service", amount: @service_fee }] : []
     fees + permits.flat_map { |permit| escorts(permit, verdicts[permit[:jurisdiction]]) } + service
   end

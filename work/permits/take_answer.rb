@@ -36,7 +36,8 @@ module Work::Permits::TakeAnswer
       valid_from: answer["valid_from"],
       valid_to: answer["valid_to"],
       paper_id: paper(file, pdf, now),
-      issued_for: Sequel.pg_jsonb(Work::Permits::Version.asked_with(permit))
+      issued_for: Sequel.pg_jsonb(Work::Permits::Version.asked_with(permit)),
+      guide: Sequel.pg_jsonb(Work::Permits::Draft.guide(file, permit[:jurisdiction]))
     }
   end
 

@@ -36,11 +36,18 @@ onScopeDispose(forget)
     <h2>{{ t('permits.title') }}</h2>
     <details v-for="permit in trip.permits" :key="permit.number">
       <summary>
-        <strong>{{ permit.state }}</strong> {{ permit.number }}
+        <strong>{{ permit.name ?? `${permit.state} ${permit.number}` }}</strong>
         <span class="quiet little">{{
           t('permits.valid', { from: showDay(permit.valid_from), to: showDay(permit.valid_to) })
         }}</span>
       </summary>
+      <p v-if="permit.sizes" class="little">
+        <strong>{{ permit.sizes }}</strong>
+      </p>
+      <ul v-if="permit.escorts?.length || permit.hours?.length" class="little plain">
+        <li v-for="line in [...(permit.escorts ?? []), ...(permit.hours ?? [])]" :key="line">{{ line }}</li>
+      </ul>
+      <p v-if="permit.unsure" class="little quiet">{{ t('permits.unsure', { n: permit.unsure }) }}</p>
       <p class="little">{{ permit.conditions }}</p>
       <a
         v-if="permit.paper_id && urls[permit.paper_id]"

@@ -121,3 +121,7 @@ export function showDay(day: string): string {
     Date.parse(`${day}T00:00:00Z`),
   )
 }
+
+/** `Nov 2026` for a month by its first day. */
+export const showMonth = (day: string) =>
+  format('UTC', { month: 'short', year: 'numeric' }, words.locale).format(Date.parse(`${day}T00:00:00Z`))

@@ -51,6 +51,7 @@ const ACTS: Record<string, string> = {
   change_customer: 'changed the customer',
   change_driver: 'changed the driver',
   move_paper: 'moved a paper to its stop',
+  refund_permit: 'wrote down what came back of a permit’s fee',
   change_company: 'changed who we are',
   change_fit_rules: 'changed what matching reckons with',
   change_load: 'changed the load',

@@ -63,7 +63,7 @@ async function ask() {
             :alt="`Picture of it: ${PAPERS[paper.kind] ?? paper.kind}`"
             loading="lazy"
           />
-          {{ PAPERS[paper.kind] ?? paper.kind }}</a
+          <span :class="{ void: paper.void }">{{ paper.title ?? PAPERS[paper.kind] ?? paper.kind }}</span></a
         ><span class="small quiet by">{{ paper.by }}, {{ Math.ceil(paper.bytes / 1024) }} kB</span>
       </li>
     </ul>
@@ -80,6 +80,10 @@ async function ask() {
 </template>
 
 <style scoped>
+.void {
+  color: rgb(var(--v-theme-quiet));
+  text-decoration: line-through;
+}
 .pad {
   padding: 0.7rem 0.9rem;
 }

@@ -4,7 +4,7 @@ import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
-import { showDay, showTime } from '@/shared/time'
+import { showDay, showMonth, showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 
 /** What issued permits still cost, by office: chosen, paid from the balance there or by card on the office's page; the receipts. */
@@ -165,6 +165,30 @@ if (receipt) void look(receipt)
         <v-alert v-if="trouble && trouble.path !== '/number'" type="error" class="ma-3">{{
           trouble.message
         }}</v-alert>
+      </section>
+      <section v-if="data.months.length" class="panel over" aria-label="By month">
+        <div class="spread title">
+          <h2>By month</h2>
+          <v-btn size="small" variant="tonal" href="/api/permits/costs.csv">A row a permit, as CSV</v-btn>
+        </div>
+        <table class="ledger">
+          <thead>
+            <tr>
+              <th>Month</th>
+              <th class="figure">Asked</th>
+              <th class="figure">Paid</th>
+              <th class="figure">Came back</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in data.months" :key="one.month">
+              <td>{{ showMonth(one.month) }}</td>
+              <td class="figure">{{ showDollars(one.asked) }}</td>
+              <td class="figure">{{ showDollars(one.paid) }}</td>
+              <td class="figure">{{ showDollars(one.refunded) }}</td>
+            </tr>
+          </tbody>
+        </table>
       </section>
       <section v-if="data.receipts.length" class="panel over" aria-label="Payments">
         <h2 class="title">Payments</h2>

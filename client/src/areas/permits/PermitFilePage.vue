@@ -137,6 +137,7 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
                   @apply="answer => kept.apply(permit, answer)"
                   @give-up="givingUp = permit"
                   @amend="kept.amend(permit)"
+                  @refund="(amount, on) => kept.refund(permit, amount, on)"
                   @ask-anew="askAnew(permit)"
                   @key-in="keying = permit"
                   @values="asked = permit.jurisdiction"

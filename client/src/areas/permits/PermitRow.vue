@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/shared/api'
-import { showDollars, showMiles, showMinutes } from '@/shared/measure'
-import { showDay } from '@/shared/time'
+import { parseDollars, showDollars, showMiles, showMinutes } from '@/shared/measure'
+import { useSession } from '@/shared/session'
+import { showDay, showTime } from '@/shared/time'
+import AmountField from '@/shared/typed/AmountField.vue'
+import DayField from '@/shared/typed/DayField.vue'
 import PermitMark from './PermitMark.vue'
 import { KIND } from './words'
 
@@ -19,9 +22,14 @@ const emit = defineEmits<{
   keyIn: []
   amend: []
   askAnew: []
+  refund: [amount: string, on: string]
 }>()
+const { zone } = useSession()
 const open = ref(false)
 const answer = ref('')
+/** What came back of the fee, and when. */
+const back = ref({ amount: '', on: '' })
+const cameBack = computed(() => parseDollars(back.value.amount))
 const applies = computed(
   () =>
     mayApply &&
@@ -48,10 +56,16 @@ const applies = computed(
     <td class="figure">{{ permit.miles === '0.0' ? '' : showMiles(permit.miles) }}</td>
     <td class="figure">
       {{ permit.fee ? showDollars(permit.fee) : 'not known' }}
-      <span v-if="permit.paid" class="quiet small">{{ permit.paid === 'paid' ? 'paid' : 'being paid' }}</span>
+      <span v-if="permit.paid" class="quiet small">{{
+        permit.paid === 'paid' ? 'paid' : 'being paid'
+      }}</span><span v-if="permit.refunded" class="quiet small"
+        >, {{ showDollars(permit.refunded) }} came back</span
+      >
     </td>
     <td>
-      <permit-mark :status="permit.status" /><span v-if="permit.asked_less" class="off small since">
+      <permit-mark :status="permit.status" /><span v-if="permit.silent_since" class="off small since">
+        silent since {{ showTime(permit.silent_since, zone) }}</span
+      ><span v-if="permit.asked_less" class="off small since">
         {{ permit.status === 'issued' ? 'granted' : 'asked' }} before {{ permit.asked_less }} changed</span
       ><span v-if="permit.apply_from" class="quiet small"> from {{ showDay(permit.apply_from) }}</span>
     </td>
@@ -180,6 +194,24 @@ const applies = computed(
               >Give it up</v-btn
             >
           </div>
+          <form
+            v-if="mayApply && permit.paid === 'paid'"
+            class="row mt-2 wrap"
+            :aria-label="`What came back of the fee of ${permit.name}`"
+            @submit.prevent="cameBack && emit('refund', cameBack, back.on)"
+          >
+            <amount-field v-model="back.amount" label="Came back, $" /><day-field
+              v-model="back.on"
+              label="On"
+            /><v-btn
+              type="submit"
+              size="small"
+              variant="tonal"
+              :disabled="!cameBack || !back.on"
+              :loading="busy"
+              >Keep</v-btn
+            >
+          </form>
         </div>
       </div>
     </td>

@@ -1,5 +1,5 @@
 import { computed, ref, type Ref } from 'vue'
-import { api, ask, type Schemas } from '@/shared/api'
+import { api, ask, newKey, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { useAct } from '@/shared/useAct'
 
@@ -58,6 +58,15 @@ export function usePermitFile(id: Ref<number>) {
     act(key => api.POST('/api/loads/{id}/permits/let-go', { params: params.value, body: { key, why } }))
   const amend = (permit: Permit) =>
     act(key => api.POST('/api/permits/{id}/amend', { params: one(permit), body: { key } }))
+  /** What an office gave back of a fee; it answers with what is to be paid, so the file is read again. */
+  async function refund(permit: Permit, amount: string, on: string) {
+    const answer = await ask(
+      api.POST('/api/permits/{id}/refund', { params: one(permit), body: { key: newKey(), amount, on } }),
+    )
+    trouble.value = answer.problem
+    if (!answer.problem) await load()
+    return !answer.problem
+  }
   const copy = (permit: Permit) =>
     act(key =>
       api.POST('/api/loads/{id}/permits/copy', {
@@ -107,6 +116,7 @@ export function usePermitFile(id: Ref<number>) {
     letGo,
     change,
     amend,
+    refund,
     copy,
     share,
     unshare,

@@ -183,6 +183,7 @@ export default {
     title: 'Permits',
     valid: '{from} to {to}',
     open: 'Open the permit',
+    unsure: '{n} of the values behind this nobody here has checked: the permit itself holds.',
     coming: 'Comes to this phone with the next signal.',
   },
   activity: {

@@ -185,6 +185,7 @@ const es: typeof en = {
     title: 'Permisos',
     valid: '{from} a {to}',
     open: 'Abrir el permiso',
+    unsure: '{n} de los valores detrás de esto nadie los ha revisado: vale el permiso mismo.',
     coming: 'Llega a este teléfono con la próxima señal.',
   },
   activity: {

@@ -1,0 +1,125 @@
+# frozen_string_literal: true
+
+require "app_helper"
+require "csv"
+require "support/permit_desk"
+
+# What permits cost, and how they are called, over their whole life.
+RSpec.describe "What a permit costs and is called" do
+  include_context "with a permit desk"
+
+  let(:load_id) { pump_house }
+  def montana(status = "issued") = DB[:permits].where(jurisdiction: "MT", status:).order(:id).last
+  def money = clerk.call(:get, "/api/permits/money")
+  def pay(*ids) =
+    clerk.call(
+      :post,
+      "/api/permits/pay",
+      { key: "pay for #{ids}", permit_ids: ids, method: "elsewhere", number: "R-#{ids.join}" }
+    )
+
+  # Montana lets the start be amended; the stand-in takes $5 for it.
+  def amended
+    issued(load_id)
+    first = montana
+    put_right(load_id, starts_on: (first[:valid_from] + 1).iso8601)
+    attest(load_id)
+    clerk.call(:post, "/api/permits/#{first[:id]}/amend", { key: "a day later" })
+    work
+    [first, montana]
+  end
+
+  it "keeps what was paid when an amendment adds its fee" do
+    issued(load_id)
+    before = file(load_id)[:total_fee].to_d
+    first = montana
+    put_right(load_id, starts_on: (first[:valid_from] + 1).iso8601)
+    attest(load_id)
+    clerk.call(:post, "/api/permits/#{first[:id]}/amend", { key: "a day later" })
+    work
+    expect(file(load_id)[:total_fee].to_d).to eq(before + 5)
+    to_pay = money[:offices].find { |office| office[:jurisdiction] == "MT" }[:permits]
+    expect(to_pay.map { |permit| permit[:fee].to_d }).to contain_exactly(first[:fee], 5)
+    clerk.call(:post, "/api/loads/#{load_id}/permits/price", { key: "into the price" })
+    expect(DB[:accessorials].where(load_id:, label: "Permit MT").get(:amount)).to eq(first[:fee] + 5)
+  end
+
+  it "says by permit and by month what was asked, paid, came back and is in the price" do
+    first, second = amended
+    pay(first[:id], second[:id])
+    refund = { key: "some came back", amount: "4.50", on: now.to_date.iso8601 }
+    clerk.call(:post, "/api/permits/#{first[:id]}/refund", refund)
+    clerk.call(:post, "/api/loads/#{load_id}/permits/price", { key: "into the price" })
+    rows = CSV.parse(clerk.call(:get, "/api/permits/costs.csv"), headers: true).map(&:to_h)
+    mine = rows.select { |row| row["state"] == "MT" }
+    expect(
+      mine.map { |row| row.values_at("permit", "status", "asked", "paid", "refunded", "in_price") }
+    ).to eq(
+      [
+        [first[:number], "given up", first[:fee].to_s("F").to_d, first[:fee].to_d, 4.5.to_d],
+        [second[:number], "good", 5.to_d, 5.to_d, 0.to_d]
+      ].map do |number, status, *sums|
+        [number, status, *sums.map { |sum| format("%.2f", sum) }, format("%.2f", first[:fee] + 0.5)]
+      end
+    )
+    asked = rows.sum { |row| row["asked"].to_d }
+    expect(money[:months].first).to include(
+      month: "2026-11-01",
+      asked: format("%.2f", asked),
+      paid: format("%.2f", first[:fee] + 5),
+      refunded: "4.50"
+    )
+  end
+
+  it "gives nothing back of what was not paid, nor more than was paid" do
+    first, = amended
+    back = ->(amount, on: now.to_date) do
+      input = { key: "back #{amount} #{on} #{rand}", amount:, on: on.iso8601 }
+      clerk.call(:post, "/api/permits/#{first[:id]}/refund", input)[:error]
+    end
+    expect(back.call("1.00")).to include(code: "not_paid")
+    pay(first[:id])
+    expect(back.call("9999.00")).to include(code: "above_fee", path: "/amount")
+    expect(back.call("1.00", on: now.to_date + 1)).to include(code: "in_future", path: "/on")
+  end
+
+  it "is called by its state and number among the papers, and void once another has its place" do
+    first, second = amended
+    papers =
+      clerk.call(:get, "/api/loads/#{load_id}")[:papers].select do |paper|
+        paper[:title].to_s.start_with?("Montana")
+      end
+    expect(papers.map { |paper| paper.values_at(:title, :void) }).to eq(
+      [["Montana #{first[:number]}, void", true], ["Montana #{second[:number]}, amended Nov 23", false]]
+    )
+  end
+
+  it "stands on the trip sheet and the phone with sizes, escorts and hours of travel" do
+    issued(load_id)
+    trip = Store::Freight.live_trip(load_id)
+    sheet =
+      PDF::Reader.new(StringIO.new(Papers::TripSheet.new(trip[:id]).render)).pages.map(&:text).join("\n")
+    expect(sheet).to include("Montana #{montana[:number]}", "14 ft wide", "75,000 lb", "Daylight only")
+    DB[:trips].where(id: trip[:id]).update(status: "sent")
+    permit =
+      api.as_driver(driver.id).call(:get, "/api/cab")[:trips].first[:permits].find do |one|
+        one[:state] == "MT"
+      end
+    expect(permit).to include(name: "Montana #{montana[:number]}", sizes: a_string_including("14 ft wide"))
+    expect(permit[:escorts] + permit[:hours]).not_to be_empty
+  end
+
+  it "says since when an office is silent, until it answers" do
+    made(load_id)
+    attest(load_id)
+    apply(load_id)
+    allow(Net::HTTP).to receive(:start).and_raise(Errno::ECONNREFUSED)
+    waiting = DB[:permits].where(status: "sent").select_map(:id)
+    waiting.each do |permit_id|
+      expect { Jobs::AskOffice.new({}).run(permit_id:) }.to raise_error(Services::Unreachable)
+    end
+    expect(file(load_id)[:permits].map { |permit| permit[:silent_since] }).to all(eq(now.iso8601))
+    work
+    expect(file(load_id)[:permits].map { |permit| permit[:silent_since] }).to all(be_nil)
+  end
+end
