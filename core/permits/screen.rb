@@ -14,6 +14,22 @@ class Core::Permits::Screen
   SOURCE = "23 CFR 658; data/jurisdictions"
   TON_LB = 2_000
 
+  UNTOLD = {
+    trailer_length_in: "the trailer's length",
+    front_overhang_in: "the front overhang",
+    rear_overhang_in: "the rear overhang"
+  }.freeze
+
+  # What the state has a limit of and nobody told, in words.
+  def self.untold(vehicle, rules) =
+    [
+      *UNTOLD.filter_map do |name, words|
+        words if vehicle.public_send(name).nil? && rules.legal[name]&.value
+      end,
+      (AXLES if vehicle.axles.empty?)
+    ].compact
+  AXLES = "the weights and spacings of its axles"
+
   def initialize(vehicle, code, rules, divisible, miles)
     @vehicle = vehicle
     @code = code
@@ -59,8 +75,15 @@ class Core::Permits::Screen
     )
   end
 
-  def none =
-    verdict_of(needs_permit: false, kind: "none", why: ["Within the legal limits of #{@rules.name}."])
+  def none = verdict_of(needs_permit: false, kind: "none", why: [within])
+
+  # What nobody told is not within any limit.
+  def within
+    untold = self.class.untold(@vehicle, @rules)
+    return "Within the legal limits of #{@rules.name}." if untold.empty?
+
+    "Within the legal limits of #{@rules.name} as far as told: cannot say without #{untold.join(", ")}."
+  end
 
   def reducible
     verdict_of(

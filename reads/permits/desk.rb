@@ -48,12 +48,15 @@ module Reads::Permits::Desk
   end
 
   def self.months
-    month = Sequel.function(:to_char, :valid_from, "YYYY-MM")
+    # By when it was issued, whatever became of it, as the money is.
+    month = Sequel.function(:to_char, :answered_at, "YYYY-MM")
     DB[:permits]
       .join(:permit_files, id: :file_id)
       .join(:loads, id: :load_id)
       .join(:customers, id: :customer_id)
-      .where(Sequel[:permits][:status] => "issued", :annual_permit_id => nil)
+      .where(annual_permit_id: nil)
+      .exclude(Sequel[:permits][:number] => nil)
+      .exclude(fee: nil)
       .group(month, :jurisdiction, Sequel[:customers][:name])
       .order(Sequel.desc(month), :jurisdiction)
       .select(

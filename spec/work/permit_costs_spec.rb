@@ -9,6 +9,7 @@ RSpec.describe "What a permit costs and is called" do
   include_context "with a permit desk"
 
   let(:load_id) { pump_house }
+
   def montana(status = "issued") = DB[:permits].where(jurisdiction: "MT", status:).order(:id).last
   def money = clerk.call(:get, "/api/permits/money")
   def pay(*ids) =
@@ -121,5 +122,12 @@ RSpec.describe "What a permit costs and is called" do
     expect(file(load_id)[:permits].map { |permit| permit[:silent_since] }).to all(eq(now.iso8601))
     work
     expect(file(load_id)[:permits].map { |permit| permit[:silent_since] }).to all(be_nil)
+  end
+
+  it "says for how many miles of the way a clearance is known at all" do
+    made(load_id)
+    found = file(load_id)[:clearances]
+    expect(found[:way_miles].to_d).to be > 300
+    expect(found[:clearance_miles].to_d).to be < 20
   end
 end

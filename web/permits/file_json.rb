@@ -50,7 +50,11 @@ class Web::Permits::FileJson
       trailer: @found.trailer&.fetch(:number),
       loads: @found.others,
       spacings_ft: @found.spacings_ft,
-      detour: @file[:detour].to_h.then { |found| found.empty? ? nil : found },
+      detour: @file[:detour].to_h.then { |found| found["miles"] ? found.slice("miles", "minutes") : nil },
+      clearances:
+        @file[:detour].to_h.then do |found|
+          found["way_miles"] && found.slice("clearance_miles", "way_miles")
+        end,
       obstacles:
     }
 
@@ -137,13 +141,20 @@ class Web::Permits::FileJson
   def states =
     route.map do |one|
       verdict = @verdicts[one["state"]]
-      {
-        state: one["state"],
-        miles: one["miles"],
-        needs_permit: verdict&.needs_permit,
-        kind: verdict&.kind || "not_covered"
-      }
+      { state: one["state"], miles: one["miles"], **need(verdict) }
     end
+
+  # Within every limit that is told, and some are not: nobody can say.
+  def need(verdict)
+    return { needs_permit: nil, kind: "not_covered" } if verdict.nil?
+
+    unsaid = verdict.needs_permit == false ? untold(verdict.jurisdiction) : []
+    return { needs_permit: nil, kind: "cannot_say", untold: unsaid } if unsaid.any?
+
+    { needs_permit: verdict.needs_permit, kind: verdict.kind }
+  end
+
+  def untold(code) = Core::Permits.untold(Work::Permits::Draft.vehicle(@file), PermitRules.all.fetch(code))
 
   # Before an office is asked.
   def missing =

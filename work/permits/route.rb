@@ -83,12 +83,25 @@ module Work::Permits::Route
   # How much longer the nearest way that fits is than the one a vehicle without measures would take.
   def self.detour(route)
     around = route.parts.select(&:free)
-    return {} if around.empty?
+    return clearances(route) if around.empty?
 
     {
+      **clearances(route),
       miles: Money.rate_text(BigDecimal(around.sum { |part| part.tenths - part.free.first }) / 10, places: 1),
       minutes: around.sum { |part| part.minutes - part.free.last }
     }
+  end
+
+  # Of how many of its miles a clearance is on file at all: where none is, nobody here knows what hangs over the road.
+  def self.clearances(route)
+    network = Store::Roads::Leg.network
+    pieces = route.parts.flat_map(&:pieces)
+    known =
+      pieces.select do |piece|
+        piece.edge && network.restrictions_on(piece.edge).any? { |bound| bound.kind == "height_in" }
+      end
+    tenths = ->(list) { Money.rate_text(BigDecimal(list.sum(&:tenths)) / 10, places: 1) }
+    { clearance_miles: tenths.call(known), way_miles: tenths.call(pieces) }
   end
 
   # Without a way, the states of the stops at least.
@@ -124,5 +137,14 @@ module Work::Permits::Route
         "#{{ "height_in" => "high", "width_in" => "wide", "length_in" => "long" }.fetch(restriction.kind)}"
     end
   end
-  private_class_method :found, :route, :parts, :turns, :straight, :obstacles, :beyond, :sections, :detour
+  private_class_method :found,
+                       :route,
+                       :parts,
+                       :turns,
+                       :straight,
+                       :obstacles,
+                       :beyond,
+                       :sections,
+                       :detour,
+                       :clearances
 end

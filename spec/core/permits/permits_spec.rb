@@ -456,4 +456,43 @@ RSpec.describe Core::Permits, ".screen" do
       expect(window("ID", at: "2026-06-21", latitude: 71.0)).to eq([%w[00:00 00:00]])
     end
   end
+
+  describe "what nobody told" do
+    # Oregon has a limit of the trailer's length and of both overhangs.
+    def vehicle(**more) =
+      described_class::Vehicle.new(
+        width_in: 96,
+        height_in: 150,
+        length_in: 800,
+        trailer_length_in: nil,
+        front_overhang_in: 0,
+        rear_overhang_in: 0,
+        gross_lb: 60_000,
+        axles: [],
+        **more
+      )
+    def oregon(vehicle) = described_class.screen(vehicle, ["OR"], rules: PermitRules.all).first
+
+    it "is not within the limits: the answer says what it cannot say" do
+      expect(oregon(vehicle).why).to eq(
+        [
+          "Within the legal limits of Oregon as far as told: cannot say without the trailer's length, the weights and " \
+            "spacings of its axles."
+        ]
+      )
+      expect(described_class.untold(vehicle(front_overhang_in: nil), PermitRules.all["OR"])).to include(
+        "the front overhang"
+      )
+    end
+
+    it "is nothing where all is told" do
+      axles =
+        [[12_000, 0], [12_000, 14], [12_000, 30]].map do |weight_lb, feet|
+          described_class::Axle.new(weight_lb:, spacing_ft: feet.to_d)
+        end
+      whole = vehicle(trailer_length_in: 600, gross_lb: 36_000, axles:)
+      expect(described_class.untold(whole, PermitRules.all["OR"])).to be_empty
+      expect(oregon(whole).why).not_to include(a_string_including("as far as told"))
+    end
+  end
 end

@@ -197,6 +197,13 @@ defineExpose({
           >
         </dd></template
       >
+      <template v-if="file.clearances"
+        ><dt>Clearances</dt>
+        <dd>
+          On file for {{ showMiles(file.clearances.clearance_miles) }} of
+          {{ showMiles(file.clearances.way_miles) }}: what hangs over the rest nobody here has checked.
+        </dd></template
+      >
       <dt>Same move</dt>
       <dd>
         <ul v-if="file.loads?.length">

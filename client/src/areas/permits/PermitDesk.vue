@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { api, ask } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
-import { showDay } from '@/shared/time'
+import { showDay, showMonth } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 import PermitMark from './PermitMark.vue'
 
@@ -131,7 +131,7 @@ const hits = computed(() => (asked.value.length > 1 ? found.value : undefined))
           </thead>
           <tbody>
             <tr v-for="row in data.months" :key="`${row.month} ${row.state} ${row.customer}`">
-              <td>{{ row.month }}</td>
+              <td>{{ showMonth(`${row.month}-01`) }}</td>
               <td>{{ row.state }}</td>
               <td>{{ row.customer }}</td>
               <td class="figure">{{ row.count }}</td>

@@ -73,7 +73,11 @@ async function letGo(why: string) {
   if (await kept.letGo(why)) lettingGo.value = false
 }
 const none = computed(() => problem.value?.code === 'not_found')
-const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit }) => needs_permit === false))
+const free = computed(() =>
+  (data.value?.states ?? []).filter(
+    ({ needs_permit, kind }) => needs_permit === false || kind === 'cannot_say',
+  ),
+)
 </script>
 
 <template>
@@ -144,7 +148,10 @@ const free = computed(() => (data.value?.states ?? []).filter(({ needs_permit })
                 />
                 <tr v-for="one in free" :key="one.state">
                   <td class="pl-6">{{ one.state }}</td>
-                  <td class="quiet">No permit needed</td>
+                  <td v-if="one.kind === 'cannot_say'" class="off">
+                    Cannot say without {{ one.untold?.join(', ') }}
+                  </td>
+                  <td v-else class="quiet">No permit needed</td>
                   <td class="figure">{{ showMiles(one.miles) }}</td>
                   <td />
                   <td />
