@@ -107,6 +107,9 @@ module Core::Permits
   # permit is needed.
   def self.untold(vehicle, rules) = Screen.untold(vehicle, rules)
 
+  # What a jurisdiction says of travel in words alone, which no window counts: Array of sentences.
+  def self.travel_checks(rules) = Screen.checks(rules)
+
   # When a permitted load may move between two instants. spots - Array of Travel::Spot; holidays - Array of
   # Date. Returns Array of Travel::Window.
   def self.travel_windows(spots, holidays, from, to) = Travel.new(spots, holidays).windows(from, to)

@@ -30,6 +30,11 @@ class Core::Permits::Screen
     ].compact
   AXLES = "the weights and spacings of its axles"
 
+  # Limits of travel that stand as text alone: no window counts them, somebody has to look.
+  def self.checks(rules) =
+    rules.travel.values_at(:weekend, :weather).filter_map { |known| known.value && sentence(known.value) }
+  def self.sentence(text) = "#{text[0].upcase}#{text[1..]}."
+
   def initialize(vehicle, code, rules, divisible, miles)
     @vehicle = vehicle
     @code = code
@@ -211,7 +216,7 @@ class Core::Permits::Screen
     @rules.curfews.map do |curfew|
       "#{curfew.place}: not from #{curfew.from} to #{curfew.to} on working days."
     end
-  def sentence(text) = "#{text[0].upcase}#{text[1..]}."
+  def sentence(text) = self.class.sentence(text)
 
   # In cents, as far as it is known: a part by the mile waits for the route.
   def fee

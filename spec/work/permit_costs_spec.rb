@@ -130,4 +130,10 @@ RSpec.describe "What a permit costs and is called" do
     expect(found[:way_miles].to_d).to be > 300
     expect(found[:clearance_miles].to_d).to be < 20
   end
+
+  it "says beside the hours what of a state's limits they do not count" do
+    made(load_id)
+    checks = file(load_id)[:by_state].to_h { |one| [one[:state], one[:checks]] }
+    expect(checks["ID"]).to include("No travel after two on Sunday afternoon on narrow roads.")
+  end
 end

@@ -11,7 +11,9 @@ class Web::Permits::Moves
 
   def windows = spans(@windows.list)
   def by_state =
-    @windows.by_state.map { |state, list| { state:, zone: @windows.zone_of(state), windows: spans(list) } }
+    @windows.by_state.map do |state, list|
+      { state:, zone: @windows.zone_of(state), windows: spans(list), checks: @windows.checks(state) }
+    end
 
   # Of the crew that has the load, from now; nil where nobody has it.
   def plan

@@ -39,6 +39,8 @@ class Work::Permits::Windows
       [code, within(ends(code).map { |point| spot(code, point, near_stops(code)) })]
     end
   def zone_of(code) = rules[code].office[:zone]
+  # What of its limits these hours do not count.
+  def checks(code) = P.travel_checks(rules[code])
 
   # For a stop of a plan: { sections: Array of Core::Hours::Sections::Section } by the parts of the way to the
   # load's stop of an index, or { drive_windows: } as for all states at once, where no way for the size is

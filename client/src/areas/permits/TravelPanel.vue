@@ -34,8 +34,9 @@ const shown = (spans: Span[]) =>
     }))
     .filter(({ from }) => from < scale.value.to)
 const lines = computed(() =>
-  (file.by_state ?? []).map(({ state, zone: there, windows }) => ({
+  (file.by_state ?? []).map(({ state, zone: there, windows, checks }) => ({
     state,
+    checks: checks ?? [],
     spans: shown(windows),
     next: windows
       .slice(0, 2)
@@ -86,6 +87,9 @@ const lines = computed(() =>
               <title>may move {{ one.text }}</title>
             </rect>
           </svg>
+          <p v-if="line.checks.length" class="small check">
+            <strong>Check</strong>, not counted above: {{ line.checks.join(' ') }}
+          </p>
         </div>
         <template v-if="file.plan"
           ><p class="small quiet whose">The driver, by the hours of the state that he is in</p>
@@ -106,6 +110,10 @@ const lines = computed(() =>
 </template>
 
 <style scoped>
+.check {
+  margin: 0 0 0.3rem;
+  color: rgb(var(--v-theme-tight));
+}
 .pad {
   padding: 0.7rem 0.9rem;
 }
