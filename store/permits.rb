@@ -30,6 +30,20 @@ module Store::Permits
     )
   def self.loads_with_file =
     DB[:permit_files].select(:load_id).union(DB[:permit_file_loads].select(:load_id)).select_map(:load_id)
+  # What a move with these loads measures where it has a permit file: { width_in:, height_in:, length_in:, gross_lb: }, the
+  # greatest of each; empty without a file.
+  def self.sizes_of(load_ids)
+    files =
+      DB[:permit_files].where(
+        Sequel.|(
+          { load_id: load_ids },
+          { id: DB[:permit_file_loads].where(load_id: load_ids).select(:file_id) }
+        )
+      )
+    ON_THE_ROAD.to_h { |name| [name, files.max(name)] }.compact
+  end
+  ON_THE_ROAD = %i[width_in height_in length_in gross_lb].freeze
+
   # The loads on a file's move, its own first.
   def self.loads_of(file) =
     [file[:load_id], *DB[:permit_file_loads].where(file_id: file[:id]).order(:load_id).select_map(:load_id)]

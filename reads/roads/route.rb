@@ -27,6 +27,7 @@ class Reads::Roads::Route
     @trip = Store::Freight.live_trip(load_id)
     @trip_stops = @trip ? Store::Freight.trip_stops(@trip[:id]).to_hash(:stop_id) : {}
     @hazmat = Store::Freight::FreightLines.hazardous?(load_id)
+    @sizes = Store::Permits.sizes_of([load_id])
     @heard = @trip ? Store::Freight.check_ins(@trip[:id]).where(kind: MOVING).all : []
   end
 
@@ -69,7 +70,7 @@ class Reads::Roads::Route
       from: town(from),
       to: town(to),
       via: via(to),
-      leg: Store::Roads::Leg.new(from, to, via: via(to), hazmat: @hazmat),
+      leg: Store::Roads::Leg.new(from, to, via: via(to), hazmat: @hazmat, sizes: @sizes),
       direct_miles: @trip_stops.dig(to[:id], :direct_miles)
     )
   end

@@ -17,7 +17,9 @@ module Reads::Roads::TripWay
   def self.of(trip_id)
     trip = Store::Freight::Trips.row(trip_id) or raise Store::NotFound.new("trip", trip_id)
     stops = Store::Freight.trip_stops(trip_id).all
-    Value.new(number: trip[:number], ways: ways([*empty(trip), *stops], hazmat?(stops)))
+    from = empty(trip)
+    loaded = [*from.map { false }, *Core::Freight.loaded_legs(stops.map { |stop| stop[:kind] })]
+    Value.new(number: trip[:number], ways: ways([*from, *stops], loaded, load_ids(stops)))
   end
 
   def self.empty(trip)
@@ -27,15 +29,19 @@ module Reads::Roads::TripWay
     [{ town:, state:, latitude: trip[:empty_latitude], longitude: trip[:empty_longitude] }]
   end
 
-  def self.hazmat?(stops) =
-    stops.filter_map { |stop| stop[:load_id] }.uniq.any? { |id| Store::Freight::FreightLines.hazardous?(id) }
+  def self.load_ids(stops) = stops.filter_map { |stop| stop[:load_id] }.uniq
 
-  def self.ways(rows, hazmat) =
+  # loaded - of each leg, whether freight is aboard: then it goes by its permit file's sizes
+  def self.ways(rows, loaded, load_ids)
+    hazmat = load_ids.any? { |id| Store::Freight::FreightLines.hazardous?(id) }
+    sizes = Store::Permits.sizes_of(load_ids)
     rows
       .each_cons(2)
-      .filter_map do |from, to|
+      .zip(loaded)
+      .filter_map do |(from, to), full|
         via = to[:via].to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) }
-        Store::Roads::Leg.new(from, to, via:, hazmat:).route
+        Store::Roads::Leg.new(from, to, via:, hazmat:, sizes: full ? sizes : {}).route
       end
-  private_class_method :empty, :hazmat?, :ways
+  end
+  private_class_method :empty, :load_ids, :ways
 end

@@ -10,27 +10,16 @@ class Store::Roads::Leg
   attr_reader :route
 
   # from, to - rows with latitude, longitude, and town and state; via - Array of { latitude:, longitude: }
-  def initialize(from, to, via: [], hazmat: false)
+  # sizes - of a move with a permit file (Store::Permits.sizes_of), empty for the usual ones. Where no way is found for them,
+  #         the file says so, and the miles are those of the usual truck.
+  def initialize(from, to, via: [], hazmat: false, sizes: {})
     @from = from
     @to = to
-    vehicle = Core::Roads::Vehicle::USUAL.with(hazmat:)
-    request =
-      Core::Roads::Request.new(
-        stops: [point(from), point(to)],
-        via: via.map { |spot| spot.transform_keys(&:to_sym) },
-        prefer: :time,
-        vehicle:,
-        avoid_states: [],
-        avoid_roads: [],
-        avoid_tolls: false
-      )
-    @route = Core::Roads.route(self.class.network, RoadData.gazetteer, request)
-  rescue Refused
+    usual = Core::Roads::Vehicle::USUAL.with(hazmat:)
+    @route = (route_for(usual.with(**sizes), via) if sizes.any?) || route_for(usual, via)
     # A place off the network (Alaska, an island) has no way; what the person typed is not wrong for it. A via
     # point is.
-    raise if via.any?
-
-    @route = nil
+    raise @refused if @route.nil? && via.any?
   end
 
   def estimated? = @route.nil?
@@ -62,6 +51,23 @@ class Store::Roads::Leg
     { miles:, minutes:, by_state: Sequel.pg_jsonb(by_state), tolls:, estimated: estimated? }
 
   private
+
+  def route_for(vehicle, via)
+    request =
+      Core::Roads::Request.new(
+        stops: [point(@from), point(@to)],
+        via: via.map { |spot| spot.transform_keys(&:to_sym) },
+        prefer: :time,
+        vehicle:,
+        avoid_states: [],
+        avoid_roads: [],
+        avoid_tolls: false
+      )
+    Core::Roads.route(self.class.network, RoadData.gazetteer, request)
+  rescue Refused => e
+    @refused = e
+    nil
+  end
 
   def point(row) =
     {

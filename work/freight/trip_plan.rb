@@ -103,7 +103,17 @@ class Work::Freight::TripPlan
 
   private
 
-  def legs = @legs ||= @stops.each_cons(2).map { |from, to| Store::Roads::Leg.new(from, to, hazmat: hazmat?) }
+  # What has a permit file goes the way that is found for its size.
+  def legs
+    @legs ||=
+      @stops
+        .each_cons(2)
+        .zip(Core::Freight.loaded_legs(@stops.map { |stop| stop[:kind] }))
+        .map do |(from, to), loaded|
+          Store::Roads::Leg.new(from, to, hazmat: hazmat?, sizes: loaded ? sizes : {})
+        end
+  end
+  def sizes = @sizes ||= Store::Permits.sizes_of(@load_ids)
   def hazmat? = @hazmat ||= Store::Freight::FreightLines.hazardous?(@load_ids)
 
   def miles(crew)

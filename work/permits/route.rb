@@ -9,6 +9,7 @@ module Work::Permits::Route
       **found.transform_values { |value| Sequel.pg_jsonb(value) },
       way: Store::Permits.way(file[:load_id])
     )
+    Work::Roads::FollowSizes.call(Store::Permits.loads_of(file))
   end
 
   # Where there is no way the file says so, and the office's review finds one, by the clerk's wish.
@@ -19,7 +20,9 @@ module Work::Permits::Route
     { route: straight(stops), obstacles: [{ "said" => e.message }], sections: [], detour: {} }
   end
 
+  # Leg by leg, each through the points that its trip was bent through.
   def self.route(stops, file)
+    vias = vias(file[:load_id])
     vehicle =
       Core::Roads::Vehicle::USUAL.with(
         width_in: file[:width_in],
@@ -27,23 +30,42 @@ module Work::Permits::Route
         length_in: file[:length_in],
         gross_lb: file[:gross_lb]
       )
+    ways =
+      stops
+        .each_cons(2)
+        .map do |from, to|
+          Core::Roads.route(
+            Store::Roads::Leg.network,
+            RoadData.gazetteer,
+            request(from, to, vias[to[:id]], vehicle)
+          )
+        end
+    Core::Roads::Route.new(parts: ways.flat_map(&:parts), vehicle:, prefer: :time)
+  end
+
+  def self.request(from, to, via, vehicle)
     points =
-      stops.map do |row|
+      [from, to].map do |row|
         { latitude: row[:latitude], longitude: row[:longitude], name: "#{row[:town]}, #{row[:state]}" }
       end
-    Core::Roads.route(
-      Store::Roads::Leg.network,
-      RoadData.gazetteer,
-      Core::Roads::Request.new(
-        stops: points,
-        via: [],
-        prefer: :time,
-        vehicle:,
-        avoid_states: [],
-        avoid_roads: [],
-        avoid_tolls: false
-      )
+    Core::Roads::Request.new(
+      stops: points,
+      via: via.to_a,
+      prefer: :time,
+      vehicle:,
+      avoid_states: [],
+      avoid_roads: [],
+      avoid_tolls: false
     )
+  end
+
+  # Points by the stop that the bent way leads to.
+  def self.vias(load_id)
+    trips = Store::Freight.live_trips(load_id).map { |trip| trip[:id] }
+    Store::Freight::TripStops
+      .where(trip_id: trips)
+      .to_hash(:stop_id, :via)
+      .transform_values { |via| via.to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) } }
   end
 
   # Entry and exit of each state by road, in order of travel.

@@ -59,7 +59,9 @@ module Work::Roads::RerouteLeg
             )
     end
 
-    leg = Store::Roads::Leg.new(from, stops[position], via:, hazmat: hazmat && position.positive?)
+    loaded = position.positive?
+    sizes = loaded ? Store::Permits.sizes_of([load_id]) : {}
+    leg = Store::Roads::Leg.new(from, stops[position], via:, hazmat: hazmat && loaded, sizes:)
     before =
       (
         if position.zero?
@@ -69,7 +71,15 @@ module Work::Roads::RerouteLeg
         end
       )
     write(trip, input[:stop_id], leg, via, position)
+    follow_file(load_id) if loaded
     [before, { miles: leg.miles, to: stops[position][:town], via: via.map { |spot| spot[:name] }.join(", ") }]
+  end
+
+  # The file of an oversize load is of the way that is driven: what was granted for another is said there.
+  def self.follow_file(load_id)
+    file = Store::Permits.file_of(load_id) or return
+    Work::Permits::Route.write(file)
+    Work::Permits::Draft.write(file[:id])
   end
 
   # What was typed as a place becomes a point with its name.
@@ -105,5 +115,5 @@ module Work::Roads::RerouteLeg
       )
     )
   end
-  private_class_method :bend, :spots, :write
+  private_class_method :bend, :spots, :write, :follow_file
 end
