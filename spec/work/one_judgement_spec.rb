@@ -65,7 +65,7 @@ RSpec.describe "One judgement of a crew and a load" do
       "with #{Core::Spoken.minutes(spare)} to spare"
     )
     Work::Match::ChangeRules.call(
-      { settings: { margin_minutes: spare + 1 } },
+      { version: 1, settings: { margin_minutes: spare + 1 } },
       by: account("administrator"),
       now:
     )

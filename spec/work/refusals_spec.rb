@@ -134,7 +134,7 @@ RSpec.describe Work do
     end
 
     it "changes no rule that there is none of" do
-      input = { effects: [{ code: "weather", effect: "block" }] }
+      input = { version: 1, effects: [{ code: "weather", effect: "block" }] }
       expect { Work::Match::ChangeRules.call(input, by: maren, now:) }.to refuse(
         "unknown_rule",
         "/effects/0/code"
