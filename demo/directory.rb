@@ -3,6 +3,16 @@
 # The made-up company of the demo: who there is. Towns are real, everything else is invented.
 module Demo::Directory
   COMPANY = "Juniper Fork Haulage"
+  # Numbers that nobody has been given.
+  WHERE = {
+    address: "1 Juniper Fork Road",
+    town: "Boise",
+    state: "ID",
+    zip: "83705",
+    phone: "208-555-0100",
+    usdot_number: "99999999",
+    carrier_number: "MC-99999999"
+  }.freeze
   PASSWORD = "juniper-fork-demo"
   TERMINALS = [%w[Boise 83705], %w[Spokane 99202], %w[Ogden 84404]].freeze
   PEOPLE = [

@@ -41,9 +41,10 @@ module Demo
     private
 
     def company
-      DB[:company].insert_conflict(target: :id, update: { name: D::COMPANY, setup_code_digest: nil }).insert(
+      told = { name: D::COMPANY, **D::WHERE }
+      DB[:company].insert_conflict(target: :id, update: { **told, setup_code_digest: nil }).insert(
         id: 1,
-        name: D::COMPANY
+        **told
       )
       D::TERMINALS.each do |name, zip|
         Work::Company::AddTerminal.call({ name:, zip: }, by: system, now: began)

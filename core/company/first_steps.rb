@@ -81,7 +81,10 @@ class Core::Company::FirstSteps
     @facts = facts
   end
 
-  def all =
+  # None once the company runs: a trip was sent and a pay run is locked.
+  def all
+    return [] if @facts.sent.positive? && @facts.locked_runs.positive?
+
     STEPS.map do |code, towards, title, why|
       names = lacking[code]
       done =
@@ -94,6 +97,7 @@ class Core::Company::FirstSteps
         )
       Step.new(code:, towards:, title:, why:, done:, missing: names && missing(names))
     end
+  end
 
   private
 

@@ -30,9 +30,9 @@ class Core::Permits::Screen
     ].compact
   AXLES = "the weights and spacings of its axles"
 
-  # Limits of travel that stand as text alone: no window counts them, somebody has to look.
+  # Limits of days and hours that stand as text alone: no window counts them, somebody has to look.
   def self.checks(rules) =
-    rules.travel.values_at(:weekend, :weather).filter_map { |known| known.value && sentence(known.value) }
+    [rules.travel[:weekend]].filter_map { |known| known.value && sentence(known.value) }
   def self.sentence(text) = "#{text[0].upcase}#{text[1..]}."
 
   def initialize(vehicle, code, rules, divisible, miles)

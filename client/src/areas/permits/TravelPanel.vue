@@ -112,7 +112,7 @@ const lines = computed(() =>
 <style scoped>
 .check {
   margin: 0 0 0.3rem;
-  color: rgb(var(--v-theme-tight));
+  color: rgb(var(--v-theme-quiet));
 }
 .pad {
   padding: 0.7rem 0.9rem;
