@@ -3,7 +3,8 @@
 # The company itself: the numbers that offices know it by, and its first steps.
 module Core::Company
   # A carrier's USDOT number, with or without its letters: digits, or nil for what is none.
-  # Source: 49 CFR 390.21(b)(2), "the identification number issued by FMCSA, preceded by the letters USDOT"; its length
+  # Source: 49 CFR 390.21(b)(2), "the identification number issued by FMCSA, preceded by the letters USDOT";
+  # its length
   # from memory.
   def self.usdot_number(text) = text.strip[/\A(?:US ?DOT)?[ #-]*(\d{1,8})\z/i, 1]
 

@@ -2,7 +2,8 @@
 
 # Customers, places, drivers and units as sheets hold them: what a column means, and how its cells are read.
 module Core::Directory
-  # How a spreadsheet of a kind of record is laid out: its columns by name, those of which a row is known again first.
+  # How a spreadsheet of a kind of record is laid out: its columns by name, those of which a row is known
+  # again first.
   #
   # kind - :customers, :places, :drivers or :units
   #

@@ -103,7 +103,8 @@ module Core::Permits
   def self.screen(vehicle, codes, rules:, divisible: false, miles: {}) =
     codes.map { |code| Screen.new(vehicle, code, rules[code], divisible, miles[code]).verdict }
 
-  # What a jurisdiction has a limit of and nobody told of a vehicle: Array of words. Where it is any, nobody can say that no
+  # What a jurisdiction has a limit of and nobody told of a vehicle: Array of words. Where it is any, nobody
+  # can say that no
   # permit is needed.
   def self.untold(vehicle, rules) = Screen.untold(vehicle, rules)
 

@@ -48,7 +48,8 @@ module Core::Tracking
     end
   # code; text - to read out; stop_id - or nil; parts - what the text is made of, for another language
   Finding = Value.of(:code, :text, :stop_id, :parts)
-  # status - accepted, rolling, delivered or declined, nil while nothing is said; progress - Array of Progress;
+  # status - accepted, rolling, delivered or declined, nil while nothing is said; progress - Array of
+  # Progress;
   #         findings - what does not go together
   Outcome =
     Value.of(

@@ -7,7 +7,8 @@ class Jobs::AskForPayment < Que::Job
   # Started payments that have no end yet, asked after each minute.
   def self.ask_after = Store::Permits::Receipts.started_ids.each { |receipt_id| enqueue(receipt_id:) }
 
-  # Asked at once, when somebody comes back from the office's page. A silent office is asked again each minute.
+  # Asked at once, when somebody comes back from the office's page. A silent office is asked again each
+  # minute.
   def self.try(receipt_id, now:)
     ask(receipt_id, now:)
   rescue Services::Unreachable

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Tells an office that an application is taken back. One whose number was never heard is handed in once more under its own
+# Tells an office that an application is taken back. One whose number was never heard is handed in once more
+# under its own
 # key first: the office then says which it is. It may be killed on any line.
 class Jobs::WithdrawApplication < Que::Job
   self.maximum_retry_count = 15

@@ -9,7 +9,8 @@ class Services::PermitOffice
   # What it says of a payment, and what then comes with it.
   PAYMENT_NEEDS = { "paid" => "receipt", "open" => "checkout", "failed" => "message" }.freeze
 
-  # as_of - the caller's time: the stand-in lives by it, as the demo has a clock of its own; a real office does not listen
+  # as_of - the caller's time: the stand-in lives by it, as the demo has a clock of its own; a real office
+  # does not listen
   def initialize(jurisdiction, as_of: nil, read_timeout: 15)
     @office = "/v1/offices/#{jurisdiction}"
     @path = "#{@office}/applications"

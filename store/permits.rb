@@ -30,16 +30,20 @@ module Store::Permits
     )
   def self.loads_with_file =
     DB[:permit_files].select(:load_id).union(DB[:permit_file_loads].select(:load_id)).select_map(:load_id)
-  # What a move with these loads measures where it has a permit file: { width_in:, height_in:, length_in:, gross_lb: }, the
+  # Of loads, their own or of a move that they share.
+  def self.files_of(load_ids) =
+    DB[:permit_files].where(
+      Sequel.|(
+        { load_id: load_ids },
+        { id: DB[:permit_file_loads].where(load_id: load_ids).select(:file_id) }
+      )
+    )
+
+  # What a move with these loads measures where it has a permit file: { width_in:, height_in:, length_in:,
+  # gross_lb: }, the
   # greatest of each; empty without a file.
   def self.sizes_of(load_ids)
-    files =
-      DB[:permit_files].where(
-        Sequel.|(
-          { load_id: load_ids },
-          { id: DB[:permit_file_loads].where(load_id: load_ids).select(:file_id) }
-        )
-      )
+    files = files_of(load_ids)
     ON_THE_ROAD.to_h { |name| [name, files.max(name)] }.compact
   end
   ON_THE_ROAD = %i[width_in height_in length_in gross_lb].freeze
@@ -51,14 +55,7 @@ module Store::Permits
 
   # Those that loads move with, also by a file that they share.
   def self.issued(load_ids)
-    files =
-      DB[:permit_files].where(
-        Sequel.|(
-          { load_id: load_ids },
-          { id: DB[:permit_file_loads].where(load_id: load_ids).select(:file_id) }
-        )
-      )
-    DB[:permits].where(file_id: files.select(:id), status: "issued").order(:id).all
+    DB[:permits].where(file_id: files_of(load_ids).select(:id), status: "issued").order(:id).all
   end
 
   # The same with the paper that each of these loads has of it: rows of permits with load_id and own_paper_id.

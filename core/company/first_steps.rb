@@ -2,7 +2,8 @@
 
 # What a company does first, and why: until a load is booked, a trip is sent and a pay run is locked.
 class Core::Company::FirstSteps
-  # Counts; undated and without are Arrays of names and numbers: whose papers have no date, drivers who lack something
+  # Counts; undated and without are Arrays of names and numbers: whose papers have no date, drivers who lack
+  # something
   Facts =
     Core::Value.of(
       :customers,

@@ -2,8 +2,10 @@
 
 # One column of a sheet: what its cells hold and how people head it.
 #
-# holds - :text, :yes, :whole, :decimal, :dollars, :percent, :day, :state, :states, :zip, :choice, :feet, :words, :vin,
-#         :paper, :terminal, :driver, :person or :owner; a paper's cell is its last day; headed - other names that sheets give it
+# holds - :text, :yes, :whole, :decimal, :dollars, :percent, :day, :state, :states, :zip, :choice, :feet,
+# :words, :vin,
+#         :paper, :terminal, :driver, :person or :owner; a paper's cell is its last day; headed - other names
+#         that sheets give it
 Core::Directory::Column =
   Core::Value.of(:name, :holds, :needed, :about, :choices, :headed) do
     def self.of(name, holds, about, needed: false, choices: [], headed: [])

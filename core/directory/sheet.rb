@@ -5,7 +5,8 @@ require "csv"
 # A file of rows as a spreadsheet saves it: commas, semicolons or tabs, headings in any case and spelling.
 Core::Directory::Sheet =
   Core::Value.of(:rows, :headings, :unknown) do
-    # rows - Array of [number in the file, Hash of Symbol to String that is not empty]; headings - by column, as the file
+    # rows - Array of [number in the file, Hash of Symbol to String that is not empty]; headings - by column,
+    # as the file
     # has them; unknown - headings that nobody
     # here knows, not read
   end

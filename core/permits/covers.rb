@@ -1,15 +1,18 @@
 # frozen_string_literal: true
 
-# Does what an office was told of a move, or granted for it, cover what moves now? Whatever is larger, heavier on an
+# Does what an office was told of a move, or granted for it, cover what moves now? Whatever is larger,
+# heavier on an
 # axle, another unit or another road is said; what was not noted then is not compared.
 #
 # granted, moves - Hash of facts:
 #   width_in, height_in, length_in, trailer_length_in, front_overhang_in, rear_overhang_in, gross_lb - Integer
-#   axles - Array of { weight_lb: Integer, spacing_ft: BigDecimal to the axle before }, empty where nobody told
+#   axles - Array of { weight_lb: Integer, spacing_ft: BigDecimal to the axle before }, empty where nobody
+#   told
 #   tractor_id, trailer_id - Integer; tractor_plate, trailer_plate - text
 #   way - towns in order; roads - Array of the roads through the permit's state, in order
 module Core::Permits::Covers
-  # What is not covered. fact - a name of the facts above; was, now - its figures; text - a sentence's end, to go behind
+  # What is not covered. fact - a name of the facts above; was, now - its figures; text - a sentence's end,
+  # to go behind
   # what the permit is called: "is for 14 ft wide, and this is 14 ft 2 in"
   Unmet = Core::Value.of(:fact, :was, :now, :text)
 

@@ -1,18 +1,24 @@
 # frozen_string_literal: true
 
-# What keeps a load from moving on its permits: those that are not issued, those that do not cover what moves, and
+# What keeps a load from moving on its permits: those that are not issued, those that do not cover what
+# moves, and
 # what has changed in the load since its file was last looked at.
 class Core::Permits::Gaps
-  # key - Array of text that says which gap it is, with its figures: the same gap has the same; text - a sentence
+  # key - Array of text that says which gap it is, with its figures: the same gap has the same; text - a
+  # sentence
   Gap = Core::Value.of(:key, :text)
-  # status - draft, sent, review, asked, refused or issued; of - facts (see Covers) that it was asked for, or issued for,
+  # status - draft, sent, review, asked, refused or issued; of - facts (see Covers) that it was asked for, or
+  # issued for,
   # some perhaps missing; valid_from, valid_to - Date, of an issued one
   Held = Core::Value.of(:jurisdiction, :status, :number, :valid_from, :valid_to, :of)
-  # As it is to move: of - the same facts, of the file and its units; roads - Hash of state to those through it;
+  # As it is to move: of - the same facts, of the file and its units; roads - Hash of state to those through
+  # it;
   # starts_on, ends_on - Date or nil; last_state - the one it is delivered in
   Move = Core::Value.of(:of, :roads, :starts_on, :ends_on, :last_state)
-  # The load as it is now: the largest of its freight in inches, its pounds, its way, 0 where nothing is said; rig - what
-  # it measures on its trailer behind its tractor, as far as it can be worked out; seen - the same when somebody last
+  # The load as it is now: the largest of its freight in inches, its pounds, its way, 0 where nothing is
+  # said; rig - what
+  # it measures on its trailer behind its tractor, as far as it can be worked out; seen - the same when
+  # somebody last
   # looked at the file, nil where that was not kept
   Freight = Core::Value.of(:width_in, :length_in, :weight_lb, :way, :rig, :seen)
 
@@ -55,7 +61,8 @@ class Core::Permits::Gaps
 
   def self.gap(text, *key) = Gap.new(key: key.flatten.map(&:to_s), text:)
 
-  # More than the file says by itself, or more than it was and more than the file says: what a clerk has measured stands
+  # More than the file says by itself, or more than it was and more than the file says: what a clerk has
+  # measured stands
   # until something grows.
   def self.grown?(fact, move, freight)
     said = move.of[fact] or return false

@@ -6,7 +6,8 @@ module Core::Permits::Paper
 
   # "Montana MT100002P", "Montana MT100002P-A2, amended Nov 24", "Montana MT100002P, void"
   #
-  # state - its name; amended_on - Date of the amendment, or nil; void - has another taken its place, or was it given up?
+  # state - its name; amended_on - Date of the amendment, or nil; void - has another taken its place, or was
+  # it given up?
   def self.title(state, number, amended_on: nil, void: false)
     [
       [state, number].compact.join(" "),

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Times and places that cannot be, in what was told of stops: asked about on the phone, kept as said, marked for the office.
+# Times and places that cannot be, in what was told of stops: asked about on the phone, kept as said, marked
+# for the office.
 # The phone asks by the same bounds (client/src/cab/steps.ts).
 module Core::Tracking::Doubts
   # Nobody's average is above the highest posted limit of the country, 85 mph on Texas SH 130 (from memory).
@@ -10,8 +11,10 @@ module Core::Tracking::Doubts
   # A stop known by its ZIP alone may be so far from the ZIP's middle in the wide states (ours).
   FAR_MILES = 30
 
-  # One stop as told. miles - from the stop before, or nil; from_at, to_at - first and last thing told there, or nil; spots -
-  # Array of Roads::Point where the phone was when something was told there; at - Roads::Point of the stop, or nil;
+  # One stop as told. miles - from the stop before, or nil; from_at, to_at - first and last thing told there,
+  # or nil; spots -
+  # Array of Roads::Point where the phone was when something was told there; at - Roads::Point of the stop,
+  # or nil;
   # sure - says the driver so, asked?
   Visit = Core::Value.of(:stop_id, :name, :miles, :from_at, :to_at, :spots, :at, :sure)
 

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Since when an office does not answer; what came back of a fee; what a permit asks of who drives by it: { escorts:, hours:,
+# Since when an office does not answer; what came back of a fee; what a permit asks of who drives by it: {
+# escorts:, hours:,
 # unsure: }, as the state's rules had it when it was issued.
 Sequel.migration do
   change do

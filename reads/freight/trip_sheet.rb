@@ -2,8 +2,10 @@
 
 # What a driver takes along on paper of a trip.
 module Reads::Freight::TripSheet
-  # trip - row; pages - Array of Reads::Freight::LoadPage::Value of its loads, none where it goes empty; drivers, units - rows;
-  # stops - rows of stops in the trip's order with :unit, the number of what is dropped or hooked; permits - rows of those
+  # trip - row; pages - Array of Reads::Freight::LoadPage::Value of its loads, none where it goes empty;
+  # drivers, units - rows;
+  # stops - rows of stops in the trip's order with :unit, the number of what is dropped or hooked; permits -
+  # rows of those
   # that its loads move with; way - Reads::Roads::TripWay::Value
   Value = Core::Value.of(:trip, :pages, :drivers, :units, :stops, :permits, :way)
 

@@ -4,7 +4,8 @@
 module Reads::Permits::Application
   TOLD = %w[company contact deliver_by deliver_to reference attested_by attested_at starts_on].freeze
 
-  # One application, from the version of the file that it is asked with; from the file as it is while none was asked.
+  # One application, from the version of the file that it is asked with; from the file as it is while none
+  # was asked.
   #
   # permit - row
   def self.of(permit)

@@ -50,13 +50,10 @@ module Reads::Permits::Desk
   def self.months
     # By when it was issued, whatever became of it, as the money is.
     month = Sequel.function(:to_char, :answered_at, "YYYY-MM")
-    DB[:permits]
-      .join(:permit_files, id: :file_id)
-      .join(:loads, id: :load_id)
+    Store::Permits::Permits
+      .costing
+      .on_loads
       .join(:customers, id: :customer_id)
-      .where(annual_permit_id: nil)
-      .exclude(Sequel[:permits][:number] => nil)
-      .exclude(fee: nil)
       .group(month, :jurisdiction, Sequel[:customers][:name])
       .order(Sequel.desc(month), :jurisdiction)
       .select(

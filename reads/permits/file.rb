@@ -4,7 +4,8 @@
 module Reads::Permits::File
   # load, file - rows; permits - rows with :paid, the state of what was paid for each; tractor, trailer - rows
   # or nil; others - id and number of the other loads on the move; spacings_ft - as these units are kept
-  # together, or nil; way - the towns of the load as it is now; given_up - rows of permits that were issued and are no longer
+  # together, or nil; way - the towns of the load as it is now; given_up - rows of permits that were issued
+  # and are no longer
   # good: what they cost stays
   Value =
     Core::Value.of(:load, :file, :permits, :tractor, :trailer, :others, :spacings_ft, :way, :given_up) do

@@ -13,33 +13,21 @@ module Reads::Permits::Money
 
   def self.all = Value.new(unpaid:, receipts:, months:)
 
-  # Every permit that cost something, a row each: with load_id, load, paid_on, receipt and what of its state is in the load's
-  # price.
-  def self.costs
-    DB[:permits]
-      .join(:permit_files, id: :file_id)
-      .join(:loads, id: :load_id)
+  # Every permit that cost something, a row each: with load_id, load, paid_at and the number of its receipt.
+  def self.costs =
+    Store::Permits::Permits
+      .costing
+      .on_loads
       .left_join(:permit_receipts, id: Sequel[:permits][:receipt_id], status: "paid")
-      .where(Sequel[:permits][:annual_permit_id] => nil)
-      .exclude(Sequel[:permits][:number] => nil)
-      .exclude(fee: nil)
       .order(Sequel[:permits][:answered_at], Sequel[:permits][:id])
       .select_all(:permits)
       .select_append(
         :load_id,
         Sequel[:loads][:number].as(:load),
         Sequel[:permit_receipts][:number].as(:receipt),
-        Sequel[:permit_receipts][:ended_at].as(:paid_at),
-        IN_PRICE
+        Sequel[:permit_receipts][:ended_at].as(:paid_at)
       )
       .all
-  end
-  # By the label that pricing gives it.
-  IN_PRICE =
-    Sequel.lit(
-      "(SELECT sum(a.amount) FROM accessorials a WHERE a.load_id = permit_files.load_id AND a.label = 'Permit ' || " \
-        "permits.jurisdiction) AS in_price"
-    )
 
   def self.months
     rows = costs
@@ -71,12 +59,10 @@ module Reads::Permits::Money
     DB[:permit_receipts].where(id:).get(:pdf) || raise(Store::NotFound.new("receipt", id))
 
   def self.unpaid =
-    DB[:permits]
-      .join(:permit_files, id: :file_id)
-      .join(:loads, id: :load_id)
-      .where(Sequel[:permits][:status] => %w[issued cancelled], :receipt_id => nil, :annual_permit_id => nil)
-      .exclude(Sequel[:permits][:number] => nil)
-      .exclude(fee: nil)
+    Store::Permits::Permits
+      .costing
+      .on_loads
+      .where(Sequel[:permits][:status] => %w[issued cancelled], :receipt_id => nil)
       .exclude(Sequel[:permits][:fee] => 0)
       .order(:jurisdiction, Sequel[:permits][:id])
       .select_all(:permits)

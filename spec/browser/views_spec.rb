@@ -2,7 +2,8 @@
 
 require "browser_helper"
 
-# Every main view, light and dark: axe finds nothing by all its rules, best practices among them, nothing scrolls sideways.
+# Every main view, light and dark: axe finds nothing by all its rules, best practices among them, nothing
+# scrolls sideways.
 RSpec.describe "The main views", :committed, type: :feature do
   # Pins lie over each other where the trucks are: each is in the list beside the map too.
   def clean =

@@ -2,7 +2,8 @@
 
 require "yaml"
 
-# Nothing that a driver reads is without its Spanish. The phone's own words are paired by their type (client/src/cab/words).
+# Nothing that a driver reads is without its Spanish. The phone's own words are paired by their type
+# (client/src/cab/words).
 RSpec.describe "What a driver reads" do
   root = File.expand_path("../..", __dir__)
   spanish = File.read("#{root}/client/src/cab/words/es_server.ts")
@@ -23,7 +24,7 @@ RSpec.describe "What a driver reads" do
   it "has Spanish for every refusal of what the phone sends" do
     codes =
       told_to_the_phone.flat_map do |file|
-        File.read("#{root}/work/#{file}.rb").scan(/Refused\.new\(\s*"(\w+)"/).flatten
+        File.read(File.join(root, "work", "#{file}.rb")).scan(/Refused\.new\(\s*"(\w+)"/).flatten
       end
     # The last two are said to the office.
     expect(codes.uniq - section.call("problem") - %w[no_phone drivers_to_answer]).to be_empty

@@ -2,7 +2,8 @@
 
 require "app_helper"
 
-# Refusals that no errand meets by itself: each by its act, with the code and the path that the page shows it at.
+# Refusals that no errand meets by itself: each by its act, with the code and the path that the page shows it
+# at.
 RSpec.describe Work do
   before { terminal_id }
 

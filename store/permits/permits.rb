@@ -6,9 +6,13 @@ Store::Permits::Permits =
     # Those in one of these states, and those that an annual permit covers.
     def open_or_covered(states) = where(Sequel.|({ status: states }, Sequel.~(annual_permit_id: nil)))
 
-    # What offices have been or are to be paid for: issued once, whatever became of it; a permit that the company holds was paid
+    # What offices have been or are to be paid for: issued once, whatever became of it; a permit that the
+    # company holds was paid
     # for long ago.
-    def costing = where(annual_permit_id: nil).exclude(number: nil).exclude(fee: nil)
+    def costing =
+      where(Sequel[:permits][:annual_permit_id] => nil).exclude(Sequel[:permits][:number] => nil).exclude(
+        Sequel[:permits][:fee] => nil
+      )
 
     # On how many moves an annual permit is used, beside one file's.
     def uses(annual_permit_id, except_file_id) =
@@ -28,7 +32,8 @@ Store::Permits::Permits =
         .select_map(:file_id)
         .uniq
 
-    # The permits that papers are of: Hash of paper id to row, by what the paper holds, as each load on a move has its own.
+    # The permits that papers are of: Hash of paper id to row, by what the paper holds, as each load on a
+    # move has its own.
     def of_papers(paper_ids)
       own = DB[:papers].where(id: paper_ids, kind: "permit").select_hash(:id, :sha256)
       rows =

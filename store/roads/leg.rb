@@ -7,10 +7,35 @@ class Store::Roads::Leg
 
   def self.network = RoadData.network(landmarks: LANDMARKS)
 
+  # The way for one vehicle from a row to the next, through points. Raises what the router refuses.
+  def self.way(from, to, via, vehicle)
+    request =
+      Core::Roads::Request.new(
+        stops: [point(from), point(to)],
+        via: via.to_a.map { |spot| spot.transform_keys(&:to_sym) },
+        prefer: :time,
+        vehicle:,
+        avoid_states: [],
+        avoid_roads: [],
+        avoid_tolls: false
+      )
+    Core::Roads.route(network, RoadData.gazetteer, request)
+  end
+
+  def self.point(row) =
+    {
+      latitude: row[:latitude],
+      longitude: row[:longitude],
+      name: row[:town] && "#{row[:town]}, #{row[:state]}"
+    }
+
+  private_class_method :point
+
   attr_reader :route
 
   # from, to - rows with latitude, longitude, and town and state; via - Array of { latitude:, longitude: }
-  # sizes - of a move with a permit file (Store::Permits.sizes_of), empty for the usual ones. Where no way is found for them,
+  # sizes - of a move with a permit file (Store::Permits.sizes_of), empty for the usual ones. Where no way is
+  # found for them,
   #         the file says so, and the miles are those of the usual truck.
   def initialize(from, to, via: [], hazmat: false, sizes: {})
     @from = from
@@ -53,28 +78,11 @@ class Store::Roads::Leg
   private
 
   def route_for(vehicle, via)
-    request =
-      Core::Roads::Request.new(
-        stops: [point(@from), point(@to)],
-        via: via.map { |spot| spot.transform_keys(&:to_sym) },
-        prefer: :time,
-        vehicle:,
-        avoid_states: [],
-        avoid_roads: [],
-        avoid_tolls: false
-      )
-    Core::Roads.route(self.class.network, RoadData.gazetteer, request)
+    self.class.way(@from, @to, via, vehicle)
   rescue Refused => e
     @refused = e
     nil
   end
-
-  def point(row) =
-    {
-      latitude: row[:latitude],
-      longitude: row[:longitude],
-      name: row[:town] && "#{row[:town]}, #{row[:state]}"
-    }
 
   def estimate =
     @estimate ||=

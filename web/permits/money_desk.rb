@@ -33,9 +33,9 @@ module Web::Permits::MoneyDesk
       **%i[asked paid refunded].to_h { |name| [name, Figures.money(month.public_send(name))] }
     }
 
-  # A row a permit: what was asked, paid, came back and is in the price. CSV.
+  # A row a permit: what was asked, paid and came back. CSV.
   def self.costs
-    heads = %w[load permit state status asked asked_on paid receipt paid_on refunded refunded_on in_price]
+    heads = %w[load permit state status asked asked_on paid receipt paid_on refunded refunded_on]
     CSV.generate(headers: heads, write_headers: true) do |csv|
       Reads::Permits::Money.costs.each { |row| csv << cost(row) }
     end
@@ -54,8 +54,7 @@ module Web::Permits::MoneyDesk
       row[:receipt],
       row[:paid_at]&.to_date&.iso8601,
       Figures.money(row[:refunded]),
-      row[:refunded_on]&.iso8601,
-      Figures.money(row[:in_price])
+      row[:refunded_on]&.iso8601
     ]
   end
 

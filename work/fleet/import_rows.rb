@@ -2,7 +2,8 @@
 
 require "csv"
 
-# Sheets in and out of the directory: a described template, a preview, errors by row and column with what to write
+# Sheets in and out of the directory: a described template, a preview, errors by row and column with what to
+# write
 # instead, all or nothing, and the same file twice changes nothing.
 class Work::Fleet::ImportRows
   # A row is known again by these.

@@ -1,14 +1,17 @@
 # frozen_string_literal: true
 
-# Hands a trip's freight over on the way from one crew to another: the trip is cut at the swap, the trailer goes on,
-# each crew has a trip. Of a trip with several loads each load that is aboard goes over, and what is picked up later
+# Hands a trip's freight over on the way from one crew to another: the trip is cut at the swap, the trailer
+# goes on,
+# each crew has a trip. Of a trip with several loads each load that is aboard goes over, and what is picked
+# up later
 # is the second crew's.
 class Work::Freight::Relay
   CUTTABLE = Core::Freight::Acts::UNDER_WAY
 
   # input - { key:, after: id of the load's stop before the swap, where: ZIP or town, at: Time, driver_ids:,
   #         tractor_id:, why: }
-  # Raises Refused `nothing_to_relay`, `relayed_behind`, `too_late`, `swap_out_of_order`, `same_crew`, and what a
+  # Raises Refused `nothing_to_relay`, `relayed_behind`, `too_late`, `swap_out_of_order`, `same_crew`, and
+  # what a
   # crew refuses.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# Takes the last crew of a relay off again: the one before makes all that it would have made, in the same order.
+# Takes the last crew of a relay off again: the one before makes all that it would have made, in the same
+# order.
 class Work::Freight::UndoRelay
   UNTIED = %w[planned sent accepted].freeze
 

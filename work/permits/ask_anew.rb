@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
-# Asks offices anew, in one act, for what the file says now: what they have under way for less is taken back; what they
+# Asks offices anew, in one act, for what the file says now: what they have under way for less is taken back;
+# what they
 # have issued for less is amended where their state lets that change, and else given up.
 module Work::Permits::AskAnew
-  # input - { key:, permit_id: or nil for all, why: where something issued is given up }. Returns the load's id. Raises
+  # input - { key:, permit_id: or nil for all, why: where something issued is given up }. Returns the load's
+  # id. Raises
   # Refused `not_attested`, `nothing_behind`, `reason_missing`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "ask_offices_anew", by:, now:, input: input.merge(load_id:)) do |act|
@@ -28,7 +30,8 @@ module Work::Permits::AskAnew
     permit_id ? permits.select { |permit| permit[:id] == permit_id } : permits
   end
 
-  # What has changed in the file since an office was asked, in words; nil where nothing has, or none has it. Of an issued
+  # What has changed in the file since an office was asked, in words; nil where nothing has, or none has it.
+  # Of an issued
   # one only what it does not cover counts, and what no amendment under way asks for.
   def self.changed(permit, file, moves: Work::Permits::Version.moves(file))
     return if permit[:annual_permit_id]

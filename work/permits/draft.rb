@@ -38,7 +38,8 @@ module Work::Permits::Draft
     )
   end
 
-  # What a state asks of who drives by its permit, for his papers: { escorts:, hours: Arrays of sentences, unsure: how many of
+  # What a state asks of who drives by its permit, for his papers: { escorts:, hours: Arrays of sentences,
+  # unsure: how many of
   # the values behind it nobody has checked }.
   def self.guide(file, jurisdiction)
     verdict = verdicts(file).find { |one| one.jurisdiction == jurisdiction } or return {}

@@ -2,8 +2,10 @@
 
 # What an office without an interface has answered, keyed in by the clerk.
 module Work::Permits::KeyAnswer
-  # input - { key:, file_version: of the application on paper, nil for what was sent or is there now, status: issued,
-  #         review, asked or refused, said:, number:, fee: dollars, valid_from:, valid_to: Date }; an issued permit
+  # input - { key:, file_version: of the application on paper, nil for what was sent or is there now, status:
+  # issued,
+  #         review, asked or refused, said:, number:, fee: dollars, valid_from:, valid_to: Date }; an issued
+  #         permit
   #         has the last four
   # Returns the load's id. Raises Refused `not_attested`, `issued_already`, `field_missing`, `days_reversed`,
   # `no_such_version`.

@@ -5,10 +5,12 @@ module Work::Permits::Missing
   G = Core::Permits::Gaps
   OVERSIZE = { wide: "%s wide", high: "%s high on the deck", gross: "about %s gross" }.freeze
 
-  # Sentences, empty where nothing is missing, but what a permit clerk lets go all the same. A load that looks as if it
+  # Sentences, empty where nothing is missing, but what a permit clerk lets go all the same. A load that
+  # looks as if it
   # wanted permits lacks its file.
   #
-  # trip - row of the trip that moves it, nil where there is none: neither its beginning nor its units are judged then
+  # trip - row of the trip that moves it, nil where there is none: neither its beginning nor its units are
+  # judged then
   def self.of(load_id, trip: nil)
     file = Store::Permits.file_of(load_id) or return without_file(load_id)
     let_go = file[:let_go].to_h.fetch("gaps", []).map { |gap| gap["key"] }
@@ -21,7 +23,8 @@ module Work::Permits::Missing
   # Array of Core::Permits::Gaps::Gap, with what is let go.
   def self.all(file, load_id, trip) = G.of(held(file), dated(file, load_id, trip), freight(file, load_id))
 
-  # Sentences, where what an office has or has granted is less than what moves: see Core::Permits::Gaps.uncovered.
+  # Sentences, where what an office has or has granted is less than what moves: see
+  # Core::Permits::Gaps.uncovered.
   def self.uncovered(file, load_id) =
     G.uncovered(held(file), dated(file, load_id, Store::Freight.live_trip(load_id))).map(&:text)
 

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# What a load measures behind its tractor, as far as it can be worked out: its freight on the trailer that is hooked, or
+# What a load measures behind its tractor, as far as it can be worked out: its freight on the trailer that is
+# hooked, or
 # on one of its kind.
 class Work::Permits::Rig
   # A tractor in front of its trailer, where nobody has measured the two together (common practice), in
@@ -27,7 +28,8 @@ class Work::Permits::Rig
       (trip ? [Store::Freight.tractor_of(trip[:id]), Store::Freight.trailer_of(trip[:id])] : [nil, nil])
   end
 
-  # The largest of several pieces on one move, on the deck of the trailer; the tractor and trailer are as wide and high
+  # The largest of several pieces on one move, on the deck of the trailer; the tractor and trailer are as
+  # wide and high
   # as the law lets them be.
   def size
     deck = O::DECK_IN[kind] || 0

@@ -30,33 +30,8 @@ module Work::Permits::Route
         length_in: file[:length_in],
         gross_lb: file[:gross_lb]
       )
-    ways =
-      stops
-        .each_cons(2)
-        .map do |from, to|
-          Core::Roads.route(
-            Store::Roads::Leg.network,
-            RoadData.gazetteer,
-            request(from, to, vias[to[:id]], vehicle)
-          )
-        end
+    ways = stops.each_cons(2).map { |from, to| Store::Roads::Leg.way(from, to, vias[to[:id]], vehicle) }
     Core::Roads::Route.new(parts: ways.flat_map(&:parts), vehicle:, prefer: :time)
-  end
-
-  def self.request(from, to, via, vehicle)
-    points =
-      [from, to].map do |row|
-        { latitude: row[:latitude], longitude: row[:longitude], name: "#{row[:town]}, #{row[:state]}" }
-      end
-    Core::Roads::Request.new(
-      stops: points,
-      via: via.to_a,
-      prefer: :time,
-      vehicle:,
-      avoid_states: [],
-      avoid_roads: [],
-      avoid_tolls: false
-    )
   end
 
   # Points by the stop that the bent way leads to.
@@ -114,7 +89,8 @@ module Work::Permits::Route
     }
   end
 
-  # Of how many of its miles a clearance is on file at all: where none is, nobody here knows what hangs over the road.
+  # Of how many of its miles a clearance is on file at all: where none is, nobody here knows what hangs over
+  # the road.
   def self.clearances(route)
     network = Store::Roads::Leg.network
     pieces = route.parts.flat_map(&:pieces)
@@ -161,6 +137,7 @@ module Work::Permits::Route
   end
   private_class_method :found,
                        :route,
+                       :vias,
                        :parts,
                        :turns,
                        :straight,

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The trips of a move go the way that is found for its size, with the points they were bent through: miles, hours and map are
+# The trips of a move go the way that is found for its size, with the points they were bent through: miles,
+# hours and map are
 # of one way.
 module Work::Roads::FollowSizes
   def self.call(load_ids)
@@ -9,6 +10,7 @@ module Work::Roads::FollowSizes
   end
 
   def self.follow(trip)
+    trip = Store::Freight::Trips.lock(trip[:id])
     stops = Store::Freight.trip_stops(trip[:id]).all
     load_ids = stops.filter_map { |stop| stop[:load_id] }.uniq
     sizes = Store::Permits.sizes_of(load_ids)
@@ -22,7 +24,7 @@ module Work::Roads::FollowSizes
     return if changed.zero?
 
     loaded_miles, = Work::Freight::TripMiles.between_stops(trip[:id])
-    Store::Freight::Trips.change(Store::Freight::Trips.row(trip[:id]), loaded_miles:)
+    Store::Freight::Trips.change(trip, loaded_miles:)
   end
 
   # Returns whether it is another way than before.

@@ -6,7 +6,8 @@
 class Work::Tracking::CheckIn
   # Steps that a driver tells of a trip that was taken off him are kept, and move nothing.
   OVER = %w[declined cancelled].freeze
-  # The same step of the same stop told again so soon is the same: no truck comes to a dock twice in it (ours).
+  # The same step of the same stop told again so soon is the same: no truck comes to a dock twice in it
+  # (ours).
   SAME_STEP_SECONDS = 90
   # What of a check-in is facts of the job.
   DETAILS = %i[
@@ -153,7 +154,8 @@ class Work::Tracking::CheckIn
     tell({ status: [@trip[:status], "open"] }, why: reason)
   end
 
-  # Whoever was to take a load over does not: the others still drive, and it wants somebody from there. What he alone
+  # Whoever was to take a load over does not: the others still drive, and it wants somebody from there. What
+  # he alone
   # was to pick up is open again.
   def decline_part(reason)
     Work::Freight::ReleaseCrew.decline(@trip, reason)

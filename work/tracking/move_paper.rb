@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# A paper that was sent for another stop than it is of goes to that one; with a stop of another load on the trip it is that
+# A paper that was sent for another stop than it is of goes to that one; with a stop of another load on the
+# trip it is that
 # load's.
 module Work::Tracking::MovePaper
   # input - { key:, stop_id: }; driver_id - whose own paper it has to be, nil for the office
