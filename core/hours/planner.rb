@@ -49,8 +49,9 @@ class Core::Hours::Planner
     end
   end
 
-  # [Array of Piece, Array of Visit] of a schedule that `best` has found.
-  def record(best) = @recorder.record(best)
+  # [Array of Piece, Array of Visit] of a schedule that `best` has found, its work done as early as costs
+  # nothing.
+  def record(best) = @recorder.record(Forward.new(@trip, @course, @rests).of(best))
 
   private
 

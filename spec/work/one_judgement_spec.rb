@@ -137,6 +137,16 @@ RSpec.describe "One judgement of a crew and a load" do
     expect((pickup[:arrive_at] - due_at) / 60).to eq(pickup[:late_minutes])
   end
 
+  it "foresees the arrivals that the load's page plans" do
+    first = Store::Freight::Loads.get(:id)
+    check_in(trip_of(first)[:id], "accepted")
+    Work::Tracking::Foresee.call(trip_of(first)[:id], now:)
+
+    expect(
+      Store::Tracking::Forecasts.where(trip_id: trip_of(first)[:id]).order(:stop_id).map(:arrive_at)
+    ).to eq(plan(first, {}, now)[:stops].map { |stop| Time.iso8601(stop[:arrive_at]) })
+  end
+
   it "says of who is at a stop when he came, not that he comes now" do
     first = Store::Freight::Loads.get(:id)
     trip_id = trip_of(first)[:id]

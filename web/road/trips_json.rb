@@ -127,11 +127,11 @@ class Web::Road::TripsJson
     )
 
   def spare(stop, forecast)
-    arrive_at = forecast&.dig(:arrive_at)
+    soonest_at = forecast&.dig(:soonest_at)
     closes = stop[:to_at] || stop[:from_at]
     {
-      spare_minutes: arrive_at && closes && ((closes - arrive_at) / 60).floor,
-      ahead_minutes: arrive_at && [((arrive_at - @now) / 60).ceil, 0].max
+      spare_minutes: soonest_at && closes && ((closes - soonest_at) / 60).floor,
+      ahead_minutes: soonest_at && [((soonest_at - @now) / 60).ceil, 0].max
     }
   end
 

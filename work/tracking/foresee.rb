@@ -81,27 +81,27 @@ module Work::Tracking::Foresee
         advice: false
       )
 
+    # Who is late is so by as much as the time that is named: one plan gives both, as on the load's page.
     def row(row, whole, i, because)
       here = row[:arrived_at]
       late = !here && whole.visits[i] && stops[i].closes ? [whole.late(i), 0].max : 0
-      # Who is late is so by as much as the time that is named.
-      arrive_at = here || (late.positive? ? Time.at(whole.visits[i].arrive_at * 60).utc : soonest(i))
+      soonest_at = here || soonest(i)
+      arrive_at = here || instant(whole.visits[i]) || soonest_at
       {
         trip_id: @trip[:id],
         stop_id: row[:stop_id],
         arrive_at:,
+        soonest_at: late.positive? ? arrive_at : soonest_at,
         late_minutes: arrive_at && late,
-        chance_percent: here ? nil : chance(arrive_at, i),
+        chance_percent: here ? nil : chance(soonest_at, i),
         made_at: @now,
         because:
       }
     end
 
     # Who drives on as the law lets him. The plan of the whole trip may set out later, and still be in time.
-    def soonest(at)
-      visit = plan([*stops.first(at), stops[at].with(opens: nil, closes: nil)]).visits[at]
-      visit && Time.at(visit.arrive_at * 60).utc
-    end
+    def soonest(at) = instant(plan([*stops.first(at), stops[at].with(opens: nil, closes: nil)]).visits[at])
+    def instant(visit) = visit && Time.at(visit.arrive_at * 60).utc
 
     # That the stops before take longer than they usually do.
     def chance(arrive_at, at)

@@ -30,6 +30,9 @@ class Core::Hours::Planner::Rests
     kinds.filter_map { |kind| rested(state, kind, asleep) }
   end
 
+  # The same rest, begun in another state. Returns State, or nil.
+  def again(state, kind) = rested(state, kind, asleep(state))
+
   private
 
   # [from when in the sleeper, the longest time in it before]. What a plan adds to a rest is in the sleeper;
@@ -109,6 +112,7 @@ class Core::Hours::Planner::Rests
     spell =
       Core::Hours::Planner::Spell.new(
         before: state,
+        kind:,
         most: kind.most && (rest_from + kind.most),
         movable: true,
         status: @split ? "sleeper" : "off_duty",

@@ -47,7 +47,13 @@ class Core::Hours::Planner::Start
         .to_h { |limit| [limit.name.to_sym, @rules.minutes(limit, count ? count.kinds : [])] }
         .values_at(:drive, :window, :break)
     spell =
-      Core::Hours::Planner::Spell.new(before: nil, most: nil, movable: shift.nil?, status: resting_status)
+      Core::Hours::Planner::Spell.new(
+        before: nil,
+        kind: nil,
+        most: nil,
+        movable: shift.nil?,
+        status: resting_status
+      )
     first = blank(spell, reading, rest_since)
     first.limits = limits
     first.counted_from = count ? reading.driven(count.anchor) - reading.driven(reading.as_of) : 0
@@ -99,7 +105,8 @@ class Core::Hours::Planner::Start
     state.change do |copy|
       copy.promised = half
       copy.window_ends += half.to - half.from
-      copy.spell = Core::Hours::Planner::Spell.new(before: nil, most: nil, movable: false, status: "off_duty")
+      copy.spell =
+        Core::Hours::Planner::Spell.new(before: nil, kind: nil, most: nil, movable: false, status: "off_duty")
       copy.spell.first = copy
     end
   end

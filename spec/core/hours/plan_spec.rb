@@ -69,6 +69,30 @@ RSpec.describe Core::Hours, ".plan" do
     )
   end
 
+  # Rested ten hours at the dock, and a stop that opens long after he can be there.
+  it "drives on, and waits where he is to be, so that what is to spare is all there is" do
+    stops = [["Elko", 0, 75, 10, 12], ["Reno", 397, 60, 21, 24]]
+    answer = ask(stops, as_of: 7)
+    expect(hours(answer)).to eq(
+      [["off_duty", 180], ["on_duty", 75], ["driving", 397], ["off_duty", 188], ["on_duty", 60]]
+    )
+    expect(answer[:reasons].first[:text]).to include("Fits, with 5 h to spare at Elko")
+
+    # No longer rest than the law asks for, before a stop that opens on the morning after.
+    rested = hours(ask([["Ely", 700, 60, 36, 40]]))
+    expect(rested).to eq(
+      [
+        ["driving", 480],
+        ["off_duty", 30],
+        ["driving", 180],
+        ["off_duty", 600],
+        ["driving", 40],
+        ["off_duty", 470],
+        ["on_duty", 60]
+      ]
+    )
+  end
+
   it "waits as asked, rests while waiting is long enough, and serves past the fourteenth hour" do
     stops = [["Elko", 60, 60, nil, nil], ["Reno", 60, 240, 19, nil]]
     expect(hours(ask(stops, waiting_status: "on_duty", duty: [["on_duty", 5]]))).to eq(
