@@ -1,37 +1,30 @@
 <script setup lang="ts">
 import { mdiMagnify } from '@mdi/js'
-import { useDebounceFn } from '@vueuse/core'
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/shared/api'
+import { useLookup, type Found } from '@/shared/typed/useLookup'
 
 const router = useRouter()
 const field = ref<{ focus: () => void }>()
+type Hit = Schemas['Hit'] & Found
 const query = ref('')
-const hits = ref<Schemas['Hit'][]>([])
-const chosen = ref<Schemas['Hit'] | null>(null)
-
-const look = useDebounceFn(async (q: string) => {
-  if (q.trim().length < 2) {
-    hits.value = []
-    return
-  }
-  const { data } = await ask(api.GET('/api/search', { params: { query: { q } } }))
-  if (q === query.value) hits.value = data ?? []
-}, 150)
-
-function typed(q: string) {
-  query.value = q
-  void look(q)
-}
-
-function go(hit: Schemas['Hit'] | null) {
+const chosen = ref<Hit | null>(null)
+const { found, shown, settled, search, leave, enter, picked } = useLookup<Hit>(
+  async q => {
+    const { data } = await ask(api.GET('/api/search', { params: { query: { q } } }))
+    return (data ?? []).map(hit => ({ ...hit, key: `${hit.kind} ${hit.id}` }))
+  },
+  // Leaving goes nowhere: only Enter and a click do.
+  { chosen, typed: query, takesOnLeaving: false },
+)
+watch(chosen, hit => {
   if (!hit) return
   chosen.value = null
+  shown.value = ''
   query.value = ''
-  hits.value = []
   void router.push(hit.address)
-}
+})
 
 defineExpose({ focus: () => field.value?.focus() })
 </script>
@@ -39,9 +32,11 @@ defineExpose({ focus: () => field.value?.focus() })
 <template>
   <v-autocomplete
     ref="field"
-    v-model="chosen"
+    v-model:search="shown"
+    :model-value="chosen"
     class="search"
-    :items="hits"
+    :items="found"
+    :auto-select-first="settled"
     :prepend-inner-icon="mdiMagnify"
     item-title="title"
     return-object
@@ -51,15 +46,13 @@ defineExpose({ focus: () => field.value?.focus() })
     aria-label="Search everything"
     menu-icon=""
     :no-data-text="query.trim().length < 2 ? 'Type a number, a reference or a name' : 'Nothing found'"
-    @update:search="typed"
-    @update:model-value="go"
+    @update:search="search"
+    @update:focused="leave"
+    @update:model-value="picked"
+    @keydown.enter="enter"
   >
     <template #item="{ item, props }">
-      <v-list-item
-        v-bind="props"
-        :key="`${item.kind} ${item.id}`"
-        :subtitle="`${item.kind} • ${item.detail}`"
-      />
+      <v-list-item v-bind="props" :key="item.key" :subtitle="`${item.kind} • ${item.detail}`" />
     </template>
   </v-autocomplete>
 </template>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
-import { useDebounceFn } from '@vueuse/core'
 import { ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { showDollars } from '@/shared/measure'
 import { showDay } from '@/shared/time'
+import LookupField from '@/shared/typed/LookupField.vue'
+import type { Found } from '@/shared/typed/useLookup'
 import type { LoadDraft, Problems } from './draft'
 import NewCustomer from './NewCustomer.vue'
 
@@ -16,15 +17,25 @@ const { lanes = [] } = defineProps<{
 const emit = defineEmits<{ lane: [loadId: number] }>()
 const typed = ref('')
 const adding = ref(false)
+type Payer = Found & { id: number }
+const payer = ref<Payer | null>(null)
+const payerOf = (row: Schemas['Customer']): Payer => ({
+  key: `${row.id}`,
+  id: row.id,
+  title: row.name,
+  subtitle: [row.town, row.state].filter(Boolean).join(', '),
+})
+async function look(q: string) {
+  const { data } = await ask(api.GET('/api/customers', { params: { query: { q } } }))
+  return (data?.rows ?? []).filter(row => row.payer && !row.retired).map(payerOf)
+}
 function added(customer: Schemas['Customer']) {
-  customers.value = [customer, ...customers.value]
-  draft.value.customer = customer.id
+  payer.value = payerOf(customer)
   adding.value = false
 }
-function search(text: string) {
-  typed.value = text
-  void look(text)
-}
+watch(payer, now => {
+  draft.value.customer = now?.id ?? null
+})
 const lane = ref<number | null>(null)
 watch(
   () => draft.value.customer,
@@ -32,7 +43,6 @@ watch(
     lane.value = null
   },
 )
-const customers = ref<Schemas['Customer'][]>([])
 const KINDS = [
   { value: 'po', title: 'PO' },
   { value: 'bol', title: 'BOL' },
@@ -41,19 +51,14 @@ const KINDS = [
   { value: 'other', title: 'Other' },
 ]
 
-const look = useDebounceFn(async (q: string) => {
-  const { data } = await ask(api.GET('/api/customers', { params: { query: { q } } }))
-  if (data) customers.value = data.rows.filter(row => row.payer && !row.retired)
-}, 120)
-void look('')
-
-// A copied load brings a customer that the list may not hold yet.
+// A copied load, or a draft that was kept, brings a customer by its id alone.
 watch(
   () => draft.value.customer,
   async id => {
-    if (!id || customers.value.some(customer => customer.id === id)) return
+    if (id === (payer.value?.id ?? null)) return
+    if (!id) return (payer.value = null)
     const { data } = await ask(api.GET('/api/customers/{id}', { params: { path: { id } } }))
-    if (data) customers.value = [data, ...customers.value]
+    if (data && draft.value.customer === id) payer.value = payerOf(data)
   },
   { immediate: true },
 )
@@ -63,32 +68,23 @@ watch(
   <section class="panel pad" aria-label="Bill to">
     <new-customer v-if="adding" :name="typed" @added="added" @close="adding = false" />
     <div class="who">
-      <v-autocomplete
-        v-model="draft.customer"
+      <lookup-field
+        v-model="payer"
+        v-model:typed="typed"
         label="Bill to"
-        :items="customers"
-        item-title="name"
-        item-value="id"
-        :item-props="
-          (item: Schemas['Customer']) => ({
-            title: item.name,
-            subtitle: [item.town, item.state].filter(Boolean).join(', '),
-          })
-        "
-        no-filter
+        :look="look"
+        :least="0"
         autofocus
-        menu-icon=""
-        :error-messages="problems['/customer_id']"
-        @update:search="search"
+        :error="problems['/customer_id']"
       >
-        <template #no-data>
+        <template #none>
           <v-list-item title="No such customer">
             <template #append>
               <v-btn size="small" variant="tonal" @click="adding = true">Add {{ typed || 'one' }}</v-btn>
             </template>
           </v-list-item>
         </template>
-      </v-autocomplete>
+      </lookup-field>
       <v-autocomplete
         v-if="lanes.length"
         v-model="lane"

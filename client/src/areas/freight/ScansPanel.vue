@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
 import { CREDENTIALS, PAPERS } from '@/shared/statuses'
 import DayField from '@/shared/typed/DayField.vue'
+import LookupField from '@/shared/typed/LookupField.vue'
+import type { Found } from '@/shared/typed/useLookup'
 import { useAct } from '@/shared/useAct'
 
 /** Mailed papers that name no load of ours: a person says of which load, unit or driver each is, or that it is of none. */
@@ -32,7 +34,9 @@ const kind = ref<Kind>('pod')
 const credential = ref<Credential>('registration')
 const expires = ref('')
 const why = ref('')
-const loads = ref<{ value: number; title: string }[]>([])
+type OfLoad = Found & { id: number }
+const load = ref<OfLoad | null>(null)
+watch(load, now => (id.value = now?.id ?? null))
 const { data: units } = useFetched(of, async now =>
   now === 'unit' ? ask(api.GET('/api/units', { params: { query: {} } })) : NOTHING,
 )
@@ -40,7 +44,6 @@ const { data: drivers } = useFetched(of, async now =>
   now === 'driver' ? ask(api.GET('/api/driver-names')) : NOTHING,
 )
 const items = computed(() => {
-  if (of.value === 'load') return loads.value
   if (of.value === 'driver') return (drivers.value ?? []).map(one => ({ value: one.id, title: one.name }))
   return (units.value?.rows ?? []).map(one => ({ value: one.id, title: one.number }))
 })
@@ -52,6 +55,7 @@ const credentials = computed(() => kinds(CREDENTIALS[of.value === 'driver' ? 'dr
 function open(scan: Scan) {
   chosen.value = chosen.value === scan.id ? undefined : scan.id
   of.value = scan.of?.kind ?? 'load'
+  load.value = null
   id.value = scan.of?.id ?? null
   kind.value = (scan.kind as Kind | null) ?? 'pod'
   credential.value = of.value === 'driver' ? 'licence' : 'registration'
@@ -60,16 +64,17 @@ function open(scan: Scan) {
 }
 function turn(now: Of) {
   of.value = now
+  load.value = null
   id.value = null
   credential.value = now === 'driver' ? 'licence' : 'registration'
 }
-async function find(text: string) {
-  if (of.value !== 'load' || text.trim().length < 2) return
+async function find(text: string): Promise<OfLoad[]> {
   const { data: page } = await ask<Schemas['LoadPage']>(
     api.GET('/api/loads', { params: { query: { status: 'all', q: text.trim() } } }),
   )
-  loads.value = (page?.rows ?? []).map(row => ({
-    value: row.id,
+  return (page?.rows ?? []).map(row => ({
+    key: `${row.id}`,
+    id: row.id,
     title: `${row.number} ${row.origin} → ${row.destination}, ${row.customer}`,
   }))
 }
@@ -118,15 +123,22 @@ const at = (path: string) => (trouble.value?.path === path ? [trouble.value.mess
         </div>
         <form v-if="chosen === scan.id" class="place" @submit.prevent="file(scan)">
           <v-select :model-value="of" label="It is of" :items="OF" @update:model-value="turn" />
-          <v-autocomplete
+          <lookup-field
+            v-if="of === 'load'"
+            v-model="load"
+            class="wide"
+            label="Load"
+            :look="find"
+            autofocus
+            ask="A number, a customer or a town"
+          /><v-autocomplete
+            v-else
             v-model="id"
             class="wide"
-            :label="of === 'load' ? 'Load' : of === 'unit' ? 'Unit' : 'Driver'"
+            :label="of === 'unit' ? 'Unit' : 'Driver'"
             autofocus
-            :no-filter="of === 'load'"
             :items="items"
             :error-messages="at('/unit_id')"
-            @update:search="find"
           />
           <v-select v-if="of === 'load'" v-model="kind" label="Paper" :items="papers" /><template v-else
             ><v-select v-model="credential" label="Paper" :items="credentials" /><day-field
