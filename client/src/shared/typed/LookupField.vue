@@ -26,6 +26,7 @@ if (props.least === 0) void settle()
   <v-autocomplete
     v-model:search="shown"
     :model-value="chosen"
+    :class="{ unfound: missing }"
     :label="label"
     :items="found"
     return-object
@@ -45,3 +46,10 @@ if (props.least === 0) void settle()
     <template v-if="$slots.none" #no-data><slot name="none" /></template>
   </v-autocomplete>
 </template>
+
+<style scoped>
+/* A field that is left shows what is chosen, and hides what is typed: here nothing is chosen. */
+.unfound :deep(input) {
+  opacity: 1 !important;
+}
+</style>
