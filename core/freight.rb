@@ -48,6 +48,10 @@ module Core::Freight
   end
   LOADED_AT = %w[pickup delivery swap].freeze
 
+  # Does a load come to this stop from its own stop before, and no other way? from, to - rows of stops
+  def self.next_of_load?(from, to) =
+    !to[:load_id].nil? && from[:load_id] == to[:load_id] && from[:position] + 1 == to[:position]
+
   # Pieces laid out on a deck: see Deck. pieces - Array of Deck::Piece, room - Deck::Room; returns Deck::Layout
   def self.lay(pieces, room) = Deck.lay(pieces, room)
 

@@ -203,10 +203,22 @@ module Store::Fleet
       .where(Sequel.function(:lower, :town).like("#{found.escape_like(town)}%"))
       .distinct(:state, :town)
       .order(:state, :town, :zip)
-      .from_self
-      .order(Sequel.function(:length, :town), :state)
+      .from_self(alias: :found)
+      .order(Sequel.function(:length, :town), from_home, :state)
       .limit(limit)
       .all
+  end
+
+  # How far a town found is from the nearest of our terminals, squared and in degrees: of towns of one name the
+  # one that we know is meant.
+  def self.from_home
+    away = ->(column) { Sequel[:home][column] - Sequel[:found][column] }
+    DB[:terminals].join(Sequel[:zips].as(:home), zip: Sequel[:terminals][:zip]).select(
+      Sequel.function(
+        :min,
+        (away.call(:latitude) * away.call(:latitude)) + (away.call(:longitude) * away.call(:longitude))
+      )
+    )
   end
 
   def self.split_town(text)

@@ -14,6 +14,10 @@ module Web::Roads
       headers "content-disposition" => "attachment; filename=\"#{route.load[:number]}.gpx\""
       Web::Roads::RouteJson.gpx(route.journey, route.load[:number])
     end
+    app.get("/api/way-points") do
+      json Reads::Roads::Points.find(parameters[:q], load_id: parameters[:load_id])
+    end
+    app.post("/api/loads/:id/bend") { load Work::Roads::BendLoad.call(id, input, by:, now:) }
     app.post("/api/trips/:id/reroute") { load Work::Roads::RerouteLeg.call(id, input, by:, now:) }
   end
 end

@@ -10,6 +10,7 @@ module Core::Freight::Acts
   Act = Core::Value.of(:statuses, :roles)
 
   DISPATCHER = %w[dispatcher].freeze
+  PERMITS = %w[permit_clerk].freeze
   CLERK = %w[settlement_clerk].freeze
   CREWED = %w[planned sent accepted].freeze
   UNDER_WAY = [*CREWED, "rolling"].freeze
@@ -24,6 +25,7 @@ module Core::Freight::Acts
     relay: Act.new(statuses: UNDER_WAY, roles: DISPATCHER),
     undo_relay: Act.new(statuses: UNDER_WAY, roles: DISPATCHER),
     share: Act.new(statuses: Core::Freight::Statuses::CHANGEABLE, roles: DISPATCHER),
+    bend: Act.new(statuses: %w[open], roles: DISPATCHER + PERMITS),
     cancel: Act.new(statuses: ["open", *UNDER_WAY], roles: DISPATCHER),
     agree_miles: Act.new(statuses: Core::Freight::Statuses::NEXT.keys, roles: DISPATCHER + CLERK),
     bill: Act.new(statuses: %w[papers_in], roles: CLERK),
@@ -33,13 +35,17 @@ module Core::Freight::Acts
   TRIP = {
     add_stop: Act.new(statuses: UNDER_WAY, roles: DISPATCHER),
     remove_stop: Act.new(statuses: UNDER_WAY, roles: DISPATCHER),
-    reroute: Act.new(statuses: UNDER_WAY, roles: DISPATCHER),
+    reroute: Act.new(statuses: UNDER_WAY, roles: DISPATCHER + PERMITS),
     put_right_empty: Act.new(statuses: UNDER_WAY, roles: DISPATCHER)
   }.freeze
 
   # Where a status is not said by its name.
   SAID = { "papers_in" => "delivered and its papers are in" }.freeze
-  WORDS = { "dispatcher" => "a dispatcher", "settlement_clerk" => "a settlement clerk" }.freeze
+  WORDS = {
+    "dispatcher" => "a dispatcher",
+    "permit_clerk" => "a permit clerk",
+    "settlement_clerk" => "a settlement clerk"
+  }.freeze
 
   # size - full or partial; relayed - does it change trucks on the way?; roles - of who asks
   # Returns Array of Allowed, one for each act of LOAD in its order.

@@ -23,11 +23,12 @@ class Reads::Roads::Route
 
   def initialize(load_id)
     @load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
-    @stops = Store::Freight.stops(load_id)
     @trip = Store::Freight.live_trip(load_id)
+    @stops = stops
     @trip_stops = @trip ? Store::Freight.trip_stops(@trip[:id]).to_hash(:stop_id) : {}
-    @hazmat = Store::Freight::FreightLines.hazardous?(load_id)
-    @sizes = Store::Permits.sizes_of([load_id])
+    load_ids = @stops.filter_map { |stop| stop[:load_id] }.uniq
+    @hazmat = Store::Freight::FreightLines.hazardous?(load_ids)
+    @sizes = Store::Permits.sizes_of(load_ids)
     @heard = @trip ? Store::Freight.check_ins(@trip[:id]).where(kind: MOVING).all : []
   end
 
@@ -45,7 +46,23 @@ class Reads::Roads::Route
 
   private
 
-  def parts = @parts ||= [*deadhead, *@stops.each_cons(2).map { |from, to| loaded(from, to) }].freeze
+  # The way is the trip's, with the stops of all that is aboard; where several crews have the load one after the
+  # other, or nobody has, from stop to stop of the load.
+  def stops
+    return Store::Freight.stops(@load[:id]) unless Store::Freight.live_trips(@load[:id]).one?
+
+    Store::Freight::TripStops.stops_of(@trip[:id]).all
+  end
+
+  def parts
+    @parts ||= [
+      *deadhead,
+      *@stops
+        .each_cons(2)
+        .zip(Core::Freight.loaded_legs(@stops.map { |stop| stop[:kind] }))
+        .map { |(from, to), full| part(from, to, full) }
+    ].freeze
+  end
 
   def deadhead
     return if @trip.nil? || @trip[:empty_latitude].nil? || @stops.empty?
@@ -63,20 +80,20 @@ class Reads::Roads::Route
     )
   end
 
-  def loaded(from, to)
+  def part(from, to, full)
     Part.new(
-      kind: "loaded",
+      kind: full ? "loaded" : "deadhead",
       stop: to,
       from: town(from),
       to: town(to),
       via: via(to),
-      leg: Store::Roads::Leg.new(from, to, via: via(to), hazmat: @hazmat, sizes: @sizes),
+      leg: Store::Roads::Leg.new(from, to, via: via(to), hazmat: full && @hazmat, sizes: full ? @sizes : {}),
       direct_miles: @trip_stops.dig(to[:id], :direct_miles)
     )
   end
 
-  def via(stop) =
-    (@trip_stops.dig(stop[:id], :via) || []).to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) }
+  # As the trip keeps it; where none does, the load.
+  def via(stop) = Store::Roads::Leg.spots(@trip_stops.fetch(stop[:id], stop)[:via])
   def town(stop) = "#{stop[:town]}, #{stop[:state]}"
 
   # All parts that go by road, as one journey.

@@ -39,7 +39,7 @@ module Reads::Roads::TripWay
       .each_cons(2)
       .zip(loaded)
       .filter_map do |(from, to), full|
-        via = to[:via].to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) }
+        via = Store::Roads::Leg.spots(to[:via])
         Store::Roads::Leg.new(from, to, via:, hazmat:, sizes: full ? sizes : {}).route
       end
   end

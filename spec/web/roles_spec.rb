@@ -52,6 +52,7 @@ RSpec.describe Web::Gate do
     note_payment: "closeLoad",
     add_stop: "addOwnStop",
     remove_stop: "removeOwnStop",
+    bend: "bendLoad",
     reroute: "rerouteLeg",
     put_right_empty: "putRightEmpty"
   }.each do |act, operation_id|

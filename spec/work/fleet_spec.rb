@@ -147,6 +147,9 @@ RSpec.describe Work::Fleet do
     expect(Store::Fleet.page(:customers, "basin pay", page: 1).last).to eq(1)
     expect(Store::Fleet.towns("hood ri").first.slice(:town, :state)).to eq(town: "Hood River", state: "OR")
     expect(Store::Fleet.towns("boise, id").first[:state]).to eq("ID")
+    # Of towns of one name the nearest to us: there is an Elko in Georgia, Minnesota and South Carolina too.
+    driver_id
+    expect(Store::Fleet.towns("elko").first[:state]).to eq("NV")
     expect(Store::Fleet.towns("9703").map { |zip| zip[:zip] }).to include("97031")
   end
 end

@@ -52,4 +52,60 @@ RSpec.describe "The way of an oversize load" do
     put_right(load_id, height_in: 160)
     expect([file_miles, page_miles, *kept]).to all(eq(usual))
   end
+
+  context "when nobody has it yet" do
+    let(:load_id) do
+      book(from: "80202", to: "81501", at: now + (20 * Given::HOUR)).tap do |id|
+        clerk.call(:post, "/api/loads/#{id}/permits", { key: "made by #{id}" })
+      end
+    end
+    let(:delivery) { Store::Freight.stops(load_id).last[:id] }
+
+    def bend(name, **more) =
+      clerk.call(
+        :post,
+        "/api/loads/#{load_id}/bend",
+        {
+          key: "bend by #{name}",
+          version: Store::Freight.load(load_id)[:version],
+          stop_id: delivery,
+          via: [{ name: }],
+          **more
+        }
+      )
+    def roads = file(load_id)[:permits].flat_map { |permit| permit[:turns].map { |turn| turn[:road] } }
+
+    it "is bent before: its crew goes that way, and keeps it when the load is changed" do
+      bend("Pueblo, CO")
+      bent = page_miles
+      expect(bent).to be > Store::Roads::Leg.new(*Store::Freight.stops(load_id)).miles + 50
+
+      Work::Freight::CrewLoad.call(load_id, crew, by: maren, now:)
+      expect([page_miles, *kept]).to all(eq(bent))
+      expect(page[:parts].last[:via].map { |via| via[:name] }).to eq(["Pueblo, CO"])
+      Work::Freight::TripPlan.follow_load(load_id)
+      expect([page_miles, *kept]).to all(eq(bent))
+      expect(DB[:trip_stops].where(stop_id: delivery).get(:direct_miles)).to be < bent - 50
+    end
+
+    it "is bent on its trip once a crew has it, and by who saw the load as it is" do
+      stale = Store::Freight.load(load_id)[:version]
+      bend("Pueblo, CO")
+      expect(bend("Salida, CO", version: stale)).to include(error: a_hash_including(code: "stale"))
+      Work::Freight::CrewLoad.call(load_id, crew, by: maren, now:)
+      expect(bend("Salida, CO")).to include(error: a_hash_including(code: "has_trip"))
+    end
+  end
+
+  it "says where its size does not pass, and draws what a usual truck would drive" do
+    load_id
+    allow(Store::Roads::Leg).to receive(:way).and_wrap_original do |way, from, to, via, vehicle|
+      if vehicle.height_in == 172
+        raise Refused.new("no_way", "No way: Eisenhower Tunnel (13 ft 11 in).", path: "")
+      end
+
+      way.call(from, to, via, vehicle)
+    end
+    expect(page[:parts].last).to include(unfit: "No way: Eisenhower Tunnel (13 ft 11 in).", estimated: false)
+  end
 end

@@ -31,21 +31,28 @@ class Store::Roads::Leg
 
   private_class_method :point
 
+  # Points as they are kept: Array of { latitude:, longitude:, name: }.
+  def self.spots(via) = via.to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) }
+
   attr_reader :route
 
   # from, to - rows with latitude, longitude, and town and state; via - Array of { latitude:, longitude: }
   # sizes - of a move with a permit file (Store::Permits.sizes_of), empty for the usual ones. Where no way is
-  # found for them,
-  #         the file says so, and the miles are those of the usual truck.
+  #         found for them, the file says so, and the way is that of the usual truck (`unfit`).
   def initialize(from, to, via: [], hazmat: false, sizes: {})
     @from = from
     @to = to
     usual = Core::Roads::Vehicle::USUAL.with(hazmat:)
-    @route = (route_for(usual.with(**sizes), via) if sizes.any?) || route_for(usual, via)
+    @route = route_for(usual.with(**sizes), via) if sizes.any?
+    @unfit = @refused&.message
+    @route ||= route_for(usual, via)
     # A place off the network (Alaska, an island) has no way; what the person typed is not wrong for it. A via
     # point is.
     raise @refused if @route.nil? && via.any?
   end
+
+  # Why a load of these sizes cannot go there, where it cannot: a sentence, or nil.
+  attr_reader :unfit
 
   def estimated? = @route.nil?
   def miles = BigDecimal((@route || estimate).tenths) / 10

@@ -37,6 +37,7 @@ module Web::Roads::RouteJson
       minutes: leg.minutes,
       tolls: Figures.money(leg.tolls),
       estimated: leg.estimated?,
+      unfit: leg.unfit,
       legs: leg.route ? leg.route.legs.map { |one| Core::Roads.leg(one) } : [],
       line: leg.route ? leg.route.line : []
     }

@@ -121,7 +121,8 @@ class Work::Freight::LoadWriter
   def town(stop) = "#{stop[:town]}, #{stop[:state]}"
 
   def write_stops(load_id)
-    kept = Store::Freight::Stops.where(load_id:).order(:position).select_map(:id)
+    before = Store::Freight.stops(load_id)
+    kept = before.map { |row| row[:id] }
     ways = [{}, *quote.ways.map(&:stop_columns)]
     stops.each_with_index do |place, position|
       stop = {
@@ -130,7 +131,8 @@ class Work::Freight::LoadWriter
         leg_by_state: nil,
         leg_estimated: false,
         **place,
-        **ways[position]
+        **ways[position],
+        via: Sequel.pg_jsonb(bent(before, position))
       }
       id = kept[position]
       if id
@@ -143,6 +145,14 @@ class Work::Freight::LoadWriter
     Store::Freight::TripStops.where(stop_id: surplus).delete
     Store::Freight::Stops.at(surplus).delete
   end
+
+  # What the way to a stop was bent through holds while it leads from the same place to the same.
+  def bent(before, position)
+    same = [position - 1, position].all? { |at| at >= 0 && before[at] && same_spot?(before[at], stops[at]) }
+    same ? before[position][:via].to_a : []
+  end
+
+  def same_spot?(one, other) = one.values_at(:latitude, :longitude) == other.values_at(:latitude, :longitude)
 
   def replace(table, load_id, rows)
     table.where(load_id:).delete

@@ -109,10 +109,16 @@ class Work::Freight::TripPlan
       @stops
         .each_cons(2)
         .zip(Core::Freight.loaded_legs(@stops.map { |stop| stop[:kind] }))
-        .map do |(from, to), loaded|
-          Store::Roads::Leg.new(from, to, hazmat: hazmat?, sizes: loaded ? sizes : {})
-        end
+        .map { |(from, to), loaded| leg(from, to, loaded, via: via(from, to)) }
   end
+
+  def leg(from, to, loaded, via: []) =
+    Store::Roads::Leg.new(from, to, via:, hazmat: hazmat?, sizes: loaded ? sizes : {})
+
+  # The way from one stop of a load to its next goes through the points that it was bent through.
+  def via(from, to) = Core::Freight.next_of_load?(from, to) ? Store::Roads::Leg.spots(to[:via]) : []
+
+  def direct_miles(from, to, leg) = via(from, to).any? ? leg(from, to, true).miles : leg.miles
   def sizes = @sizes ||= Store::Permits.sizes_of(@load_ids)
   def hazmat? = @hazmat ||= Store::Freight::FreightLines.hazardous?(@load_ids)
 
@@ -153,7 +159,12 @@ class Work::Freight::TripPlan
           if position.zero?
             { miles: 0.to_d, minutes: 0, estimated: false, via: Sequel.pg_jsonb(@empty_way.via) }
           else
-            legs[position - 1].trip_stop_columns
+            from = @stops[position - 1]
+            {
+              **legs[position - 1].trip_stop_columns,
+              via: Sequel.pg_jsonb(via(from, stop)),
+              direct_miles: direct_miles(from, stop, legs[position - 1])
+            }
           end
         )
       Store::Freight::TripStops.insert(

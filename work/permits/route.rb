@@ -20,9 +20,8 @@ module Work::Permits::Route
     { route: straight(stops), obstacles: [{ "said" => e.message }], sections: [], detour: {} }
   end
 
-  # Leg by leg, each through the points that its trip was bent through.
+  # Leg by leg, each through the points that it was bent through.
   def self.route(stops, file)
-    vias = vias(file[:load_id])
     vehicle =
       Core::Roads::Vehicle::USUAL.with(
         width_in: file[:width_in],
@@ -30,17 +29,11 @@ module Work::Permits::Route
         length_in: file[:length_in],
         gross_lb: file[:gross_lb]
       )
-    ways = stops.each_cons(2).map { |from, to| Store::Roads::Leg.way(from, to, vias[to[:id]], vehicle) }
+    ways =
+      stops
+        .each_cons(2)
+        .map { |from, to| Store::Roads::Leg.way(from, to, Store::Roads::Leg.spots(to[:via]), vehicle) }
     Core::Roads::Route.new(parts: ways.flat_map(&:parts), vehicle:, prefer: :time)
-  end
-
-  # Points by the stop that the bent way leads to.
-  def self.vias(load_id)
-    trips = Store::Freight.live_trips(load_id).map { |trip| trip[:id] }
-    Store::Freight::TripStops
-      .where(trip_id: trips)
-      .to_hash(:stop_id, :via)
-      .transform_values { |via| via.to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) } }
   end
 
   # Entry and exit of each state by road, in order of travel.
@@ -137,7 +130,6 @@ module Work::Permits::Route
   end
   private_class_method :found,
                        :route,
-                       :vias,
                        :parts,
                        :turns,
                        :straight,

@@ -29,7 +29,7 @@ module Work::Roads::FollowSizes
 
   # Returns whether it is another way than before.
   def self.leg(trip_id, from, to, sizes, hazmat)
-    via = to[:via].to_a.map { |spot| spot.to_h.transform_keys(&:to_sym) }
+    via = Store::Roads::Leg.spots(to[:via])
     leg = Store::Roads::Leg.new(from, to, via:, hazmat:, sizes:)
     return false if leg.miles == to[:miles] && leg.minutes == to[:minutes]
 

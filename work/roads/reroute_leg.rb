@@ -38,11 +38,12 @@ module Work::Roads::RerouteLeg
 
   # Returns the miles before, and what is now.
   def self.bend(trip, load_id, input)
-    stops = Store::Freight.stops(load_id)
+    stops = Store::Freight::TripStops.stops_of(trip[:id]).all
     position = stops.index { |stop| stop[:id] == input[:stop_id] } or
       raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
     via = spots(input[:via])
-    hazmat = Store::Freight::FreightLines.hazardous?(load_id)
+    load_ids = stops.filter_map { |stop| stop[:load_id] }.uniq
+    hazmat = Store::Freight::FreightLines.hazardous?(load_ids)
     from =
       (
         if position.zero?
@@ -59,8 +60,8 @@ module Work::Roads::RerouteLeg
             )
     end
 
-    loaded = position.positive?
-    sizes = loaded ? Store::Permits.sizes_of([load_id]) : {}
+    loaded = position.positive? && Core::Freight.loaded_legs(stops.map { |stop| stop[:kind] })[position - 1]
+    sizes = loaded ? Store::Permits.sizes_of(load_ids) : {}
     leg = Store::Roads::Leg.new(from, stops[position], via:, hazmat: hazmat && loaded, sizes:)
     before =
       (
@@ -71,15 +72,9 @@ module Work::Roads::RerouteLeg
         end
       )
     write(trip, input[:stop_id], leg, via, position)
-    follow_file(load_id) if loaded
+    Work::Roads::BendLoad.keep(stops[position], via) if Core::Freight.next_of_load?(from, stops[position])
+    load_ids.each { |id| Work::Roads::BendLoad.follow_file(id) } if loaded
     [before, { miles: leg.miles, to: stops[position][:town], via: via.map { |spot| spot[:name] }.join(", ") }]
-  end
-
-  # The file of an oversize load is of the way that is driven: what was granted for another is said there.
-  def self.follow_file(load_id)
-    file = Store::Permits.file_of(load_id) or return
-    Work::Permits::Route.write(file)
-    Work::Permits::Draft.write(file[:id])
   end
 
   # What was typed as a place becomes a point with its name.
@@ -115,5 +110,5 @@ module Work::Roads::RerouteLeg
       )
     )
   end
-  private_class_method :bend, :spots, :write, :follow_file
+  private_class_method :bend, :write
 end

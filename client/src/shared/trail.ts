@@ -112,6 +112,7 @@ const ACTS: Record<string, string> = {
   reopen_pay_run: 'opened the pay run again',
   reposition: 'sent a crew somewhere empty',
   reroute_leg: 'chose another way',
+  bend_load: 'chose another way',
   revoke_links: 'closed the links of a phone',
   schedule_asking: 'set when check-ins are asked for',
   send_load: 'sent the load to its driver',

@@ -6,7 +6,6 @@ import { computed, defineAsyncComponent, watch } from 'vue'
 import { useRouter, type RouteLocationRaw } from 'vue-router'
 import AskingPanel from '@/areas/road/AskingPanel.vue'
 import PlanPanel from '@/areas/hours/PlanPanel.vue'
-import { actsOf } from '@/shared/acts'
 import AuditTrail from '@/shared/AuditTrail.vue'
 import { useKeys } from '@/shared/keys'
 import Ribbon from '@/shared/ribbon/Ribbon.vue'
@@ -26,7 +25,7 @@ import SharePanel from './SharePanel.vue'
 import SwapDialog from './SwapDialog.vue'
 import TripPanel from './TripPanel.vue'
 import { ribbonOf } from './ribbonOf'
-import { inOrder, isRelayed } from './trips'
+import { inOrder, isRelayed, mayBend } from './trips'
 import { useLoad } from './useLoad'
 
 // The map's library comes when a load is looked at, not before.
@@ -147,11 +146,7 @@ useKeys([
 
       <load-stops :stops="found.stops" :legs="found.totals.legs" />
 
-      <way-panel
-        :load="found"
-        :can-bend="actsOf(trips.live[0]?.allowed_acts).may('reroute')"
-        @changed="load.put"
-      />
+      <way-panel :load="found" :can-bend="mayBend(found)" @changed="load.put" />
 
       <trip-panel
         v-for="trip in [...trips.live, ...trips.over]"

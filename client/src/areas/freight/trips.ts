@@ -1,3 +1,4 @@
+import { actsOf } from '@/shared/acts'
 import type { Schemas } from '@/shared/api'
 
 type Trip = Schemas['Trip']
@@ -18,4 +19,10 @@ export function gapOf(live: readonly Trip[], stops: readonly number[]): Schemas[
   const made = new Set(live.flatMap(trip => trip.stops.map(({ stop_id }) => stop_id)))
   const last = live.at(-1)?.stops.at(-1)
   return last?.kind === 'swap' && stops.some(id => !made.has(id)) ? last : undefined
+}
+
+/** Whether its way may be bent: that of its trip, or before anybody has it, its own. */
+export function mayBend(load: Schemas['Load']) {
+  const [trip] = inOrder(load.trips).live
+  return trip ? actsOf(trip.allowed_acts).may('reroute') : actsOf(load.allowed_acts).may('bend')
 }

@@ -16,6 +16,7 @@ import FactsPanel from './FactsPanel.vue'
 import type { Change } from './facts'
 import PermitFileHead from './PermitFileHead.vue'
 import PermitRow from './PermitRow.vue'
+import PermitWay from './PermitWay.vue'
 import PricePanel from './PricePanel.vue'
 import TravelPanel from './TravelPanel.vue'
 import ValuesDialog from './ValuesDialog.vue'
@@ -174,6 +175,7 @@ const free = computed(() =>
           @unshare="kept.unshare"
         />
       </div>
+      <permit-way :file="file" @changed="load" />
       <axles-panel
         :file="file"
         :may-change="mayChange"

@@ -5,6 +5,8 @@ import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars, showMiles, showMinutes } from '@/shared/measure'
 import { showTime } from '@/shared/time'
+import LookupField from '@/shared/typed/LookupField.vue'
+import type { Found } from '@/shared/typed/useLookup'
 import Waiting from '@/shared/Waiting.vue'
 import RoadMap from './RoadMap.vue'
 
@@ -38,7 +40,19 @@ const trouble = ref<Problem>()
 const busy = ref(false)
 const opened = ref<number>()
 const typed = ref('')
-const bendable = computed(() => canBend && !!data.value?.trip_id)
+type Point = Found & Schemas['Spot']
+const point = ref<Point | null>(null)
+async function look(q: string): Promise<Point[]> {
+  const { data: rows } = await ask(api.GET('/api/way-points', { params: { query: { q, load_id: load.id } } }))
+  return (rows ?? []).map(({ name, detail, latitude, longitude }) => ({
+    key: name,
+    title: name,
+    subtitle: detail,
+    name,
+    latitude,
+    longitude,
+  }))
+}
 const sums = computed(() => {
   const parts = data.value?.parts.filter(part => part.kind === 'loaded') ?? []
   const states = new Map<string, number>()
@@ -55,25 +69,34 @@ const changedBy = (part: Part) =>
 
 async function bend(stopId: number, via: { latitude?: number; longitude?: number; name?: string }[]) {
   const way = data.value
-  if (!way?.trip_id || way.trip_version == null) return
+  if (!way) return
   busy.value = true
+  const body = { key: newKey(), stop_id: stopId, via }
   const answer = await ask(
-    api.POST('/api/trips/{id}/reroute', {
-      params: { path: { id: way.trip_id } },
-      body: { key: newKey(), version: way.trip_version, stop_id: stopId, via },
-    }),
+    way.trip_id && way.trip_version != null
+      ? api.POST('/api/trips/{id}/reroute', {
+          params: { path: { id: way.trip_id } },
+          body: { ...body, version: way.trip_version },
+        })
+      : api.POST('/api/loads/{id}/bend', {
+          params: { path: { id: load.id } },
+          body: { ...body, version: load.version },
+        }),
   )
   busy.value = false
   trouble.value = answer.problem
   if (answer.data) {
     typed.value = ''
+    point.value = null
     opened.value = undefined
     emit('changed', answer.data)
     await again()
   }
 }
 const add = (part: Part) => {
-  if (typed.value.trim() && part.stop_id) void bend(part.stop_id, [...part.via, { name: typed.value.trim() }])
+  const { name, latitude, longitude } = point.value ?? {}
+  const added = point.value ? { name, latitude, longitude } : { name: typed.value.trim() }
+  if (added.name && part.stop_id) void bend(part.stop_id, [...part.via, added as Schemas['Spot']])
 }
 const drop = (part: Part, i: number) => {
   if (part.stop_id)
@@ -87,7 +110,7 @@ const drop = (part: Part, i: number) => {
 <template>
   <section class="panel" aria-label="Route">
     <waiting v-slot="{ data: way }" :data="data" :problem="problem" @again="again">
-      <road-map :way="way" :stops="load.stops" :zone="zone" :bendable="bendable" @bend="bend" />
+      <road-map :way="way" :stops="load.stops" :zone="zone" :bendable="canBend" @bend="bend" />
       <div class="pad">
         <div class="spread wrap">
           <h2>Route</h2>
@@ -148,7 +171,7 @@ const drop = (part: Part, i: number) => {
               <v-chip v-for="(via, at) in part.via" :key="at" size="small" variant="outlined" label
                 >{{ via.name ?? `${via.latitude}, ${via.longitude}`
                 }}<v-btn
-                  v-if="bendable"
+                  v-if="canBend"
                   :icon="mdiClose"
                   size="x-small"
                   variant="text"
@@ -161,21 +184,26 @@ const drop = (part: Part, i: number) => {
                 >{{ changedBy(part) > 0 ? '+' : '' }}{{ changedBy(part).toFixed(1) }} mi by this</span
               >
             </p>
+            <p v-if="part.unfit" class="small problem">
+              For this size there is no such way: {{ part.unfit }} What is drawn is a usual truck’s.
+            </p>
             <div v-if="opened === i" class="inner">
-              <form v-if="bendable" class="row" @submit.prevent="add(part)">
-                <v-text-field
-                  v-model="typed"
+              <form v-if="canBend" class="row" @submit.prevent="add(part)">
+                <lookup-field
+                  v-model="point"
+                  v-model:typed="typed"
                   label="Pass through"
-                  placeholder="a town and state, or a ZIP; or drag the line on the map"
-                  :disabled="busy"
-                  :error-messages="trouble?.path.startsWith('/via') ? trouble.message : undefined"
+                  :look="look"
+                  ask="A place, a town, a state line (I-84 ID OR), a pass, a bridge, or 43.615, -116.202"
+                  hint="or drag the line on the map"
+                  :error="trouble?.path.startsWith('/via') ? trouble.message : undefined"
                 />
                 <v-btn
                   type="submit"
                   :prepend-icon="mdiPlus"
                   :loading="busy"
                   variant="tonal"
-                  :disabled="!typed.trim()"
+                  :disabled="!point && !typed.trim()"
                   >Add</v-btn
                 >
               </form>
