@@ -25,7 +25,7 @@ module Work::Roads::RerouteLeg
               )
       end
 
-      before, after = bend(trip, load_id, input)
+      before, after = bend(trip, input)
       Store::Freight::Loads.count_on(load_id)
       act.changed(
         "load",
@@ -37,7 +37,7 @@ module Work::Roads::RerouteLeg
   end
 
   # Returns the miles before, and what is now.
-  def self.bend(trip, load_id, input)
+  def self.bend(trip, input)
     stops = Store::Freight::TripStops.stops_of(trip[:id]).all
     position = stops.index { |stop| stop[:id] == input[:stop_id] } or
       raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
