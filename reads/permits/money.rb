@@ -8,12 +8,13 @@ module Reads::Permits::Money
   # the numbers that each paid for, latest first; months - of what was asked, paid and came back, latest first
   Value = Core::Value.of(:unpaid, :receipts, :months)
   # month - Date of its first; the others BigDecimal dollars
-  Month = Core::Value.of(:month, :asked, :paid, :refunded)
+  Month = Core::Value.of(:month, :asked, :paid, :refunded, :priced)
   MONTHS_SHOWN = 12
 
   def self.all = Value.new(unpaid:, receipts:, months:)
 
-  # Every permit that cost something, a row each: with load_id, load, paid_at and the number of its receipt.
+  # Every permit that cost something, a row each: with load_id, load, paid_at, the number of its receipt, and
+  # what of it is in the load's price.
   def self.costs =
     Store::Permits::Permits
       .costing
@@ -25,7 +26,11 @@ module Reads::Permits::Money
         :load_id,
         Sequel[:loads][:number].as(:load),
         Sequel[:permit_receipts][:number].as(:receipt),
-        Sequel[:permit_receipts][:ended_at].as(:paid_at)
+        Sequel[:permit_receipts][:ended_at].as(:paid_at),
+        Store::Freight::Accessorials
+          .where(permit_id: Sequel[:permits][:id], kind: "permit_fee")
+          .select { Sequel.function(:coalesce, sum(:amount), 0) }
+          .as(:priced)
       )
       .all
 
@@ -34,7 +39,9 @@ module Reads::Permits::Money
     asked = sums(rows, :answered_at) { |row| row[:fee] }
     paid = sums(rows, :paid_at) { |row| row[:fee] }
     refunded = sums(rows, :refunded_on) { |row| row[:refunded] }
-    [asked, paid, refunded].flat_map(&:keys)
+    # By when it was asked for.
+    priced = sums(rows, :answered_at) { |row| row[:priced] }
+    [asked, paid, refunded, priced].flat_map(&:keys)
       .uniq
       .sort
       .last(MONTHS_SHOWN)
@@ -42,7 +49,7 @@ module Reads::Permits::Money
       .map do |month|
         Month.new(
           month:,
-          **{ asked:, paid:, refunded: }.transform_values { |by| by.fetch(month, BigDecimal(0)) }
+          **{ asked:, paid:, refunded:, priced: }.transform_values { |by| by.fetch(month, BigDecimal(0)) }
         )
       end
   end

@@ -42,7 +42,10 @@ RSpec.describe "What a permit costs and is called" do
     to_pay = money[:offices].find { |office| office[:jurisdiction] == "MT" }[:permits]
     expect(to_pay.map { |permit| permit[:fee].to_d }).to contain_exactly(first[:fee], 5)
     clerk.call(:post, "/api/loads/#{load_id}/permits/price", { key: "into the price" })
-    expect(DB[:accessorials].where(load_id:, label: "Permit MT").get(:amount)).to eq(first[:fee] + 5)
+    expect(DB[:accessorials].where(load_id:, kind: "permit_fee").to_hash(:permit_id, :amount)).to include(
+      first[:id] => first[:fee],
+      montana[:id] => 5
+    )
   end
 
   it "says by permit and by month what was asked, paid and came back" do
@@ -53,10 +56,10 @@ RSpec.describe "What a permit costs and is called" do
     clerk.call(:post, "/api/loads/#{load_id}/permits/price", { key: "into the price" })
     rows = CSV.parse(clerk.call(:get, "/api/permits/costs.csv"), headers: true).map(&:to_h)
     mine = rows.select { |row| row["state"] == "MT" }
-    expect(mine.map { |row| row.values_at("permit", "status", "asked", "paid", "refunded") }).to eq(
+    expect(mine.map { |row| row.values_at("permit", "status", "asked", "paid", "refunded", "in_price") }).to eq(
       [
-        [first[:number], "given up", first[:fee].to_s("F").to_d, first[:fee].to_d, 4.5.to_d],
-        [second[:number], "good", 5.to_d, 5.to_d, 0.to_d]
+        [first[:number], "given up", first[:fee].to_d, first[:fee].to_d, 4.5.to_d, first[:fee] - 4.5.to_d],
+        [second[:number], "good", 5.to_d, 5.to_d, 0.to_d, 5.to_d]
       ].map { |number, status, *sums| [number, status, *sums.map { |sum| format("%.2f", sum) }] }
     )
     asked = rows.sum { |row| row["asked"].to_d }
@@ -64,7 +67,8 @@ RSpec.describe "What a permit costs and is called" do
       month: "2026-11-01",
       asked: format("%.2f", asked),
       paid: format("%.2f", first[:fee] + 5),
-      refunded: "4.50"
+      refunded: "4.50",
+      priced: format("%.2f", asked - 4.5.to_d)
     )
   end
 

@@ -30,12 +30,12 @@ module Web::Permits::MoneyDesk
   def self.month(month) =
     {
       month: month.month.iso8601,
-      **%i[asked paid refunded].to_h { |name| [name, Figures.money(month.public_send(name))] }
+      **%i[asked paid refunded priced].to_h { |name| [name, Figures.money(month.public_send(name))] }
     }
 
-  # A row a permit: what was asked, paid and came back. CSV.
+  # A row a permit: what was asked, paid, came back and is in the price. CSV.
   def self.costs
-    heads = %w[load permit state status asked asked_on paid receipt paid_on refunded refunded_on]
+    heads = %w[load permit state status asked asked_on paid receipt paid_on refunded refunded_on in_price]
     CSV.generate(headers: heads, write_headers: true) do |csv|
       Reads::Permits::Money.costs.each { |row| csv << cost(row) }
     end
@@ -54,7 +54,8 @@ module Web::Permits::MoneyDesk
       row[:receipt],
       row[:paid_at]&.to_date&.iso8601,
       Figures.money(row[:refunded]),
-      row[:refunded_on]&.iso8601
+      row[:refunded_on]&.iso8601,
+      Figures.money(row[:priced])
     ]
   end
 

@@ -81,10 +81,19 @@ class Work::Freight::LoadWriter
         )
       end
     )
-    replace(Store::Freight::Accessorials, load_id, @input[:price][:accessorials] || [])
+    replace(Store::Freight::Accessorials, load_id, accessorials(load_id))
   end
 
   private
+
+  # What a permit file put there stays its own; a load copied from another takes it as a line like any.
+  def accessorials(load_id)
+    known = Store::Permits::Permits.on_loads.where(load_id:).select_map(Sequel[:permits][:id])
+    (@input[:price][:accessorials] || []).map do |line|
+      mine = line[:permit_id].nil? || known.include?(line[:permit_id])
+      { kind: (line[:kind] if mine), permit_id: (line[:permit_id] if mine), **line.slice(:label, :amount) }
+    end
+  end
 
   def check_temperature
     low, high = @input.values_at(:temperature_low_f, :temperature_high_f)

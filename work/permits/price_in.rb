@@ -3,8 +3,6 @@
 # Puts what the permits cost into the load's price: the fee of each state, its escorts by the mile and the
 # day, a fee for the service. Done again, what it put there before is replaced.
 class Work::Permits::PriceIn
-  LINES = /\A(?:Permit [A-Z]{2}|Permit service|Escorts [A-Z]{2}: .*)\z/
-
   # input - { key:, escort_mile_rate: dollars a mile and vehicle, escort_day_rate: dollars a day and vehicle,
   #         service_fee: dollars; all may be left out }
   # Returns the load's id. Raises Refused `under_way`.
@@ -41,7 +39,7 @@ class Work::Permits::PriceIn
     kept =
       Store::Freight
         .parts(:accessorials, @load[:id])
-        .reject { |row| LINES.match?(row[:label]) }
+        .select { |row| row[:kind].nil? }
         .map { |row| row.slice(:label, :amount) }
     lines = [*kept, *of_permits].reject { |line| line[:amount].zero? }
     Store::Freight::Accessorials.where(load_id: @load[:id]).delete
@@ -61,14 +59,22 @@ class Work::Permits::PriceIn
     permits = Store::Permits.permits(@file[:id])
     # What was issued and is no longer good has been paid for too.
     given_up = Store::Permits::Permits.costing.where(file_id: @file[:id], status: "cancelled").all
-    fees =
-      [*permits, *given_up].group_by { |permit| permit[:jurisdiction] }
-        .map do |jurisdiction, rows|
-          amount = rows.sum(BigDecimal(0)) { |row| (row[:fee] || 0) - row[:refunded] }
-          { label: "Permit #{jurisdiction}", amount: }
-        end
-    service = @service_fee ? [{ label: "Permit service", amount: @service_fee }] : []
+    fees = [*given_up, *permits].group_by { |permit| permit[:jurisdiction] }.flat_map { |_, rows| fees(rows) }
+    service =
+      @service_fee ? [{ kind: "permit_service", label: "Permit service", amount: @service_fee }] : []
     fees + permits.flat_map { |permit| escorts(permit, verdicts[permit[:jurisdiction]]) } + service
+  end
+
+  # Of a state's permits, oldest first: each its own line, so that what is in the price is known of each.
+  def fees(rows)
+    rows.each_with_index.map do |permit, i|
+      {
+        kind: "permit_fee",
+        permit_id: permit[:id],
+        label: "Permit #{permit[:jurisdiction]}#{", amended" if i.positive?}",
+        amount: (permit[:fee] || 0) - permit[:refunded]
+      }
+    end
   end
 
   # The most vehicles that any road of the state asks for, over all its miles and days: what is needed only on
@@ -81,12 +87,16 @@ class Work::Permits::PriceIn
     [
       @escort_mile_rate &&
         {
+          kind: "permit_escort",
+          permit_id: permit[:id],
           label: "#{name} #{permit[:miles].to_s("F")} mi",
           amount: (permit[:miles] * vehicles * @escort_mile_rate).round(2)
         },
       @escort_day_rate &&
         days[permit[:jurisdiction]]&.then do |count|
           {
+            kind: "permit_escort",
+            permit_id: permit[:id],
             label: "#{name} #{count} #{count == 1 ? "day" : "days"}",
             amount: (vehicles * count * @escort_day_rate).round(2)
           }

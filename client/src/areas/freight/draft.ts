@@ -24,6 +24,8 @@ export interface PlaceChoice {
   place_id?: number
   where?: string
 }
+/** A line of the price; `kind` and the permit stay with one that the permit file put there. */
+type Accessorial = NonNullable<Schemas['Price']['accessorials']>[number]
 export interface StopDraft {
   kind: 'pickup' | 'delivery'
   place: PlaceChoice | null
@@ -69,7 +71,7 @@ export interface LoadDraft {
   rate: string
   fuelKind: NonNullable<Schemas['Price']['fuel_kind']>
   fuelRate: string
-  accessorials: { label: string; amount: string }[]
+  accessorials: Accessorial[]
 }
 export type Problems = Record<string, string>
 
@@ -296,7 +298,7 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
     const amount = dollars(line.amount, `/price/accessorials/${i}/amount`)
     if (amount === undefined && !problems[`/price/accessorials/${i}/amount`])
       problems[`/price/accessorials/${i}/amount`] = 'How much?'
-    return [{ label: line.label.trim(), amount: amount ?? '0' }]
+    return [{ ...line, label: line.label.trim(), amount: amount ?? '0' }]
   })
   return {
     problems,

@@ -178,6 +178,7 @@ if (receipt) void look(receipt)
               <th class="figure">Asked</th>
               <th class="figure">Paid</th>
               <th class="figure">Came back</th>
+              <th class="figure">In the price of loads</th>
             </tr>
           </thead>
           <tbody>
@@ -186,6 +187,7 @@ if (receipt) void look(receipt)
               <td class="figure">{{ showDollars(one.asked) }}</td>
               <td class="figure">{{ showDollars(one.paid) }}</td>
               <td class="figure">{{ showDollars(one.refunded) }}</td>
+              <td class="figure">{{ showDollars(one.priced) }}</td>
             </tr>
           </tbody>
         </table>
