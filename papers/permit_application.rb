@@ -16,7 +16,7 @@ class Papers::PermitApplication < Papers::Letter
     applicant
     say "Version #{@permit[:asked_version] || @file[:version]} of our file", size: 10
     part("What moves", sizes)
-    part("Units", units)
+    part("Units", [*units, *spares])
     part("Axles", axles, head: ["", "Weight, lb", "Feet behind the axle before"])
     part("Way through #{@state}", turns, head: ["Road", "To", ""])
     attested
@@ -78,6 +78,15 @@ class Papers::PermitApplication < Papers::Letter
           "plate #{unit[:plate_state]} #{unit[:plate]}",
           unit[:registered_lb] && "registered for #{Core::Spoken.pounds(unit[:registered_lb])}"
         ].compact.join(", ")
+      ]
+    end
+  end
+
+  def spares
+    @says[:spare_tractors].to_a.map do |one|
+      [
+        "Or",
+        "#{one["number"]}, plate #{one["plate_state"]} #{one["plate"]}#{", VIN #{one["vin"]}" unless one["vin"].to_s.empty?}"
       ]
     end
   end

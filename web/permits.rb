@@ -45,6 +45,9 @@ module Web::Permits
   def self.desk(app)
     app.get("/api/permits") { json Web::Permits::Desk.to_h }
     app.get("/api/permits/reference") { json Web::Permits::Desk.of_reference(parameters[:q]) }
+    app.post("/api/loads/:id/permits/axle-shares") do
+      json Work::Permits::AxleShares.of(id, input[:spacings_ft])
+    end
     app.post("/api/permits/bridge") { json Web::Permits::BridgeJson.of(input[:axles]) }
     app.post("/api/permits/kind") { json Web::Permits::Kind.of(input) }
     app.get("/api/permits/values") { json Web::Permits::Values.of(parameters[:jurisdiction]) }

@@ -8,7 +8,8 @@
 #   width_in, height_in, length_in, trailer_length_in, front_overhang_in, rear_overhang_in, gross_lb - Integer
 #   axles - Array of { weight_lb: Integer, spacing_ft: BigDecimal to the axle before }, empty where nobody
 #   told
-#   tractor_id, trailer_id - Integer; tractor_plate, trailer_plate - text
+#   tractor_id, trailer_id - Integer; tractor_plate, trailer_plate - text; spare_plates - of tractors of the same
+#   sizes that may pull it as well
 #   way - towns in order; roads - Array of the roads through the permit's state, in order
 module Core::Permits::Covers
   # What is not covered. fact - a name of the facts above; was, now - its figures; text - a sentence's end,
@@ -81,6 +82,8 @@ module Core::Permits::Covers
   # The same unit with another plate is another for the officer at the roadside.
   def self.unit(what, was, now)
     id, plate = :"#{what}_id", :"#{what}_plate"
+    return if what == "tractor" && was[:spare_plates].to_a.include?(now[plate])
+
     return said(id, was[id], now[id], "is for another #{what}") if was[id] && now[id] && was[id] != now[id]
     return unless was[plate] && now[plate] && was[plate] != now[plate]
 

@@ -19,6 +19,7 @@ module Reads::Permits::Application
       **%i[applicant vehicle load tractor trailer].to_h do |what|
         [what, facts[what.to_s]&.transform_keys(&:to_sym)]
       end,
+      spare_tractors: facts["spare_tractors"].to_a,
       route: {
         **%w[from to miles].to_h { |name| [name.to_sym, part[name].to_s] },
         turns: part["turns"].to_a,

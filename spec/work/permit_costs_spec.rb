@@ -56,7 +56,9 @@ RSpec.describe "What a permit costs and is called" do
     clerk.call(:post, "/api/loads/#{load_id}/permits/price", { key: "into the price" })
     rows = CSV.parse(clerk.call(:get, "/api/permits/costs.csv"), headers: true).map(&:to_h)
     mine = rows.select { |row| row["state"] == "MT" }
-    expect(mine.map { |row| row.values_at("permit", "status", "asked", "paid", "refunded", "in_price") }).to eq(
+    expect(
+      mine.map { |row| row.values_at("permit", "status", "asked", "paid", "refunded", "in_price") }
+    ).to eq(
       [
         [first[:number], "given up", first[:fee].to_d, first[:fee].to_d, 4.5.to_d, first[:fee] - 4.5.to_d],
         [second[:number], "good", 5.to_d, 5.to_d, 0.to_d, 5.to_d]

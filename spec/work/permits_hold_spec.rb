@@ -270,4 +270,77 @@ RSpec.describe Work::Permits do
     # Some do go, or nothing was tried.
     expect(sent).to be_positive
   end
+
+  it "begins on the day of the pickup, until a clerk says another" do
+    load_id = pump_house
+    made(load_id)
+    day = ->(id = load_id) { file(id).values_at(:starts_on, :starts_fixed) }
+    before = Date.iso8601(day.call.first)
+    later =
+      lambda do |hours|
+        from = now + (hours * Given::HOUR)
+        Work::Freight::ChangeLoad.call(
+          load_id,
+          booking(from: "59801", to: "83702", at: from, hours: 60, freight:, trailer_kind: "lowboy").merge(
+            version: load(load_id)[:version],
+            customer_id: load(load_id)[:customer_id]
+          ),
+          by: maren,
+          now:
+        )
+      end
+    attest(load_id)
+    later.call(72)
+    expect([day.call, file(load_id)[:attested_at]]).to eq([[(before + 1).iso8601, false], nil])
+    put_right(load_id, starts_on: (before + 3).iso8601)
+    later.call(96)
+    expect(day.call).to eq([(before + 3).iso8601, true])
+    # Said to be the load's own again, it follows.
+    put_right(load_id, starts_on: (before + 2).iso8601)
+    later.call(72)
+    expect(day.call).to eq([(before + 1).iso8601, false])
+  end
+
+  it "holds for another tractor of the same sizes that the office was told of, and for no other" do
+    %w[T-102 T-103].each_with_index do |number, i|
+      unit_id(number, plate: "JF100#{i + 2}", plate_state: "ID", tare_lb: 19_000, registered_lb: 90_000)
+    end
+    load_id = pump_house
+    made(load_id)
+    put_right(load_id, spare_tractors: [{ number: "T-102", plate: "JF1002", plate_state: "ID" }])
+    attest(load_id)
+    apply(load_id)
+    work
+    expect(states(load_id)).to eq("MT" => "issued", "ID" => "issued")
+    told = Reads::Permits::Application.of(DB[:permits].first(jurisdiction: "MT"))
+    expect(told[:spare_tractors].map { |one| one["plate"] }).to eq(["JF1002"])
+
+    pulled_by = ->(number) do
+      Work::Match::RecrewLoad.call(
+        load_id,
+        { **crew(tractor: number, trailer: "L-501"), key: "pulled by #{number}", why: "Shop" },
+        by: maren,
+        now:
+      )
+      file(load_id)[:gaps]
+    end
+    expect(pulled_by.call("T-102")).to eq([])
+    expect(pulled_by.call("T-103")).to include(a_string_including("is for another tractor"))
+  end
+
+  it "works the axles out of what the parts weigh, to the file's gross" do
+    load_id = pump_house
+    made(load_id)
+    share = ->(gaps) do
+      clerk.call(
+        :post,
+        "/api/loads/#{load_id}/permits/axle-shares",
+        { key: "work it out", spacings_ft: gaps }
+      )
+    end
+    axles = share.call([0, 16, 4.5, 30.5, 4.5])
+    expect(axles.sum { |axle| axle[:weight_lb] }).to eq(file(load_id)[:gross_lb])
+    expect(axles.map { |axle| axle[:spacing_ft] }).to eq([0, 16, 4.5, 30.5, 4.5])
+    expect(share.call([0, 16])[:error]).to include(code: "too_few_axles", path: "/spacings_ft")
+  end
 end

@@ -539,11 +539,23 @@ RSpec.describe Work::Permits do
         "/api/loads/#{load_id}/permits/copy",
         { key: "as last time", permit_id: earlier.first[:id] }
       )
-    expect(copied).to include(width_in: 168, serial_number: "PH-78", attested_by: nil)
+    # As wide as this load is; as high as the earlier one, since nobody knows yet on which trailer it goes.
+    there = DB[:permit_files].where(id: DB[:permits].where(id: earlier.first[:id]).select(:file_id))
+    expect(copied).to include(
+      width_in: 150,
+      serial_number: "PH-78",
+      attested_by: nil,
+      **there.first.slice(:height_in)
+    )
+    expect(copied[:copied]).to include(
+      from: a_string_matching(/\AMT\d+P of L\d+\z/),
+      differs: [{ what: "width_in", there: 168, here: 150 }]
+    )
     expect(copied[:permits].map { |permit| permit.values_at(:jurisdiction, :kind, :wants) }).to eq(
       [%w[MT superload oversize], ["ID", "oversize", nil]]
     )
     expect(put_right(load_id, width_in: 166)[:permits].first).to include(kind: "superload")
+    expect(attest(load_id)[:copied]).to be_nil
     expect(
       clerk.call(
         :post,

@@ -21,6 +21,7 @@ Store::Permits::Versions =
           load: file.slice(:what, :serial_number, :divisible),
           tractor: unit(file[:tractor_id]),
           trailer: unit(file[:trailer_id]),
+          spare_tractors: file[:spare_tractors].to_a,
           route: file[:route].to_a,
           wished: file[:wished_route]
         )

@@ -120,7 +120,9 @@ module Web::Freight::LoadJson
       fuel_kind: load[:fuel_kind],
       fuel_rate: Figures.rate(load[:fuel_rate]),
       accessorials:
-        page.accessorials.map { |row| { **row.slice(:label, :kind, :permit_id), amount: Figures.money(row[:amount]) } }
+        page.accessorials.map do |row|
+          { **row.slice(:label, :kind, :permit_id), amount: Figures.money(row[:amount]) }
+        end
     }
   end
 

@@ -49,6 +49,9 @@ class Web::Permits::FileJson
       tractor: @found.tractor&.fetch(:number),
       trailer: @found.trailer&.fetch(:number),
       loads: @found.others,
+      spare_tractors: @file[:spare_tractors].to_a,
+      starts_fixed: @file[:starts_fixed],
+      copied: @file[:copied]&.to_h,
       spacings_ft: @found.spacings_ft,
       detour: @file[:detour].to_h.then { |found| found["miles"] ? found.slice("miles", "minutes") : nil },
       clearances:

@@ -48,6 +48,7 @@ module Work::Freight::ChangeLoad
       writer.write_parts(id)
       Work::Freight::TripPlan.follow_load(id)
       Work::Freight::SearchText.write(id)
+      Work::Permits::FollowDay.call(id, by:, now:)
       changes = Work::Act.difference(load.slice(*SHOWN), Store::Freight.load(id).slice(*SHOWN))
       after = stop_notes(id)
       changes = changes.merge(stop_notes: [before.join("; "), after.join("; ")]) if after != before

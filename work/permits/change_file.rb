@@ -10,7 +10,7 @@ module Work::Permits::ChangeFile
       SIZE + %i[divisible what serial_number reference contact deliver_by deliver_to starts_on wished_route]
     ).freeze
 
-  # input - { version:, axles: Array of { weight_lb:, spacing_ft: }, **FIELDS }, all but the version optional
+  # input - { version:, spare_tractors: Array of { number:, plate:, plate_state:, vin: }, axles: Array of { weight_lb:, spacing_ft: }, **FIELDS }, all but the version optional
   # Returns the load's id. Raises Work::Stale, Refused `axles_do_not_add`, `spacings_too_long`, `in_the_past`,
   # `too_far_ahead`, `height_under_truck`, `field_missing`.
   def self.call(load_id, input, by:, now:)
@@ -21,9 +21,11 @@ module Work::Permits::ChangeFile
         file.slice(*FIELDS)
       end
       change = input.slice(*FIELDS)
-      change[:axles] = Sequel.pg_jsonb(input[:axles].map { |row| row.transform_keys(&:to_s) }) if input[
-        :axles
-      ]
+      %i[axles spare_tractors].each do |list|
+        rows = input[list] or next
+        change[list] = Sequel.pg_jsonb(rows.map { |row| row.transform_keys(&:to_s) })
+      end
+      change[:starts_fixed] = fixed?(load_id, input[:starts_on], now) if input[:starts_on]
       check(
         file.merge(input.slice(*FIELDS)),
         input[:axles] || file[:axles].to_a.map { |row| row.transform_keys(&:to_sym) },
@@ -41,13 +43,16 @@ module Work::Permits::ChangeFile
     end
   end
 
+  # A day is fixed by saying another than the load's, and let go by saying that one.
+  def self.fixed?(load_id, day, now) = day != Work::Permits::FollowDay.of(Store::Freight.load(load_id), now)
+
   # The clerk says that size, weight and the facts are right, and that several pieces make nothing larger than
   # the largest.
   def self.attest(load_id, input, by:, now:)
     Work::Act.once(input[:key], "attest_permit_file", by:, now:, input: input.merge(load_id:)) do |act|
       file = Store::Permits::Files.where(load_id:).for_update.first or
         raise Store::NotFound.new("permit file", load_id)
-      Store::Permits::Files.change(file, attested_by: by.name, attested_at: now)
+      Store::Permits::Files.change(file, attested_by: by.name, attested_at: now, copied: nil)
       Work::Permits::Version.look(file[:id], by:, now:)
       act.changed("load", load_id, { permit_file: [nil, "attested"] })
       load_id
@@ -95,5 +100,5 @@ module Work::Permits::ChangeFile
             )
     end
   end
-  private_class_method :check
+  private_class_method :check, :fixed?
 end

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-# Takes what an earlier permit's file says of the vehicle over for another load: sizes, axles, contact, how it
-# is delivered, the way wished. The kind of permit stays in every state that both have; units, dates, serial
-# number and way are the load's own.
+# Takes what an earlier permit's file says of the vehicle over for another load, as far as this load does not say
+# it itself: sizes, axles, contact, how it is delivered, the way wished. Where the load differs, that is said.
+# The kind of permit stays in every state that both have; units, dates, serial number and way are the load's own.
 module Work::Permits::CopyFrom
   TAKEN = %i[
     width_in
@@ -33,26 +33,33 @@ module Work::Permits::CopyFrom
         raise Refused.new("own_permit", "That permit is of this very file.", path: "/permit_id")
       end
 
-      take(file, Store::Permits::Files.row(earlier[:file_id]))
+      take(file, Store::Permits::Files.row(earlier[:file_id]), called(earlier))
       Work::Permits::Version.look(file[:id], by:, now:)
-      act.changed(
-        "load",
-        load_id,
-        { permit_file: [nil, "copied from #{earlier[:number] || load_number(earlier[:file_id])}"] }
-      )
+      act.changed("load", load_id, { permit_file: [nil, "copied from #{called(earlier)}"] })
       load_id
     end
   end
 
-  def self.load_number(file_id)
-    load_id = Store::Permits::Files.at(file_id).get(:load_id)
-    Store::Freight::Loads.at(load_id).get(:number)
+  def self.called(earlier)
+    load_id = Store::Permits::Files.at(earlier[:file_id]).get(:load_id)
+    [earlier[:number], Store::Freight::Loads.at(load_id).get(:number)].compact.join(" of ")
   end
 
-  def self.take(file, from)
-    taken =
-      TAKEN.to_h { |column| [column, column == :axles ? Sequel.pg_jsonb(from[:axles].to_a) : from[column]] }
-    Store::Permits::Files.change(file, **taken, attested_by: nil, attested_at: nil)
+  def self.take(file, from, called)
+    told = Work::Permits::Rig.told(Store::Permits.loads_of(file))
+    taken = (TAKEN - told.keys).to_h { |column| [column, from[column]] }.merge(told)
+    # The axles are of the gross that they add up to.
+    taken[:axles] = [] unless taken[:gross_lb] == from[:gross_lb]
+    copied = { from: called, differs: differs(from, taken) }
+    axles = Sequel.pg_jsonb(taken[:axles].to_a)
+    Store::Permits::Files.change(
+      file,
+      **taken,
+      axles:,
+      copied: Sequel.pg_jsonb(copied),
+      attested_by: nil,
+      attested_at: nil
+    )
     Work::Permits::Route.write(Store::Permits::Files.row(file[:id]))
     Work::Permits::Draft.write(file[:id])
     Store::Permits
@@ -69,5 +76,15 @@ module Work::Permits::CopyFrom
           .update(copied_from_id: permit[:id], kind: permit[:kind])
       end
   end
-  private_class_method :take, :load_number
+
+  # Array of { what: a column, there:, here: }, inches or pounds; of axles how many.
+  def self.differs(from, taken)
+    sizes =
+      Store::Permits::SIZES.filter_map do |what|
+        { what:, there: from[what], here: taken[what] } if from[what] != taken[what]
+      end
+    axles = [from, taken].map { |file| file[:axles].to_a.length }
+    axles.uniq.one? ? sizes : [*sizes, { what: "axles", there: axles.first, here: axles.last }]
+  end
+  private_class_method :take, :called, :differs
 end

@@ -46,7 +46,6 @@ class Work::Permits::MakeFile
   private
 
   def facts
-    starts_at = @load[:pickup_at] || (@now + 86_400)
     lines = @rig.lines
     {
       tractor_id: @rig.tractor&.fetch(:id),
@@ -55,7 +54,7 @@ class Work::Permits::MakeFile
       serial_number: lines.map { |line| line[:serial_number] }.reject(&:empty?).first || "none",
       reference: @load[:reference].to_s,
       divisible: @rig.divisible?,
-      starts_on: TZInfo::Timezone.get(@load[:pickup_zone] || "UTC").to_local(starts_at).to_date
+      starts_on: Work::Permits::FollowDay.of(@load, @now)
     }
   end
 end

@@ -60,8 +60,7 @@ class Work::Permits::PriceIn
     # What was issued and is no longer good has been paid for too.
     given_up = Store::Permits::Permits.costing.where(file_id: @file[:id], status: "cancelled").all
     fees = [*given_up, *permits].group_by { |permit| permit[:jurisdiction] }.flat_map { |_, rows| fees(rows) }
-    service =
-      @service_fee ? [{ kind: "permit_service", label: "Permit service", amount: @service_fee }] : []
+    service = @service_fee ? [{ kind: "permit_service", label: "Permit service", amount: @service_fee }] : []
     fees + permits.flat_map { |permit| escorts(permit, verdicts[permit[:jurisdiction]]) } + service
   end
 

@@ -19,6 +19,13 @@ class Work::Permits::Rig
       .map { |id| new(Store::Freight.load(id)).size }
       .reduce { |one, other| one.merge(other) { |_, a, b| [a, b].max } }
 
+  # Of these sizes those that the freight itself tells, on the trailer that is hooked.
+  def self.told(load_ids)
+    rigs = load_ids.map { |id| new(Store::Freight.load(id)) }
+    names = rigs.flat_map(&:told_names).uniq
+    largest(load_ids).slice(*names)
+  end
+
   # load - row
   def initialize(load)
     @load = load
@@ -42,8 +49,17 @@ class Work::Permits::Rig
       trailer_length_in: trailer_in,
       rear_overhang_in: [(most(:length_in) || 0) - trailer_in, 0].max,
       front_overhang_in: 0,
-      gross_lb: gross_lb
+      gross_lb: gross.lb
     }
+  end
+
+  def told_names
+    {
+      width_in: most(:width_in),
+      height_in: most(:height_in) && trailer,
+      gross_lb: weight_lb.positive? && trailer,
+      trailer_length_in: trailer
+    }.select { |_, told| told }.keys
   end
 
   # Beyond what moves without a permit anywhere: see Core::Fit::Oversize.
@@ -53,9 +69,19 @@ class Work::Permits::Rig
       width_in: most(:width_in),
       height_in: most(:height_in),
       trailer_kind: kind,
-      gross_lb: weighed ? gross_lb : nil
+      gross_lb: weighed ? gross.lb : nil
     )
   end
+
+  # Core::Fit::Gross
+  def gross =
+    Core::Fit::Gross.of(
+      freight_lb: weight_lb,
+      weights: FitRules.weights,
+      tractor_lb: tractor&.dig(:tare_lb),
+      trailer_lb: trailer&.dig(:tare_lb),
+      trailer_kind: kind
+    )
 
   def divisible? = Store::Freight::FreightLines.divisible?(lines)
   def weight_lb = lines.sum { |line| line[:weight_lb] || 0 }
@@ -64,13 +90,4 @@ class Work::Permits::Rig
   private
 
   def kind = trailer&.dig(:trailer_kind) || load[:trailer_kind]
-
-  def gross_lb =
-    Core::Fit::Gross.of(
-      freight_lb: weight_lb,
-      weights: FitRules.weights,
-      tractor_lb: tractor&.dig(:tare_lb),
-      trailer_lb: trailer&.dig(:tare_lb),
-      trailer_kind: kind
-    ).lb
 end

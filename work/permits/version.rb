@@ -62,6 +62,7 @@ module Work::Permits::Version
       axles: axles(vehicle["axles"]),
       **unit("tractor", facts),
       **unit("trailer", facts),
+      spare_plates: facts["spare_tractors"].to_a.map { |one| plate(one) }.compact,
       way: facts["way"],
       starts_on: facts["starts_on"],
       **(part ? { roads: roads(part) } : {})
@@ -74,13 +75,15 @@ module Work::Permits::Version
 
   def self.roads(part) = part["turns"].to_a.map { |turn| turn["road"] || turn[:road] }
 
-  def self.unit(what, facts)
-    unit = facts[what]
-    plate = unit && [unit["plate_state"], unit["plate"]].join(" ").strip
-    { "#{what}_id": facts["#{what}_id"], "#{what}_plate": plate.to_s.empty? ? nil : plate }
+  def self.unit(what, facts) =
+    { "#{what}_id": facts["#{what}_id"], "#{what}_plate": facts[what] && plate(facts[what]) }
+
+  def self.plate(unit)
+    plate = unit.values_at("plate_state", "plate").join(" ").strip
+    plate.empty? ? nil : plate
   end
 
   def self.axles(rows) =
     rows.to_a.map { |row| { weight_lb: row["weight_lb"], spacing_ft: BigDecimal(row["spacing_ft"].to_s) } }
-  private_class_method :told, :roads, :unit, :axles
+  private_class_method :told, :roads, :unit, :plate, :axles
 end

@@ -15,3 +15,9 @@ export function button(wrapper: VueWrapper, text: string): DOMWrapper<Element> {
   if (!found) throw new Error(`There is no button ${text}`)
   return found
 }
+/** The same into every field of a label. */
+export async function typeAll(wrapper: VueWrapper, label: string, value: string) {
+  for (const field of wrapper.findAllComponents(PLAIN.VTextField))
+    if (field.attributes('label') === label) field.vm.$emit('update:modelValue', value)
+  await wrapper.vm.$nextTick()
+}

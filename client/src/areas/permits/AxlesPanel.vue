@@ -21,7 +21,10 @@ const {
   busy: boolean
   problem?: Problem | undefined
 }>()
-const emit = defineEmits<{ save: [axles: Schemas['Axles'], version: number | undefined]; kept: [] }>()
+const emit = defineEmits<{
+  save: [axles: Schemas['Axles'], version: number | undefined, grossLb?: number]
+  kept: []
+}>()
 interface Row {
   weight: string
   spacing: string
@@ -70,7 +73,7 @@ function shownOf(value: unknown): string {
 }
 function saveChosen(choices: ('mine' | 'theirs')[]) {
   rows.value = merge.choose(choices).axles
-  if (axles.value) emit('save', axles.value, merge.version.value)
+  send()
 }
 const takeTheirs = () => {
   rows.value = merge.giveUp().axles
@@ -112,7 +115,37 @@ async function keep() {
     emit('kept')
   }
 }
+/** Where nobody has weighed them: worked out from tare, freight and gaps. */
+const gaps = computed(() => {
+  const read = rows.value.map(({ spacing }, i) => (i === 0 ? 0 : feet(spacing)))
+  return read.length > 2 && read.every(gap => gap !== undefined) ? (read as number[]) : undefined
+})
+const guessing = ref(false)
+const guessed = ref(false)
+const guess = ref<Problem>()
+async function workOut() {
+  if (!gaps.value) return
+  guessing.value = true
+  const answer = await ask<Schemas['Axles']>(
+    api.POST('/api/loads/{id}/permits/axle-shares', {
+      params: { path: { id: file.load_id } },
+      body: { key: newKey(), spacings_ft: gaps.value },
+    }),
+  )
+  guessing.value = false
+  guess.value = answer.problem
+  guessed.value = !answer.problem
+  if (answer.data) rows.value = typedOf(answer.data)
+}
 const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total + weight_lb, 0))
+/** Axles that were weighed say what the whole weighs. */
+const newGross = computed(() => (sum.value && sum.value !== file.gross_lb ? sum.value : undefined))
+function send() {
+  if (!axles.value) return
+  const version = merge.version.value
+  if (newGross.value) emit('save', axles.value, version, newGross.value)
+  else emit('save', axles.value, version)
+}
 </script>
 
 <template>
@@ -149,7 +182,7 @@ const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total +
         ></template
       ></template
     >
-    <form v-if="mayChange" class="mt-2" @submit.prevent="axles && emit('save', axles, merge.version.value)">
+    <form v-if="mayChange" class="mt-2" @submit.prevent="send">
       <div class="axles">
         <div v-for="(row, i) in rows" :key="i" class="axle" role="group" :aria-label="`Axle ${i + 1}`">
           <span class="small quiet">{{ i + 1 }}</span><v-text-field
@@ -193,10 +226,23 @@ const sum = computed(() => axles.value?.reduce((total, { weight_lb }) => total +
         <v-btn v-if="toKeep" size="small" variant="text" :loading="keeping" @click="keep"
           >Keep these gaps for {{ [file.tractor, file.trailer].filter(Boolean).join(' + ') }}</v-btn
         ><span v-if="kept" class="small" role="status">Kept in Fleet, Combinations.</span
-        ><v-btn v-if="changed" type="submit" size="small" color="primary" :disabled="!axles" :loading="busy"
-          >Save the axles</v-btn
+        ><v-btn v-if="gaps" size="small" variant="text" :loading="guessing" @click="workOut"
+          >Work the weights out</v-btn
+        ><v-btn
+          v-if="changed"
+          type="submit"
+          size="small"
+          color="primary"
+          :disabled="!axles"
+          :loading="busy"
+          >{{ newGross ? `Save, with ${showPounds(newGross)} as the gross` : 'Save the axles' }}</v-btn
         >
       </div>
+      <p v-if="guess" class="small problem">{{ guess.message }}</p>
+      <p v-else-if="guessed" class="small quiet" role="status">
+        Worked out from what tractor, trailer and freight weigh and where the axles stand: a scale knows
+        better.
+      </p>
     </form>
   </section>
 </template>

@@ -36,8 +36,9 @@ const rows = computed(() =>
     ><v-card class="pa-4 stack">
       <h2>Copy an earlier permit</h2>
       <p class="small quiet">
-        Sizes, axles, contact and the route wished come over, and the kind of permit stays. Units, days,
-        serial number and route are this load's own; all of it can be corrected.
+        What this load does not say itself of its sizes comes over, with contact, route wished and the kind of
+        permit. Where it differs from the earlier one, the file says so; units, days, serial number and route
+        are its own.
       </p>
       <v-text-field
         autofocus

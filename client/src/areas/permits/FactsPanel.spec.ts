@@ -43,6 +43,25 @@ const opened = async (file = fileAt(3)) => {
 const save = (wrapper: Awaited<ReturnType<typeof opened>>) => wrapper.find('form').trigger('submit')
 
 describe('the facts of a permit file', () => {
+  it('say of which earlier permit they were copied, and where this load is another', () => {
+    const copied = {
+      from: 'MT100000P of L1093',
+      differs: [
+        { what: 'width_in', there: 168, here: 150 },
+        { what: 'gross_lb', there: 114_000, here: 96_500 },
+        { what: 'axles', there: 6, here: 0 },
+      ],
+    }
+    const text = mounted(fileAt(3, { copied, starts_fixed: false }))
+      .text()
+      .replace(/\s+/g, ' ')
+    expect(text).toContain('from MT100000P of L1093. This load differs:')
+    expect(text).toContain(`Width 12'6", there 14'0"`)
+    expect(text).toContain('Gross 96,500 lb, there 114,000 lb')
+    expect(text).toContain('Axles not told, there 6')
+    expect(text).toContain('the day of the pickup')
+  })
+
   it('say only what was typed otherwise, on the version that was seen', async () => {
     const wrapper = await opened()
     await type(wrapper, 'Width', '12 ft 2 in')

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
 import { showInches, showMiles, showMinutes, showPounds } from '@/shared/measure'
+import SpareTractors from './SpareTractors.vue'
 import MergePanel from '@/shared/merge/MergePanel.vue'
 import { useMerge } from '@/shared/merge/useMerge'
 import { showDay } from '@/shared/time'
@@ -9,6 +10,7 @@ import DayField from '@/shared/typed/DayField.vue'
 import SizeField from '@/shared/typed/SizeField.vue'
 import {
   changeOf,
+  differs,
   DELIVER,
   factsOf,
   labelOf,
@@ -139,6 +141,19 @@ defineExpose({
       </div>
     </form>
     <dl v-else class="facts">
+      <template v-if="file.copied"
+        ><dt>Copied</dt>
+        <dd>
+          from {{ file.copied.from
+          }}<template v-if="!file.copied.differs.length">: this load measures the same.</template
+          ><template v-else
+            >. This load differs:
+            <ul>
+              <li v-for="one in file.copied.differs" :key="one.what">{{ differs(one) }}</li>
+            </ul></template
+          >
+        </dd></template
+      >
       <dt>Load</dt>
       <dd>
         {{ file.what }} <span class="quiet">• serial number {{ file.serial_number }}</span>
@@ -164,9 +179,20 @@ defineExpose({
         <span class="quiet">• {{ file.divisible ? 'can be divided' : 'cannot be divided' }}</span>
       </dd>
       <dt>Units</dt>
-      <dd>{{ [file.tractor, file.trailer].filter(Boolean).join(' + ') || 'no crew yet' }}</dd>
+      <dd>
+        {{ [file.tractor, file.trailer].filter(Boolean).join(' + ') || 'no crew yet' }}
+        <spare-tractors
+          :file="file"
+          :may-change="mayChange"
+          :busy="busy"
+          @save="spare_tractors => emit('save', { spare_tractors }, file.version)"
+        />
+      </dd>
       <dt>Starts on</dt>
-      <dd>{{ showDay(file.starts_on) }}</dd>
+      <dd>
+        {{ showDay(file.starts_on) }}
+        <span class="quiet">• {{ file.starts_fixed ? 'fixed here' : 'the day of the pickup' }}</span>
+      </dd>
       <dt>Contact</dt>
       <dd>
         {{ file.contact || 'nobody' }}

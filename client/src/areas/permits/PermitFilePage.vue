@@ -181,7 +181,10 @@ const free = computed(() =>
         :may-change="mayChange"
         :busy="busy"
         :problem="saving === 'axles' ? trouble : undefined"
-        @save="(axles, version) => change('axles', { axles }, version)"
+        @save="
+          (axles, version, grossLb) =>
+            change('axles', grossLb ? { axles, gross_lb: grossLb } : { axles }, version)
+        "
         @kept="load"
       />
       <answer-dialog

@@ -48,6 +48,17 @@ export const shownOf = (value: unknown) => {
   return DELIVER.find(one => one.value === value)?.title ?? String(value ?? '')
 }
 
+/** Where a load is another than the one whose permit was copied: "Height 13'9\", there 14'2\"". */
+export function differs({ what, here, there }: NonNullable<File['copied']>['differs'][number]): string {
+  const shown = (value: number | null) => {
+    if (what === 'axles') return value ? `${value}` : 'not told'
+    if (value === null) return 'not told'
+    return what === 'gross_lb' ? `${value.toLocaleString('en-US')} lb` : showInches(value) || 'none'
+  }
+  const label = what === 'axles' ? 'Axles' : (LABELS[what] ?? what).replace(', lb', '')
+  return `${label} ${shown(here)}, there ${shown(there)}`
+}
+
 /** The facts of a file as they are typed. */
 export type Facts = Record<Size | 'gross_lb' | (typeof WORDS)[number], string> & { divisible: boolean }
 
