@@ -10,7 +10,8 @@ module Work::Permits::ChangeFile
       SIZE + %i[divisible what serial_number reference contact deliver_by deliver_to starts_on wished_route]
     ).freeze
 
-  # input - { version:, spare_tractors: Array of { number:, plate:, plate_state:, vin: }, axles: Array of { weight_lb:, spacing_ft: }, **FIELDS }, all but the version optional
+  # input - { version:, axles: Array of { weight_lb:, spacing_ft: }, **FIELDS,
+  #         spare_tractors: Array of { number:, plate:, plate_state:, vin: } }, all but the version optional
   # Returns the load's id. Raises Work::Stale, Refused `axles_do_not_add`, `spacings_too_long`, `in_the_past`,
   # `too_far_ahead`, `height_under_truck`, `field_missing`.
   def self.call(load_id, input, by:, now:)

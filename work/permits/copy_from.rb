@@ -62,6 +62,10 @@ module Work::Permits::CopyFrom
     )
     Work::Permits::Route.write(Store::Permits::Files.row(file[:id]))
     Work::Permits::Draft.write(file[:id])
+    keep_kinds(file, from)
+  end
+
+  def self.keep_kinds(file, from)
     Store::Permits
       .permits(from[:id])
       .each do |permit|
@@ -86,5 +90,5 @@ module Work::Permits::CopyFrom
     axles = [from, taken].map { |file| file[:axles].to_a.length }
     axles.uniq.one? ? sizes : [*sizes, { what: "axles", there: axles.first, here: axles.last }]
   end
-  private_class_method :take, :called, :differs
+  private_class_method :take, :keep_kinds, :called, :differs
 end

@@ -62,7 +62,7 @@ module Work::Permits::Version
       axles: axles(vehicle["axles"]),
       **unit("tractor", facts),
       **unit("trailer", facts),
-      spare_plates: facts["spare_tractors"].to_a.map { |one| plate(one) }.compact,
+      spare_plates: facts["spare_tractors"].to_a.filter_map { |one| plate(one) },
       way: facts["way"],
       starts_on: facts["starts_on"],
       **(part ? { roads: roads(part) } : {})

@@ -21,13 +21,7 @@ RSpec.describe Core::Permits::AxleShares do
   it "always adds up to all that moves, and puts no more on the trailer's axles than the trailer weighs" do
     random = Random.new(18)
     50.times do
-      spacings = [
-        0,
-        14 + random.rand(4.0),
-        4.5,
-        20 + random.rand(25.0),
-        *Array.new(random.rand(0..3)) { 4.5 }
-      ]
+      spacings = [0, 14 + random.rand(4.0), 4.5, 20 + random.rand(25.0)] + Array.new(random.rand(0..3), 4.5)
       weights = of(spacings, freight: random.rand(10_000..120_000), deck: random.rand(28..53))
       expect(weights).to all(be_positive)
     end

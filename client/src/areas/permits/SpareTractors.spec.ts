@@ -38,9 +38,8 @@ describe('tractors that may pull it as well', () => {
         ],
       },
     }))
-    const look = mounted(ours).findComponent(LookupField).props('look') as (
-      q: string,
-    ) => Promise<{ title: string }[]>
+    const field = mounted(ours).findComponent(LookupField as Component)
+    const look = (field.props() as { look: Look }).look
     expect((await look('t')).map(({ title }) => title)).toEqual(['T-103'])
   })
 
