@@ -71,10 +71,12 @@ module Core::Permits
       :fees,
       :checked
     ) do
-      # Everything that nobody has checked with its source, as sentences would name it.
+      # Everything that nobody has checked with its source: names of values, and of lists with such a row.
       def unsure =
-        [*legal, *routine, *permit, *travel].reject { |_, known| known.sure? || known.value.nil? }
-          .map(&:first)
+        Values
+          .unsure(self)
+          .map { |one| (Values::LISTED.include?(one.part) ? one.part : one.name).to_sym }
+          .uniq
     end
 
   # Does a row of axles meet the federal limits? Returns Array of Failure, all of them.

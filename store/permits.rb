@@ -95,13 +95,10 @@ module Store::Permits
 
   def self.with(rules, rows)
     rows.reduce(rules) do |changed, row|
-      part = row[:part].to_sym
-      changed.with(
-        part =>
-          changed.public_send(part).merge(
-            row[:name].to_sym =>
-              Core::Permits::Known.new(value: row[:value], known_by: "published", source: row[:source])
-          )
+      Core::Permits::Values.put(
+        changed,
+        **row.slice(:part, :name, :source, :as_it_is),
+        value: row[:amount] || row[:value]
       )
     end
   end

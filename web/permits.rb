@@ -48,6 +48,7 @@ module Web::Permits
     app.post("/api/loads/:id/permits/axle-shares") do
       json Work::Permits::AxleShares.of(id, input[:spacings_ft])
     end
+    app.get("/api/permits/unsure") { json Web::Permits::Values.unsure }
     app.post("/api/permits/bridge") { json Web::Permits::BridgeJson.of(input[:axles]) }
     app.post("/api/permits/kind") { json Web::Permits::Kind.of(input) }
     app.get("/api/permits/values") { json Web::Permits::Values.of(parameters[:jurisdiction]) }

@@ -755,4 +755,33 @@ RSpec.describe Work::Permits do
       ]
     ).to include(code: "unknown_value", path: "/name")
   end
+
+  it "lists what nobody has checked, the states of its loads first, down to each escort, fee and curfew" do
+    made(pump_house)
+    montana = -> { clerk.call(:get, "/api/permits/unsure").find { |state| state[:jurisdiction] == "MT" } }
+    listed = clerk.call(:get, "/api/permits/unsure")
+    expect(listed.first(2).map { |state| state[:jurisdiction] }).to contain_exactly("MT", "ID")
+    expect(montana.call[:loads].length).to eq(1)
+    fee = montana.call[:unsure].find { |one| one[:part] == "fees" }
+    escort = montana.call[:unsure].find { |one| one[:part] == "escorts" }
+    before = montana.call[:unsure].length
+
+    put = ->(of, **more) do
+      clerk.call(
+        :put,
+        "/api/permits/values",
+        { jurisdiction: "MT", source: "Montana office, by telephone", **of.slice(:part, :name), **more }
+      )
+    end
+    put.call(fee, amount: "42.50")
+    put.call(escort, as_it_is: true)
+    expect(montana.call[:unsure].length).to eq(before - 2)
+    rules = Store::Permits.rules["MT"]
+    expect([rules.fees.first.amount, rules.fees.first.known_by]).to eq([42.5.to_d, "published"])
+    expect(rules.escorts[escort[:name].to_i - 1]).to have_attributes(
+      over: escort[:value],
+      known_by: "published"
+    )
+    expect(put.call(fee, value: 3)[:error]).to include(code: "what_value", path: "/value")
+  end
 end

@@ -6,12 +6,14 @@ import HeldView from './HeldView.vue'
 import KindDialog from './KindDialog.vue'
 import MoneyView from './MoneyView.vue'
 import PermitDesk from './PermitDesk.vue'
+import UnsureView from './UnsureView.vue'
 
 /** The permit clerk's area: files by what they wait for, what is to be paid, what the company holds. */
 const VIEWS = [
   ['files', 'Files'],
   ['money', 'To pay'],
   ['held', 'Held by us'],
+  ['unsure', 'To look up'],
 ] as const
 const route = useRoute()
 const router = useRouter()
@@ -28,6 +30,7 @@ const asking = ref(false)
     <view-tabs :views="VIEWS" :view="view" @choose="name => router.replace({ query: { view: name } })" />
     <money-view v-if="view === 'money'" :receipt="Number(route.query.receipt) || undefined" />
     <held-view v-else-if="view === 'held'" />
+    <unsure-view v-else-if="view === 'unsure'" />
     <permit-desk v-else />
     <kind-dialog v-if="asking" @close="asking = false" />
   </div>

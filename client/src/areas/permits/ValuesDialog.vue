@@ -2,7 +2,8 @@
 import { computed, ref } from 'vue'
 import { api, ask, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
-import { parseInches, parsePounds, showInches, showPounds } from '@/shared/measure'
+import { parseDollars, parseInches, parsePounds } from '@/shared/measure'
+import { called, KNOWN, PART, show } from './values'
 import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
@@ -10,38 +11,7 @@ import Waiting from '@/shared/Waiting.vue'
 /** What a state's verdicts rest on: each value, how it is known, who last checked it; put right with its source. */
 const { jurisdiction } = defineProps<{ jurisdiction: string }>()
 const emit = defineEmits<{ close: []; changed: [] }>()
-type Value = Schemas['JurisdictionValues']['values'][number]
-const PART: Record<string, string> = {
-  legal: 'Legal up to',
-  routine: 'Routine up to',
-  permit: 'Permit',
-  travel: 'Travel',
-}
-const NAME: Record<string, string> = {
-  width_in: 'width',
-  height_in: 'height',
-  length_in: 'length over all',
-  trailer_length_in: 'trailer length',
-  front_overhang_in: 'front overhang',
-  rear_overhang_in: 'rear overhang',
-  gross_lb: 'gross weight',
-  valid_days: 'days it is good for',
-  start_ahead_days: 'days ahead it may start',
-  review_hours: 'hours a review takes',
-  may_change: 'what may change after',
-  margin_minutes: 'minutes around daylight',
-  not_on: 'days without travel',
-  daylight: 'daylight only',
-  weekend: 'weekends',
-  holidays: 'not on holidays',
-  weather: 'weather',
-}
-const KNOWN: Record<string, string> = {
-  published: 'published',
-  practice: 'common practice',
-  memory: 'from memory, unsure',
-  demo: 'invented for the demo',
-}
+type Value = Schemas['JurisdictionValue']
 const mayCorrect = useSession().has('permit_clerk', 'administrator')
 const { data, problem, load, put } = useFetched(
   () => jurisdiction,
@@ -53,30 +23,38 @@ const source = ref('')
 const busy = ref(false)
 const trouble = ref<Problem>()
 
-function show({ name, value }: Value): string {
-  if (value === null || (Array.isArray(value) && !value.length)) return 'none'
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (typeof value === 'number' && name.endsWith('_in')) return showInches(value)
-  if (typeof value === 'number') return name.endsWith('_lb') ? showPounds(value) : String(value)
-  return Array.isArray(value) ? value.join(', ').replaceAll('_', ' ') : value
-}
+/** A number is put right; anything is said to be right as it is. */
 const correctable = (one: Value) =>
-  mayCorrect.value &&
-  ['legal', 'routine', 'permit'].includes(one.part) &&
-  (typeof one.value === 'number' || one.value === null)
+  mayCorrect.value && one.part !== 'curfews' && (one.in_dollars || (one.part !== 'travel' && measured(one)))
+const measured = ({ value, words }: Value) => typeof value === 'number' || (value === null && !words)
+const confirmable = (one: Value) => mayCorrect.value && one.known_by !== 'published'
 function edit(one: Value) {
   editing.value = one
   typed.value = one.value === null ? '' : show(one)
+  asItIs.value = false
   source.value = one.checked_by ? (one.source ?? '') : ''
   trouble.value = undefined
 }
+const asItIs = ref(false)
+function confirm(one: Value) {
+  edit(one)
+  asItIs.value = true
+}
+/** What is typed, as it is sent: a size, a weight, a count, or dollars. */
 const read = computed(() => {
-  const name = editing.value?.name ?? ''
-  if (!typed.value.trim()) return null
+  const one = editing.value
+  if (!one || asItIs.value) return null
+  if (one.in_dollars) return parseDollars(typed.value)
+  const name = one.part === 'escorts' ? 'width_in' : one.name
+  if (!typed.value.trim()) return one.words ? undefined : null
   if (name.endsWith('_in')) return parseInches(typed.value)
   if (name.endsWith('_lb')) return parsePounds(typed.value)
   return /^\d+$/.test(typed.value.trim()) ? Number(typed.value) : undefined
 })
+function said(one: Value) {
+  if (asItIs.value) return { as_it_is: true }
+  return one.in_dollars ? { amount: String(read.value) } : { value: read.value as number | null }
+}
 async function save() {
   const one = editing.value
   if (!one || read.value === undefined) return
@@ -85,10 +63,10 @@ async function save() {
     api.PUT('/api/permits/values', {
       body: {
         jurisdiction,
-        part: one.part as 'legal',
+        part: one.part,
         name: one.name,
-        value: read.value,
         source: source.value.trim(),
+        ...said(one),
       },
     }),
   )
@@ -128,7 +106,7 @@ async function save() {
             <tbody>
               <tr v-for="one in known.values" :key="`${one.part} ${one.name}`">
                 <td class="quiet of">{{ PART[one.part] }}</td>
-                <td>{{ NAME[one.name] ?? one.name }}</td>
+                <td>{{ called(one) }}</td>
                 <td class="figure is">{{ show(one) }}</td>
                 <td>
                   {{
@@ -147,9 +125,16 @@ async function save() {
                     v-if="correctable(one)"
                     size="x-small"
                     variant="tonal"
-                    :aria-label="`Correct ${PART[one.part]} ${NAME[one.name] ?? one.name}`"
+                    :aria-label="`Correct ${PART[one.part]} ${called(one)}`"
                     @click="edit(one)"
                     >Correct</v-btn
+                  ><v-btn
+                    v-if="confirmable(one)"
+                    size="x-small"
+                    variant="text"
+                    :aria-label="`${PART[one.part]} ${called(one)} is right`"
+                    @click="confirm(one)"
+                    >It is right</v-btn
                   >
                 </td>
               </tr>
@@ -157,14 +142,20 @@ async function save() {
           </table>
         </div>
         <form v-if="editing" class="edit" @submit.prevent="save">
+          <p v-if="asItIs" class="right">
+            <strong>{{ PART[editing.part] }}, {{ called(editing) }}</strong
+            >: {{ show(editing) }} is right.
+          </p>
           <v-text-field
+            v-else
             v-model="typed"
             autofocus
-            :label="`${PART[editing.part]}, ${NAME[editing.name] ?? editing.name}`"
-            hint="Empty: no such limit"
+            :label="`${PART[editing.part]}, ${called(editing)}`"
+            :hint="editing.words ? '' : 'Empty: no such limit'"
             :error-messages="read === undefined ? ['Not understood'] : []"
           /><v-text-field
             v-model="source"
+            :autofocus="asItIs"
             label="Where it says so"
             :error-messages="trouble?.message"
           /><v-btn
