@@ -1,6 +1,6 @@
 import { mount } from '@vue/test-utils'
 import { nextTick } from 'vue'
-import { describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '@/shared/api'
 import MergePanel from '@/shared/merge/MergePanel.vue'
 import { PLAIN } from '@/test/plain'
@@ -41,6 +41,8 @@ const opened = async (file = fileAt(3)) => {
   return wrapper
 }
 const save = (wrapper: Awaited<ReturnType<typeof opened>>) => wrapper.find('form').trigger('submit')
+
+beforeEach(() => localStorage.clear())
 
 describe('the facts of a permit file', () => {
   it('say of which earlier permit they were copied, and where this load is another', () => {
@@ -126,5 +128,19 @@ describe('the facts of a permit file', () => {
     await type(wrapper, 'Height', 'quite high')
     expect(wrapper.html()).toContain('Like 14\'2" or 170'.replace('"', '&quot;'))
     expect(button(wrapper, 'Save').attributes('disabled')).toBeDefined()
+  })
+
+  it('survive a reload and what others save meanwhile, until they are saved or given up', async () => {
+    const first = await opened()
+    await type(first, 'Width', '12 ft 2 in')
+    first.unmount()
+    // Another's change has come in by now: what was typed is still on what was seen.
+    const again = mounted(fileAt(4, { gross_lb: 130_000 }))
+    await nextTick()
+    await save(again)
+    expect(again.emitted('save')).toEqual([[{ width_in: 146 }, 3]])
+    await button(again, 'Leave it').trigger('click')
+    again.unmount()
+    expect(mounted(fileAt(4)).text()).toContain('Correct')
   })
 })

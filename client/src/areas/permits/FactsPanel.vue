@@ -3,11 +3,13 @@ import { computed, ref, watch } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
 import { showInches, showMiles, showMinutes, showPounds } from '@/shared/measure'
 import SpareTractors from './SpareTractors.vue'
+import DraftNotice from '@/shared/DraftNotice.vue'
 import MergePanel from '@/shared/merge/MergePanel.vue'
 import { useMerge } from '@/shared/merge/useMerge'
 import { showDay } from '@/shared/time'
 import DayField from '@/shared/typed/DayField.vue'
 import SizeField from '@/shared/typed/SizeField.vue'
+import { useDraft } from '@/shared/useDraft'
 import {
   changeOf,
   differs,
@@ -43,10 +45,26 @@ const other = ref('')
 const open = ref(false)
 const typed = ref<Facts>(factsOf(file))
 const merge = useMerge<Facts>()
-function edit() {
-  typed.value = factsOf(file)
-  merge.see(typed.value, file.version)
+const kept = useDraft(() => `permit facts ${file.load_id}`, typed, {
+  touched: () => open.value && merge.touched(typed.value),
+  base: () => ({ value: merge.seen.value, version: merge.version.value }),
+})
+/** before - what was typed earlier and not saved */
+function edit(before?: ReturnType<typeof kept.restore>) {
+  typed.value = before?.value ?? factsOf(file)
+  merge.see(before?.base ?? typed.value, before?.base ? before.version : file.version)
   open.value = true
+}
+function leave() {
+  open.value = false
+  kept.forget()
+  kept.again()
+}
+const before = mayChange ? kept.restore() : undefined
+if (before) edit(before)
+function anew() {
+  leave()
+  edit()
 }
 // A refusal says that the file has moved on; the file as it is by then follows.
 watch(
@@ -68,12 +86,10 @@ function saveChosen(choices: ('mine' | 'theirs')[]) {
 }
 const takeTheirs = () => {
   typed.value = merge.giveUp()
-  open.value = false
+  leave()
 }
 defineExpose({
-  close: () => {
-    open.value = false
-  },
+  close: leave,
   shared: () => {
     other.value = ''
   },
@@ -84,9 +100,10 @@ defineExpose({
   <section class="panel pad" aria-label="What moves">
     <div class="spread">
       <h2>What moves</h2>
-      <v-btn v-if="mayChange && !open" size="small" variant="tonal" @click="edit">Correct</v-btn>
+      <v-btn v-if="mayChange && !open" size="small" variant="tonal" @click="edit()">Correct</v-btn>
     </div>
     <form v-if="open" class="form" @submit.prevent="save">
+      <draft-notice class="wide" :at="kept.restored.value" @anew="anew" />
       <v-text-field v-model="typed.what" class="wide" label="Load" :error-messages="wrong.what" />
       <size-field
         v-for="{ name, label, upTo, least } in SIZES"
@@ -136,7 +153,7 @@ defineExpose({
         @theirs="takeTheirs"
       />
       <div v-else class="row justify-end wide">
-        <v-btn variant="text" @click="open = false">Leave it</v-btn
+        <v-btn variant="text" @click="leave">Leave it</v-btn
         ><v-btn type="submit" color="primary" :disabled="stops" :loading="busy">Save</v-btn>
       </div>
     </form>

@@ -4,6 +4,7 @@ import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
+import { useDraft } from '@/shared/useDraft'
 import Waiting from '@/shared/Waiting.vue'
 
 /** The thread with a driver, and the answer. */
@@ -21,6 +22,11 @@ const { data, problem, load, put } = useFetched(
   change => change.kind === 'message' && change.id === driverId,
 )
 const text = ref('')
+const kept = useDraft(() => `message ${driverId}`, text, {
+  touched: () => text.value.trim() !== '',
+  base: () => ({ value: undefined, version: undefined }),
+})
+text.value = kept.restore()?.value ?? ''
 const busy = ref(false)
 const refused = ref<Problem>()
 const list = useTemplateRef<HTMLElement>('list')
@@ -39,6 +45,8 @@ async function send(body: string) {
   if (!answer.data) return
   key = newKey()
   text.value = ''
+  kept.forget()
+  kept.again()
   put(answer.data)
 }
 // What is shown is read.
