@@ -43,6 +43,19 @@ module Hands
     expect(page).to have_css("header nav")
   end
 
+  # As wide as a phone: a window cannot be made so narrow.
+  def on_phone
+    page.driver.browser.execute_cdp(
+      "Emulation.setDeviceMetricsOverride",
+      width: 390,
+      height: 844,
+      deviceScaleFactor: 1,
+      mobile: true
+    )
+  end
+
+  def on_a_desk = page.driver.browser.execute_cdp("Emulation.clearDeviceMetricsOverride")
+
   # What the phone sends by itself, a moment after the page shows it.
   def eventually = Timeout.timeout(Capybara.default_max_wait_time) { sleep 0.1 until yield }
 
@@ -64,7 +77,8 @@ RSpec.configure do |config|
   config.include Hands, type: :feature
   config.before(type: :feature) do
     Capybara.app_host = installation.url
-    page.driver.browser.manage.window.resize_to(1280, 900) # an example before may have left a phone's
+    on_a_desk # an example before may have left a phone's
+    page.driver.browser.manage.window.resize_to(1280, 900)
     # Reading a whole page for a screen reader takes long where the machine is busy
     page.driver.browser.manage.timeouts.script_timeout = 120
   end

@@ -33,7 +33,7 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     known = unit_id("V-202")
     load_id, trip_id = sent
     DB[:stops].where(load_id:).update(handling: "drop_hook")
-    page.driver.browser.manage.window.resize_to(390, 844)
+    on_phone
     visit "/cab##{token}"
     click_on "Accept the trip"
     fill_in "Odometer, miles", with: "120,000"
@@ -106,7 +106,7 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
   it "speaks Spanish, takes a signature, puts a time right and hears from dispatch" do
     load_id, trip_id = sent
     deliver(trip_id, begins: Time.now.utc - (5 * 3600))
-    page.driver.browser.manage.window.resize_to(390, 844)
+    on_phone
     visit "/cab##{token}"
     click_on "Settings"
     click_on "Español"

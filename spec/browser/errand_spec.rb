@@ -61,7 +61,7 @@ RSpec.describe "One load from the telephone to a paid driver", :committed, type:
     office = current_window
     phone = open_new_window
     within_window(phone) do
-      page.driver.browser.manage.window.resize_to(390, 844)
+      on_phone
       visit text["body"][/http\S+/]
       click_on "Accept the trip"
       click_on "Pre-trip inspection done"

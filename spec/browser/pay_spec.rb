@@ -43,7 +43,7 @@ RSpec.describe "A pay run", :committed, type: :feature do
     click_on "Here after all"
     expect(page).to have_css("tbody tr", text: "Lost strap")
 
-    page.driver.browser.manage.window.resize_to(390, 844)
+    on_phone
     visit "/cab##{Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))}"
     click_on "Pay"
     find("button.row", match: :first).click
@@ -51,7 +51,7 @@ RSpec.describe "A pay run", :committed, type: :feature do
     fill_in "Ask about this line", with: "That was not mine"
     click_on "Send"
     expect(page).to have_text("No answer yet.")
-    page.driver.browser.manage.window.resize_to(1280, 900)
+    on_a_desk
 
     visit "/pay/#{run_id}"
     fill_in "Answer Wade Ferris", with: "It was on your trailer"

@@ -38,7 +38,7 @@ RSpec.describe "An oversize load", :committed, type: :feature do
 
   # On the driver's phone, and still there when there is no signal.
   def expect_them_in_the_cab
-    page.driver.browser.manage.window.resize_to(390, 844)
+    on_phone
     visit "/cab##{Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))}"
     read_one =
       lambda do

@@ -133,7 +133,7 @@ RSpec.describe "The main views", :committed, type: :feature do
         expect(too_wide).to eq([]), "#{path} scrolls sideways: #{too_wide}"
         expect(raw_words).to eq([]), "#{path} says #{raw_words.join(", ")}"
       end
-      page.driver.browser.manage.window.resize_to(390, 844)
+      on_phone
       pay = [
         "/pay/#{run_id}",
         "/pay?view=desk",
@@ -161,7 +161,7 @@ RSpec.describe "The main views", :committed, type: :feature do
       visit "/cab##{token}"
       expect(page).to have_text("Wade Ferris")
       expect(page).to clean, "#{theme} cab: #{axe_findings}"
-      page.driver.browser.manage.window.resize_to(1280, 900)
+      on_a_desk
     end
   end
 

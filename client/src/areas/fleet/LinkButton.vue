@@ -30,7 +30,7 @@ async function renew() {
   <template v-if="allowed && !said"
     ><v-btn variant="text" @click="renew">Text a new link</v-btn
     ><v-btn variant="text" @click="asking = true">Phone lost: end its links</v-btn
-    ><v-dialog v-model="asking" max-width="26rem"
+    ><v-dialog v-model="asking" max-width="26rem" aria-label="End the links on this phone"
       ><v-card class="pa-2"
         ><v-card-title>End the links on this phone?</v-card-title
         ><v-card-text

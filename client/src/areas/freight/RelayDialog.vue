@@ -128,8 +128,8 @@ const relay = computed<Relay | undefined>(() => {
         </p>
         <waiting :data="places" :problem="placesProblem" @again="again">
           <p v-if="!places?.length">No place was found where both stay legal and the first is not late.</p>
-          <ul class="places" role="radiogroup" aria-label="Where it could go over">
-            <li v-for="(place, i) in places ?? []" :key="place.zip">
+          <div class="places" role="radiogroup" aria-label="Where it could go over">
+            <div v-for="(place, i) in places ?? []" :key="place.zip">
               <label
                 ><input v-model="chosen" type="radio" name="place" :value="i" />
                 <span
@@ -152,15 +152,15 @@ const relay = computed<Relay | undefined>(() => {
                   ></span
                 ></label
               >
-            </li>
-            <li>
+            </div>
+            <div>
               <label
                 ><input v-model="chosen" type="radio" name="place" :value="OWN" /><span
                   >Somewhere else, or somebody else</span
                 ></label
               >
-            </li>
-          </ul>
+            </div>
+          </div>
         </waiting>
         <div v-if="chosen === OWN" class="own">
           <v-select
@@ -207,7 +207,7 @@ const relay = computed<Relay | undefined>(() => {
   padding: 0;
   border-top: 1px solid rgb(var(--v-theme-line));
 }
-.places li {
+.places > div {
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 label {

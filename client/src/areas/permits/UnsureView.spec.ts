@@ -77,7 +77,7 @@ describe('what nobody has looked up', () => {
     await type(wrapper, 'Where it says so', 'Idaho, by telephone')
     await wrapper.find('form').trigger('submit')
     await settled()
-    await wrapper.find('[aria-label="No travel Boise 06:30 to 09:00 is right"]').trigger('click')
+    await wrapper.find('[aria-label="It is right: No travel Boise 06:30 to 09:00"]').trigger('click')
     await type(wrapper, 'Where it says so', 'Idaho, by telephone')
     await wrapper.find('form').trigger('submit')
     await settled()

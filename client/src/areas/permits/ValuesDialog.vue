@@ -132,7 +132,7 @@ async function save() {
                     v-if="confirmable(one)"
                     size="x-small"
                     variant="text"
-                    :aria-label="`${PART[one.part]} ${called(one)} is right`"
+                    :aria-label="`It is right: ${PART[one.part]} ${called(one)}`"
                     @click="confirm(one)"
                     >It is right</v-btn
                   >
