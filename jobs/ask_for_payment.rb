@@ -34,7 +34,7 @@ class Jobs::AskForPayment < Que::Job
       applications: Store::Permits::Receipts.permits(receipt[:id]).map { |permit| permit[:office_id] },
       amount: receipt[:amount].to_s("F"),
       method: receipt[:method],
-      company: Store::Company.row[:name],
+      company: Store::Permits.applicant(receipt[:applicant_id])[:name],
       return_to: "#{Settings.public_url}/permits?view=money&receipt=#{receipt[:id]}"
     }
   end

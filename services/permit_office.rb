@@ -28,10 +28,10 @@ class Services::PermitOffice
     application(@client.post("#{@path}/#{id}/withdraw", {}, key: "withdraw-#{id}"), WITHDRAWN)
   def pdf(id) = @client.get("#{@path}/#{id}/permit.pdf")
 
-  # What the company has there in advance, and whether somebody is in: { "balance" => BigDecimal, "open" =>
+  # company - its name. What it has there in advance, and whether somebody is in: { "balance" => BigDecimal, "open" =>
   # true or false, "opens_at" => text }
-  def account
-    @client.read(@client.get("#{@office}/account")) do |answer|
+  def account(company)
+    @client.read(@client.get("#{@office}/account?#{URI.encode_www_form(company:)}")) do |answer|
       answer.merge("balance" => BigDecimal(answer.fetch("balance")))
     end
   end

@@ -7,9 +7,22 @@ module Store::Permits
   AnnualPermits = Store::Table.of(:annual_permits)
   FileLoads = Store::Table.of(:permit_file_loads)
   Values = Store::Table.of(:permit_values)
+  # Other companies that permits are asked for.
+  Applicants = Store::Table.of(:applicants) { def in_use = where(retired: false).order(:name) }
 
   # What an office is told of a file and of its units as they are.
-  TOLD = %i[contact deliver_by deliver_to reference attested_by way tractor_id trailer_id].freeze
+  TOLD = %i[
+    contact
+    deliver_by
+    deliver_to
+    also_by
+    also_to
+    reference
+    attested_by
+    way
+    tractor_id
+    trailer_id
+  ].freeze
   SIZES = %i[
     width_in
     height_in
@@ -22,6 +35,9 @@ module Store::Permits
   # Who applies, beside the name.
   APPLICANT = %i[address town state zip phone usdot_number carrier_number].freeze
   UNIT = %i[number model_year make vin plate plate_state registered_lb axle_spacings_ft].freeze
+
+  # Who applies with a file: a row with its name and APPLICANT. applicant_id - nil for the company itself
+  def self.applicant(applicant_id) = applicant_id ? Applicants.row(applicant_id) : Store::Company.row
 
   # The file of a load, of its own or of a move that it shares.
   def self.file_of(load_id) =

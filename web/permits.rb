@@ -49,6 +49,15 @@ module Web::Permits
       json Work::Permits::AxleShares.of(id, input[:spacings_ft])
     end
     app.get("/api/permits/unsure") { json Web::Permits::Values.unsure }
+    app.get("/api/applicants") { json Reads::Permits::Applicants.all }
+    app.post("/api/applicants") do
+      Work::Permits::KeepApplicant.call(nil, input, by:, now:)
+      json Reads::Permits::Applicants.all, status: 201
+    end
+    app.put("/api/applicants/:id") do
+      Work::Permits::KeepApplicant.call(id, input, by:, now:)
+      json Reads::Permits::Applicants.all
+    end
     app.post("/api/permits/bridge") { json Web::Permits::BridgeJson.of(input[:axles]) }
     app.post("/api/permits/kind") { json Web::Permits::Kind.of(input) }
     app.get("/api/permits/values") { json Web::Permits::Values.of(parameters[:jurisdiction]) }

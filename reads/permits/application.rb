@@ -2,7 +2,18 @@
 
 # What an office is told, from the file and the fleet. Documented as a partner's interface in docs/offices.md.
 module Reads::Permits::Application
-  TOLD = %w[company contact deliver_by deliver_to reference attested_by attested_at starts_on].freeze
+  TOLD = %w[
+    company
+    contact
+    deliver_by
+    deliver_to
+    also_by
+    also_to
+    reference
+    attested_by
+    attested_at
+    starts_on
+  ].freeze
 
   # One application, from the version of the file that it is asked with; from the file as it is while none
   # was asked.

@@ -4,7 +4,8 @@
 module Reads::Permits::Money
   RECEIPTS_SHOWN = 60
 
-  # unpaid - rows of permits with load_id, load and reference, by jurisdiction; receipts - rows with :permits,
+  # unpaid - rows of permits with load_id, load and reference, by jurisdiction and
+  # who applied there, nil for the company itself; receipts - rows with :permits,
   # the numbers that each paid for, latest first; months - of what was asked, paid and came back, latest first
   Value = Core::Value.of(:unpaid, :receipts, :months)
   # month - Date of its first; the others BigDecimal dollars
@@ -73,8 +74,13 @@ module Reads::Permits::Money
       .exclude(Sequel[:permits][:fee] => 0)
       .order(:jurisdiction, Sequel[:permits][:id])
       .select_all(:permits)
-      .select_append(:load_id, Sequel[:loads][:number].as(:load), Sequel[:permit_files][:reference])
-      .to_hash_groups(:jurisdiction)
+      .select_append(
+        :load_id,
+        Sequel[:loads][:number].as(:load),
+        Sequel[:permit_files][:reference],
+        Sequel[:permit_files][:applicant_id]
+      )
+      .to_hash_groups(%i[jurisdiction applicant_id])
 
   def self.receipts
     rows =

@@ -367,7 +367,8 @@ RSpec.describe Work::Permits do
         .first
         .text
     ).to include("MT-RCPT1000")
-    expect(offices.call(Rack::MockRequest.env_for("/v1/offices/MT/account")).last.first).to include(
+    account = "/v1/offices/MT/account?#{URI.encode_www_form(company: Store::Company.row[:name])}"
+    expect(offices.call(Rack::MockRequest.env_for(account)).last.first).to include(
       format("%.2f", 500 - BigDecimal(money[:receipts].first[:amount]))
     )
     # By card: declined first, and then to be paid again; the money desk tells where.

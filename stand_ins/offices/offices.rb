@@ -81,7 +81,7 @@ class StandIns::PermitOffices
     return json(404, error: "no such office") unless @rules[state]
     return posted(state, what, request) if request.post? && number.nil?
     return withdraw(number) if request.post? && what == "applications" && more == "/withdraw"
-    return account(state) if what == "account"
+    return account(state, request.params["company"].to_s) if what == "account"
 
     what == "payments" ? payment(number, more, request) : application(number, more)
   end
@@ -129,10 +129,10 @@ class StandIns::PermitOffices
     [303, { "location" => row["return_to"].to_s }, []]
   end
 
-  def account(state) =
+  def account(state, company) =
     json(
       200,
-      balance: format("%.2f", @lock.synchronize { @till.balance(state) }),
+      balance: format("%.2f", @lock.synchronize { @till.balance(state, company) }),
       open: open?(state),
       opens_at: "#{office(state)["opens"]} #{office(state)["zone"]}"
     )

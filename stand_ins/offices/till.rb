@@ -28,11 +28,13 @@ class StandIns::PermitOffices::Till
     @fee = fee
   end
 
-  def balance(office) =
+  def balance(office, company) =
     IN_ADVANCE -
       @payments
         .values
-        .select { |row| row["office"] == office && row["state"] == "paid" && row["method"] == "balance" }
+        .select do |row|
+          row.values_at("office", "company", "state", "method") == [office, company, "paid", "balance"]
+        end
         .sum { |row| BigDecimal(row["amount"]) }
 
   # Returns the payment, the same again for the same key.
@@ -44,6 +46,7 @@ class StandIns::PermitOffices::Till
             "payment" => "#{office}-R#{1000 + @payments.length}",
             "key" => key,
             "office" => office,
+            "company" => form["company"].to_s,
             **form.slice("applications", "amount", "method", "return_to")
           }
         )
@@ -119,8 +122,8 @@ class StandIns::PermitOffices::Till
         "That is paid already, or its payment is open: #{paid["payment"]}."
       elsif fees.sum != BigDecimal(row["amount"].to_s)
         "What is due is $#{format("%.2f", fees.sum)}."
-      elsif row["method"] == "balance" && balance(row["office"]) < fees.sum
-        "The balance is $#{format("%.2f", balance(row["office"]))}, and $#{format("%.2f", fees.sum)} is due."
+      elsif row["method"] == "balance" && balance(*row.values_at("office", "company")) < fees.sum
+        "The balance is $#{format("%.2f", balance(*row.values_at("office", "company")))}, and $#{format("%.2f", fees.sum)} is due."
       end
     if trouble
       return(

@@ -22,6 +22,9 @@ Store::Permits::Permits =
         .exclude(file_id: except_file_id)
         .count
 
+    # Of the file that is the load's own.
+    def ids_of_load(load_id) = on_loads.where(load_id:).select_map(Sequel[:permits][:id])
+
     # Files of loads that have not moved yet with a permit of a state that no office has in hand.
     #
     # states - those of such permits

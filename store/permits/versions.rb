@@ -11,10 +11,11 @@ Store::Permits::Versions =
 
     # Everything that an office is told of a file as it is now, whichever is asked: Hash by text. file - row
     def facts(file)
+      applicant = Store::Permits.applicant(file[:applicant_id])
       plain =
         file.slice(*Store::Permits::TOLD).merge(
-          company: Store::Company.row[:name],
-          applicant: Store::Company.row.slice(*Store::Permits::APPLICANT),
+          company: applicant[:name],
+          applicant: applicant.slice(*Store::Permits::APPLICANT),
           starts_on: file[:starts_on].iso8601,
           attested_at: file[:attested_at]&.iso8601,
           vehicle: file.slice(*Store::Permits::SIZES).merge(axles: file[:axles].to_a),

@@ -12,6 +12,9 @@ class Web::Permits::FileJson
     contact
     deliver_by
     deliver_to
+    also_by
+    also_to
+    applicant_id
     wished_route
     attested_by
     tractor_id
@@ -49,6 +52,7 @@ class Web::Permits::FileJson
       tractor: @found.tractor&.fetch(:number),
       trailer: @found.trailer&.fetch(:number),
       loads: @found.others,
+      applicant: @file[:applicant_id] && Reads::Permits::Applicants.name_of(@file[:applicant_id]),
       spare_tractors: @file[:spare_tractors].to_a,
       starts_fixed: @file[:starts_fixed],
       copied: @file[:copied]&.to_h,
@@ -106,7 +110,7 @@ class Web::Permits::FileJson
     {
       **Web::Permits::PermitJson.of(row),
       **part.slice("from", "to", "turns").transform_keys(&:to_sym),
-      **(verdict ? told(verdict) : {}),
+      **(verdict ? Web::Permits::PermitJson.told(verdict) : {}),
       **standing(row, verdict)
     }
   end
@@ -126,18 +130,6 @@ class Web::Permits::FileJson
       gives_up: row[:status] == "issued" && amended.nil?,
       amendable: amended && Core::Permits::Amendment.said(amended),
       wants: verdict && verdict.kind != row[:kind] && row[:copied_from_id] ? verdict.kind : nil
-    }
-  end
-
-  def told(verdict)
-    fees = verdict.fees.map { |what, cents| { what:, amount: cents && Money.text(cents) } }
-    {
-      why: verdict.why,
-      escorts: verdict.escorts.map { |escort| escort[:why] },
-      travel_limits: verdict.travel_limits,
-      fees:,
-      unsure: verdict.unsure.length,
-      review: verdict.review
     }
   end
 

@@ -9,16 +9,19 @@ module Web::Permits::MoneyDesk
   def self.to_h
     found = Reads::Permits::Money.all
     {
-      offices: found.unpaid.map { |jurisdiction, rows| office(jurisdiction, rows) },
+      offices:
+        found.unpaid.map { |(jurisdiction, applicant_id), rows| office(jurisdiction, applicant_id, rows) },
       receipts: found.receipts.map { |row| receipt(row) },
       months: found.months.map { |month| month(month) }
     }
   end
 
-  def self.office(jurisdiction, rows)
-    account = Reads::Permits::Account.of(jurisdiction)
+  def self.office(jurisdiction, applicant_id, rows)
+    company = Reads::Permits::Applicants.name_of(applicant_id)
+    account = Reads::Permits::Account.of(jurisdiction, company)
     {
       jurisdiction:,
+      applicant: applicant_id && company,
       name: Web::Permits::PermitJson.office(jurisdiction),
       balance: Figures.money(account&.balance),
       open: account&.open,

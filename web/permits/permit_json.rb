@@ -35,4 +35,16 @@ module Web::Permits::PermitJson
 
   # A jurisdiction by its name, by its code where it is not covered.
   def self.office(jurisdiction) = PermitRules.all[jurisdiction]&.name || jurisdiction
+  # What a state asks of the load, and what it costs there.
+  def self.told(verdict)
+    fees = verdict.fees.map { |what, cents| { what:, amount: cents && Money.text(cents) } }
+    {
+      why: verdict.why,
+      escorts: verdict.escorts.map { |escort| escort[:why] },
+      travel_limits: verdict.travel_limits,
+      fees:,
+      unsure: verdict.unsure.length,
+      review: verdict.review
+    }
+  end
 end

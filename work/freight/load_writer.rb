@@ -88,7 +88,7 @@ class Work::Freight::LoadWriter
 
   # What a permit file put there stays its own; a load copied from another takes it as a line like any.
   def accessorials(load_id)
-    known = Store::Permits::Permits.on_loads.where(load_id:).select_map(Sequel[:permits][:id])
+    known = Store::Permits::Permits.ids_of_load(load_id)
     (@input[:price][:accessorials] || []).map do |line|
       mine = line[:permit_id].nil? || known.include?(line[:permit_id])
       { kind: (line[:kind] if mine), permit_id: (line[:permit_id] if mine), **line.slice(:label, :amount) }

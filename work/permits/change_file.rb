@@ -7,7 +7,21 @@ module Work::Permits::ChangeFile
   LEAST_HEIGHT_IN = 96
   FIELDS =
     (
-      SIZE + %i[divisible what serial_number reference contact deliver_by deliver_to starts_on wished_route]
+      SIZE +
+        %i[
+          divisible
+          what
+          serial_number
+          reference
+          contact
+          deliver_by
+          deliver_to
+          also_by
+          also_to
+          applicant_id
+          starts_on
+          wished_route
+        ]
     ).freeze
 
   # input - { version:, axles: Array of { weight_lb:, spacing_ft: }, **FIELDS,
@@ -83,12 +97,10 @@ module Work::Permits::ChangeFile
               path: "/height_in"
             )
     end
-    if file[:deliver_by] != "download" && file[:deliver_to].strip.empty?
-      raise Refused.new(
-              "field_missing",
-              "Say to which #{file[:deliver_by] == "fax" ? "fax number" : "address"} it comes.",
-              path: "/deliver_to"
-            )
+    delivered(file, :deliver_by, :deliver_to)
+    delivered(file, :also_by, :also_to)
+    if file[:applicant_id] && Store::Permits::Applicants.in_use.first(id: file[:applicant_id]).nil?
+      raise Refused.new("unknown_applicant", "That company is not kept any more.", path: "/applicant_id")
     end
     if file[:starts_on] < now.to_date - 1
       raise Refused.new("in_the_past", "The start is in the past.", path: "/starts_on")
@@ -101,5 +113,15 @@ module Work::Permits::ChangeFile
             )
     end
   end
-  private_class_method :check, :fixed?
+
+  def self.delivered(file, by, to)
+    return if [nil, "download"].include?(file[by]) || !file[to].strip.empty?
+
+    raise Refused.new(
+            "field_missing",
+            "Say to which #{file[by] == "fax" ? "fax number" : "address"} it comes.",
+            path: "/#{to}"
+          )
+  end
+  private_class_method :check, :fixed?, :delivered
 end

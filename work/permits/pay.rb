@@ -11,9 +11,11 @@ module Work::Permits::Pay
     Work::Act.once(input[:key], "pay_permits", by:, now:, input:) do |act|
       permits = Store::Permits::Permits.at(input[:permit_ids]).order(:id).for_update.all
       refuse(input, permits)
+      applicants =
+        Store::Permits::Files.where(id: permits.map { |permit| permit[:file_id] }).to_hash(:id, :applicant_id)
       permits
-        .group_by { |permit| permit[:jurisdiction] }
-        .each { |jurisdiction, rows| receipt(jurisdiction, rows, input, by, now, act) }
+        .group_by { |permit| [permit[:jurisdiction], applicants[permit[:file_id]]] }
+        .each { |of, rows| receipt(of, rows, input, by, now, act) }
       1
     end
   end
@@ -50,12 +52,14 @@ module Work::Permits::Pay
 
   def self.free?(permit) = permit[:number].nil? || permit[:annual_permit_id] || (permit[:fee] || 0).zero?
 
-  def self.receipt(jurisdiction, permits, input, by, now, act)
+  # of - the office, and who applied there: each has a balance of its own
+  def self.receipt((jurisdiction, applicant_id), permits, input, by, now, act)
     paid =
       input[:method] == "elsewhere" ? { status: "paid", number: input[:number].strip, ended_at: now } : {}
     id =
       Store::Permits::Receipts.insert(
         jurisdiction:,
+        applicant_id:,
         method: input[:method],
         amount: permits.sum { |permit| permit[:fee] },
         by: by.name,

@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '@/shared/api'
 import MergePanel from '@/shared/merge/MergePanel.vue'
 import { PLAIN } from '@/test/plain'
+import { fakeServer, settled } from '@/test/server'
 import { button, type } from '@/test/typing'
 import FactsPanel from './FactsPanel.vue'
 
@@ -142,5 +143,27 @@ describe('the facts of a permit file', () => {
     await button(again, 'Leave it').trigger('click')
     again.unmount()
     expect(mounted(fileAt(4)).text()).toContain('Correct')
+  })
+
+  it('are asked for another company and come by a second way, where that is said', async () => {
+    fakeServer(() => ({ body: [{ id: 4, name: 'Aspen Crane', retired: false }] }))
+    const wrapper = await opened(fileAt(3, { applicant_id: null, also_by: null, also_to: '' }))
+    await settled()
+    await type(wrapper, 'Applied for', '4')
+    await type(wrapper, 'And by', 'fax')
+    await type(wrapper, 'Fax number', '406-555-0140')
+    await save(wrapper)
+    expect(wrapper.emitted('save')).toEqual([
+      [{ also_by: 'fax', also_to: '406-555-0140', applicant_id: 4 }, 3],
+    ])
+    const back = fileAt(4, { applicant_id: 4, applicant: 'Aspen Crane', also_by: 'fax', also_to: '1' })
+    const shown = mounted(back)
+    expect(shown.text()).toContain('Aspen Crane')
+    await button(shown, 'Correct').trigger('click')
+    await settled()
+    await type(shown, 'Applied for', '')
+    await type(shown, 'And by', '')
+    await save(shown)
+    expect(shown.emitted('save')).toEqual([[{ also_by: null, applicant_id: null }, 4]])
   })
 })

@@ -1,18 +1,17 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Problem, Schemas } from '@/shared/api'
-import { showInches, showMiles, showMinutes, showPounds } from '@/shared/measure'
-import SpareTractors from './SpareTractors.vue'
+import { api, ask, type Problem, type Schemas } from '@/shared/api'
+import { NOTHING, useFetched } from '@/shared/fetched'
+import FactsShown from './FactsShown.vue'
 import DraftNotice from '@/shared/DraftNotice.vue'
 import MergePanel from '@/shared/merge/MergePanel.vue'
 import { useMerge } from '@/shared/merge/useMerge'
-import { showDay } from '@/shared/time'
 import DayField from '@/shared/typed/DayField.vue'
 import SizeField from '@/shared/typed/SizeField.vue'
 import { useDraft } from '@/shared/useDraft'
 import {
+  ALSO,
   changeOf,
-  differs,
   DELIVER,
   factsOf,
   labelOf,
@@ -41,8 +40,11 @@ const emit = defineEmits<{
   share: [load: string]
   unshare: [id: number]
 }>()
-const other = ref('')
+const shown = ref<InstanceType<typeof FactsShown>>()
 const open = ref(false)
+const { data: applicants } = useFetched(open, async now =>
+  now ? ask<Schemas['Applicant'][]>(api.GET('/api/applicants')) : NOTHING,
+)
 const typed = ref<Facts>(factsOf(file))
 const merge = useMerge<Facts>()
 const kept = useDraft(() => `permit facts ${file.load_id}`, typed, {
@@ -90,9 +92,7 @@ const takeTheirs = () => {
 }
 defineExpose({
   close: leave,
-  shared: () => {
-    other.value = ''
-  },
+  shared: () => shown.value?.shared(),
 })
 </script>
 
@@ -136,6 +136,25 @@ defineExpose({
         :label="typed.deliver_by === 'fax' ? 'Fax number' : 'Address'"
         :error-messages="wrong.deliver_to"
       />
+      <v-select v-model="typed.also_by" label="And by" :items="ALSO" /><v-text-field
+        v-if="typed.also_by"
+        v-model="typed.also_to"
+        :label="typed.also_by === 'fax' ? 'Fax number' : 'Address'"
+        :error-messages="wrong.also_to"
+      /><span v-else />
+      <v-select
+        v-if="applicants?.length"
+        v-model="typed.applicant_id"
+        class="wide"
+        label="Applied for"
+        :items="[
+          { value: '', title: 'Our own company' },
+          ...applicants
+            .filter(one => !one.retired)
+            .map(({ id, name }) => ({ value: String(id), title: name })),
+        ]"
+        :error-messages="wrong.applicant_id"
+      />
       <v-textarea v-model="typed.wished_route" class="wide" label="Route wished, in words" /><v-checkbox
         v-model="typed.divisible"
         class="wide"
@@ -157,144 +176,23 @@ defineExpose({
         ><v-btn type="submit" color="primary" :disabled="stops" :loading="busy">Save</v-btn>
       </div>
     </form>
-    <dl v-else class="facts">
-      <template v-if="file.copied"
-        ><dt>Copied</dt>
-        <dd>
-          from {{ file.copied.from
-          }}<template v-if="!file.copied.differs.length">: this load measures the same.</template
-          ><template v-else
-            >. This load differs:
-            <ul>
-              <li v-for="one in file.copied.differs" :key="one.what">{{ differs(one) }}</li>
-            </ul></template
-          >
-        </dd></template
-      >
-      <dt>Load</dt>
-      <dd>
-        {{ file.what }} <span class="quiet">• serial number {{ file.serial_number }}</span>
-      </dd>
-      <dt>Wide, high</dt>
-      <dd>
-        <strong>{{ showInches(file.width_in) }}</strong> wide,
-        <strong>{{ showInches(file.height_in) }}</strong> high
-      </dd>
-      <dt>Long</dt>
-      <dd>
-        {{ showInches(file.length_in) }} over all<template v-if="file.trailer_length_in"
-          >, trailer {{ showInches(file.trailer_length_in) }}</template
-        ><template v-if="file.rear_overhang_in"
-          >, {{ showInches(file.rear_overhang_in) }} over the rear</template
-        ><template v-if="file.front_overhang_in"
-          >, {{ showInches(file.front_overhang_in) }} over the front</template
-        >
-      </dd>
-      <dt>Gross</dt>
-      <dd>
-        {{ showPounds(file.gross_lb) }}
-        <span class="quiet">• {{ file.divisible ? 'can be divided' : 'cannot be divided' }}</span>
-      </dd>
-      <dt>Units</dt>
-      <dd>
-        {{ [file.tractor, file.trailer].filter(Boolean).join(' + ') || 'no crew yet' }}
-        <spare-tractors
-          :file="file"
-          :may-change="mayChange"
-          :busy="busy"
-          @save="spare_tractors => emit('save', { spare_tractors }, file.version)"
-        />
-      </dd>
-      <dt>Starts on</dt>
-      <dd>
-        {{ showDay(file.starts_on) }}
-        <span class="quiet">• {{ file.starts_fixed ? 'fixed here' : 'the day of the pickup' }}</span>
-      </dd>
-      <dt>Contact</dt>
-      <dd>
-        {{ file.contact || 'nobody' }}
-        <span class="quiet"
-          >• by {{ file.deliver_by
-          }}<template v-if="file.deliver_to && file.deliver_by !== 'download'">
-            to {{ file.deliver_to }}</template
-          ></span
-        >
-      </dd>
-      <template v-if="file.reference"
-        ><dt>Reference</dt>
-        <dd>{{ file.reference }}</dd></template
-      >
-      <template v-if="file.wished_route"
-        ><dt>Route wished</dt>
-        <dd>{{ file.wished_route }}</dd></template
-      >
-      <template v-if="file.obstacles?.length"
-        ><dt>In the way</dt>
-        <dd>
-          <ul>
-            <li v-for="one in file.obstacles" :key="one">{{ one }}</li>
-          </ul>
-          <template v-if="file.detour"
-            >The nearest route that fits is {{ showMiles(file.detour.miles) }} and
-            {{ showMinutes(file.detour.minutes) }} longer.</template
-          >
-        </dd></template
-      >
-      <template v-if="file.clearances"
-        ><dt>Clearances</dt>
-        <dd>
-          On file for {{ showMiles(file.clearances.clearance_miles) }} of
-          {{ showMiles(file.clearances.way_miles) }}: what hangs over the rest nobody here has checked.
-        </dd></template
-      >
-      <dt>Same move</dt>
-      <dd>
-        <ul v-if="file.loads?.length">
-          <li v-for="one in file.loads" :key="one.id">
-            <router-link :to="`/freight/${one.id}`">{{ one.number }}</router-link>{{ ' ' }}
-            <v-btn v-if="mayChange" size="x-small" variant="text" @click="emit('unshare', one.id)"
-              >Take out</v-btn
-            >
-          </li>
-        </ul>
-        <form v-if="mayChange" class="row" @submit.prevent="other.trim() && emit('share', other.trim())">
-          <v-text-field
-            v-model="other"
-            label="Another load"
-            :error-messages="problem?.path === '/load' ? problem.message : undefined"
-          /><v-btn
-            type="submit"
-            size="small"
-            variant="tonal"
-            :disabled="other.trim().length < 2"
-            :loading="busy"
-            >Add</v-btn
-          >
-        </form>
-        <span v-else-if="!file.loads?.length" class="quiet">this load alone</span>
-      </dd>
-    </dl>
+    <facts-shown
+      v-else
+      ref="shown"
+      :file="file"
+      :may-change="mayChange"
+      :busy="busy"
+      :problem="problem"
+      @save="change => emit('save', change, file.version)"
+      @share="load => emit('share', load)"
+      @unshare="id => emit('unshare', id)"
+    />
   </section>
 </template>
 
 <style scoped>
 .pad {
   padding: 0.7rem 0.9rem;
-}
-.facts {
-  display: grid;
-  grid-template-columns: 6rem minmax(0, 1fr);
-  gap: 0.3rem 0.6rem;
-  margin-top: 0.4rem;
-}
-dt {
-  color: rgb(var(--v-theme-quiet));
-}
-dd {
-  margin: 0;
-}
-ul {
-  padding-left: 1rem;
 }
 .form {
   align-items: start;

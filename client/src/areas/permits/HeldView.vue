@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import ApplicantsPanel from './ApplicantsPanel.vue'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import { useFetched } from '@/shared/fetched'
 import { asksUnit, EITHER, parseInches, parsePounds, showInches, showPounds } from '@/shared/measure'
@@ -195,6 +196,7 @@ async function end(why: string) {
       </waiting>
       <p v-if="held?.length === 0 && !open" class="pad quiet">None is held yet.</p>
     </section>
+    <applicants-panel :may-change="clerk" />
     <reason-dialog
       :model-value="!!ending"
       :title="`End ${ending?.number}`"

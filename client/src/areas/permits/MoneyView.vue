@@ -95,9 +95,11 @@ if (receipt) void look(receipt)
               <th class="figure">Fee</th>
             </tr>
           </thead>
-          <tbody v-for="office in data.offices" :key="office.jurisdiction">
+          <tbody v-for="office in data.offices" :key="`${office.jurisdiction} ${office.applicant ?? ''}`">
             <tr class="office">
-              <th colspan="3" scope="rowgroup">{{ office.name }}</th>
+              <th colspan="3" scope="rowgroup">
+                {{ office.name }}<template v-if="office.applicant"> for {{ office.applicant }}</template>
+              </th>
               <td colspan="2" class="small">
                 {{
                   office.balance === null

@@ -23,7 +23,7 @@ const asked = ref<string>()
     <section v-for="state in states" :key="state.jurisdiction" class="panel pad" :aria-label="state.name">
       <div class="spread wrap">
         <h2>
-          {{ state.name }}
+          {{ state.name }}{{ ' ' }}
           <span class="quiet small">{{
             state.unsure.length
               ? `${state.unsure.length} of ${state.of} to look up`
@@ -48,7 +48,7 @@ const asked = ref<string>()
         <summary>What</summary>
         <ul>
           <li v-for="one in state.unsure" :key="`${one.part} ${one.name}`">
-            {{ PART[one.part] }}, {{ called(one) }}: <strong>{{ show(one) }}</strong>
+            {{ PART[one.part] }}, {{ called(one) }}: <strong>{{ show(one) }}</strong>{{ ' ' }}
             <span class="quiet">{{ KNOWN[one.known_by] }}</span>
           </li>
         </ul>

@@ -19,6 +19,7 @@ export const DELIVER = [
   { value: 'mail', title: 'Mail' },
   { value: 'fax', title: 'Fax' },
 ]
+export const ALSO = [{ value: '', title: 'No second way' }, ...DELIVER.slice(1)]
 const WORDS = [
   'what',
   'serial_number',
@@ -26,6 +27,8 @@ const WORDS = [
   'contact',
   'deliver_by',
   'deliver_to',
+  'also_by',
+  'also_to',
   'wished_route',
   'starts_on',
 ] as const
@@ -39,6 +42,9 @@ const LABELS: Record<string, string> = {
   contact: 'Contact',
   deliver_by: 'Permit comes by',
   deliver_to: 'Where it comes',
+  also_by: 'Also by',
+  also_to: 'Also to',
+  applicant_id: 'Applied for',
   wished_route: 'Route wished',
   divisible: 'The load can be divided',
 }
@@ -60,14 +66,17 @@ export function differs({ what, here, there }: NonNullable<File['copied']>['diff
 }
 
 /** The facts of a file as they are typed. */
-export type Facts = Record<Size | 'gross_lb' | (typeof WORDS)[number], string> & { divisible: boolean }
+export type Facts = Record<Size | 'gross_lb' | 'applicant_id' | (typeof WORDS)[number], string> & {
+  divisible: boolean
+}
 
 export function factsOf(file: File): Facts {
   const sizes = SIZES.map(({ name }) => [name, showInches(file[name]) || (file[name] === 0 ? '0' : '')])
   const words = WORDS.map(name => [name, file[name] ?? ''])
   return {
-    ...(Object.fromEntries([...sizes, ...words]) as Omit<Facts, 'gross_lb' | 'divisible'>),
+    ...(Object.fromEntries([...sizes, ...words]) as Omit<Facts, 'gross_lb' | 'applicant_id' | 'divisible'>),
     deliver_by: file.deliver_by ?? 'download',
+    applicant_id: file.applicant_id ? String(file.applicant_id) : '',
     gross_lb: file.gross_lb.toLocaleString('en-US'),
     divisible: file.divisible,
   }
@@ -107,11 +116,14 @@ export function changeOf(facts: Facts, seen: Facts): Change {
   })
   const words = WORDS.flatMap(name => {
     const value = facts[name].trim()
-    return value === seen[name].trim() ? [] : [[name, value]]
+    return value === seen[name].trim() ? [] : [[name, name === 'also_by' && !value ? null : value]]
   })
   const gross = parsePounds(facts.gross_lb)
   return {
     ...(Object.fromEntries([...sizes, ...words]) as Change),
+    ...(facts.applicant_id === seen.applicant_id
+      ? {}
+      : { applicant_id: facts.applicant_id ? Number(facts.applicant_id) : null }),
     ...(gross && gross !== parsePounds(seen.gross_lb) ? { gross_lb: gross } : {}),
     ...(facts.divisible === seen.divisible ? {} : { divisible: facts.divisible }),
   }
