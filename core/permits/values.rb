@@ -85,14 +85,14 @@ module Core::Permits::Values
     when :curfews
       ["#{row.place} #{row.from} to #{row.to}", nil]
     else
-      ["Fee #{FEES.fetch(row.kind)}", row.amount]
+      [FEES.fetch(row.kind), row.amount]
     end
   end
 
   def self.escort(row)
     who = [("#{row.front} in front" if row.front.positive?), ("#{row.rear} behind" if row.rear.positive?)]
-    "Escort #{who.compact.join(", ")}#{" with a height pole" if row.pole}, over so much #{OF.fetch(row.of, row.of)} " \
-      "#{ROADS.fetch(row.road, "")}".strip
+    "#{OF.fetch(row.of, row.of.to_s)} #{ROADS.fetch(row.road)}, #{who.compact.join(" and ")}" \
+      "#{" with a height pole" if row.pole}"
   end
   private_class_method :put_listed, :listed, :said, :escort
 end

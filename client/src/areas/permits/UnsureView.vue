@@ -48,7 +48,10 @@ const asked = ref<string>()
         <summary>What</summary>
         <ul>
           <li v-for="one in state.unsure" :key="`${one.part} ${one.name}`">
-            {{ PART[one.part] }}, {{ called(one) }}: <strong>{{ show(one) }}</strong>{{ ' ' }}
+            {{ PART[one.part] }}, {{ called(one)
+            }}<template v-if="show(one)"
+              >: <strong>{{ show(one) }}</strong></template
+            >{{ ' ' }}
             <span class="quiet">{{ KNOWN[one.known_by] }}</span>
           </li>
         </ul>
@@ -68,6 +71,7 @@ const asked = ref<string>()
 }
 ul {
   columns: 22rem;
+  column-gap: 1.6rem;
   padding-left: 1.1rem;
 }
 summary {

@@ -30,7 +30,7 @@ const measured = ({ value, words }: Value) => typeof value === 'number' || (valu
 const confirmable = (one: Value) => mayCorrect.value && one.known_by !== 'published'
 function edit(one: Value) {
   editing.value = one
-  typed.value = one.value === null ? '' : show(one)
+  typed.value = one.value === null ? '' : show(one).replace(/^over /, '')
   asItIs.value = false
   source.value = one.checked_by ? (one.source ?? '') : ''
   trouble.value = undefined

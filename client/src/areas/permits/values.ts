@@ -44,7 +44,8 @@ export function show({ part, name, value, in_dollars }: Value): string {
   if (value === null || (Array.isArray(value) && !value.length)) return part === 'curfews' ? '' : 'none'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (in_dollars) return showDollars(String(value))
-  const inches = name.endsWith('_in') || part === 'escorts'
+  const inches = name.endsWith('_in')
+  if (typeof value === 'number' && part === 'escorts') return `over ${showInches(value)}`
   if (typeof value === 'number' && inches) return showInches(value)
   if (typeof value === 'number') return name.endsWith('_lb') ? showPounds(value) : String(value)
   return Array.isArray(value) ? value.join(', ').replaceAll('_', ' ') : value
