@@ -20,8 +20,8 @@ const value = (part: string, name: string, is: unknown, more = {}) => ({
   checked_by: null,
   ...more,
 })
-const fee = value('fees', '1', '10.00', { words: 'Fee a permit', in_dollars: true })
-const escort = value('escorts', '1', 144, { words: 'Escort 1 in front, over so much wide on any road' })
+const fee = value('fees', '1', '10.00', { words: 'a permit', in_dollars: true })
+const escort = value('escorts', '1', 144, { words: 'wide on any road, 1 in front' })
 const height = value('legal', 'height_in', 162)
 const curfew = value('curfews', '1', null, { words: 'Boise 06:30 to 09:00' })
 const unsure = [height, fee, escort, curfew]
@@ -50,14 +50,14 @@ describe('what nobody has looked up', () => {
     expect(idaho).toContain('Idaho 4 of 30 to look up')
     expect(idaho).toContain('Wanted now by L1007')
     expect(idaho).toContain('Legal up to, height: 13\'6"')
-    expect(idaho).toContain('Fees, Fee a permit: $10.00')
-    expect(idaho).toContain('over so much wide on any road: 12\'0"')
+    expect(idaho).toContain('Fees, a permit: $10.00')
+    expect(idaho).toContain('Escorts, wide on any road, 1 in front: over 12\'0"')
     expect(utah).toContain('all 28 looked up')
   })
 
   it.each([
     [height, 'height', '13\'6"'],
-    [fee, 'Fee a permit', '$10.00'],
+    [fee, 'a permit', '$10.00'],
     [curfew, 'Boise 06:30 to 09:00', ''],
     [value('travel', 'not_on', ['sunday_noon']), 'days without travel', 'sunday noon'],
     [value('permit', 'valid_days', 5), 'days it is good for', '5'],
@@ -72,8 +72,8 @@ describe('what nobody has looked up', () => {
     await button(wrapper, 'Look at Idaho').trigger('click')
     await settled()
     const puts = () => asked.filter(({ method }) => method === 'PUT').map(({ body }) => body)
-    await wrapper.find('[aria-label="Correct Fees Fee a permit"]').trigger('click')
-    await type(wrapper, 'Fees, Fee a permit', '12.50')
+    await wrapper.find('[aria-label="Correct Fees a permit"]').trigger('click')
+    await type(wrapper, 'Fees, a permit', '12.50')
     await type(wrapper, 'Where it says so', 'Idaho, by telephone')
     await wrapper.find('form').trigger('submit')
     await settled()
