@@ -24,7 +24,9 @@ module Web::Company
       )
     end
     app.get("/api/search") { json Reads::Company.search(parameters[:q]) }
-    app.get("/api/audit") { json Web::Company::CompanyJson.audit(parameters[:kind], parameters[:id]) }
+    app.get("/api/audit") do
+      json Web::Company::CompanyJson.audit(parameters[:kind], parameters[:id], by.roles)
+    end
     app.get("/api/imports/:kind") { json Work::Fleet::ImportRows.template(parameters[:kind].to_sym) }
     app.post("/api/imports/:kind") do
       table = parameters[:kind].to_sym
@@ -34,7 +36,10 @@ module Web::Company
     app.get("/api/exports/:kind") do
       content_type "text/csv"
       attachment "#{parameters[:kind]}.csv"
-      Work::Fleet::ImportRows.export(parameters[:kind].to_sym)
+      Work::Fleet::ImportRows.export(
+        parameters[:kind].to_sym,
+        pay: Core::Company::Confidential.reads?(by.roles)
+      )
     end
   end
 end

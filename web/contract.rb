@@ -9,6 +9,9 @@ class Web::Contract
   FOLDER = File.expand_path("../contract", __dir__)
   STAFF = %w[dispatcher permit_clerk settlement_clerk safety administrator].freeze
   METHODS = %w[get post put patch delete].freeze
+  # What a body may hold, where the operation does not say (x-body-kb): words, and files.
+  JSON_KB = 256
+  FILE_KB = 20_000
 
   # A request's operation, with what it carries read into Ruby: symbols, Time, Date.
   Call = Value.of(:operation_id, :roles, :params, :input)
@@ -61,11 +64,19 @@ class Web::Contract
     found if found.known?
   end
 
+  # The most bytes that a body of this operation may have.
+  def most_bytes(operation)
+    kb = operation["x-body-kb"]
+    kb ||= operation["requestBody"]&.dig("content", "application/octet-stream") ? FILE_KB : JSON_KB
+    kb * 1024
+  end
+
   def roles(operation) = operation["x-roles"].flat_map { |role| role == "staff" ? STAFF : [role] }
 
   # Raises Refused for the first thing that the contract does not allow.
   def read(found, request)
     refuse_unknown_query(found.operation, request)
+    refuse_unknown_keys(found)
     failure = OpenapiFirst::RequestValidation::Validator.new(found.operation).validate(found)
     raise refusal(failure) if failure
 
@@ -102,6 +113,17 @@ class Web::Contract
     end
   end
 
+  # What cannot be read at all is the validator's to refuse.
+  def refuse_unknown_keys(found)
+    schema = json_schema(found.operation) or return
+    body = found.body
+    Keys.check(body, schema) if body
+  rescue OpenapiFirst::Error
+    nil
+  end
+
+  def json_schema(operation) = operation["requestBody"]&.dig("content", "application/json", "schema")
+
   def parameters(found)
     all = [*found.operation.query_parameters, *found.operation.path_parameters]
     found.params.to_h do |name, value|
@@ -115,11 +137,7 @@ class Web::Contract
   def input(found)
     return {} unless found.operation.request_body && found.media_type&.include?("json")
 
-    Web::Reader.read(
-      found.body || {},
-      found.operation["requestBody"].dig("content", "application/json", "schema"),
-      ""
-    )
+    Web::Reader.read(found.body || {}, json_schema(found.operation), "")
   end
 
   def refusal(failure)

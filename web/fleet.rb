@@ -13,6 +13,7 @@ module Web::Fleet
     Reads::Fleet::Directory::TABLES.each { |table| directory(app, table) }
     %i[drivers units].each { |table| papers(app, table) }
     credentials(app)
+    unit_pay(app)
     app.get("/api/driver-names") { json Reads::Fleet::Directory.driver_names }
     app.get("/api/towns") { json Reads::Fleet::Directory.towns(parameters[:q]) }
   end
@@ -29,6 +30,16 @@ module Web::Fleet
     app.put("/api/#{table}/:id") do
       Work::Fleet::ChangeRecord.call(table, id, input, by:, now:)
       record table, id
+    end
+  end
+
+  # What only pay reads and writes of a unit.
+  def self.unit_pay(app)
+    app.helpers { def pay_of_unit = json(Web::Fleet.present(Reads::Fleet::Directory.unit_pay(id))) }
+    app.get("/api/units/:id/pay") { pay_of_unit }
+    app.put("/api/units/:id/pay") do
+      Work::Pay::KeepUnitPay.call(id, input, by:, now:)
+      pay_of_unit
     end
   end
 
@@ -86,5 +97,5 @@ module Web::Fleet
       end
     end
   end
-  private_class_method :directory, :papers, :credentials
+  private_class_method :directory, :unit_pay, :papers, :credentials
 end

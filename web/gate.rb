@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# The one place that decides who may: finds the operation, knows the caller, checks the role, then the
-# request.
+# The one place that decides who may: finds the operation, holds back what is too large, knows the caller by
+# role, link or signature, and only then reads the request. What the contract does not know ends here.
 class Web::Gate
   CALL = "crew_ledger.call"
   ACTOR = "crew_ledger.actor"
@@ -15,8 +15,6 @@ class Web::Gate
 
   def call(env)
     request = Rack::Request.new(env)
-    return @app.call(env) unless request.path.start_with?("/api/")
-
     Web::Timing.part(:gate) { pass(env, request) }
     @app.call(env)
   end
@@ -26,8 +24,18 @@ class Web::Gate
   def pass(env, request)
     found = @contract.find(request) or
       raise Web::Denied.new(404, "no_such_address", "There is nothing at this address.")
+    hold(request, found.operation)
     admit(env, request, @contract.roles(found.operation))
+    Web::Tracking::GatewayCall.check(request) if found.operation["x-signed"]
     env[CALL] = @contract.read(found, request)
+  end
+
+  # Before anybody is known and anything is read.
+  def hold(request, operation)
+    most = @contract.most_bytes(operation)
+    return unless request.content_length.to_i > most
+
+    raise Web::Denied.new(413, "too_large", "That is larger than the #{most / 1024} kB that fit here.")
   end
 
   def admit(env, request, roles)

@@ -6,7 +6,11 @@ require "rack/attack"
 # Holds back guessing: sign-ins, set-up codes and links. Counts are kept in the database, since web processes
 # share nothing.
 module Web::Throttle
+  # Who asks is the address that connects; what it says of others is believed of our own proxies alone.
+  def self.believe(proxies) = Rack::Request.ip_filter = ->(ip) { proxies.include?(ip) }
+
   def self.set_up
+    believe(Settings.trusted_proxies)
     attack = Rack::Attack
     attack.cache.store = Store::ThrottleCounts.new
     attack.throttle("sign-in by address", limit: 60, period: 60) do |request|
@@ -23,6 +27,9 @@ module Web::Throttle
     end
     attack.throttle("answers by address", limit: 300, period: 60) do |request|
       request.ip if request.path.start_with?("/api/asks")
+    end
+    attack.throttle("hooks by address", limit: 3000, period: 60) do |request|
+      request.ip if request.path.start_with?("/api/hooks")
     end
     attack.throttle("PIN by link", limit: 10, period: 60) do |request|
       if request.path == Web::Gate::UNLOCK

@@ -108,19 +108,7 @@ module Web::Tracking
       Work::Tracking::AnswerAsk.call(asked, input, now:)
       json Web::Tracking::PhoneJson.ask(asked)
     end
-    app.post("/api/hooks/texts") do
-      request.body.rewind
-      json(
-        {
-          news:
-            Web::Tracking::GatewayCall.new(
-              request.body.read,
-              request.get_header("HTTP_X_GATEWAY_SIGNATURE"),
-              input
-            ).take(now)
-        }
-      )
-    end
+    app.post("/api/hooks/texts") { json({ news: Web::Tracking::GatewayCall.new(input).take(now) }) }
   end
   private_class_method :phone, :trips, :answers
 end

@@ -28,6 +28,7 @@ module Core::Pay::Unusual
   # Array of sentences, empty where nothing is.
   def self.of(facts)
     [
+      ("It pays nothing: see whether this driver has a rate." unless facts.pay_cents.positive?),
       (
         if facts.usual_cents&.positive? && facts.pay_cents > facts.usual_cents * TIMES_USUAL
           "It pays #{Core::Money.text(facts.pay_cents)}, more than twice what a trip of this driver " \

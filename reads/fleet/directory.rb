@@ -5,12 +5,13 @@ module Reads::Fleet::Directory
   KIND = Store::Fleet::KIND
   TABLES = Store::Fleet::COLUMNS.keys.freeze
 
+  # Pay's own, kept with units.
+  PAY = %i[fee rent_daily].freeze
+
   # What is read of each kind of record.
   FIELDS =
     Store::Fleet::COLUMNS
-      .transform_values do |columns|
-        [:id, :version, :retired, *columns, :owner, :operator, *Store::Fleet::RATES].freeze
-      end
+      .transform_values { |columns| [:id, :version, :retired, *columns, :owner, :operator].freeze - PAY }
       .freeze
 
   # Rows of a page, and how many there are of all.
@@ -22,6 +23,10 @@ module Reads::Fleet::Directory
   # Raises Store::NotFound.
   def self.one(table, id) =
     Store::Fleet.find(table, id)&.slice(*FIELDS[table]) || raise(Store::NotFound.new(KIND[table], id))
+
+  # Of a unit, what only pay reads. Raises Store::NotFound.
+  def self.unit_pay(id) =
+    Store::Fleet::Units.row(id)&.slice(:id, :version, *PAY) || raise(Store::NotFound.new("unit", id))
 
   # Everybody who drives: [{ id:, name: }].
   def self.driver_names = DB[:drivers].where(retired: false).order(:name, :id).select(:id, :name).all

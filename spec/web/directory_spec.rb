@@ -20,15 +20,8 @@ RSpec.describe Web::Fleet do
       "freezer burley"
     ],
     "drivers" => [
-      {
-        name: "Nora Brandvold",
-        number: "1004",
-        phone: "208-555-0153",
-        loaded_mile_rate: "0.61",
-        empty_mile_rate: "0.50",
-        medical_expires_on: "2027-03-01"
-      },
-      { loaded_mile_rate: "0.63" },
+      { name: "Nora Brandvold", number: "1004", phone: "208-555-0153", medical_expires_on: "2027-03-01" },
+      { medical_expires_on: "2028-03-01" },
       "brandv 1004"
     ],
     "units" => [
@@ -76,28 +69,14 @@ RSpec.describe Web::Fleet do
     ["places", { name: "X", zip: "8370" }] => %w[wrong_form /zip],
     ["places", { name: "X", zip: "00001" }] => %w[unknown_zip /zip],
     ["places", { zip: "83702" }] => %w[missing /name],
-    ["drivers", { name: "X", number: "1", loaded_mile_rate: "-1", empty_mile_rate: "0" }] => %w[
+    ["drivers", { name: "X", number: "1", loaded_mile_rate: "0.90" }] => %w[unknown_key /loaded_mile_rate],
+    ["units", { number: "X", kind: "tractor", rent_daily: "90.00" }] => %w[unknown_key /rent_daily],
+    ["drivers", { name: "X", number: "1", licence_class: "D" }] => %w[wrong_value /licence_class],
+    ["drivers", { name: "X", number: "1", medical_expires_on: "2027-02-30" }] => %w[
       wrong_form
-      /loaded_mile_rate
+      /medical_expires_on
     ],
-    [
-      "drivers",
-      { name: "X", number: "1", loaded_mile_rate: "1", empty_mile_rate: "0", licence_class: "D" }
-    ] => %w[wrong_value /licence_class],
-    [
-      "drivers",
-      {
-        name: "X",
-        number: "1",
-        loaded_mile_rate: "1",
-        empty_mile_rate: "0",
-        medical_expires_on: "2027-02-30"
-      }
-    ] => %w[wrong_form /medical_expires_on],
-    [
-      "drivers",
-      { name: "X", number: "1", loaded_mile_rate: "1", empty_mile_rate: "0", terminal_id: 999 }
-    ] => %w[unknown_terminal /terminal_id],
+    ["drivers", { name: "X", number: "1", terminal_id: 999 }] => %w[unknown_terminal /terminal_id],
     ["units", { number: "X", kind: "tractor", operator_id: 999_999 }] => %w[unknown_driver /operator_id],
     ["units", { number: "X", kind: "tractor", owner_company_id: 999_999 }] => %w[
       unknown_company
@@ -151,10 +130,7 @@ RSpec.describe Web::Fleet do
     client.call(
       :put,
       "/api/drivers/#{id}",
-      {
-        **driver.slice(:name, :number, :phone, :loaded_mile_rate, :empty_mile_rate, :version),
-        terminal_id: spokane
-      }
+      { **driver.slice(:name, :number, :phone, :version), terminal_id: spokane }
     )
     expect(client.call(:get, "/api/audit?kind=driver&id=#{id}").first[:changes]).to include(
       terminal: %w[Boise Spokane]

@@ -24,6 +24,9 @@ module Web::Company::CompanyJson
   def self.person(row) =
     { **row.slice(:id, :name, :email), roles: row[:roles].to_a, disabled: row[:status_id] != 2 }
 
-  def self.audit(kind, id) =
-    Reads::Company.audit(kind, id).map { |row| row.merge(at: Web::Figures.iso(row[:at])) }
+  # roles - of who reads it
+  def self.audit(kind, id, roles) =
+    Core::Company::Confidential
+      .told(Reads::Company.audit(kind, id), kind, roles)
+      .map { |row| row.merge(at: Web::Figures.iso(row[:at])) }
 end

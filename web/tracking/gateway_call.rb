@@ -7,16 +7,28 @@ class Web::Tracking::GatewayCall
   # Between its clock and ours, by the real time: a call that somebody kept is no call.
   TOLERANCE_SECONDS = 300
 
-  # raw - the body as it came; signature - "t=1795700000,v1=…"; input - the body as the contract has read it
-  def initialize(raw, signature, input)
-    @raw = raw
-    @signature = signature.to_s
+  # Before anything of it is read. request - Rack::Request. Raises Refused `bad_signature`, `stale_call`.
+  def self.check(request)
+    raw = request.body&.read.to_s
+    request.body&.rewind
+    seconds, given =
+      request.get_header("HTTP_X_GATEWAY_SIGNATURE").to_s.match(/\At=(\d{1,12}),v1=(\h{64})\z/)&.captures
+    expected = seconds && OpenSSL::HMAC.hexdigest("SHA256", Settings.text_gateway_secret, "#{seconds}.#{raw}")
+    unless expected && OpenSSL.fixed_length_secure_compare(expected, given.downcase)
+      raise Refused.new("bad_signature", "The signature does not fit the body.", path: "")
+    end
+    return unless (Time.now.to_i - seconds.to_i).abs > TOLERANCE_SECONDS
+
+    raise Refused.new("stale_call", "The signature is of another time: sign it anew.", path: "")
+  end
+
+  # input - the body as the contract has read it
+  def initialize(input)
     @input = input
   end
 
-  # Returns whether it was news. Raises Refused `bad_signature`, `stale_call`.
+  # Returns whether it was news.
   def take(now)
-    check
     # The gateway's clock is the real one; ours may be the demo's.
     at = now - (Time.now - @input[:at]).clamp(0, 7 * 86_400)
     message = @input[:message]
@@ -39,19 +51,5 @@ class Web::Tracking::GatewayCall
       },
       now:
     )
-  end
-
-  private
-
-  def check
-    seconds, given = @signature.match(/\At=(\d{1,12}),v1=(\h{64})\z/)&.captures
-    expected =
-      seconds && OpenSSL::HMAC.hexdigest("SHA256", Settings.text_gateway_secret, "#{seconds}.#{@raw}")
-    unless expected && OpenSSL.fixed_length_secure_compare(expected, given.downcase)
-      raise Refused.new("bad_signature", "The signature does not fit the body.", path: "")
-    end
-    if (Time.now.to_i - seconds.to_i).abs > TOLERANCE_SECONDS
-      raise Refused.new("stale_call", "The signature is of another time: sign it anew.", path: "")
-    end
   end
 end

@@ -23,9 +23,11 @@ class Work::Fleet::ImportRows
     }
   end
 
-  def self.export(table)
+  # pay - with rates, fees and rents
+  def self.export(table, pay:)
     names = Work::Fleet::SheetNames.new
     columns = Core::Directory.columns(table)
+    columns = columns.except(*Core::Company::Confidential::FIELDS.map(&:to_sym)) unless pay
     rows = Store::Fleet.page(table, "", page: 1, per_page: 1_000_000).first.reject { |row| row[:retired] }
     CSV.generate(headers: columns.keys, write_headers: true) do |csv|
       rows.each { |row| csv << columns.each_value.map { |column| cell(names.written(table, column, row)) } }

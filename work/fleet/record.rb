@@ -122,7 +122,8 @@ module Work::Fleet::Record
     wanted = (current || {}).slice(*Store::Fleet::TERMS).merge(wanted)
     return if current && wanted.all? { |name, value| current[name] == value }
 
-    check_rate(wanted)
+    # Who is put down without a rate gets one where pay is kept; until then a run says that he has none.
+    check_rate(wanted) if rates.any?
     Store::Pay::Plans.keep(
       { driver_id:, in_force_from: current ? now.to_date : Date.new(2000, 1, 1), **wanted },
       key: %i[driver_id in_force_from],

@@ -12,7 +12,7 @@ RSpec.describe Core::Freight::Acts do
 
   # What a dispatcher who is a clerk as well may do with a full load, state by state.
   {
-    "open" => %i[crew change cancel agree_miles],
+    "open" => %i[crew change bend cancel agree_miles],
     "planned" => %i[send change recrew uncrew swap_crews relay cancel agree_miles],
     "sent" => %i[change recrew uncrew swap_crews relay cancel agree_miles],
     "accepted" => %i[change recrew uncrew swap_crews relay cancel agree_miles],

@@ -10,6 +10,7 @@ import { useDraft } from '@/shared/useDraft'
 import { useTitle } from '@/shared/useTitle'
 import { sayCode } from '@/shared/trail'
 import LinkButton from './LinkButton.vue'
+import PayOf from './PayOf.vue'
 import PapersPanel from './PapersPanel.vue'
 import { KINDS, toInput, USUAL, type Kind, type Row } from './kinds'
 import { isHolder, useHolders } from './useHolders'
@@ -243,6 +244,12 @@ useTitle(() => (id ? String(draft.value[of.value.title] ?? '') : `New ${of.value
       :key="`${kind} ${id}`"
       :kind="kind"
       :may-change="mayChange"
+    />
+    <pay-of
+      v-if="id && (kind === 'drivers' || kind === 'units')"
+      :id="id"
+      :key="`pay ${kind} ${id}`"
+      :kind="kind"
     />
     <section v-if="id" class="panel pad">
       <h2>Trail</h2>

@@ -35,7 +35,6 @@ export interface KindOf {
 
 const PHONE: Field = { name: 'phone', label: 'Telephone' }
 /** Paid by the mile where nobody says otherwise. */
-const paidBy = (basis: string) => (draft: Record<string, unknown>) => (draft.basis ?? 'per_mile') === basis
 const isTractor = (draft: Record<string, unknown>) => draft.kind !== 'trailer'
 const isTrailer = (draft: Record<string, unknown>) => draft.kind === 'trailer'
 
@@ -53,7 +52,6 @@ export const KINDS: Record<Kind, KindOf> = {
       { name: 'employment', label: 'Employment' },
       { name: 'licence_expires_on', label: 'Licence until' },
       { name: 'medical_expires_on', label: 'Medical until' },
-      { name: 'loaded_mile_rate', label: 'Loaded mile', figure: true },
     ],
     fields: [
       { name: 'name', label: 'Name', needed: true },
@@ -82,32 +80,6 @@ export const KINDS: Record<Kind, KindOf> = {
       { name: 'forbidden_states', label: 'Does not go to (CA, NY)', type: 'list' },
       { name: 'languages', label: 'Languages (en, es)', type: 'list' },
       { name: 'preferences', label: 'Likes to (nights, mountains, home on Fridays)', type: 'long' },
-      {
-        name: 'basis',
-        label: 'Paid by',
-        type: 'choice',
-        choices: ['per_mile', 'percent', 'hourly', 'per_load', 'per_ton'],
-      },
-      { name: 'percent', label: 'Percent of line haul', type: 'money', when: paidBy('percent') },
-      { name: 'percent_of_fuel', label: 'And of the fuel surcharge', type: 'yesno', when: paidBy('percent') },
-      { name: 'hourly_rate', label: 'An hour, $', type: 'money', when: paidBy('hourly') },
-      { name: 'per_load', label: 'A load, $', type: 'money', when: paidBy('per_load') },
-      { name: 'per_ton', label: 'A ton, $', type: 'money', when: paidBy('per_ton') },
-      {
-        name: 'loaded_mile_rate',
-        label: 'Loaded mile, $',
-        type: 'money',
-        needed: true,
-        when: paidBy('per_mile'),
-      },
-      { name: 'empty_mile_rate', label: 'Empty mile, $', type: 'money', when: paidBy('per_mile') },
-      { name: 'extra_stop', label: 'Extra stop, $', type: 'money' },
-      { name: 'stops_included', label: 'Stops included', type: 'number' },
-      { name: 'detention_hourly', label: 'Detention an hour, $', type: 'money' },
-      { name: 'tarp', label: 'Tarp, $', type: 'money' },
-      { name: 'layover_daily', label: 'Layover a day, $', type: 'money' },
-      { name: 'period_minimum', label: 'Earns at least, $', type: 'money' },
-      { name: 'minimum_net', label: 'Is left at least, $', type: 'money' },
       { name: 'notes', label: 'Notes', type: 'long' },
     ],
   },
@@ -160,8 +132,6 @@ export const KINDS: Record<Kind, KindOf> = {
       { name: 'leased', label: 'Leased', type: 'yesno' },
       { name: 'company_plates', label: 'Plates are ours', type: 'yesno' },
       { name: 'tarps', label: 'Carries tarps', type: 'yesno' },
-      { name: 'fee', label: 'Fee a period, $', type: 'money' },
-      { name: 'rent_daily', label: 'Rent to its operator a day, $', type: 'money' },
       { name: 'active_from', label: 'In service from', type: 'day' },
       { name: 'active_to', label: 'In service to', type: 'day' },
       { name: 'service_due_on', label: 'Service due', type: 'day' },
@@ -254,8 +224,6 @@ export const USUAL: Partial<Record<Kind, Record<string, unknown>>> = {
     employment: 'company_driver',
     smartphone: true,
     licence_class: 'A',
-    stops_included: 2,
-    basis: 'per_mile',
   },
   units: { kind: 'tractor', company_plates: true },
 }
@@ -290,8 +258,6 @@ const nullable = (name: string) =>
     'tare_lb',
     'registered_lb',
     'miles_per_gallon',
-    'fee',
-    'rent_daily',
     'active_from',
     'active_to',
     'service_due_on',
