@@ -156,6 +156,7 @@ describe('the facts of a permit file', () => {
     expect(wrapper.emitted('save')).toEqual([
       [{ also_by: 'fax', also_to: '406-555-0140', applicant_id: 4 }, 3],
     ])
+    wrapper.vm.close()
     const back = fileAt(4, { applicant_id: 4, applicant: 'Aspen Crane', also_by: 'fax', also_to: '1' })
     const shown = mounted(back)
     expect(shown.text()).toContain('Aspen Crane')
