@@ -58,7 +58,23 @@ module Store::Tracking
       .first
   end
 
-  def self.revoke_links(driver_id, now) = live_links.where(driver_id:).update(revoked_at: now)
+  # Those that ask for a check-in end with them. Returns how many of the others there were.
+  def self.revoke_links(driver_id, now)
+    DB[:asks].where(driver_id:).where { expires_at > now }.update(expires_at: now)
+    live_links.where(driver_id:).update(revoked_at: now)
+  end
+
+  # Counts a try of a PIN before it is looked at, so that many at once are no more than so many. Returns how many
+  # there were, nil where no more are let.
+  def self.count_pin_try(driver_id, most)
+    DB[:drivers]
+      .where(id: driver_id)
+      .where { pin_failures < most }
+      .returning(:pin_failures)
+      .update(pin_failures: Sequel[:pin_failures] + 1)
+      .first
+      &.fetch(:pin_failures)
+  end
 
   def self.live_links = DB[:cab_links].where(revoked_at: nil)
 

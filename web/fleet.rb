@@ -88,6 +88,8 @@ module Web::Fleet
       case value
       when BigDecimal
         Money.rate_text(value)
+      when Time
+        Web::Figures.iso(value)
       when Date
         value.iso8601
       when Sequel::Postgres::PGArray, Array

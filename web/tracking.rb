@@ -24,6 +24,9 @@ module Web::Tracking
         Papers::TripReport.new(trip_id).render
       end
     end
+    app.post("/api/drivers/:id/confirm-number") do
+      record :drivers, Work::Tracking::NewNumber.confirm(id, input, by:, now:)
+    end
     app.post("/api/drivers/:id/revoke-links") do
       json({ id: Work::Tracking::RevokeLinks.call(id, input, by:, now:) })
     end
@@ -61,8 +64,12 @@ module Web::Tracking
       Work::Hours::AnswerDuty.call(id, input, driver: by, now:)
       cab
     end
-    app.get("/api/cab/statements/:id") { json Papers::StatementText.of_driver(id, by.id) }
+    app.get("/api/cab/statements/:id") do
+      Work::Tracking::NewNumber.check(by.id)
+      json Papers::StatementText.of_driver(id, by.id)
+    end
     app.post("/api/cab/statements/:id/questions") do
+      Work::Tracking::NewNumber.check(by.id)
       json Papers::StatementText.of(Work::Pay::AskAboutLine.call(id, input, driver: by, now:))
     end
     app.post("/api/cab/papers/:id/stop") do

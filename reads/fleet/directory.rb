@@ -11,7 +11,9 @@ module Reads::Fleet::Directory
   # What is read of each kind of record.
   FIELDS =
     Store::Fleet::COLUMNS
-      .transform_values { |columns| [:id, :version, :retired, *columns, :owner, :operator].freeze - PAY }
+      .transform_values do |columns|
+        ([:id, :version, :retired, :new_number_at, *columns, :owner, :operator] - PAY).freeze
+      end
       .freeze
 
   # Rows of a page, and how many there are of all.

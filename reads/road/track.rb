@@ -27,7 +27,7 @@ module Reads::Road::Track
       .where(trip_id:)
       .order(Sequel[:trip_stops][:position])
       .select_all(:stops)
-      .select_append(:via, :arrived_at)
+      .select_append(Sequel[:trip_stops][:via], :arrived_at)
       .all
 
   private_class_method :stops

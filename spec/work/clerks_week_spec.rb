@@ -49,8 +49,29 @@ RSpec.describe "The clerk's week" do
     if table == "units"
       %i[number kind trailer_kind]
     else
-      %i[number name phone terminal_id loaded_mile_rate empty_mile_rate]
+      %i[number name phone terminal_id]
     end
+
+  # What only the clerk writes.
+  def fee(id, amount) =
+    by_clerk(
+      :put,
+      "/api/units/#{id}/pay",
+      { version: DB[:units].where(id:).get(:version), fee: amount, rent_daily: nil }
+    )
+
+  def rate(id, amount) =
+    by_clerk(
+      :post,
+      "/api/drivers/#{id}/pay-plans",
+      { key: "another rate", in_force_from: "2026-11-01", basis: "per_mile", loaded_mile_rate: amount }
+    )
+
+  def by_clerk(...)
+    client = api(inez)
+    client.call(...)
+    expect(client.status).to eq(200), client.error.to_s
+  end
 
   def leased(number, **more) =
     add(:units, number:, kind: "tractor", leased: true, operator_id: driver_id, **more)
@@ -78,13 +99,13 @@ RSpec.describe "The clerk's week" do
 
   {
     "a unit of his that comes" => ->(one) { one.leased("T-900", fee: "40.00") },
-    "another fee of a unit" => ->(one) { one.put("units", one.unit, fee: "61.00") },
+    "another fee of a unit" => ->(one) { one.fee(one.unit, "61.00") },
     "a unit that goes to somebody else" => ->(one) { one.put("units", one.unit, operator_id: one.other) },
     "a unit that nobody operates any more" => ->(one) { one.put("units", one.unit, operator_id: nil) },
     "a unit that is leased no more" => ->(one) { one.put("units", one.unit, leased: false) },
     "a unit that is out of service" => ->(one) { one.put("units", one.unit, active_to: "2026-11-01") },
     "a unit that is retired" => ->(one) { one.put("units", one.unit, retired: true) },
-    "rates of the directory" => ->(one) { one.put("drivers", one.driver_id, loaded_mile_rate: "0.71") },
+    "another rate" => ->(one) { one.rate(one.driver_id, "0.71") },
     "miles that are agreed" => lambda(&:agree_miles),
     "a paper that comes in" => lambda(&:second_paper)
   }.each do |what, change|

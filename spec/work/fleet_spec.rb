@@ -76,7 +76,7 @@ RSpec.describe Work::Fleet do
     expect(kept.call).to eq(
       [["annual_inspection", Date.new(2028, 6, 30)], ["registration", Date.new(2027, 12, 31)]]
     )
-    expect(described_class::ImportRows.export(:units)).to include("2027-12-31,2028-06-30")
+    expect(described_class::ImportRows.export(:units, pay: true)).to include("2027-12-31,2028-06-30")
   end
 
   it "asks for the rate that a driver is paid by and for no other" do
@@ -111,10 +111,10 @@ RSpec.describe Work::Fleet do
     )
     add(:places, name: "=cmd()", zip: "83702")
     Store::Fleet::COLUMNS.each_key do |table|
-      csv = described_class::ImportRows.export(table)
+      csv = described_class::ImportRows.export(table, pay: true)
       expect(import(table, csv)).to include(added: 0, changed: 0, errors: [])
     end
-    expect(described_class::ImportRows.export(:places)).to include("'=cmd()")
+    expect(described_class::ImportRows.export(:places, pay: false)).to include("'=cmd()")
   end
 
   it "gives a place its town, position and zone by its ZIP" do

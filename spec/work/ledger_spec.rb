@@ -449,18 +449,15 @@ RSpec.describe Work::Pay do
     end
     id = open_run
     load = DB[:loads].first
-    fields =
-      api(greta).call(:get, "/api/drivers/#{driver_id}").slice(
-        :version,
-        :name,
-        :number,
-        :terminal_id,
-        :loaded_mile_rate,
-        :empty_mile_rate
+    put = ->(**more) do
+      api(inez).call(
+        :post,
+        "/api/drivers/#{driver_id}/pay-plans",
+        { key: "plan #{more.hash}", in_force_from: now.to_date.iso8601, **more }
       )
-    put = ->(**more) { api(greta).call(:put, "/api/drivers/#{driver_id}", { **fields, **more }) }
+    end
     expect(put.call(basis: "percent")[:error]).to include(code: "rate_missing", path: "/percent")
-    expect(put.call(basis: "percent", percent: "25", percent_of_fuel: true)).to include(
+    expect(put.call(basis: "percent", percent: "25", percent_of_fuel: true)[:plans].first).to include(
       basis: "percent",
       percent: "25.00"
     )

@@ -121,7 +121,7 @@ module Web::Freight::LoadJson
       fuel_rate: Figures.rate(load[:fuel_rate]),
       accessorials:
         page.accessorials.map do |row|
-          { **row.slice(:label, :kind, :permit_id), amount: Figures.money(row[:amount]) }
+          { **row.slice(:label, :kind, :permit_id).compact, amount: Figures.money(row[:amount]) }
         end
     }
   end

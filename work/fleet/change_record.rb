@@ -14,6 +14,7 @@ module Work::Fleet::ChangeRecord
       row = Work::Fleet::Record.row(table, before.merge(input)).merge(input.slice(:retired))
       Work::Fleet::Record.saying { Store::Fleet.rows(table).change(before, **row) }
       if table == :drivers
+        Work::Tracking::NewNumber.given(before, row[:phone], by:, now:)
         Store::Fleet.rename_on_units(row[:name], driver_id: id)
         Work::Fleet::Record.write_rates(id, input, now)
       end

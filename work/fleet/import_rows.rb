@@ -159,7 +159,8 @@ class Work::Fleet::ImportRows
   end
 
   # A company of one terminal need not name it.
-  def usual = @table == :drivers ? { terminal_id: @names.only_terminal }.compact : {}
+  # A sheet says how its drivers are paid: by the mile where nothing else is written.
+  def usual = @table == :drivers ? { terminal_id: @names.only_terminal, basis: "per_mile" }.compact : {}
 
   def same?(before, value)
     case before

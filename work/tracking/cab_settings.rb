@@ -53,14 +53,15 @@ module Work::Tracking::CabSettings
   # Is it his PIN? After five wrong ones the links are revoked: a new link comes from dispatch.
   def self.pin?(driver, pin, now:)
     return true if driver[:pin_digest].nil?
-    return false if driver[:pin_failures] >= PIN_FAILURES
-
+    tries = Store::Tracking.count_pin_try(driver[:id], PIN_FAILURES) or return false
     good = Argon2::Password.verify_password(pin.to_s, driver[:pin_digest])
-    failures = good ? 0 : driver[:pin_failures] + 1
-    unless failures == driver[:pin_failures]
-      Store::Fleet::Drivers.at(driver[:id]).update(pin_failures: failures)
+    if good
+      Store::Fleet::Drivers.at(driver[:id]).update(pin_failures: 0)
+      # It is he who has the new number.
+      Work::Tracking::NewNumber.known(driver[:id]) if driver[:new_number_pin]
+    elsif tries >= PIN_FAILURES
+      Store::Tracking.revoke_links(driver[:id], now)
     end
-    Store::Tracking.revoke_links(driver[:id], now) if failures >= PIN_FAILURES
     good
   end
 
@@ -73,7 +74,7 @@ module Work::Tracking::CabSettings
       end
 
       Store::Tracking.revoke_links(driver_id, now)
-      Store::Fleet::Drivers.at(driver_id).update(pin_digest: nil, pin_failures: 0)
+      Store::Fleet::Drivers.at(driver_id).update(pin_digest: nil, pin_failures: 0, new_number_pin: false)
       Work::Tracking::WriteText.say({ driver_id:, phone: driver[:phone] }, nil, "link", now)
       act.changed("driver", driver_id, { link: [nil, "renewed"] })
       driver_id

@@ -150,7 +150,8 @@ async function send(line: Schemas['Statement']['lines'][number]) {
   </template>
   <template v-else>
     <h2>{{ t('pay.title') }}</h2>
-    <p v-if="!rows.length" class="quiet">{{ t('pay.none') }}</p>
+    <p v-if="cab.cab.value?.pay_waits">{{ t('pay.numberNew') }}</p>
+    <p v-else-if="!rows.length" class="quiet">{{ t('pay.none') }}</p>
     <button v-for="row in running" :key="row.id" type="button" class="card row" @click="look(row.id)">
       <span class="spread"
         ><strong>{{ t('pay.week', { from: day(row.from), to: day(row.to) }) }}</strong

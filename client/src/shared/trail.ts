@@ -113,6 +113,7 @@ const ACTS: Record<string, string> = {
   reposition: 'sent a crew somewhere empty',
   reroute_leg: 'chose another way',
   bend_load: 'chose another way',
+  confirm_number: 'confirmed the new telephone number',
   keep_unit_pay: 'set what it costs or brings its operator',
   keep_applicant: 'put down whom we apply for',
   revoke_links: 'closed the links of a phone',

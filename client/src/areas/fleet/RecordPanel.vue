@@ -86,6 +86,8 @@ watch(
   { immediate: true },
 )
 
+/** Since when the driver has a telephone number that nobody has confirmed. */
+const newNumberAt = computed(() => draft.value.new_number_at as string | null | undefined)
 const OWN = ['number', 'name', 'vin', 'plate', 'phone', 'email', 'logging_device']
 const fields = computed(() => of.value.fields.filter(field => field.when?.(draft.value) ?? true))
 const at = (name: string) => (problem.value?.path === `/${name}` ? problem.value.message : undefined)
@@ -250,6 +252,8 @@ useTitle(() => (id ? String(draft.value[of.value.title] ?? '') : `New ${of.value
       :id="id"
       :key="`pay ${kind} ${id}`"
       :kind="kind"
+      :new-number-at="newNumberAt"
+      @changed="anew"
     />
     <section v-if="id" class="panel pad">
       <h2>Trail</h2>

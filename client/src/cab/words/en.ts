@@ -270,6 +270,7 @@ export default {
   pay: {
     title: 'Pay statements',
     none: 'No statement yet.',
+    numberNew: 'Your telephone number is new. Pay is shown here once the office has confirmed it with you.',
     gross: 'Earned',
     noTax: 'No tax is withheld on this statement.',
     taxesWanted: 'What an order takes is not in it yet: payroll has not given the taxes.',

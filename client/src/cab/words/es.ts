@@ -272,6 +272,8 @@ const es: typeof en = {
   pay: {
     title: 'Recibos de pago',
     none: 'Todavía no hay recibos.',
+    numberNew:
+      'Su número de teléfono es nuevo. El pago se muestra aquí cuando la oficina lo haya confirmado con usted.',
     gross: 'Ganado',
     noTax: 'En este pago no se retuvo ningún impuesto.',
     taxesWanted: 'Todavía no incluye lo que toma una orden: la nómina no ha dado los impuestos.',
