@@ -38,6 +38,11 @@ class Papers::PermitApplication < Papers::Letter
     say line.empty? ? "Address and USDOT number: not told, see Company" : line, size: 10
   end
 
+  def pieces
+    count, stacked = @says[:load].values_at(:pieces, :stacked)
+    count ? { "Pieces" => "#{count}#{", standing on each other" if stacked}" } : {}
+  end
+
   def day(at) = Core::Spoken.date(Date.iso8601(at))
   def feet(inches) = inches ? "#{inches / 12} ft #{inches % 12} in" : "none"
 
@@ -46,10 +51,12 @@ class Papers::PermitApplication < Papers::Letter
     rows = {
       "Load" => @says[:load][:what],
       "Serial number" => @says[:load][:serial_number],
+      **pieces,
       "Can be divided" => @says[:load][:divisible] ? "yes" : "no",
       "Starts on" => day(@says[:starts_on]),
       "Our reference" => @says[:reference],
-      **(@says[:deliver_by] == "download" ? {} : { "By #{@says[:deliver_by]} to" => @says[:deliver_to] })
+      **(@says[:deliver_by] == "download" ? {} : { "By #{@says[:deliver_by]} to" => @says[:deliver_to] }),
+      **(@says[:also_by] ? { "And by #{@says[:also_by]} to" => @says[:also_to] } : {})
     }
     sizes = {
       width_in: "Width",

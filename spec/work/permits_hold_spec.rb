@@ -343,4 +343,16 @@ RSpec.describe Work::Permits do
     expect(axles.map { |axle| axle[:spacing_ft] }).to eq([0, 16, 4.5, 30.5, 4.5])
     expect(share.call([0, 16])[:error]).to include(code: "too_few_axles", path: "/spacings_ft")
   end
+
+  it "says how many pieces there are, and that they stand on each other, to the office and on paper" do
+    load_id = pump_house(freight: [freight.first.merge(pieces: 3)])
+    made(load_id)
+    expect(file(load_id)).to include(pieces: 3, stacked: false)
+    put_right(load_id, stacked: true)
+    permit = DB[:permits].first(jurisdiction: "MT")
+    expect(Reads::Permits::Application.of(permit)[:load]).to include(pieces: 3, stacked: true)
+    paper = PDF::Reader.new(StringIO.new(clerk.call(:get, "/api/permits/#{permit[:id]}/application")))
+    expect(paper.pages.map(&:text).join).to include("3, standing on each other")
+    expect(put_right(load_id, pieces: 1)[:error]).to include(code: "one_piece", path: "/pieces")
+  end
 end

@@ -19,7 +19,7 @@ Store::Permits::Versions =
           starts_on: file[:starts_on].iso8601,
           attested_at: file[:attested_at]&.iso8601,
           vehicle: file.slice(*Store::Permits::SIZES).merge(axles: file[:axles].to_a),
-          load: file.slice(:what, :serial_number, :divisible),
+          load: file.slice(:what, :serial_number, :divisible, :pieces, :stacked),
           tractor: unit(file[:tractor_id]),
           trailer: unit(file[:trailer_id]),
           spare_tractors: file[:spare_tractors].to_a,

@@ -6,6 +6,8 @@ class Web::Permits::FileJson
   COLUMNS = %i[
     version
     divisible
+    pieces
+    stacked
     what
     serial_number
     reference

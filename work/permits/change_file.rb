@@ -10,6 +10,8 @@ module Work::Permits::ChangeFile
       SIZE +
         %i[
           divisible
+          pieces
+          stacked
           what
           serial_number
           reference
@@ -27,7 +29,7 @@ module Work::Permits::ChangeFile
   # input - { version:, axles: Array of { weight_lb:, spacing_ft: }, **FIELDS,
   #         spare_tractors: Array of { number:, plate:, plate_state:, vin: } }, all but the version optional
   # Returns the load's id. Raises Work::Stale, Refused `axles_do_not_add`, `spacings_too_long`, `in_the_past`,
-  # `too_far_ahead`, `height_under_truck`, `field_missing`.
+  # `too_far_ahead`, `height_under_truck`, `field_missing`, `one_piece`.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(nil, "change_permit_file", by:, now:) do |act|
       file = Store::Permits::Files.where(load_id:).for_update.first or
@@ -75,6 +77,9 @@ module Work::Permits::ChangeFile
   end
 
   def self.check(file, axles, now)
+    if file[:stacked] && file[:pieces].to_i < 2
+      raise Refused.new("one_piece", "One piece stands on nothing: say how many there are.", path: "/pieces")
+    end
     sum = axles.sum { |row| row[:weight_lb] }
     if axles.any? && sum != file[:gross_lb]
       raise Refused.new(

@@ -54,6 +54,7 @@ class Work::Permits::MakeFile
       serial_number: lines.map { |line| line[:serial_number] }.reject(&:empty?).first || "none",
       reference: @load[:reference].to_s,
       divisible: @rig.divisible?,
+      pieces: lines.filter_map { |line| line[:pieces] }.sum.then { |count| count if count.positive? },
       starts_on: Work::Permits::FollowDay.of(@load, @now)
     }
   end

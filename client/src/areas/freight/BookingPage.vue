@@ -63,7 +63,11 @@ async function fetchSource() {
 }
 void start()
 
-const { totals, quoting } = useQuote(draft, () => session.now())
+const { totals, quoting } = useQuote(
+  draft,
+  () => session.now(),
+  () => session.zone,
+)
 const { lanes, price, fuel, take, takePrice, takeFuel } = useLanes(draft)
 const also = ref('')
 const today = computed(() => dayAt(session.now(), session.zone))
@@ -87,7 +91,7 @@ async function fileConfirmation(load: Schemas['Load']): Promise<boolean> {
 }
 
 async function book() {
-  const { input, problems: found } = read(draft.value, session.now())
+  const { input, problems: found } = read(draft.value, session.now(), session.zone)
   problems.value = found
   const days = readDays(also.value, today.value)
   if (days.some(day => !day)) found['/also_on'] = 'Days like 12/1, 12/3'
@@ -173,7 +177,7 @@ useKeys([{ key: 'Escape', label: 'Back to Freight', run: () => router.back() }])
     <div class="grid">
       <div class="stack">
         <booking-who v-model="draft" :problems="problems" :lanes="id ? [] : lanes" @lane="take" />
-        <booking-stops v-model="draft.stops" :problems="problems" :now="session.now()" />
+        <booking-stops v-model="draft.stops" :problems="problems" :now="session.now()" :here="session.zone" />
         <booking-freight v-model="draft" :problems="problems" />
       </div>
       <aside class="stack side">

@@ -6,18 +6,18 @@ import { emptyStop, timesOf, type Problems, type StopDraft } from './draft'
 import PlaceField from './PlaceField.vue'
 
 const stops = defineModel<StopDraft[]>({ required: true })
-const { problems, now } = defineProps<{ problems: Problems; now: number }>()
+const { problems, now, here } = defineProps<{ problems: Problems; now: number; here: string }>()
 
 /** What was understood of the typed times, in the place's own zone. */
 function understood(stop: StopDraft, field: 'from' | 'to'): string {
-  const reading = timesOf(stop, now)[field]
+  const reading = timesOf(stop, now, here)[field]
   if (!reading || 'wrong' in reading || !stop.place) return ''
   return showTime(reading.at, stop.place.zone)
 }
 /** What cannot be read is said as soon as the field is left. */
 const left = ref(new Set<string>())
 function wrong(stop: StopDraft, i: number, field: 'from' | 'to'): string | undefined {
-  const reading = stop[field].trim() ? timesOf(stop, now)[field] : undefined
+  const reading = stop[field].trim() ? timesOf(stop, now, here)[field] : undefined
   const said = reading && 'wrong' in reading && left.value.has(`${i} ${field}`) ? reading.wrong : undefined
   return problems[`/stops/${i}/${field}`] ?? said
 }

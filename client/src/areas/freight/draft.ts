@@ -187,11 +187,11 @@ export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
 }
 
 /** How the times of a stop are understood, in the zone of its place: a window may stand in the first field. */
-export function timesOf(stop: StopDraft, now: number): { from?: Reading; to?: Reading } {
+export function timesOf(stop: StopDraft, now: number, here?: string): { from?: Reading; to?: Reading } {
   const zone = stop.place?.zone
   const read = (text: string, from?: number): Reading =>
     zone
-      ? readTime(text, { zone, now, purpose: 'plan', from, window: true })
+      ? readTime(text, { zone, now, here, purpose: 'plan', from, window: true })
       : { wrong: 'Pick the place first: the time is in its zone.' }
   const from = stop.from.trim() ? read(stop.from) : undefined
   const begins = from && 'at' in from ? from.at : undefined
@@ -219,7 +219,11 @@ export const shownBack = {
 const across = (text: string) => (asksUnit(text) ? undefined : parseInches(text))
 
 /** What the server wants, and what cannot be read yet, by the path that the server would name. */
-export function read(draft: LoadDraft, now: number): { input: Schemas['LoadFields']; problems: Problems } {
+export function read(
+  draft: LoadDraft,
+  now: number,
+  here?: string,
+): { input: Schemas['LoadFields']; problems: Problems } {
   const problems: Problems = {}
   const parsed = <T>(
     text: string,
@@ -244,7 +248,7 @@ export function read(draft: LoadDraft, now: number): { input: Schemas['LoadField
     const path = `/stops/${i}`
     if (!stop.place && !stop.typed.trim())
       problems[`${path}/where`] = 'Where? A place, a ZIP, or a town and state.'
-    const times = timesOf(stop, now)
+    const times = timesOf(stop, now, here)
     const time = (field: 'from' | 'to') => {
       const reading = times[field]
       if (reading && 'wrong' in reading) problems[`${path}/${field}`] = reading.wrong

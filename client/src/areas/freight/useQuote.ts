@@ -4,14 +4,14 @@ import { api, ask, type Schemas } from '@/shared/api'
 import { read, type LoadDraft } from './draft'
 
 /** The totals of a draft as far as it goes, from the server, while it is typed. */
-export function useQuote(draft: Ref<LoadDraft>, now: () => number) {
+export function useQuote(draft: Ref<LoadDraft>, now: () => number, here: () => string) {
   const totals = shallowRef<Schemas['Totals']>()
   const quoting = ref(false)
   let turn = 0
 
   watchDebounced(
     () => {
-      const { input, problems } = read(draft.value, now())
+      const { input, problems } = read(draft.value, now(), here())
       const stops = input.stops
         .filter(stop => stop.place_id || stop.where?.match(/^\d{5}$/))
         .map(stop => ({ kind: stop.kind, place_id: stop.place_id, where: stop.where }))

@@ -120,6 +120,12 @@ defineExpose({
         :error-messages="wrong.starts_on"
       />
       <v-text-field
+        v-model="typed.pieces"
+        label="Pieces"
+        inputmode="numeric"
+        :error-messages="wrong.pieces"
+      /><v-checkbox v-model="typed.stacked" label="They stand on each other" />
+      <v-text-field
         v-model="typed.serial_number"
         label="Serial number, or none"
         :error-messages="wrong.serial_number"

@@ -44,7 +44,10 @@ defineExpose({
     >
     <dt>Load</dt>
     <dd>
-      {{ file.what }} <span class="quiet">• serial number {{ file.serial_number }}</span>
+      {{ file.what }}{{ ' '
+      }}<span v-if="(file.pieces ?? 1) > 1" class="quiet"
+        >• {{ file.pieces }} pieces{{ file.stacked ? ', standing on each other' : '' }}{{ ' ' }}</span
+      ><span class="quiet">• serial number {{ file.serial_number }}</span>
     </dd>
     <dt>Wide, high</dt>
     <dd>

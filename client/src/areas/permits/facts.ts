@@ -47,6 +47,8 @@ const LABELS: Record<string, string> = {
   applicant_id: 'Applied for',
   wished_route: 'Route wished',
   divisible: 'The load can be divided',
+  pieces: 'Pieces',
+  stacked: 'They stand on each other',
 }
 export const labelOf = ([name]: readonly (string | number)[]) => LABELS[String(name)] ?? ''
 export const shownOf = (value: unknown) => {
@@ -66,19 +68,25 @@ export function differs({ what, here, there }: NonNullable<File['copied']>['diff
 }
 
 /** The facts of a file as they are typed. */
-export type Facts = Record<Size | 'gross_lb' | 'applicant_id' | (typeof WORDS)[number], string> & {
+export type Facts = Record<Size | 'gross_lb' | 'applicant_id' | 'pieces' | (typeof WORDS)[number], string> & {
   divisible: boolean
+  stacked: boolean
 }
 
 export function factsOf(file: File): Facts {
   const sizes = SIZES.map(({ name }) => [name, showInches(file[name]) || (file[name] === 0 ? '0' : '')])
   const words = WORDS.map(name => [name, file[name] ?? ''])
   return {
-    ...(Object.fromEntries([...sizes, ...words]) as Omit<Facts, 'gross_lb' | 'applicant_id' | 'divisible'>),
+    ...(Object.fromEntries([...sizes, ...words]) as Omit<
+      Facts,
+      'gross_lb' | 'applicant_id' | 'pieces' | 'divisible' | 'stacked'
+    >),
     deliver_by: file.deliver_by ?? 'download',
     applicant_id: file.applicant_id ? String(file.applicant_id) : '',
     gross_lb: file.gross_lb.toLocaleString('en-US'),
+    pieces: file.pieces ? String(file.pieces) : '',
     divisible: file.divisible,
+    stacked: file.stacked ?? false,
   }
 }
 
@@ -104,6 +112,7 @@ export function unread(facts: Facts): Record<string, string> {
   for (const { name, upTo } of SIZES)
     if (facts[name].trim() && (inches(facts[name]) === undefined || asksUnit(facts[name], upTo)))
       bad[name] = 'Like 14\'2" or 170'
+  if (!/^\d{0,3}$/.test(facts.pieces.trim())) bad.pieces = 'A number, like 3'
   if (parsePounds(facts.gross_lb) === undefined) bad.gross_lb = 'Like 78,000 or 78k'
   return bad
 }
@@ -126,5 +135,9 @@ export function changeOf(facts: Facts, seen: Facts): Change {
       : { applicant_id: facts.applicant_id ? Number(facts.applicant_id) : null }),
     ...(gross && gross !== parsePounds(seen.gross_lb) ? { gross_lb: gross } : {}),
     ...(facts.divisible === seen.divisible ? {} : { divisible: facts.divisible }),
+    ...(facts.stacked === seen.stacked ? {} : { stacked: facts.stacked }),
+    ...(facts.pieces.trim() === seen.pieces.trim()
+      ? {}
+      : { pieces: facts.pieces.trim() ? Number(facts.pieces) : null }),
   }
 }

@@ -27,7 +27,7 @@ const session = useSession()
 const place = computed(() => zone ?? session.zone)
 const reading = computed(() =>
   text.value?.trim()
-    ? readTime(text.value, { zone: place.value, now: session.now(), purpose, from })
+    ? readTime(text.value, { zone: place.value, now: session.now(), here: session.zone, purpose, from })
     : undefined,
 )
 const instant = computed(() => (reading.value && 'at' in reading.value ? reading.value.at : undefined))

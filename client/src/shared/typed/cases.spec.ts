@@ -35,6 +35,14 @@ describe('what people type for a time', () => {
   it.each(cases.no_time as string[])('no time: %s', text =>
     expect(readTime(text, { ...asked, purpose: 'plan', window: true })).toHaveProperty('wrong'),
   )
+  // Half an hour after midnight in Boise, half an hour before it at the stop on the coast.
+  it.each([
+    ['tmrw 6p', '2026-12-02T18:00-08:00'],
+    ['today 11p', '2026-12-01T23:00-08:00'],
+  ])('%s is of the day of the one who types, at the clock of the place', (text, iso) => {
+    const late = { zone: 'America/Los_Angeles', here: 'America/Boise', now: Date.parse('2026-12-01T07:30Z') }
+    expect(readTime(text, { ...late, purpose: 'plan' })).toEqual({ at: Date.parse(iso) })
+  })
   it('names both days that can be meant, each as it is read again', () => {
     const { wrong } = readTime('mon 6a', { ...asked, purpose: 'plan' }) as Reading & { wrong: string }
     const days = wrong.match(/\d+\/\d+\/\d{4} \d+:\d\d/g)!

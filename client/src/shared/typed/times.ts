@@ -9,6 +9,8 @@ export type Reading = { at: number; to?: number } | { wrong: string }
 export interface Asked {
   zone: string
   now: number
+  /** Where the one is who types: his today and tomorrow are meant, at the zone's clock. The zone's, where not said. */
+  here?: string | undefined
   purpose: Purpose
   /** The instant that a time `until` belongs to. */
   from?: number | undefined
@@ -119,9 +121,9 @@ function clocksOf(word: string): Clock[] | undefined {
 
 /** Reads what is typed. What two days could be meant by is asked back, naming both. */
 export function readTime(text: string, asked: Asked): Reading {
-  const { zone, now, purpose, from, window = false } = asked
-  const today = wallAt(now, zone)
-  const base = from === undefined ? today : wallAt(from, zone)
+  const { zone, now, here = zone, purpose, from, window = false } = asked
+  const today = wallAt(now, here)
+  const base = wallAt(from ?? now, zone)
   const typed = parts(text)
   if (!typed) return { wrong: LIKE }
   const day = typed.day ? dayOf(typed.day, today, base, purpose) : { ...base, sure: false }
