@@ -29,6 +29,12 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     installation.start(:web)
   end
 
+  def pages_kept =
+    page.evaluate_async_script(
+      "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then((names) " \
+        "=> caches.open(names[0])).then((cache) => cache.keys()).then((kept) => done(kept.length))"
+    )
+
   it "keeps what is done without a signal over a closed page, with drop and hook, and sends it once" do
     known = unit_id("V-202")
     load_id, trip_id = sent
@@ -42,12 +48,7 @@ RSpec.describe "A trip driven from the phone", :committed, type: :feature do
     expect(page).to have_button("Arrived at Boise, ID")
     expect(page).to have_no_text("not sent yet")
     # The worker has kept the pages by now: they open without a signal.
-    expect(
-      page.evaluate_async_script(
-        "const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then((names) " \
-          "=> caches.open(names[0])).then((cache) => cache.keys()).then((kept) => done(kept.length))"
-      )
-    ).to be > 8
+    eventually { pages_kept > 8 }
 
     signal_gone do
       click_on "Arrived at Boise, ID"

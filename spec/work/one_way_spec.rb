@@ -55,9 +55,8 @@ RSpec.describe "The way of an oversize load" do
 
   context "when nobody has it yet" do
     let(:load_id) do
-      book(from: "80202", to: "81501", at: now + (20 * Given::HOUR)).tap do |id|
-        clerk.call(:post, "/api/loads/#{id}/permits", { key: "made by #{id}" })
-      end
+      company
+      book(from: "80202", to: "81501", at: now + (20 * Given::HOUR)).tap { |id| made(id) }
     end
     let(:delivery) { Store::Freight.stops(load_id).last[:id] }
 
@@ -73,11 +72,11 @@ RSpec.describe "The way of an oversize load" do
           **more
         }
       )
-    def roads = file(load_id)[:permits].flat_map { |permit| permit[:turns].map { |turn| turn[:road] } }
 
     it "is bent before: its crew goes that way, and keeps it when the load is changed" do
       bend("Pueblo, CO")
       bent = page_miles
+      expect([clerk.status, file_miles]).to eq([200, bent])
       expect(bent).to be > Store::Roads::Leg.new(*Store::Freight.stops(load_id)).miles + 50
 
       Work::Freight::CrewLoad.call(load_id, crew, by: maren, now:)
