@@ -99,23 +99,7 @@ module Store::Fleet
       tarps
     ]
   }.freeze
-  RATES = %i[
-    basis
-    loaded_mile_rate
-    empty_mile_rate
-    percent
-    percent_of_fuel
-    hourly_rate
-    per_load
-    per_ton
-    extra_stop
-    stops_included
-    detention_hourly
-    layover_daily
-    tarp
-    period_minimum
-    minimum_net
-  ].freeze
+  RATES = Core::Company::Confidential::RATES
   # What a plan of pay has beyond its rates.
   TERMS = %i[
     miles_by

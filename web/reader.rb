@@ -20,6 +20,7 @@ module Web::Reader
     parts(schema).filter_map { |part| part.dig("properties", name) }.first || {}
   end
 
+  # A schema with those that it is made of.
   def self.parts(schema) =
     [schema, *%w[allOf oneOf].flat_map { |word| (schema[word] || []).flat_map { |part| parts(part) } }]
 
@@ -40,5 +41,5 @@ module Web::Reader
   rescue ArgumentError
     raise Refused.new("wrong_form", "Not a date and time that exists.", path:)
   end
-  private_class_method :property, :parts, :text
+  private_class_method :property, :text
 end

@@ -41,8 +41,8 @@ module Core::Company::Confidential
   ].freeze
   # Records that are pay's own.
   KINDS = %w[pay_run item deduction statement].freeze
-  # Of drivers and units, whatever act wrote them.
-  FIELDS = %w[
+  # Of drivers: what a plan of pay has.
+  RATES = %i[
     basis
     loaded_mile_rate
     empty_mile_rate
@@ -58,11 +58,14 @@ module Core::Company::Confidential
     tarp
     period_minimum
     minimum_net
-    fee
-    rent_daily
   ].freeze
+  # Of units.
+  FEES = %i[fee rent_daily].freeze
+  # By kind of record, whatever act wrote them. What a customer pays for detention is no secret of pay.
+  FIELDS = { "driver" => RATES, "unit" => FEES }.freeze
 
   def self.reads?(roles) = roles.intersect?(ROLES)
+  def self.fields(kind) = FIELDS.fetch(kind, [])
 
   # Entries of the trail as somebody of these roles may read them. entries - Array of { act:, changes: by text }
   def self.told(entries, kind, roles)
@@ -71,7 +74,7 @@ module Core::Company::Confidential
 
     entries
       .reject { |entry| ACTS.include?(entry[:act]) }
-      .map { |entry| entry.merge(changes: entry[:changes].except(*FIELDS)) }
+      .map { |entry| entry.merge(changes: entry[:changes].except(*fields(kind).map(&:to_s))) }
       .reject { |entry| entry[:changes].empty? && entry[:act].start_with?("change_") }
   end
 end

@@ -59,6 +59,9 @@ module Core::Freight::Acts
   def self.of_trip(status, roles:) =
     TRIP.map { |name, act| Allowed.new(act: name, why_not: why_not(act, status, roles)) }
 
+  # May the way of a load be bent that nobody has?
+  def self.load_bendable?(status) = LOAD.fetch(:bend).statuses.include?(status)
+
   # May a trip's stops and way still be changed?
   def self.trip_changeable?(status) = UNDER_WAY.include?(status)
 

@@ -5,14 +5,14 @@ module Reads::Fleet::Directory
   KIND = Store::Fleet::KIND
   TABLES = Store::Fleet::COLUMNS.keys.freeze
 
-  # Pay's own, kept with units.
-  PAY = %i[fee rent_daily].freeze
-
   # What is read of each kind of record.
   FIELDS =
     Store::Fleet::COLUMNS
       .transform_values do |columns|
-        ([:id, :version, :retired, :new_number_at, *columns, :owner, :operator] - PAY).freeze
+        (
+          [:id, :version, :retired, :new_number_at, *columns, :owner, :operator] -
+            Core::Company::Confidential::FEES
+        ).freeze
       end
       .freeze
 
@@ -28,7 +28,8 @@ module Reads::Fleet::Directory
 
   # Of a unit, what only pay reads. Raises Store::NotFound.
   def self.unit_pay(id) =
-    Store::Fleet::Units.row(id)&.slice(:id, :version, *PAY) || raise(Store::NotFound.new("unit", id))
+    Store::Fleet::Units.row(id)&.slice(:id, :version, *Core::Company::Confidential::FEES) ||
+      raise(Store::NotFound.new("unit", id))
 
   # Everybody who drives: [{ id:, name: }].
   def self.driver_names = DB[:drivers].where(retired: false).order(:name, :id).select(:id, :name).all

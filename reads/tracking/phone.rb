@@ -9,6 +9,7 @@ class Reads::Tracking::Phone
   RECEIPTS = 10
   DUTY_SECONDS = 3 * 86_400
 
+  # pay_waits - the number is new and nobody has confirmed it: nothing of pay is read then
   # driver, duty (proposals), earned, statements, receipts - rows; trips - CabTrips::Trip; done - Array of
   # Done;
   # thread - of `thread`; trailers - numbers of all that are not retired
@@ -25,7 +26,8 @@ class Reads::Tracking::Phone
       :statements,
       :receipts,
       :trailers,
-      :step_minutes
+      :step_minutes,
+      :pay_waits
     )
   # A trip that is over. trip, load - rows, load nil where it went empty; paper_kinds - that came in from it;
   # papers_wanted - whether a load of it still wants one
@@ -58,7 +60,7 @@ class Reads::Tracking::Phone
 
   def read
     Value.new(
-      driver: DB[:drivers].first(id: @driver_id),
+      driver:,
       zone: Store::Hours.drivers(@driver_id).get(:zone),
       company: Store::Company.row[:name],
       trips:,
@@ -68,15 +70,26 @@ class Reads::Tracking::Phone
         *Store::Hours.proposals(@driver_id, @now - DUTY_SECONDS).all
       ],
       thread: self.class.thread(@driver_id),
-      earned: Store::Pay.earned(@driver_id),
-      statements:,
-      receipts: DB[:receipts].where(driver_id: @driver_id).reverse(:id).limit(RECEIPTS).all,
+      **pay,
       trailers: DB[:units].where(kind: "trailer", retired: false).order(:number).select_map(:number),
       step_minutes: Store::Tracking.settings[:activity_step_minutes]
     )
   end
 
   private
+
+  def driver = @driver ||= DB[:drivers].first(id: @driver_id)
+
+  def pay
+    return { earned: [], statements: [], receipts: [], pay_waits: true } if driver[:new_number_by]
+
+    {
+      earned: Store::Pay.earned(@driver_id),
+      statements:,
+      receipts: DB[:receipts].where(driver_id: @driver_id).reverse(:id).limit(RECEIPTS).all,
+      pay_waits: false
+    }
+  end
 
   # The one that the phone is about first.
   def trips

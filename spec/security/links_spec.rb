@@ -91,8 +91,22 @@ RSpec.describe "A driver's links" do
     Work::Tracking::CabSettings.renew_link(driver_id, { key: "a new link" }, by: maren, now:)
     pin.call(link, "0000")
     phone(link).call(:put, "/api/cab/unlock", { pin: "0000" })
-    expect(DB[:drivers].where(id: driver_id).get(:new_number_by)).not_to be_nil
+    expect(waits).to be(true)
+    # Nor by changing the number once more, with that PIN set.
+    change_number("208-555-0196")
+    phone(link).call(:put, "/api/cab/unlock", { pin: "0000" })
+    expect(waits).to be(true)
   end
+
+  it "wait for a second person as well where there was no number before" do
+    DB[:drivers].where(id: driver_id).update(phone: "")
+    change_number
+    expect([waits, texts.map(&:last)]).to match(
+      [true, satisfy { |phrases| !phrases.include?("number_changed") }]
+    )
+  end
+
+  def waits = !DB[:drivers].where(id: driver_id).get(:new_number_by).nil?
 
   # Ten at once: no more than five are looked at.
   it "count each try of a PIN before it is looked at" do

@@ -65,6 +65,20 @@ RSpec.describe "Pay" do
     expect(dispatcher.call(:get, "/api/audit?kind=driver&id=#{id}").length).to be < trail.length
   end
 
+  it "leaves what customers pay to be read: their detention stays in trail and sheet" do
+    customer = customer_id
+    row = dispatcher.call(:get, "/api/customers/#{customer}")
+    dispatcher.call(
+      :put,
+      "/api/customers/#{customer}",
+      { **row.slice(:name, :version), detention_hourly: "77.00" }
+    )
+    expect(dispatcher.call(:get, "/api/audit?kind=customer&id=#{customer}").first[:changes]).to include(
+      :detention_hourly
+    )
+    expect(dispatcher.call(:get, "/api/exports/customers")).to include("detention_hourly", "77.00")
+  end
+
   it "is not read in the trail of a run, whatever its number" do
     run_id =
       Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
@@ -124,6 +138,6 @@ RSpec.describe "Pay" do
     expect(acts - Core::Company::Confidential::ACTS).to eq([])
     plan_columns = DB[:pay_plans].columns.map(&:to_s)
     rates = Store::Fleet::RATES.map(&:to_s)
-    expect([rates - Core::Company::Confidential::FIELDS, rates - plan_columns]).to eq([[], []])
+    expect(rates - plan_columns).to eq([])
   end
 end

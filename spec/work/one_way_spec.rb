@@ -94,6 +94,11 @@ RSpec.describe "The way of an oversize load" do
       Work::Freight::CrewLoad.call(load_id, crew, by: maren, now:)
       expect(bend("Salida, CO")).to include(error: a_hash_including(code: "has_trip"))
     end
+
+    it "is bent no more once it is cancelled" do
+      Work::Freight::CancelLoad.call(load_id, { key: "off", why: "Not needed" }, by: maren, now:)
+      expect(bend("Pueblo, CO")).to include(error: a_hash_including(code: "under_way"))
+    end
   end
 
   it "says where its size does not pass, and draws what a usual truck would drive" do

@@ -784,5 +784,6 @@ RSpec.describe Work::Permits do
       known_by: "published"
     )
     expect(put.call(fee, value: 3)[:error]).to include(code: "what_value", path: "/value")
+    expect(put.call(escort, value: nil)[:error]).to include(code: "what_value")
   end
 end

@@ -7,13 +7,13 @@ module Web::Contract::Keys
   def self.check(value, schema, path = "")
     case value
     when Hash
-      parts = parts(schema)
+      parts = Web::Reader.parts(schema)
       known = parts.flat_map { |part| part["properties"].to_a }.group_by(&:first)
       closed =
         parts.any? { |part| part.values_at("additionalProperties", "unevaluatedProperties").include?(false) }
       value.each { |name, inner| member(inner, known[name], closed, "#{path}/#{name}") }
     when Array
-      items = parts(schema).filter_map { |part| part["items"] }.first || {}
+      items = Web::Reader.parts(schema).filter_map { |part| part["items"] }.first || {}
       value.each_with_index { |inner, index| check(inner, items, "#{path}/#{index}") }
     end
   end
@@ -23,9 +23,5 @@ module Web::Contract::Keys
 
     raise Refused.new("unknown_key", "This is not known here: leave it out.", path:) if closed
   end
-
-  # The schema with those that it is made of.
-  def self.parts(schema) =
-    [schema, *%w[allOf oneOf anyOf].flat_map { |word| (schema[word] || []).flat_map { |part| parts(part) } }]
-  private_class_method :member, :parts
+  private_class_method :member
 end

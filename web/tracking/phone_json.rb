@@ -14,21 +14,12 @@ module Web::Tracking::PhoneJson
       duty: phone.duty.map { |row| duty(row, phone.zone) },
       messages: thread(phone.thread),
       hours: hours(by.id, now),
-      **pay(phone),
-      trailers: phone.trailers,
-      settings: settings(phone)
-    }
-  end
-
-  # Nothing of it on a number that nobody has confirmed yet.
-  def self.pay(phone)
-    return { pay: [], earned: [], receipts: [], pay_waits: true } if phone.driver[:new_number_by]
-
-    {
       pay: phone.statements.map { |row| statement(row) },
+      pay_waits: phone.pay_waits,
       earned: phone.earned.map { |row| earned(row) },
       receipts: phone.receipts.map { |row| receipt(row) },
-      pay_waits: false
+      trailers: phone.trailers,
+      settings: settings(phone)
     }
   end
 

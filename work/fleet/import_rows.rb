@@ -27,7 +27,7 @@ class Work::Fleet::ImportRows
   def self.export(table, pay:)
     names = Work::Fleet::SheetNames.new
     columns = Core::Directory.columns(table)
-    columns = columns.except(*Core::Company::Confidential::FIELDS.map(&:to_sym)) unless pay
+    columns = columns.except(*Core::Company::Confidential.fields(Store::Fleet::KIND[table])) unless pay
     rows = Store::Fleet.page(table, "", page: 1, per_page: 1_000_000).first.reject { |row| row[:retired] }
     CSV.generate(headers: columns.keys, write_headers: true) do |csv|
       rows.each { |row| csv << columns.each_value.map { |column| cell(names.written(table, column, row)) } }

@@ -2,7 +2,7 @@
 
 # What a unit costs or brings whoever operates it: the fee of a deduction by unit, the rent of each day it is active.
 module Work::Pay::KeepUnitPay
-  FIELDS = %i[fee rent_daily].freeze
+  FIELDS = Core::Company::Confidential::FEES
 
   # input - { version: of the unit, fee:, rent_daily: dollars or nil }. Returns the unit's id. Raises Store::NotFound,
   # Work::Stale.

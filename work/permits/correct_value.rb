@@ -45,7 +45,8 @@ module Work::Permits::CorrectValue
     return { as_it_is: true, value: nil, amount: nil } if input[:as_it_is]
 
     measured = known.value.nil? || known.value.is_a?(Integer)
-    if input.key?(:value) && measured && %i[curfews fees].none?(known.part)
+    listed = Core::Permits::Values::LISTED.include?(known.part)
+    if input.key?(:value) && measured && (!listed || (known.value && input[:value]))
       return { as_it_is: false, value: input[:value], amount: nil }
     end
     if input[:amount] && known.value.is_a?(BigDecimal)

@@ -66,11 +66,11 @@ class Work::Permits::PriceIn
 
   # Of a state's permits, oldest first: each its own line, so that what is in the price is known of each.
   def fees(rows)
-    rows.each_with_index.map do |permit, i|
+    rows.map do |permit|
       {
         kind: "permit_fee",
         permit_id: permit[:id],
-        label: "Permit #{permit[:jurisdiction]}#{", amended" if i.positive?}",
+        label: "Permit #{permit[:jurisdiction]}#{", amended" if permit[:amends_id]}",
         amount: (permit[:fee] || 0) - permit[:refunded]
       }
     end

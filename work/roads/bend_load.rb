@@ -4,7 +4,7 @@
 # is asked for that way, and whoever gets the load goes it.
 module Work::Roads::BendLoad
   # input - { key:, version: of the load, stop_id:, via: [{ latitude:, longitude: } or { name: }] }
-  # Returns the load's id. Raises Store::NotFound, Work::Stale, Refused `unknown_stop`, `has_trip`, and what the
+  # Returns the load's id. Raises Store::NotFound, Work::Stale, Refused `unknown_stop`, `has_trip`, `under_way`, and what the
   # router refuses, with /via/N.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "bend_load", by:, now:, input: input.merge(load_id:)) do |act|
@@ -39,9 +39,16 @@ module Work::Roads::BendLoad
     if stop.nil?
       raise Refused.new("unknown_stop", "Nothing leads there: choose a later stop.", path: "/stop_id")
     end
-    return if Store::Freight.live_trips(load[:id]).empty?
+    if Store::Freight.live_trips(load[:id]).any?
+      raise Refused.new("has_trip", "A crew has it by now: bend the way of its trip.", path: "")
+    end
+    return if Core::Freight::Acts.load_bendable?(load[:status])
 
-    raise Refused.new("has_trip", "A crew has it by now: bend the way of its trip.", path: "")
+    raise Refused.new(
+            "under_way",
+            "This load is #{load[:status].tr("_", " ")}: its way no longer changes.",
+            path: ""
+          )
   end
 
   def self.names(via) = via.to_a.map { |spot| spot["name"] || spot[:name] }.join(", ")

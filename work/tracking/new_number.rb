@@ -5,14 +5,17 @@
 module Work::Tracking::NewNumber
   # Within the act that changes it. before - row of the driver; phone - the new number
   def self.given(before, phone, by:, now:)
-    return if phone.nil? || phone == before[:phone] || before[:phone].empty?
+    return if phone.nil? || phone == before[:phone]
 
     Store::Tracking.revoke_links(before[:id], now)
     Store::Fleet::Drivers.at(before[:id]).update(
       new_number_by: by.ref,
       new_number_at: now,
-      new_number_pin: !before[:pin_digest].nil?
+      # A PIN that was set while a number waited is nobody's word for the next one.
+      new_number_pin: before[:new_number_by] ? before[:new_number_pin] : !before[:pin_digest].nil?
     )
+    return if before[:phone].empty?
+
     Work::Tracking::WriteText.say(
       { driver_id: before[:id], phone: before[:phone] },
       nil,

@@ -36,6 +36,8 @@ class Core::Hours::Planner::Forward
   def earliest(spell, state)
     return @course.again(spell, state.acts, state.start) unless spell.movable
 
+    # The wait behind a start grows minute by minute as it is moved: the first that is as good, and at worst the
+    # one that was found.
     from = spell.before&.acts&.any? ? spell.first.start : in_time(spell, state)
     start = (from..state.start).bsearch { |instant| !as_good(spell, state, instant).nil? }
     start && as_good(spell, state, start)
