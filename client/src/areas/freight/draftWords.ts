@@ -12,7 +12,7 @@ const NAMES: Record<string, string> = {
   name: 'name of the place',
   from: 'appointment, or from',
   to: 'until',
-  notes: 'Notes',
+  notes: 'Notes for dispatch',
   driverNotes: 'Notes for the driver',
   reference: 'number or code there',
   address: 'street',
