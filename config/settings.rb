@@ -40,10 +40,15 @@ module Settings
       ENV.fetch("TEXT_GATEWAY_SECRET") { kept_secret(File.join(ROOT, "var/secrets/text_gateway")) }
   end
 
-  def self.kept_secret(path)
+  # What columns are sealed with, newest first, as 64 hexadecimal digits each: several machines share them by
+  # CREW_LEDGER_COLUMN_KEYS.
+  def self.column_keys = ENV.fetch("CREW_LEDGER_COLUMN_KEYS") { kept_secret(COLUMN_KEYS, 32) }.split
+  COLUMN_KEYS = File.join(ROOT, "var/secrets/columns")
+
+  def self.kept_secret(path, bytes = 48)
     FileUtils.mkdir_p(File.dirname(path), mode: 0o700)
     File.open(path, File::WRONLY | File::CREAT | File::EXCL, 0o600) do |file|
-      file.write(SecureRandom.hex(48))
+      file.write(SecureRandom.hex(bytes))
     end
     File.read(path)
   rescue Errno::EEXIST

@@ -59,15 +59,11 @@ class Demo::Pay
   def before(from, at)
     plans(from, at)
     Work::Pay::ChangeSettings.call(
-      {
-        second_person_drivers: 40,
-        bank_name: "Snake River Trust",
-        bank_routing: "123103729",
-        bank_company_id: "1820000001"
-      },
+      { bank_name: "Snake River Trust", bank_routing: "123103729", bank_company_id: "1820000001" },
       by: @clerk,
       now: at
     )
+    Store::Pay::PaySettings.update(second_person_drivers: 40, second_person_dollars: 1000)
     DEDUCTIONS.each do |row|
       Work::Pay::KeepDeduction.keep(
         nil,
@@ -118,10 +114,9 @@ class Demo::Pay
     @drivers
       .first(20)
       .each_with_index do |driver_id, i|
-        Work::Pay::KeepBankAccount.call(
-          driver_id,
+        Work::Pay::KeepBankAccount.make(
+          { driver_id: },
           {
-            key: "demo-bank-#{driver_id}",
             routing: "123103716",
             account: format("55%08d", (i * 7919) + 10_007),
             kind: i.even? ? "checking" : "savings"
@@ -149,6 +144,13 @@ class Demo::Pay
     once("Washout after onions", "reimbursement", "27.50", from, at, [@drivers[5]])
     receipts(from, at)
     cards(from, at)
+    # Waits for a second person.
+    Work::Pay::KeepBankAccount.call(
+      @drivers[18],
+      { key: "demo-other-bank", routing: "123103716", account: "5590417723", kind: "checking" },
+      by: @clerk,
+      now: at
+    )
   end
 
   private

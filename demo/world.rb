@@ -57,7 +57,7 @@ module Demo
         )
       end
       accounts = DB[:accounts].order(:id).all.map { |row| Work::Actor.account(row) }
-      @maren, @tobias, @inez = accounts.first(3)
+      @maren, @tobias, @inez, _, @greta = accounts
       @terminals = DB[:terminals].order(:id).select_map(:id)
     end
 
@@ -217,7 +217,7 @@ module Demo
         by: @inez,
         now: at + HOUR
       )
-      Work::Pay::ApprovePayRun.pay(run_id, { key: "demo-pay-#{from}" }, by: @inez, now: at + (2 * HOUR))
+      Work::Pay::ApprovePayRun.pay(run_id, { key: "demo-pay-#{from}" }, by: @greta, now: at + (2 * HOUR))
     end
 
     # What payroll withholds of company drivers; an owner-operator pays his own taxes.

@@ -35,7 +35,10 @@ Capybara.save_path = File.expand_path("../var/log/browser", __dir__)
 module Hands
   def installation = Installation.current
 
+  # Whoever was signed in before is no more.
   def sign_in(email)
+    visit "/sign-in"
+    page.driver.browser.manage.delete_all_cookies
     visit "/sign-in"
     fill_in "E-mail", with: email
     fill_in "Password", with: Given::PASSWORD

@@ -4,13 +4,14 @@
 module Store::Pay
   Deductions = Store::Table.of(:deductions)
   DeductionDrivers = Store::Table.of(:deduction_drivers)
-  DeductionChanges = Store::Table.of(:deduction_changes)
+  Changes = Store::Table.of(:pay_changes)
   OperatingCompanies = Store::Table.of(:operating_companies)
   WithheldTaxes = Store::Table.of(:withheld_taxes)
   Questions = Store::Table.of(:pay_questions)
   BankAccounts = Store::Table.of(:bank_accounts)
   AdvanceTakings = Store::Table.of(:advance_takings)
   PaySettings = Store::Table.of(:pay_settings)
+  TwoPeopleRules = Store::Table.of(:two_people_rules)
   EscrowInterest = Store::Table.of(:escrow_interest)
   Cards = Store::Table.of(:cards)
   CardFiles = Store::Table.of(:card_files)
@@ -20,6 +21,9 @@ module Store::Pay
 
   def self.settings =
     DB[:pay_settings].first || (DB[:pay_settings].insert_conflict.insert(id: true) && DB[:pay_settings].first)
+
+  # Whether a rule of two people holds: all do until two administrators have switched one off.
+  def self.two_people?(rule) = TwoPeopleRules.where(rule:).get(:on) != false
 
   # The run that is being made; where none is, the period that is next.
   def self.running(now)

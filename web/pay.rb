@@ -6,7 +6,7 @@ module Web::Pay
 
   def self.registered(app)
     app.helpers do
-      def run(run_id = id, status: 200) = json(Web::Pay::RunJson.of(run_id, now), status:)
+      def run(run_id = id, status: 200) = json(Web::Pay::RunJson.of(run_id, now, by:), status:)
       def done = json({ done: true })
 
       def download(name, type)
@@ -34,7 +34,7 @@ module Web::Pay
     app.get("/api/pay-runs/:id/items") { json Web::Pay::RunJson.all_items(id) }
     app.post("/api/pay-runs/:id/items") do
       done = Work::Pay::Items.act(id, input, by:, now:)
-      json Web::Pay::RunJson.of(done[:run_id], now).merge(left: done[:left])
+      json Web::Pay::RunJson.of(done[:run_id], now, by:).merge(left: done[:left])
     end
     statements(app)
   end
@@ -51,7 +51,13 @@ module Web::Pay
     end
     app.post("/api/pay-questions/:id/answer") { run Work::Pay::AskAboutLine.answer(id, input, by:, now:) }
     app.get("/api/pay-books") do
-      json({ wrong: Work::Pay::ProveBooks.call, transactions: Reads::Pay::Desk.transactions })
+      json(
+        {
+          wrong: Work::Pay::ProveBooks.call,
+          transactions: Reads::Pay::Desk.transactions,
+          switched: Web::Pay::ChangesJson.switched
+        }
+      )
     end
   end
 
@@ -71,26 +77,23 @@ module Web::Pay
     app.post("/api/pay-runs/:id/deposit") do
       deposit = Papers::DepositFile.new(id, now:)
       made = deposit.to_h
-      Work::Pay::KeepBankAccount.prenoted(deposit.prenoted_ids, input, by:, now:)
+      Work::Pay::MakeDeposit.call(id, input, made:, prenoted_ids: deposit.prenoted_ids, by:, now:)
       json Web::Pay::RunJson.deposit(made)
     end
   end
 
   def self.deductions(app)
-    app.get("/api/deductions") { json Web::Pay::DeductionsJson.all(by) }
+    app.get("/api/deductions") { json Web::Pay::DeductionsJson.all }
     app.post("/api/deductions/preview") { json Web::Pay::DeductionsJson.preview(input[:id], input, now) }
     app.helpers do
       def keep_deduction(deduction_id, status: 200)
         kept = Work::Pay::KeepDeduction.keep(deduction_id, input, by:, now:)
-        json Web::Pay::DeductionsJson.all(by).merge(kept.slice(:change_id)), status:
+        json Web::Pay::DeductionsJson.all.merge(kept.slice(:change_id)), status:
       end
     end
     app.post("/api/deductions") { keep_deduction nil, status: 201 }
     app.put("/api/deductions/:id") { keep_deduction id }
-    app.post("/api/deduction-changes/:id/answer") do
-      Work::Pay::AnswerChange.call(id, input, by:, now:)
-      json Web::Pay::DeductionsJson.all(by)
-    end
+    two_people(app)
     app.get("/api/pay-settings") { json Web::Pay::DeductionsJson.settings(now) }
     app.put("/api/pay-settings") do
       Work::Pay::ChangeSettings.call(input, by:, now:)
@@ -98,12 +101,25 @@ module Web::Pay
     end
   end
 
+  def self.two_people(app)
+    app.get("/api/pay-changes") { json Web::Pay::ChangesJson.all(by) }
+    app.post("/api/pay-changes/:id/answer") do
+      Work::Pay::AnswerChange.call(id, input, by:, now:)
+      json Web::Pay::ChangesJson.all(by)
+    end
+    app.get("/api/two-people") { json Web::Pay::ChangesJson.two_people }
+    app.put("/api/two-people") do
+      Work::Pay::KeepTwoPeople.call(input, by:, now:)
+      json Web::Pay::ChangesJson.two_people
+    end
+  end
+
   def self.once(app)
     app.post("/api/one-time") { json(Work::Pay::OneTime.give(input, by:, now:), status: 201) }
     app.get("/api/one-time") { json Web::Pay::DeskJson.once }
     app.put("/api/one-time/:id") do
-      Work::Pay::OneTimeChange.call(id, input, by:, now:)
-      json Web::Pay::DeskJson.once
+      changed = Work::Pay::OneTimeChange.call(id, input, by:, now:)
+      json({ rows: Web::Pay::DeskJson.once, **changed.slice(:change_id) })
     end
     app.post("/api/one-time/preview") { json Web::Pay::DeductionsJson.preview_once(input, now) }
     %i[push pull split unite withdraw].each do |act|
@@ -127,7 +143,8 @@ module Web::Pay
       driver_pay Work::Pay::KeepBankAccount.call(id, input, by:, now:)
     end
     app.post("/api/advances") do
-      driver_pay Reads::Pay::Driver.of_advance(Work::Pay::GiveAdvance.call(input, by:, now:)), status: 201
+      given = Work::Pay::GiveAdvance.call(input, by:, now:)
+      json Web::Pay::DriverJson.of(input[:driver_id]).merge(given.slice(:change_id)), status: 201
     end
     app.post("/api/garnishments") do
       driver_pay Reads::Pay::Driver.of_garnishment(Work::Pay::KeepGarnishment.call(input, by:, now:)),

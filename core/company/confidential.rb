@@ -7,6 +7,7 @@ module Core::Company::Confidential
   ACTS = %w[
     answer_about_pay
     answer_deduction_change
+    answer_pay_change
     answer_receipt
     approve_pay_run
     ask_about_pay
@@ -26,8 +27,10 @@ module Core::Company::Confidential
     keep_garnishment
     keep_operating_company
     keep_pay_plan
+    keep_two_people
     keep_unit_pay
     mail_statements
+    make_deposit
     match_card
     open_pay_run
     pay_escrow_interest

@@ -23,5 +23,5 @@ module Reads::Pay::Deposit
         Sequel[:operating_companies][:name].as(:company),
         Sequel[:operating_companies][:bank_company_id].as(:company_bank_id)
       )
-      .all
+      .map { |row| Store::Sealed.row(:bank_accounts, row) }
 end

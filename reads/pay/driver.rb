@@ -14,7 +14,7 @@ module Reads::Pay::Driver
     taken = Store::Pay::Advances.taken
     Value.new(
       driver:,
-      bank: DB[:bank_accounts].first(driver_id: id),
+      bank: Store::Sealed.row(:bank_accounts, DB[:bank_accounts].first(driver_id: id)),
       garnishments: DB[:garnishments].where(driver_id: id).order(:id).all,
       advances:
         DB[:advances].where(driver_id: id).order(:id).map { |row| row.merge(taken: taken[row[:id]] || 0) },
@@ -24,8 +24,7 @@ module Reads::Pay::Driver
     )
   end
 
-  # Whose an advance or an order is.
-  def self.of_advance(id) = DB[:advances].where(id:).get(:driver_id)
+  # Whose an order is.
   def self.of_garnishment(id) = DB[:garnishments].where(id:).get(:driver_id)
 
   # What each account of the ledger says of a driver: sums over it, and nothing else.

@@ -67,9 +67,14 @@ RSpec.describe "A pay run", :committed, type: :feature do
     click_on "Approve and lock"
     within("[role=dialog]") { find("button", text: /Approve \$|Lock it before it ends/).click }
     expect(page).to have_text("Locked by Inez Calloway")
+    expect(page).to have_text("You approved this run: somebody else").and have_no_button("It is paid")
+
+    account("administrator", "Greta Lindqvist")
+    sign_in "greta.lindqvist@juniperfork.example"
+    visit "/pay/#{run_id}"
     click_on "It is paid"
     within("[role=dialog]") { click_on "It is paid" }
-    expect(page).to have_text("Paid, Inez Calloway")
+    expect(page).to have_text("Paid, Greta Lindqvist")
     visit "/pay?view=rules"
     expect(page).to have_text("They stand")
     expect(Work::Pay::ProveBooks.call).to eq([])
@@ -124,5 +129,51 @@ RSpec.describe "A pay run", :committed, type: :feature do
     click_on "Keep these rates"
     expect(page).to have_text("$1.10 up to 400 mi")
     expect(DB[:statement_lines].where(label: "Loaded miles").get(:rate)).to eq("1.10")
+  end
+
+  it "and an account wait for the second person: who asked, a clerk where an administrator is needed, and the " \
+       "right one each see what they may do" do
+    inez
+    account("administrator", "Greta Lindqvist")
+    account(%w[administrator dispatcher], "Ada Moe")
+    waits = "section[aria-label='Waits for a second person']"
+    sign_in "inez.calloway@juniperfork.example"
+    visit "/pay/drivers/#{driver_id}"
+    fill_in "Routing number", with: "123103716"
+    fill_in "Account number", with: "998877123456"
+    within("section[aria-label=Bank]") { click_on "Keep it" }
+    within(waits) do
+      expect(page).to have_text("checking account that ends in 3456").and have_text("asked by Inez Calloway")
+      expect(page).to have_text("A second person has to look at it.").and have_no_button(
+              text: "Let it be made"
+            )
+    end
+    expect(page).to have_text("None: this driver is paid by cheque.")
+
+    sign_in "greta.lindqvist@juniperfork.example"
+    visit "/pay?view=rules"
+    within(waits) { click_on "Let it be made" }
+    expect(page).to have_no_css(waits)
+    uncheck "A changed bank account waits for a second person"
+    fill_in "or dollars, for one driver too", with: "750"
+    click_on "Ask another administrator"
+    within(waits) do
+      expect(page).to have_text("now from 10 drivers or $500.00").and have_text(
+              "waits for a second person: off"
+            )
+      expect(page).to have_text("A second person has to look at it.")
+    end
+
+    sign_in "inez.calloway@juniperfork.example"
+    visit "/pay/drivers/#{driver_id}"
+    expect(page).to have_text("Checking account that ends in 3456").and have_text("not proven yet")
+    visit "/pay"
+    within(waits) { expect(page).to have_text("Another administrator has to look at it.") }
+
+    sign_in "ada.moe@juniperfork.example"
+    visit "/pay?view=rules"
+    within(waits) { click_on "Let it be made" }
+    expect(page).to have_text(/Off since .*, by Greta Lindqvist and Ada Moe\./)
+    expect(page).to have_field("or dollars, for one driver too", with: "750.00")
   end
 end

@@ -166,6 +166,19 @@ module Given
     end
   end
 
+  # For examples of something else: what one person gives or changes alone.
+  def alone_up_to(dollars: 100_000, drivers: 1000)
+    Store::Pay.settings
+    DB[:pay_settings].update(second_person_dollars: dollars, second_person_drivers: drivers)
+  end
+
+  # A second person lets everything be made that waits for one.
+  def let_all_be_made(by:) =
+    DB[:pay_changes]
+      .where(status: "asked")
+      .select_order_map(:id)
+      .each { |id| Work::Pay::AnswerChange.call(id, { status: "made" }, by:, now:) }
+
   # The smallest PNG there is: one pixel.
   def photo =
     Base64.decode64(

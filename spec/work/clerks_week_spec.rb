@@ -258,7 +258,7 @@ RSpec.describe "The clerk's week" do
       )
     end
     expect(put.call(amount: "0.02")[:error]).to include(code: "nothing", path: "/amount")
-    expect(put.call.first).to include(label: "Safety bonus", amount: "150.01", version: 1)
+    expect(put.call[:rows].first).to include(label: "Safety bonus", amount: "150.01", version: 1)
     expect(lines(id, "earnings")).to include(["Safety bonus", "50.01"])
     expect(put.call(label: "On the old version")[:error]).to include(code: "stale")
     item = clerk.call(:get, "/api/one-time").first

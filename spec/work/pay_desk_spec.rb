@@ -339,6 +339,7 @@ RSpec.describe "What pay rests on" do
       )
       DB[:drivers].where(id: driver_id).update(employment: "owner_operator")
       expect(settle(ids)[:rows]).to eq([])
+      alone_up_to(dollars: 2000)
       clerk.call(
         :post,
         "/api/one-time",
@@ -518,6 +519,7 @@ RSpec.describe "What pay rests on" do
         { key: "bank #{name}", routing: "123103716", account: "0012345678", kind: "checking" }
       )
     end
+    let_all_be_made(by: greta)
     DB[:bank_accounts].update(prenote_on: now.to_date - 7)
     lock(id)
     bonus = {
@@ -531,7 +533,7 @@ RSpec.describe "What pay rests on" do
     expect(clerk.call(:post, "/api/one-time/preview", bonus)[:rows].map { |row| row[:driver] }).to eq(
       ["Wade Ferris"]
     )
-    file = clerk.call(:post, "/api/pay-runs/#{id}/deposit", { key: "a file for both" })[:file]
+    file = api(greta).call(:post, "/api/pay-runs/#{id}/deposit", { key: "a file for both" })[:file]
     expect(
       file.lines.select { |line| line.start_with?("5") }.map { |line| [line[4, 16].strip, line[40, 10]] }
     ).to contain_exactly(["JUNIPER FORK HAU", "1820000001"], ["SNAKE PLAIN LINE", "1820000002"])
@@ -575,7 +577,7 @@ RSpec.describe "What pay rests on" do
     earned
     earned("Nora Brandvold", tractor: "T-102", trailer: "V-202")
     id = open_run
-    api(greta).call(:put, "/api/pay-settings", { second_person_drivers: 1 })
+    alone_up_to(drivers: 1)
     bonus = {
       key: "bonus for all",
       driver_ids: [],
@@ -593,12 +595,12 @@ RSpec.describe "What pay rests on" do
     expect([asked[:given], lines(id, "earnings").map(&:first)]).to eq(
       [0, ["Loaded miles", "Empty miles"].first(lines(id, "earnings").length)]
     )
-    expect(clerk.call(:get, "/api/deductions")[:waiting]).to match(
-      [include(label: "Safe quarter", drivers: 2, dollars: "200.00")]
+    expect(clerk.call(:get, "/api/pay-changes")).to match(
+      [include(title: "Safe quarter", what: "2 drivers, $200.00 moved")]
     )
     api(greta).call(
       :post,
-      "/api/deduction-changes/#{asked[:change_id]}/answer",
+      "/api/pay-changes/#{asked[:change_id]}/answer",
       { key: "let it be given", status: "made" }
     )
     expect(lines(id, "earnings").last).to eq(["Safe quarter", "50.00"])
@@ -611,6 +613,7 @@ RSpec.describe "What pay rests on" do
       Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 29), to: Date.new(2026, 12, 5) }, by: inez, now:)
     expect(run(later)[:rows].length).to eq(1)
     id = open_run
+    alone_up_to(dollars: 900)
     expect([run(id)[:rows].length, run(later)[:rows]]).to eq([1, []])
     clerk.call(
       :post,

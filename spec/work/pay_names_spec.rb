@@ -120,13 +120,9 @@ RSpec.describe "What a deduction is called" do
   it "answers a repeated act as it did the first time: the change that waits, and how many were given" do
     earned
     open_run
-    api(account(%w[settlement_clerk administrator], "Greta Lindqvist")).call(
-      :put,
-      "/api/pay-settings",
-      { version: 0, second_person_drivers: 1, second_person_dollars: "1.00" }
-    )
+    alone_up_to(drivers: 1, dollars: 1)
     asked = Array.new(2) { deduction(key: "the same key") }
-    expect(asked.map { |answer| answer[:change_id] }).to eq(DB[:deduction_changes].select_map(:id) * 2)
+    expect(asked.map { |answer| answer[:change_id] }).to eq(DB[:pay_changes].select_map(:id) * 2)
     driver_id("Nora Brandvold")
     once = {
       key: "a bonus for all",
@@ -138,8 +134,8 @@ RSpec.describe "What a deduction is called" do
     }
     given = Array.new(2) { clerk.call(:post, "/api/one-time", once).slice(:given, :change_id) }
     expect(given).to eq(
-      [{ given: 0, change_id: DB[:deduction_changes].exclude(id: asked[0][:change_id]).get(:id) }] * 2
+      [{ given: 0, change_id: DB[:pay_changes].exclude(id: asked[0][:change_id]).get(:id) }] * 2
     )
-    expect(DB[:deduction_changes].count).to eq(2)
+    expect(DB[:pay_changes].count).to eq(2)
   end
 end

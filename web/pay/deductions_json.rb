@@ -4,22 +4,11 @@
 module Web::Pay::DeductionsJson
   Figures = Web::Figures
   COLUMNS = %i[id version label basis per priority if_short tag prorated escrow everyone paused].freeze
-  SETTINGS = %i[
-    version
-    frequency
-    approve_by_rule
-    second_person_drivers
-    bank_name
-    bank_routing
-    bank_company_id
-  ].freeze
+  SETTINGS = %i[version frequency approve_by_rule bank_name bank_routing bank_company_id].freeze
 
-  def self.all(actor)
+  def self.all
     kept = Reads::Pay::Deductions.all
-    {
-      rows: kept.rows.map { |row| one(row, kept.drivers[row[:id]] || []) },
-      waiting: kept.waiting.map { |row| waiting(row, actor) }
-    }
+    { rows: kept.rows.map { |row| one(row, kept.drivers[row[:id]] || []) } }
   end
 
   def self.one(row, drivers)
@@ -35,16 +24,6 @@ module Web::Pay::DeductionsJson
         end
     }
   end
-
-  # mine - asked for by who looks: he cannot let it be made
-  def self.waiting(row, actor) =
-    {
-      **row.slice(:id, :drivers, :asked_by),
-      label: row[:input]["label"],
-      dollars: Figures.money(row[:dollars]),
-      asked_at: Figures.iso(row[:asked_at]),
-      mine: row[:asked_by_ref] == actor.ref
-    }
 
   def self.preview(id, input, now)
     seen = Work::Pay::KeepDeduction.preview(id, input.except(:id), now:)
@@ -77,15 +56,7 @@ module Web::Pay::DeductionsJson
   def self.settings(now)
     row = Reads::Pay::Period.settings
     from, to = Reads::Pay::Period.following(now).map(&:iso8601)
-    {
-      **row.slice(*SETTINGS),
-      next: {
-        from:,
-        to:
-      },
-      second_person_dollars: Figures.money(row[:second_person_dollars]),
-      advance_limit: Figures.money(row[:advance_limit])
-    }
+    { **row.slice(*SETTINGS), next: { from:, to: }, advance_limit: Figures.money(row[:advance_limit]) }
   end
-  private_class_method :one, :waiting, :moved
+  private_class_method :one, :moved
 end

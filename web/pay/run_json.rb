@@ -16,7 +16,8 @@ module Web::Pay::RunJson
     }
   end
 
-  def self.of(id, now = Clock.now)
+  # by - who looks, where the answer is to say what he may do
+  def self.of(id, now = Clock.now, by: nil)
     run = Reads::Pay::Run.of(id, now)
     row = run.row
     items = row[:status] == "draft" && row[:to_build].nil? ? Work::Pay::Items.open(row) : []
@@ -31,8 +32,17 @@ module Web::Pay::RunJson
       not_over: run.under_way && { under_way: run.under_way },
       unusual: items(paid.select { |item| item[:unusual].any? }),
       questions: run.questions.map { |one| Text.question(one).merge(driver: one[:driver]) },
-      items: items.length
+      items: items.length,
+      **pays(row, by)
     }
+  end
+
+  def self.pays(row, by)
+    return { may_pay: false, why_not_paid: nil } unless by && row[:status] == "approved"
+
+    _, why = Core::Pay::SecondPerson.why_not_paid(approved_by: row[:approved_by_ref], by: by.ref)
+    why = nil unless Store::Pay.two_people?("approve_and_pay")
+    { may_pay: why.nil?, why_not_paid: why }
   end
 
   # All pay items of a run's period: what each trip earns whom, and what it waits for.

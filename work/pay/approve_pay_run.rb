@@ -30,7 +30,12 @@ module Work::Pay::ApprovePayRun
 
       Work::Pay::BuildRun.call(run_id)
       check(run_id, input)
-      Store::Pay::Runs.at(run_id).update(status: "approved", approved_at: now, approved_by: by.name)
+      Store::Pay::Runs.at(run_id).update(
+        status: "approved",
+        approved_at: now,
+        approved_by: by.name,
+        approved_by_ref: by.ref
+      )
       Work::Pay::Post.run(run_id, by:, now:)
       # What was short, the next part of an advance: the next draft takes it now.
       Work::Pay::BuildRun.drafts(run[:to_on] + 1)
@@ -68,6 +73,7 @@ module Work::Pay::ApprovePayRun
         status: "draft",
         approved_at: nil,
         approved_by: nil,
+        approved_by_ref: nil,
         reopened_at: now,
         reopened_by: by.name,
         reopened_why: input[:why].strip
@@ -78,7 +84,7 @@ module Work::Pay::ApprovePayRun
     end
   end
 
-  # The money has left: nothing of it changes any more. Raises Refused `not_locked`, `paid`.
+  # The money has left: nothing of it changes any more. Raises Refused `not_locked`, `paid`, `approved_it`.
   def self.pay(run_id, input, by:, now:)
     Work::Act.once(input[:key], "pay_pay_run", by:, now:, input: input.merge(run_id:)) do |act|
       run = row(run_id)
@@ -87,12 +93,21 @@ module Work::Pay::ApprovePayRun
       end
       raise Refused.new("not_locked", "Approve and lock it first.", path: "") if run[:status] == "draft"
 
+      second_person(run, by)
       Work::Pay::Post.payment(run_id, by:, now:)
       Store::Pay::Runs.at(run_id).update(status: "paid", paid_at: now, paid_by: by.name)
       proven
       act.changed("pay_run", run_id, { status: %w[approved paid] })
       run_id
     end
+  end
+
+  # Who approved a run does not pay it. Raises Refused `approved_it`.
+  def self.second_person(run, by)
+    return unless Store::Pay.two_people?("approve_and_pay")
+
+    code, message = Core::Pay::SecondPerson.why_not_paid(approved_by: run[:approved_by_ref], by: by.ref)
+    raise Refused.new(code, message, path: "") if code
   end
 
   def self.row(run_id) = Store::Pay::Runs.lock(run_id) || raise(Store::NotFound.new("pay run", run_id))

@@ -2,16 +2,7 @@
 
 # The company's rules of pay.
 module Work::Pay::ChangeSettings
-  FIELDS = %i[
-    frequency
-    approve_by_rule
-    second_person_drivers
-    second_person_dollars
-    advance_limit
-    bank_name
-    bank_routing
-    bank_company_id
-  ].freeze
+  FIELDS = %i[frequency approve_by_rule advance_limit bank_name bank_routing bank_company_id].freeze
 
   # input - FIELDS, and the version that was read. Raises Refused `wrong_check_digit`, Work::Stale.
   def self.call(input, by:, now:)
@@ -35,11 +26,7 @@ module Work::Pay::ChangeSettings
       end
 
       change =
-        input
-          .slice(*FIELDS)
-          .to_h do |name, value|
-            [name, %i[second_person_dollars advance_limit].include?(name) ? BigDecimal(value) : value]
-          end
+        input.slice(*FIELDS).to_h { |name, value| [name, name == :advance_limit ? BigDecimal(value) : value] }
       Store::Pay::PaySettings.count_on(true, **change) unless change.empty?
       Work::Pay::BuildRun.drafts(Date.new(2000, 1, 1))
       Work::Pay::Items.note(nil, now:)

@@ -4,36 +4,51 @@
 # statement that is made.
 module Work::Pay::GiveAdvance
   # input - { key:, driver_id:, label:, principal:, fee_fixed:, fee_percent:, installments:, from_on: }
-  # Returns its id. Raises Refused `over_limit`.
+  # Returns { advance_id:, change_id: }: the latter where it is more than one person may give alone. Raises Refused
+  # `over_limit`.
   def self.call(input, by:, now:)
     Work::Act.once(input[:key], "give_advance", by:, now:, input: Work::Act.plain(input)) do |act|
-      row = {
-        fee_fixed: "0",
-        fee_percent: "0",
-        **input.slice(:driver_id, :label, :principal, :fee_fixed, :fee_percent, :installments, :from_on)
-      }
-      %i[principal fee_fixed fee_percent].each { |name| row[name] = BigDecimal(row[name]) }
-      owed = outstanding(row[:driver_id])
-      limit = Store::Pay.settings[:advance_limit]
-      if owed + row[:principal] > limit
-        raise Refused.new(
-                "over_limit",
-                "With #{owed.to_s("F")} that is open it would be over the company's limit of " \
-                  "#{limit.to_s("F")}.",
-                path: "/principal"
-              )
-      end
-
-      id = Store::Pay::Advances.insert(**row, made_by: by.name, made_at: now)
-      Work::Pay::Post.advance(row, by:, now:)
-      Work::Pay::BuildRun.drafts(row[:from_on], only: [row[:driver_id]])
-      act.changed(
-        "driver",
-        row[:driver_id],
-        { advance: [nil, "#{row[:label]}, #{row[:principal].to_s("F")}"] }
-      )
-      id
+      row = row(input)
+      within_limit(row)
+      cents = Money.cents(row[:principal])
+      asked = { driver_id: row[:driver_id], drivers: 1, cents:, by:, now: }
+      change_id = Work::Pay::Nets.ask("advance", input, **asked) if Work::Pay::Nets.many?(1, cents)
+      says = "#{row[:label]}, #{row[:principal].to_s("F")}#{", waits for a second person" if change_id}"
+      act.changed("driver", row[:driver_id], { advance: [nil, says] })
+      { advance_id: change_id ? nil : make(input, by:, now:), change_id: }
     end
+  end
+
+  # Returns its id. Raises Refused `over_limit`.
+  def self.make(input, by:, now:)
+    row = row(input)
+    within_limit(row)
+    id = Store::Pay::Advances.insert(**row, made_by: by.name, made_at: now)
+    Work::Pay::Post.advance(row, by:, now:)
+    Work::Pay::BuildRun.drafts(row[:from_on], only: [row[:driver_id]])
+    id
+  end
+
+  def self.row(input)
+    row = {
+      fee_fixed: "0",
+      fee_percent: "0",
+      **input.slice(:driver_id, :label, :principal, :fee_fixed, :fee_percent, :installments, :from_on)
+    }
+    row.merge(%i[principal fee_fixed fee_percent].to_h { |name| [name, BigDecimal(row[name])] })
+  end
+
+  def self.within_limit(row)
+    owed = outstanding(row[:driver_id])
+    limit = Store::Pay.settings[:advance_limit]
+    return unless owed + row[:principal] > limit
+
+    raise Refused.new(
+            "over_limit",
+            "With #{owed.to_s("F")} that is open it would be over the company's limit of " \
+              "#{limit.to_s("F")}.",
+            path: "/principal"
+          )
   end
 
   # pushed - true to keep a part for later, false to take it after all. Raises Refused `locked`.
@@ -63,4 +78,5 @@ module Work::Pay::GiveAdvance
   # In dollars, what a driver still owes of advances and their fees.
   def self.outstanding(driver_id) =
     -(Store::Pay::LedgerEntries.where(driver_id:, account: "advances").sum(:amount) || 0)
+  private_class_method :row, :within_limit
 end

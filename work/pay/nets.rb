@@ -44,15 +44,18 @@ module Work::Pay::Nets
 
   # Whether so many drivers or dollars are more than one person may change alone.
   def self.many?(drivers, cents)
+    return false unless Store::Pay.two_people?("limits")
+
     settings = Store::Pay.settings
     drivers > settings[:second_person_drivers] || Money.to_d(cents) > settings[:second_person_dollars]
   end
 
-  # A change that waits for a second person. Returns its id.
-  def self.ask(kind, input, drivers:, cents:, by:, now:, deduction_id: nil)
-    Store::Pay::DeductionChanges.insert(
+  # A change that waits for a second person. of - ids of what it changes: deduction_id:, driver_id:, item_id:
+  # Returns its id.
+  def self.ask(kind, input, drivers:, cents:, by:, now:, **of)
+    Store::Pay::Changes.insert(
       kind:,
-      deduction_id:,
+      **of,
       input: Sequel.pg_jsonb(Work::Act.plain(input.except(:key))),
       drivers:,
       dollars: Money.to_d(cents),

@@ -20,7 +20,15 @@ module Work::Pay::OneTime
 
   # Returns the id of the change that waits.
   def self.ask(input, ids, cents, by:, now:) =
-    Work::Pay::Nets.ask("one_time", input, drivers: ids.length, cents: (cents * ids.length).abs, by:, now:)
+    Work::Pay::Nets.ask(
+      "one_time",
+      input,
+      drivers: ids.length,
+      cents: (cents * ids.length).abs,
+      by:,
+      now:,
+      driver_id: (ids.first if ids.one?)
+    )
 
   # What it would do: see Nets.moved. One that is due later is looked at as if it were due now, with its first
   # part.
@@ -33,11 +41,10 @@ module Work::Pay::OneTime
     end
   end
 
-  # Whether it is more than one person may give alone: to several drivers, that is; what one driver is given
-  # stands on his statement for all to see.
+  # Whether it is more than one person may give alone, to one driver or to many.
   def self.many?(input) =
     driver_ids(input).length.then do |drivers|
-      drivers > 1 && Work::Pay::Nets.many?(drivers, (total_cents(input) * drivers).abs)
+      Work::Pay::Nets.many?(drivers, (total_cents(input) * drivers).abs)
     end
 
   # Returns how many were made.

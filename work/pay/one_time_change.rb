@@ -5,7 +5,7 @@
 module Work::Pay::OneTimeChange
   # input - { key:, version: of the item, label:, note:, amount: decimal text of all of it, due_on: Date of the
   #         first part }
-  # Returns the item's id. Raises Refused `locked`, `withdrawn`, `nothing`, Work::Stale.
+  # Returns { item_id:, change_id: }, the latter where it waits for a second person. Raises Refused `locked`, `withdrawn`, `nothing`, Work::Stale.
   def self.call(item_id, input, by:, now:)
     Work::Act.once(
       input[:key],
@@ -18,9 +18,9 @@ module Work::Pay::OneTimeChange
       parts = Store::Pay::ItemParts.where(item_id:).order(:due_on, :id).all
       check(item, parts, input)
       before = { label: item[:label], note: item[:note], amount: parts.sum { |part| part[:amount] } }
-      Store::Pay::Items.change(item, label: input[:label].strip, note: input[:note].to_s.strip)
-      recut(parts, Money.parse_cents(input[:amount]), input[:due_on])
-      Work::Pay::BuildRun.of_drivers([item[:driver_id]])
+      next ask(item, input.merge(was: before[:amount].to_s("F")), act) if many?(before[:amount], input)
+
+      make(item_id, input)
       after = {
         label: input[:label].strip,
         note: input[:note].to_s.strip,
@@ -28,8 +28,35 @@ module Work::Pay::OneTimeChange
       }
       act.changed("driver", item[:driver_id], Work::Act.difference(before, after))
       act.changed("item", item_id, Work::Act.difference(before, after))
-      item_id
+      { item_id:, change_id: nil }
     end
+  end
+
+  # Raises Refused `locked`, `withdrawn`, `nothing`, Work::Stale.
+  def self.make(item_id, input)
+    item = Store::Pay::Items.lock(item_id)
+    parts = Store::Pay::ItemParts.where(item_id:).order(:due_on, :id).all
+    check(item, parts, input)
+    Store::Pay::Items.change(item, label: input[:label].strip, note: input[:note].to_s.strip)
+    recut(parts, Money.parse_cents(input[:amount]), input[:due_on])
+    Work::Pay::BuildRun.of_drivers([item[:driver_id]])
+  end
+
+  # Another amount beyond what one person gives alone.
+  def self.many?(amount, input)
+    cents = Money.parse_cents(input[:amount])
+    cents != Money.cents(amount) && Work::Pay::Nets.many?(1, cents.abs)
+  end
+
+  def self.ask(item, input, act)
+    of = { item_id: item[:id], driver_id: item[:driver_id] }
+    cents = Money.parse_cents(input[:amount]).abs
+    change_id =
+      Work::Pay::Nets.ask("one_time_change", input, drivers: 1, cents:, by: act.by, now: act.now, **of)
+    says = { amount: [input[:was], "#{input[:amount]}, waits for a second person"] }
+    act.changed("driver", item[:driver_id], says)
+    act.changed("item", item[:id], says)
+    { item_id: item[:id], change_id: }
   end
 
   def self.check(item, parts, input)
@@ -63,5 +90,5 @@ module Work::Pay::OneTimeChange
         Store::Pay::ItemParts.at(part[:id]).update(amount: Money.to_d(some), due_on: part[:due_on] + days)
       end
   end
-  private_class_method :check, :recut
+  private_class_method :many?, :ask, :check, :recut
 end

@@ -10,6 +10,8 @@ module Work::Tracking::NewNumber
     Store::Tracking.revoke_links(before[:id], now)
     Store::Fleet::Drivers.at(before[:id]).update(
       new_number_by: by.ref,
+      # What he was last known by stays it, however often it is changed before anybody confirms one.
+      number_before: before[:new_number_by] ? before[:number_before] : before[:phone],
       new_number_at: now,
       # A PIN that was set while a number waited is nobody's word for the next one.
       new_number_pin: before[:new_number_by] ? before[:new_number_pin] : !before[:pin_digest].nil?
@@ -54,5 +56,10 @@ module Work::Tracking::NewNumber
   end
 
   def self.known(driver_id) =
-    Store::Fleet::Drivers.at(driver_id).update(new_number_by: nil, new_number_at: nil, new_number_pin: false)
+    Store::Fleet::Drivers.at(driver_id).update(
+      new_number_by: nil,
+      new_number_at: nil,
+      new_number_pin: false,
+      number_before: nil
+    )
 end

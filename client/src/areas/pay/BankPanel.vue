@@ -39,6 +39,10 @@ async function submit() {
       >
     </p>
     <p v-else class="quiet">None: this driver is paid by cheque.</p>
+    <p v-if="settles" class="small quiet">
+      Another account waits for a second person; the driver is texted, and it is proven before money goes
+      there.
+    </p>
     <form v-if="settles" class="short-form" @submit.prevent="submit">
       <v-text-field
         v-model="typed.routing"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
+import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
@@ -19,20 +19,6 @@ const { data, problem, load, put } = useFetched(
 )
 const editing = ref<Schemas['Deduction'] | 'new' | 'once'>()
 const said = ref('')
-const trouble = ref<Problem>()
-const busy = ref(0)
-async function answer(id: number, status: 'made' | 'dropped') {
-  busy.value = id
-  const found = await ask<Schemas['Deductions']>(
-    api.POST('/api/deduction-changes/{id}/answer', {
-      params: { path: { id } },
-      body: { key: newKey(), status },
-    }),
-  )
-  busy.value = 0
-  trouble.value = found.problem
-  if (found.data) put(found.data)
-}
 const kept = (now: Schemas['Deductions']) => {
   put(now)
   editing.value = undefined
@@ -63,28 +49,6 @@ const whose = (one: Schemas['Deduction']) => {
 
 <template>
   <div class="stack">
-    <section v-if="data?.waiting.length" class="panel pad" aria-label="Waits for a second person">
-      <h2>Waits for a second person</h2>
-      <ul class="waits">
-        <li v-for="one in data.waiting" :key="one.id" class="spread wrap">
-          <span
-            ><strong>{{ one.label }}</strong
-            >, asked by {{ one.asked_by }}: {{ one.drivers }} drivers,
-            {{ showDollars(one.dollars) }} moved</span
-          ><span class="row"
-            ><v-btn
-              v-if="!one.mine"
-              size="small"
-              color="primary"
-              :loading="busy === one.id"
-              @click="answer(one.id, 'made')"
-              >Let it be made</v-btn
-            ><v-btn size="small" variant="text" @click="answer(one.id, 'dropped')">Drop it</v-btn></span
-          >
-        </li>
-      </ul>
-      <v-alert v-if="trouble" type="error" class="mt-2">{{ trouble.message }}</v-alert>
-    </section>
     <p v-if="said" class="panel pad" role="status">{{ said }}</p>
     <give-form
       v-if="editing === 'once'"

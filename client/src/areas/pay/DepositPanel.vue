@@ -5,7 +5,7 @@ import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 
 /** Direct deposit: what the bank's file holds, who gets a prenote first, who has no account. */
-const { id } = defineProps<{ id: number }>()
+const { id, whyNot } = defineProps<{ id: number; whyNot: string | undefined }>()
 const {
   data: look,
   problem,
@@ -34,7 +34,12 @@ async function make() {
   <section class="panel pad" aria-label="Direct deposit">
     <div class="spread wrap">
       <h2>Direct deposit</h2>
-      <v-btn v-if="look" size="small" variant="tonal" :disabled="!look.paid && !look.prenotes" @click="make"
+      <v-btn
+        v-if="look"
+        size="small"
+        variant="tonal"
+        :disabled="!!whyNot || (!look.paid && !look.prenotes)"
+        @click="make"
         >File for the bank</v-btn
       >
     </div>

@@ -12,6 +12,7 @@ import BooksPanel from './BooksPanel.vue'
 import OrdersPanel from './OrdersPanel.vue'
 import PlanPanel from './PlanPanel.vue'
 import { useDriverPay } from './useDriverPay'
+import WaitingChanges from './WaitingChanges.vue'
 
 /** What is kept of a driver for pay: his rates, who pays him, where it goes, orders of a court, advances, escrow, and what the books say. */
 const route = useRoute()
@@ -40,6 +41,7 @@ const payers = computed(() => [
   <waiting v-slot="{ data: pay }" :data="data" :problem="kept.problem.value" @again="kept.load"
     ><div class="stack sheet">
       <h1>Pay of {{ pay.driver.name }}</h1>
+      <waiting-changes :driver="pay.driver.id" />
       <plan-panel
         :plans="pay.plans"
         :settles="settles"

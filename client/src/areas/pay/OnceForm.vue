@@ -11,7 +11,9 @@ import { useAct } from '@/shared/useAct'
 const { item, changes } = defineProps<{ item: Schemas['GivenOnce']; changes: boolean }>()
 const emit = defineEmits<{ kept: [rows: Schemas['GivenOnce'][]]; close: [] }>()
 const typed = ref({ label: item.label, note: item.note, amount: item.amount, due_on: item.due_on })
-const { busy, trouble, act } = useAct<Schemas['GivenOnce'][]>(rows => emit('kept', rows))
+const { busy, trouble, act } = useAct<{ rows: Schemas['GivenOnce'][]; change_id: number | null }>(now =>
+  emit('kept', now.rows),
+)
 const negative = computed(() => typed.value.amount.trim().startsWith('-'))
 const amount = computed(() => {
   const read = parseDollars(typed.value.amount.replace(/^\s*-/, ''))

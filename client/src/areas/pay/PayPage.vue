@@ -15,6 +15,7 @@ import EscrowView from './EscrowView.vue'
 import PaySettings from './PaySettings.vue'
 import ReceiptsPanel from './ReceiptsPanel.vue'
 import RunPanel from './RunPanel.vue'
+import WaitingChanges from './WaitingChanges.vue'
 import { RUN } from './words'
 
 /** Pay runs, receipts and cards, deductions of every period, escrow, the rules of pay. */
@@ -67,6 +68,7 @@ async function open() {
       :view="view"
       @choose="name => router.push(name === 'runs' ? '/pay' : { path: '/pay', query: { view: name } })"
     />
+    <waiting-changes />
     <deductions-view v-if="view === 'deductions'" />
     <div v-else-if="view === 'desk'" class="stack">
       <h1 class="sr-only">Receipts and cards</h1>

@@ -7,13 +7,14 @@ import { useSettings } from '@/shared/merge/useSettings'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
 import OwnCompanies from './OwnCompanies.vue'
+import TwoPeoplePanel from './TwoPeoplePanel.vue'
 
 /** The rules of pay, the company's bank, and whether the books stand. */
 const mayChange = useSession().has('administrator', 'settlement_clerk')
 const { data: books, load: prove } = useFetched(
   () => 0,
   () => ask(api.GET('/api/pay-books')),
-  change => change.kind === 'pay_run',
+  change => ['pay_run', 'company'].includes(change.kind),
 )
 const FREQUENCIES = [
   { value: 'weekly', title: 'A week' },
@@ -25,8 +26,6 @@ const LABELS: Record<string, string> = {
   frequency: 'A pay period is',
   advance_limit: 'Open advances at most, $',
   approve_by_rule: 'Items with papers in and nothing unusual need no clerk',
-  second_person_drivers: 'Second person from, drivers',
-  second_person_dollars: 'or dollars moved',
   bank_name: 'Our bank',
   bank_routing: 'Its routing number',
   bank_company_id: 'Our number there',
@@ -50,8 +49,6 @@ const { data, problem, load, typed, refused, saved, busy, save, found, differs, 
           bank_routing: rules.bank_routing,
           bank_company_id: rules.bank_company_id,
           frequency: rules.frequency as 'weekly',
-          second_person_drivers: Number(rules.second_person_drivers),
-          second_person_dollars: parseDollars(rules.second_person_dollars) ?? '',
           advance_limit: parseDollars(rules.advance_limit) ?? '',
         },
       }),
@@ -75,15 +72,6 @@ const { data, problem, load, typed, refused, saved, busy, save, found, differs, 
             v-model="typed.approve_by_rule"
             class="all"
             label="Items with papers in and nothing unusual need no clerk"
-          />
-          <v-text-field
-            v-model="typed.second_person_drivers"
-            label="Second person from, drivers"
-            inputmode="numeric"
-          /><v-text-field
-            v-model="typed.second_person_dollars"
-            label="or dollars moved"
-            :error-messages="at('/second_person_dollars')"
           />
           <v-text-field v-model="typed.bank_name" label="Our bank" /><v-text-field
             v-model="typed.bank_routing"
@@ -116,6 +104,7 @@ const { data, problem, load, typed, refused, saved, busy, save, found, differs, 
       >
     </section>
     <div class="stack">
+      <two-people-panel />
       <section class="panel pad" aria-label="Books">
         <div class="spread">
           <h2>The books</h2>
@@ -128,7 +117,8 @@ const { data, problem, load, typed, refused, saved, busy, save, found, differs, 
           </p>
           <ul v-else class="wrong">
             <li v-for="one in books.wrong" :key="one">{{ one }}</li>
-          </ul></template
+          </ul>
+          <p v-for="one in books.switched" :key="one" class="small mt-1">{{ one }}</p></template
         >
       </section>
       <own-companies />

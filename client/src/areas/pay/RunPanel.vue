@@ -86,18 +86,17 @@ const OUT = [
       <header class="panel pad">
         <div class="spread wrap">
           <h1>{{ showDay(run.from) }} – {{ showDay(run.to) }}</h1>
-          <div v-if="settles" class="row wrap">
+          <div class="row wrap">
             <v-btn
-              v-if="run.status === 'draft' && run.rows.length"
+              v-if="settles && run.status === 'draft' && run.rows.length"
               color="primary"
               :disabled="!!run.building"
               @click="sure = 'approve'"
               >Approve and lock</v-btn
             >
-            <template v-if="run.status === 'approved'"
-              ><v-btn variant="text" @click="reopening = true">Open again</v-btn
-              ><v-btn color="primary" @click="sure = 'pay'">It is paid</v-btn></template
-            >
+            <v-btn v-if="settles && run.status === 'approved'" variant="text" @click="reopening = true"
+              >Open again</v-btn
+            ><v-btn v-if="run.may_pay" color="primary" @click="sure = 'pay'">It is paid</v-btn>
           </div>
         </div>
         <p>
@@ -108,7 +107,7 @@ const OUT = [
             ></span
           ><span v-else-if="run.status === 'approved'"
             ><strong>Locked</strong> by {{ run.approved_by }}, {{ showTime(run.approved_at, session.zone) }},
-            not paid yet</span
+            not paid yet<template v-if="run.why_not_paid">. {{ run.why_not_paid }}</template></span
           ><span v-else
             ><strong>Paid</strong>, {{ run.paid_by }}, {{ showTime(run.paid_at, session.zone) }}: a correction
             goes into the next run</span
@@ -157,7 +156,7 @@ const OUT = [
         :run="run"
         @done="put"
       />
-      <deposit-panel v-if="run.status !== 'draft' && settles" :id="id" />
+      <deposit-panel v-if="run.status !== 'draft'" :id="id" :why-not="run.why_not_paid ?? undefined" />
       <items-panel
         v-if="run.status === 'draft' && run.items"
         :id="id"

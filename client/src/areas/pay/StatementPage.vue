@@ -12,6 +12,7 @@ import Waiting from '@/shared/Waiting.vue'
 import CorrectDialog from './CorrectDialog.vue'
 import EarningsRibbon from './EarningsRibbon.vue'
 import OncePanel from './OncePanel.vue'
+import WaitingChanges from './WaitingChanges.vue'
 import QuestionsPanel from './QuestionsPanel.vue'
 import StatementAgainst from './StatementAgainst.vue'
 import StatementBills from './StatementBills.vue'
@@ -123,6 +124,7 @@ const TOTALS = [
         </ul>
       </section>
       <statement-bills v-if="statement.freight_bills?.length" :bills="statement.freight_bills" />
+      <waiting-changes :driver="statement.driver.id" />
       <once-panel :statement="statement" @done="load" />
       <questions-panel
         v-if="statement.questions?.length"
