@@ -133,6 +133,7 @@ RSpec.describe "A pay run", :committed, type: :feature do
 
   it "and an account wait for the second person: who asked, a clerk where an administrator is needed, and the " \
        "right one each see what they may do" do
+    driver_id
     inez
     account("administrator", "Greta Lindqvist")
     account(%w[administrator dispatcher], "Ada Moe")
@@ -154,7 +155,7 @@ RSpec.describe "A pay run", :committed, type: :feature do
     visit "/pay?view=rules"
     within(waits) { click_on "Let it be made" }
     expect(page).to have_no_css(waits)
-    uncheck "A changed bank account waits for a second person"
+    find("label", text: "A changed bank account waits for a second person").click
     fill_in "or dollars, for one driver too", with: "750"
     click_on "Ask another administrator"
     within(waits) do

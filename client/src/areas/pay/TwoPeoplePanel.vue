@@ -4,13 +4,14 @@ import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { parseDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
-import { showDay } from '@/shared/time'
+import { showTime } from '@/shared/time'
 import AmountField from '@/shared/typed/AmountField.vue'
 import { useAct } from '@/shared/useAct'
 
 /** Which rules of two people hold, and from how much on: an administrator asks, another lets it be made. */
 type Rules = Schemas['TwoPeople']
-const mayAsk = useSession().has('administrator')
+const session = useSession()
+const mayAsk = session.has('administrator')
 const { data, put } = useFetched(
   () => 0,
   () => ask<Rules>(api.GET('/api/two-people')),
@@ -75,7 +76,7 @@ async function keep() {
       <div v-for="one in data.rules" :key="one.rule" class="all">
         <v-checkbox v-model="typed.on[one.rule]" :label="one.title" :readonly="!mayAsk" />
         <p v-if="one.since" class="small since">
-          {{ one.on ? 'On' : 'Off' }} since {{ showDay(one.since) }}, by {{ one.by }}.
+          {{ one.on ? 'On' : 'Off' }} since {{ showTime(one.since, session.zone) }}, by {{ one.by }}.
         </p>
       </div>
       <p v-if="mayAsk && !data.second_administrator" class="all small">
