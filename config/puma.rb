@@ -3,7 +3,7 @@
 # One process with a few threads; WEB_CONCURRENCY adds processes, which share nothing but the database.
 require_relative "settings"
 
-bind "tcp://#{ENV.fetch("BIND", "127.0.0.1")}:#{Settings.port}"
+bind "tcp://#{Settings.bind}:#{Settings.port}"
 threads Settings.web_threads, Settings.web_threads
 workers Settings.web_processes
 environment "production"

@@ -40,6 +40,15 @@ module Settings
       ENV.fetch("TEXT_GATEWAY_SECRET") { kept_secret(File.join(ROOT, "var/secrets/text_gateway")) }
   end
 
+  # All people of the demo sign in with it.
+  def self.demo_password = kept_secret(File.join(ROOT, "var/secrets/demo_password"), 8)
+  def self.bind = ENV.fetch("BIND", "127.0.0.1")
+  def self.beyond_loopback? = !%w[127.0.0.1 ::1 localhost].include?(bind)
+
+  # Whether administrators and settlement clerks have to have a second factor: `required`, or `offered` only. Nothing
+  # said, it is required but in the demo.
+  def self.second_factor = ENV.fetch("SECOND_FACTOR", nil)
+
   # What columns are sealed with, newest first, as 64 hexadecimal digits each: several machines share them by
   # CREW_LEDGER_COLUMN_KEYS.
   def self.column_keys = ENV.fetch("CREW_LEDGER_COLUMN_KEYS") { kept_secret(COLUMN_KEYS, 32) }.split

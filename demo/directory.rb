@@ -13,7 +13,8 @@ module Demo::Directory
     usdot_number: "99999999",
     carrier_number: "MC-99999999"
   }.freeze
-  PASSWORD = "juniper-fork-demo"
+  # Made at the first start and printed; nobody else's demo has it.
+  def self.password = Settings.demo_password
   TERMINALS = [%w[Boise 83705], %w[Spokane 99202], %w[Ogden 84404]].freeze
   PEOPLE = [
     ["Maren Holt", "maren@juniperfork.example", %w[dispatcher]],

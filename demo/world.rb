@@ -50,11 +50,7 @@ module Demo
         Work::Company::AddTerminal.call({ name:, zip: }, by: system, now: began)
       end
       D::PEOPLE.each do |name, email, roles|
-        Work::Company::AddPerson.call(
-          { name:, email:, roles:, password: D::PASSWORD },
-          by: system,
-          now: began
-        )
+        Work::Company::AddPerson.call({ name:, email:, roles:, password: D.password }, by: system, now: began)
       end
       accounts = DB[:accounts].order(:id).all.map { |row| Work::Actor.account(row) }
       @maren, @tobias, @inez, _, @greta = accounts

@@ -29,6 +29,9 @@ module Reads::Company
       .select(Sequel[:terminals][:id], :name, Sequel[:terminals][:zip], :town, :state, :zone)
       .all
   def self.people = Store::Company.accounts.all
+
+  # Of one person, the one used last first.
+  def self.sessions(account_id) = DB[:account_active_session_keys].where(account_id:).reverse(:last_use).all
   def self.sign_ins = Store::Company.sign_ins.all
 
   # Records of every kind that hold the words.

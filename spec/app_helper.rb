@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 ENV["CREW_LEDGER_ENV"] = "test"
+# Examples of signing in ask for it.
+ENV["SECOND_FACTOR"] = "offered"
 require_relative "../config/application"
 Dir[File.expand_path("support/*.rb", __dir__)].each { |path| require path }
 

@@ -8,7 +8,9 @@ module Store::Company
   IdempotencyKeys = Store::Table.of(:idempotency_keys)
   AuditEntries = Store::Table.of(:audit_entries)
   PasswordHashes = Store::Table.of(:account_password_hashes)
-  SessionKeys = Store::Table.of(:account_active_session_keys)
+  ResetKeys = Store::Table.of(:account_password_reset_keys)
+  OtpKeys = Store::Table.of(:account_otp_keys)
+  RecoveryCodes = Store::Table.of(:account_recovery_codes)
 
   def self.row = DB[:company].first
   def self.set_up? = !DB[:company].where(setup_code_digest: nil).empty?
@@ -41,7 +43,15 @@ module Store::Company
       )
   end
 
-  def self.accounts = DB[:accounts].order(:name).select(:id, :name, :email, :roles, :status_id)
+  # With whether they have set a password, and a second factor.
+  def self.accounts =
+    DB[:accounts]
+      .order(:name)
+      .select(:id, :name, :email, :roles, :status_id)
+      .select_append(
+        Sequel.as({ id: DB[:account_password_hashes].select(:id) }, :has_password),
+        Sequel.as({ id: DB[:account_otp_keys].select(:id) }, :second_factor)
+      )
 
   # An open account, or nil: a disabled person is nobody.
   def self.account(id) = DB[:accounts].first(id:, status_id: 2)

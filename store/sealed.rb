@@ -21,11 +21,11 @@ module Store::Sealed
 
   class << self
     def seal(text) = text && cryptor.encrypt(text)
-    def open(sealed) = sealed && cryptor.decrypt(sealed).force_encoding(Encoding::UTF_8)
+    def unseal(sealed) = sealed && cryptor.decrypt(sealed).force_encoding(Encoding::UTF_8)
 
     # A row with its sealed columns opened; nil stays nil.
     def row(table, row) =
-      row && COLUMNS.fetch(table).first.reduce(row) { |opened, name| opened.merge(name => open(row[name])) }
+      row && COLUMNS.fetch(table).first.reduce(row) { |opened, name| opened.merge(name => unseal(row[name])) }
 
     # What tells whether two texts are the same, and neither of them.
     def fingerprint(text) = OpenSSL::HMAC.hexdigest("SHA256", Settings.secret, text)
@@ -39,7 +39,7 @@ module Store::Sealed
           .count do |id|
             db.transaction do
               row = db[table].where(key => id).for_update.first
-              db[table].where(key => id).update(columns.to_h { |name| [name, seal(open(row[name]))] })
+              db[table].where(key => id).update(columns.to_h { |name| [name, seal(unseal(row[name]))] })
             end
           end
       end

@@ -3,7 +3,7 @@
 # Who is signed in, the company, its people, search, the audit trail, live changes, import and export.
 module Web::Company
   def self.registered(app)
-    app.get("/api/me") { json Web::Company::CompanyJson.me(by, now) }
+    app.get("/api/me") { json Web::Company::CompanyJson.me(by, now, factor: Web::SecondFactor.standing(env)) }
     app.post("/api/setup") { json({ id: Work::Company::SetUp.call(input, now:) }, status: 201) }
     app.get("/api/company") { json Web::Company::CompanyJson.company }
     app.put("/api/company") do
@@ -18,6 +18,17 @@ module Web::Company
     app.get("/api/people") { json(Reads::Company.people.map { |row| Web::Company::CompanyJson.person(row) }) }
     app.post("/api/people") { json({ id: Work::Company::AddPerson.call(input, by:, now:) }, status: 201) }
     app.patch("/api/people/:id") { json({ id: Work::Company::ChangePerson.call(id, input, by:, now:) }) }
+    app.post("/api/people/:id/link") do
+      json({ id: Work::Company::ChangePerson.mail_link(id, input, by:, now:) })
+    end
+    app.post("/api/people/:id/second-factor-off") do
+      json({ id: Work::Company::ChangePerson.reset_second_factor(id, input, by:, now:) })
+    end
+    app.post("/api/forgotten") do
+      Work::Company::AskNewPassword.ask(input[:email])
+      json({ done: true })
+    end
+    sessions(app)
     app.get("/api/sign-ins") do
       json(
         Reads::Company.sign_ins.map { |row| { at: row[:at].iso8601, who: row[:name], what: row[:message] } }
@@ -42,4 +53,14 @@ module Web::Company
       )
     end
   end
+
+  # One's own.
+  def self.sessions(app)
+    app.get("/api/sessions") { json Web::Company::CompanyJson.sessions(by, env[Web::SignIn::SESSION]) }
+    app.post("/api/sessions/end") do
+      Work::Company::EndSessions.call(input, by:, now:)
+      json Web::Company::CompanyJson.sessions(by, env[Web::SignIn::SESSION])
+    end
+  end
+  private_class_method :sessions
 end

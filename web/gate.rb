@@ -55,8 +55,19 @@ class Web::Gate
               )
             )
     end
+    second_factor(env)
     unless roles.intersect?(env[ACTOR].roles)
       raise Web::Denied.new(403, "not_allowed", "Your role does not allow this.")
+    end
+  end
+
+  # Who has a second factor gives it; who must have one sets it up first.
+  def second_factor(env)
+    case Web::SecondFactor.standing(env)
+    when "asked"
+      raise Web::Denied.new(401, "code_needed", "Type the code of your second factor.")
+    when "to_set_up"
+      raise Web::Denied.new(403, "second_factor_needed", "Your role needs a second factor: set it up first.")
     end
   end
 

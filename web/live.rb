@@ -6,6 +6,8 @@ require "set"
 # connections. None of them holds a server thread, and nothing but the sockets lives here.
 class Web::Live
   BEAT_SECONDS = 15
+  LOOK_SECONDS = 60
+  Watcher = Core::Value.of(:account_id, :lives)
   HEADERS = {
     "content-type" => "text/event-stream",
     "cache-control" => "no-store",
@@ -20,17 +22,19 @@ class Web::Live
   end
 
   # The Rack answer that hands the socket over once its headers are out.
-  def answer(account_id)
-    [200, { **HEADERS, "rack.hijack" => ->(socket) { add(socket, account_id) } }, []]
+  #
+  # lives - says whether the session is there still: the connection ends with it
+  def answer(account_id, lives:)
+    [200, { **HEADERS, "rack.hijack" => ->(socket) { add(socket, Watcher.new(account_id:, lives:)) } }, []]
   end
 
   def count = @lock.synchronize { @sockets.length }
 
   private
 
-  def add(socket, account_id)
+  def add(socket, watcher)
     @lock.synchronize do
-      @sockets[socket] = account_id
+      @sockets[socket] = watcher
       @listener = Thread.new { listen } unless @listener&.alive?
     end
     write(socket, "retry: 1000\nevent: hello\ndata: {}\n\n")
@@ -46,6 +50,7 @@ class Web::Live
       payload = nil
       heard = connection.wait_for_notify(BEAT_SECONDS) { |_, _, text| payload = text }
       heard ? change(payload) : tell(": beat\n\n")
+      hang_up_ended
     end
   rescue PG::Error
     @away = true
@@ -61,10 +66,24 @@ class Web::Live
     hang_up(told["id"]) if told["kind"] == "person"
   end
 
-  # A person whose account changed connects anew, if the account still may.
+  # A person whose account or sessions changed connects anew, where they still may.
   def hang_up(account_id)
-    @lock.synchronize { @sockets.select { |_, id| id == account_id }.keys }.each { |socket| drop(socket) }
+    @lock
+      .synchronize { @sockets.select { |_, watcher| watcher.account_id == account_id }.keys }
+      .each { |socket| drop(socket) }
   end
+
+  # Once a minute: whose session is over by its time.
+  def hang_up_ended
+    return if @looked && now - @looked < LOOK_SECONDS
+
+    @looked = now
+    @lock.synchronize { @sockets.to_a }.each { |socket, watcher| drop(socket) unless watcher.lives.call }
+  rescue *Web::Errors::UNREACHABLE
+    nil # looked at again in a minute
+  end
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
   def tell(text) = @lock.synchronize { @sockets.keys }.each { |socket| write(socket, text) }
 

@@ -10,6 +10,6 @@ class Web::LiveRoute
   def call(env)
     return @app.call(env) unless env[Web::Gate::CALL]&.operation_id == "live"
 
-    Web::Live.current.answer(env[Web::Gate::ACTOR].id)
+    Web::Live.current.answer(env[Web::Gate::ACTOR].id, lives: env[Web::SignIn::LIVES])
   end
 end

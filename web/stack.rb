@@ -25,12 +25,8 @@ module Web::Stack
         use Prometheus::Middleware::Collector
         use Web::Errors, log: errors
         use Rack::Attack
-        use Rack::Session::Cookie,
-            key: "crew_ledger",
-            secret: Settings.secret,
-            same_site: :lax,
-            httponly: true,
-            secure: Settings.secure_cookies?
+        use Rack::Session::Cookie, Web::Stack.cookie
+        use Web::Tries
         use Web::SignIn
         use Web::Gate
         use Web::LiveRoute
@@ -38,6 +34,18 @@ module Web::Stack
       end
     end
   end
+
+  # Under a name that no other host of this site can set, where the address is https.
+  def self.cookie =
+    {
+      key: Settings.secure_cookies? ? "__Host-crew_ledger" : "crew_ledger",
+      secret: Settings.secret,
+      serialize_json: true,
+      path: "/",
+      same_site: :lax,
+      httponly: true,
+      secure: Settings.secure_cookies?
+    }
 
   # Processes of one server add their figures up through files; each start begins anew.
   def self.share_metrics

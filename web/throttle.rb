@@ -19,6 +19,9 @@ module Web::Throttle
     attack.throttle("set-up by address", limit: 10, period: 60) do |request|
       request.ip if request.post? && request.path == "/api/setup"
     end
+    attack.throttle("forgotten by address", limit: 10, period: 60) do |request|
+      request.ip if request.post? && request.path == "/api/forgotten"
+    end
     # By link: many phones share an address of their carrier's, and nobody guesses 256 bits.
     attack.throttle("cab by link", limit: 600, period: 60) do |request|
       if request.path.start_with?("/api/cab")

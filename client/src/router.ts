@@ -24,13 +24,28 @@ export const router = createRouter({
     },
     {
       path: '/sign-in',
-      component: () => import('./areas/company/SignInPage.vue'),
+      component: () => import('./areas/account/SignInPage.vue'),
       meta: { title: 'Sign in', bare: true },
     },
     {
       path: '/set-up',
       component: () => import('./areas/company/SetUpPage.vue'),
       meta: { title: 'Set up your company', bare: true },
+    },
+    {
+      path: '/new-password',
+      component: () => import('./areas/account/NewPasswordPage.vue'),
+      meta: { title: 'Your password', bare: true },
+    },
+    {
+      path: '/second-factor',
+      component: () => import('./areas/account/SecondFactorPage.vue'),
+      meta: { title: 'Second factor', bare: true },
+    },
+    {
+      path: '/account',
+      component: () => import('./areas/account/AccountPage.vue'),
+      meta: { title: 'Your sign-in', roles: STAFF },
     },
     {
       path: '/freight/together',
@@ -144,6 +159,9 @@ router.beforeEach(async to => {
   const me = await known(session)
   if (!me.set_up) return to.path === '/set-up' ? true : '/set-up'
   if (to.path === '/set-up') return '/sign-in'
+  if (me.second_factor === 'to_set_up' && !['/second-factor', '/new-password'].includes(to.path))
+    return '/second-factor'
+  if (to.path === '/second-factor') return me.second_factor === 'to_set_up' ? true : '/'
   if (to.path === '/sign-in') return me.signed_in ? '/' : true
   if (to.meta.bare) return
   if (!me.signed_in) return { path: '/sign-in', query: { to: to.fullPath } }

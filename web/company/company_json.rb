@@ -2,10 +2,12 @@
 
 # The JSON of who is signed in, of people and of the trail.
 module Web::Company::CompanyJson
-  def self.me(by, now)
+  # factor - where who asks stands with the second factor: who has still to give it is not signed in yet
+  def self.me(by, now, factor:)
+    whole = by && !%w[asked to_set_up].include?(factor)
     found = Reads::Company.me(by&.id)
-    me = { signed_in: !by.nil?, set_up: found.set_up, now: now.iso8601 }
-    return me unless by
+    me = { signed_in: whole || false, second_factor: factor, set_up: found.set_up, now: now.iso8601 }
+    return by ? { **me, email: found.account&.fetch(:email) } : me unless whole
 
     {
       **me,
@@ -22,7 +24,24 @@ module Web::Company::CompanyJson
   def self.company = Reads::Company.row.slice(*Work::Company::ChangeCompany::FIELDS, :version)
 
   def self.person(row) =
-    { **row.slice(:id, :name, :email), roles: row[:roles].to_a, disabled: row[:status_id] != 2 }
+    {
+      **row.slice(:id, :name, :email, :has_password, :second_factor),
+      roles: row[:roles].to_a,
+      disabled: row[:status_id] != 2
+    }
+
+  # current - id of the session that asks
+  def self.sessions(by, current) =
+    Reads::Company
+      .sessions(by.id)
+      .map do |row|
+        {
+          **row.slice(:id, :address, :device),
+          since: Web::Figures.iso(row[:created_at]),
+          last_use: Web::Figures.iso(row[:last_use]),
+          this: row[:id] == current
+        }
+      end
 
   # roles - of who reads it
   def self.audit(kind, id, roles) =

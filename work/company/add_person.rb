@@ -2,8 +2,10 @@
 
 require "argon2"
 
-# Adds a person who signs in.
+# Adds a person who signs in: with a link by mail, by which they set a password that nobody else knows.
 module Work::Company::AddPerson
+  # input - { key:, name:, email:, roles:, password: of who sets the company up, checked by then }
+  # Returns the id. Raises Refused `email_taken`.
   def self.call(input, by:, now:)
     # The password is no part of what is kept of a request, not even as a digest.
     Work::Act.once(input[:key], "add_person", by:, now:, input: input.except(:password)) do |act|
@@ -16,10 +18,12 @@ module Work::Company::AddPerson
           **input.slice(:email, :name),
           roles: Sequel.pg_array(input[:roles], :text)
         )
-      Store::Company::PasswordHashes.insert(
-        id:,
-        password_hash: Work::Company::Passwords.hash(input[:password])
-      )
+      if input[:password]
+        password_hash = Work::Company::Passwords.hash(input[:password])
+        Store::Company::PasswordHashes.insert(id:, password_hash:)
+      else
+        Work::Company::Passwords.mail_link({ id:, **input.slice(:name, :email) }, now, welcome: true)
+      end
       act.changed(
         "person",
         id,

@@ -31,6 +31,7 @@ module Work::Company::SetUp
         raise Refused.new("wrong_code", "That is not the code that the first start printed.", path: "/code")
       end
 
+      Work::Company::Passwords.check(input[:password], near: input.values_at(:name, :email, :company))
       Store::Company::Companies.update(name: input[:company].strip, setup_code_digest: nil)
       by = Work::Actor.system
       Work::Company::AddTerminal.call(input[:terminal], by:, now:, path: "/terminal")

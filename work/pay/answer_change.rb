@@ -42,7 +42,7 @@ module Work::Pay::AnswerChange
     when "bank_account"
       Work::Pay::KeepBankAccount.make(
         row,
-        asked(row).merge(account: Store::Sealed.open(row[:sealed])),
+        asked(row).merge(account: Store::Sealed.unseal(row[:sealed])),
         by:,
         now:
       )

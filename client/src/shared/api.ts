@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 import { ref } from 'vue'
+import { present } from './presence'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -18,8 +19,25 @@ const watchReach: Middleware = {
   },
 }
 
+/** True once the server no longer knows who asks: the shell asks for the password again, and the page stays. */
+export const signedOut = ref(false)
+const SIGNED_OUT = ['signed_out', 'code_needed']
+
+const watchSession: Middleware = {
+  onRequest({ request }) {
+    if (!present()) request.headers.set('X-Quiet', '1')
+    return request
+  },
+  async onResponse({ response }) {
+    if (response.status !== 401) return
+    const answer = (await response.clone().json()) as { error?: Problem }
+    if (SIGNED_OUT.includes(answer.error?.code ?? '')) signedOut.value = true
+  },
+}
+
 export const api = createClient<paths>({ baseUrl: '/' })
 api.use(watchReach)
+api.use(watchSession)
 
 const AWAY: Problem = {
   code: 'unreachable',

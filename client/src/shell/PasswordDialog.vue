@@ -34,7 +34,7 @@ async function change() {
         />
         <v-text-field
           v-model="next"
-          label="New password, 10 characters or more"
+          label="New password, 12 characters or more"
           type="password"
           autocomplete="new-password"
         />

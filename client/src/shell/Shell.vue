@@ -11,6 +11,7 @@ import KeyQuestion from './KeyQuestion.vue'
 import KeysDialog from './KeysDialog.vue'
 import PasswordDialog from './PasswordDialog.vue'
 import SearchBox from './SearchBox.vue'
+import SignInAgain from './SignInAgain.vue'
 import { useUnread } from './unread'
 
 const emit = defineEmits<{ theme: [] }>()
@@ -100,6 +101,7 @@ async function signOut() {
           ><v-btn v-bind="props" variant="text" size="small">{{ session.me?.name }}</v-btn></template
         >
         <v-list density="compact">
+          <v-list-item title="Your sign-in" to="/account" />
           <v-list-item title="Change password" @click="changePassword = true" />
           <v-list-item title="Sign out" @click="signOut" />
         </v-list>
@@ -114,6 +116,7 @@ async function signOut() {
     <key-question />
     <keys-dialog v-model="showKeys" />
     <password-dialog v-model="changePassword" />
+    <sign-in-again />
   </div>
 </template>
 

@@ -2,7 +2,7 @@
 import { reactive, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
-import type { Role } from '@/shared/session'
+import { useSession, type Role } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
 
 const ROLES: Role[] = ['dispatcher', 'permit_clerk', 'settlement_clerk', 'safety', 'administrator']
@@ -12,7 +12,8 @@ const { data, problem, load } = useFetched(
   () => ask(api.GET('/api/people')),
   change => change.kind === 'person',
 )
-const form = reactive({ name: '', email: '', password: '', roles: [] as Role[] })
+const form = reactive({ name: '', email: '', roles: [] as Role[] })
+const session = useSession()
 const trouble = ref<Problem>()
 const adding = ref(false)
 let key = newKey()
@@ -23,10 +24,23 @@ async function add() {
   trouble.value = answer.problem
   key = newKey()
   if (answer.data) {
-    Object.assign(form, { name: '', email: '', password: '', roles: [] })
+    said.value = `${form.name} is mailed a link to set a password.`
+    Object.assign(form, { name: '', email: '', roles: [] })
     adding.value = false
     await load()
   }
+}
+const said = ref('')
+const HELPED = {
+  link: 'is mailed a link to set a password.',
+  'second-factor-off': 'is signed out everywhere, and sets up a second factor at the next sign-in.',
+}
+async function help(person: Schemas['Person'], what: 'link' | 'second-factor-off') {
+  const params = { path: { id: person.id } }
+  const answer = await ask(api.POST(`/api/people/{id}/${what}`, { params, body: { key: newKey() } }))
+  trouble.value = answer.problem
+  said.value = answer.problem ? '' : `${person.name} ${HELPED[what]}`
+  await load()
 }
 async function change(person: Schemas['Person'], body: Schemas['PersonChange']) {
   const answer = await ask(api.PATCH('/api/people/{id}', { params: { path: { id: person.id } }, body }))
@@ -50,13 +64,7 @@ async function change(person: Schemas['Person'], body: Schemas['PersonChange']) 
         type="email"
         :error-messages="at('/email')"
       />
-      <v-text-field
-        v-model="form.password"
-        label="First password"
-        type="password"
-        autocomplete="new-password"
-        :error-messages="at('/password')"
-      /><v-select
+      <v-select
         v-model="form.roles"
         label="Roles"
         multiple
@@ -66,11 +74,12 @@ async function change(person: Schemas['Person'], body: Schemas['PersonChange']) 
       <v-btn type="submit" color="primary">Add</v-btn>
     </form>
     <v-alert
-      v-if="trouble && !['/name', '/email', '/password', '/roles'].includes(trouble.path)"
+      v-if="trouble && !['/name', '/email', '/roles'].includes(trouble.path)"
       type="error"
       class="ma-2"
       >{{ trouble.message }}</v-alert
     >
+    <p v-if="said" class="pad small" role="status">{{ said }}</p>
     <waiting v-slot="{ data: people }" :data="data" :problem="problem" @again="load">
       <table class="ledger">
         <thead>
@@ -78,6 +87,7 @@ async function change(person: Schemas['Person'], body: Schemas['PersonChange']) 
             <th>Name</th>
             <th>E-mail</th>
             <th>Roles</th>
+            <th>Signs in with</th>
             <th><span class="sr-only">Acts</span></th>
           </tr>
         </thead>
@@ -95,7 +105,26 @@ async function change(person: Schemas['Person'], body: Schemas['PersonChange']) 
                 @update:model-value="change(person, { roles: $event })"
               />
             </td>
-            <td class="figure">
+            <td class="small">
+              {{ person.has_password ? 'password' : 'nothing yet: mailed a link'
+              }}{{ person.second_factor ? ' and second factor' : '' }}
+            </td>
+            <td class="figure acts">
+              <v-btn
+                v-if="!person.disabled"
+                size="small"
+                variant="text"
+                :aria-label="`Mail ${person.name} a link to a new password`"
+                @click="help(person, 'link')"
+                >Mail a link</v-btn
+              ><v-btn
+                v-if="person.second_factor && person.id !== session.me?.id"
+                size="small"
+                variant="text"
+                :aria-label="`Take the second factor of ${person.name}`"
+                @click="help(person, 'second-factor-off')"
+                >Phone is lost</v-btn
+              >
               <v-btn size="small" variant="text" @click="change(person, { disabled: !person.disabled })">{{
                 person.disabled ? 'Enable' : 'Disable and sign out'
               }}</v-btn>
@@ -113,7 +142,7 @@ async function change(person: Schemas['Person'], body: Schemas['PersonChange']) 
 }
 .form {
   display: grid;
-  grid-template-columns: repeat(4, 1fr) auto;
+  grid-template-columns: repeat(3, 1fr) auto;
   gap: 0.5rem;
   align-items: start;
 }

@@ -51,7 +51,7 @@ async function setUp() {
       />
       <v-text-field
         v-model="form.password"
-        label="Password, 10 characters or more"
+        label="Password, 12 characters or more"
         type="password"
         autocomplete="new-password"
         :error-messages="at('/password')"
