@@ -39,7 +39,6 @@ gem "highs", "~> 0.2.6", require: false # proposals: a mixed-integer solver
 # Papers
 gem "prawn", "~> 2.5"
 gem "prawn-table", "~> 0.2"
-gem "combine_pdf", "~> 1.0"
 gem "icalendar", "~> 2.10"
 gem "ach", "~> 0.6" # direct deposit, the fixed-width format of the ACH network
 gem "caxlsx", "~> 4.4"

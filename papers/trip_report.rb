@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "combine_pdf"
-
 # A trip's report: what was done when, what was told, and every paper, in one PDF.
 class Papers::TripReport < Papers::Letter
   PICTURES = %w[image/jpeg image/png].freeze
@@ -141,14 +139,22 @@ class Papers::TripReport < Papers::Letter
 
   def content(paper) = Reads::Tracking::TripReport.content(paper[:id])
 
+  # A PDF that cannot be joined stays apart, and a page says so.
   def joined(report)
     files = @papers.select { |paper| paper[:content_type] == "application/pdf" }
     return report if files.empty?
 
-    whole = CombinePDF.parse(report)
-    files.each { |paper| whole << CombinePDF.parse(content(paper)) }
-    whole.to_pdf
-  rescue CombinePDF::ParsingError, CombinePDF::EncryptionError
-    report # a PDF that cannot be read stays apart: its paper is still listed with the load
+    done = Services::PaperFile.join([report, *files.map { |paper| content(paper) }])
+    return done[:pdf] if done[:left_out].empty?
+
+    apart = files.values_at(*done[:left_out].map { |i| i - 1 })
+    Services::PaperFile.join([done[:pdf], left_out(apart)])[:pdf]
+  end
+
+  def left_out(papers)
+    page = Papers::Letter.document("Papers left out")
+    page.text "These cannot be read, and are not joined. They stand with the load:"
+    papers.each { |paper| page.text plain(caption(paper)) }
+    page.render
   end
 end

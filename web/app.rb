@@ -16,6 +16,13 @@ class Web::App < Sinatra::Base
     def by = env[Web::Gate::ACTOR]
     def now = @now ||= Clock.now
 
+    # A file that somebody sent: shown as what it is and nothing else, kept by nobody on the way.
+    def sent_file(type, content)
+      content_type type || "application/octet-stream"
+      headers Web::SentFile.headers(type)
+      content.to_s
+    end
+
     def json(value, status: 200)
       self.status status
       content_type :json

@@ -1,8 +1,12 @@
 # frozen_string_literal: true
 
 require "concurrent/map"
+require "json_schemer"
 require "openapi_first"
 require "yaml"
+
+# A pattern holds for the whole of a text, as in JSON Schema's own kind of expressions: a line of it is not enough.
+JSONSchemer.configure { |config| config.regexp_resolver = "ecma" }
 
 # The API's description: all of contract/*.yml as one OpenAPI document, and the check of requests against it.
 class Web::Contract

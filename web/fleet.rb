@@ -61,7 +61,7 @@ module Web::Fleet
           id:
             Work::Fleet::KeepCredential.attach(
               id,
-              request.body.read(Work::Fleet::KeepCredential::MOST_BYTES + 1) || "",
+              request.body.read(Services::PaperFile::MOST_BYTES + 1) || "",
               key: parameters[:key],
               by:,
               now:
@@ -71,9 +71,7 @@ module Web::Fleet
     end
     app.get("/api/credentials/:id/file") do
       row = Reads::Fleet::Papers.file(id)
-      content_type row[:content_type]
-      headers "content-disposition" => "inline"
-      row[:content].to_s
+      sent_file row[:content_type], row[:content]
     end
     app.post("/api/drivers/:id/days-off") do
       Work::Fleet::DaysOff.take(id, input, by:, now:)

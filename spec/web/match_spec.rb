@@ -361,7 +361,7 @@ RSpec.describe Web::Match do
     )
     expect(
       safety.call(:post, "/api/credentials/#{id}/file?key=inspection-bad", raw: "no paper")[:error]
-    ).to include(code: "not_a_paper")
+    ).to include(code: "not_a_picture")
     safety.call(
       :post,
       "/api/units/#{unit_id("V-201")}/papers",

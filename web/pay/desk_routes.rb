@@ -48,9 +48,7 @@ module Web::Pay::DeskRoutes
     app.get("/api/receipts") { json Web::Pay::DeskJson.receipts }
     app.get("/api/receipts/:id/file") do
       row = Reads::Pay::Desk.receipt_file(id)
-      content_type row[:content_type]
-      headers "content-disposition" => "inline"
-      row[:content].to_s
+      sent_file row[:content_type], row[:content]
     end
     app.post("/api/receipts/:id/answer") do
       Work::Pay::HandInReceipt.answer(id, input, by:, now:)

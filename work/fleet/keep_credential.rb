@@ -64,9 +64,9 @@ module Work::Fleet::KeepCredential
     end
   end
 
-  # The photo or PDF of it. Raises Refused `not_a_paper`, `too_large`.
+  # The photo or PDF of it. Raises what Services::PaperFile.admit refuses.
   def self.attach(credential_id, content, key:, by:, now:)
-    type = Work::Fleet::KeepCredential.type(content)
+    kept = Services::PaperFile.admit(content)
     Work::Act.once(
       key,
       "attach_credential",
@@ -79,33 +79,17 @@ module Work::Fleet::KeepCredential
     ) do |act|
       row = Store::Fleet::Credentials.lock(credential_id) or raise Store::NotFound.new("paper", credential_id)
       Store::Fleet::Credentials.at(credential_id).update(
-        content_type: type,
-        content: Sequel.blob(content),
+        content_type: kept.content_type,
+        content: Sequel.blob(kept.content),
         verified_by: nil,
         verified_at: nil
       )
       act.changed(
         row[:driver_id] ? "driver" : "unit",
         row[:driver_id] || row[:unit_id],
-        { "#{row[:kind]} photo" => [row[:content_type], type] }
+        { "#{row[:kind]} photo" => [row[:content_type], kept.content_type] }
       )
       credential_id
-    end
-  end
-
-  MOST_BYTES = 15 * 1024 * 1024
-  TYPES = %w[image/jpeg image/png application/pdf].freeze
-
-  def self.type(content)
-    if content.bytesize > MOST_BYTES
-      raise Refused.new("too_large", "A paper may have 15 MB at most: take the photo smaller.", path: "")
-    end
-
-    type = Marcel::MimeType.for(StringIO.new(content))
-    if TYPES.include?(type)
-      type
-    else
-      raise(Refused.new("not_a_paper", "Send a JPEG or PNG photo, or a PDF.", path: ""))
     end
   end
 end

@@ -17,7 +17,7 @@ module Work::Pay::HandInReceipt
       now:,
       input: Work::Act.plain(input.except(:phone_at).merge(sha256:))
     ) do |act|
-      content_type = Work::Tracking::KeepPaper.check(content)
+      kept = Services::PaperFile.admit(content)
       if input[:spent_on] > now.to_date
         raise Refused.new("spent_later", "That day is still to come.", path: "/spent_on")
       end
@@ -40,11 +40,11 @@ module Work::Pay::HandInReceipt
           **input.slice(:kind, :spent_on, :trip_id),
           amount: BigDecimal(input[:amount]),
           note: input[:note].to_s.strip,
-          content_type:,
+          content_type: kept.content_type,
           sha256:,
           at: now
         )
-      Store::Pay::ReceiptContents.insert(receipt_id: id, content: Sequel.blob(content))
+      Store::Pay::ReceiptContents.insert(receipt_id: id, content: Sequel.blob(kept.content))
       act.changed("driver", driver.id, { receipt: [nil, "#{input[:kind]} #{input[:amount]}"] })
       id
     end

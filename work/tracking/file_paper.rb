@@ -25,7 +25,7 @@ module Work::Tracking::FilePaper
 
   # Within an act.
   def self.keep(load_id, content, digest, input, act, by, now)
-    content_type = Work::Tracking::KeepPaper.check(content)
+    kept = Services::PaperFile.admit(content)
     Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
     check(load_id, digest, input)
     trip = Store::Freight.live_trips(load_id).last
@@ -35,13 +35,13 @@ module Work::Tracking::FilePaper
         trip_id: trip&.fetch(:id),
         stop_id: input[:stop_id],
         kind: input[:kind],
-        content_type:,
-        bytes: content.bytesize,
+        content_type: kept.content_type,
+        bytes: kept.content.bytesize,
         sha256: digest,
         by: by.name,
         at: now
       )
-    Store::Tracking::PaperContents.insert(paper_id:, content: Sequel.blob(content))
+    Store::Tracking::PaperContents.insert(paper_id:, content: Sequel.blob(kept.content))
     act.changed("load", load_id, { paper: [nil, input[:kind]] })
     Work::Tracking::Deliver.papers_in(load_id, act)
     Store::Freight.live_trips(load_id).each { |one| Work::Tracking::FollowUp.soon(one[:id]) }

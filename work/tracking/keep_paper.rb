@@ -1,16 +1,14 @@
 # frozen_string_literal: true
 
 require "digest"
-require "marcel"
 
 # Keeps a photo, PDF or signature that the driver sent of a load's papers.
 module Work::Tracking::KeepPaper
-  MAX_BYTES = 15 * 1024 * 1024
-  KINDS = %w[image/jpeg image/png image/webp image/heic application/pdf].freeze
+  MAX_BYTES = Services::PaperFile::MOST_BYTES
 
   # content - the file's bytes; what it is is read from them, not from its name
   # input - { key:, kind:, stop_id:, taken_at:, phone_at:, signer:, latitude:, longitude: }
-  # Raises Refused `too_large`, `not_a_picture`, `unknown_stop`.
+  # Raises Refused `unknown_stop`, and what Services::PaperFile.admit refuses.
   def self.call(trip_id, content, input, driver:, now:)
     digest = Digest::SHA256.hexdigest(content)
     Work::Act.once(
@@ -24,7 +22,7 @@ module Work::Tracking::KeepPaper
         **input.slice(:kind, :stop_id)
       }
     ) do |act|
-      content_type = check(content)
+      kept = Services::PaperFile.admit(content)
       trip = Store::Freight::Trips.of_driver(driver.id).row(trip_id) or
         raise Store::NotFound.new("trip", trip_id)
       stop =
@@ -35,7 +33,7 @@ module Work::Tracking::KeepPaper
           .first or raise Refused.new("unknown_stop", "That stop is not on this trip.", path: "/stop_id")
 
       Store::Freight.load_for_change(stop[:load_id])
-      keep(trip, stop, content, digest, content_type, input, driver, now)
+      keep(trip, stop, kept, digest, input, driver, now)
       act.changed("load", stop[:load_id], { paper: [nil, input[:kind]] })
       act.changed("trip", trip[:id], { paper: [nil, input[:kind]] })
       Work::Tracking::Deliver.papers_in(stop[:load_id], act)
@@ -44,18 +42,7 @@ module Work::Tracking::KeepPaper
     end
   end
 
-  def self.check(content)
-    if content.bytesize > MAX_BYTES
-      raise Refused.new("too_large", "The file is over 15 MB: take the photo again, smaller.", path: "")
-    end
-
-    content_type = Marcel::MimeType.for(StringIO.new(content))
-    return content_type if KINDS.include?(content_type)
-
-    raise Refused.new("not_a_picture", "This is neither a photo nor a PDF.", path: "")
-  end
-
-  def self.keep(trip, stop, content, sha256, content_type, input, driver, now)
+  def self.keep(trip, stop, kept, sha256, input, driver, now)
     off = input[:phone_at] ? now - input[:phone_at] : 0
     at = [(input[:taken_at] || now) + (off.abs > Work::Tracking::CLOCK_TOLERANCE_SECONDS ? off : 0), now].min
     paper_id =
@@ -63,14 +50,14 @@ module Work::Tracking::KeepPaper
         load_id: stop[:load_id],
         trip_id: trip[:id],
         stop_id: stop[:id],
-        content_type:,
-        bytes: content.bytesize,
+        content_type: kept.content_type,
+        bytes: kept.content.bytesize,
         sha256:,
         by: driver.name,
         at:,
         **input.slice(:kind, :signer, :latitude, :longitude)
       )
-    Store::Tracking::PaperContents.insert(paper_id:, content: Sequel.blob(content))
+    Store::Tracking::PaperContents.insert(paper_id:, content: Sequel.blob(kept.content))
     Store::Tracking::CheckIns.insert(
       trip_id: trip[:id],
       driver_id: driver.id,

@@ -31,7 +31,11 @@ export const useSession = defineStore('session', () => {
   async function load() {
     const { data } = await ask(api.GET('/api/me'))
     if (data) {
-      me.value = data
+      // Where the session ended under an open page, the page stays as it is until its person is back.
+      me.value =
+        signedOut.value && me.value?.signed_in && !data.signed_in
+          ? { ...me.value, second_factor: data.second_factor }
+          : data
       ahead.value = Date.parse(data.now) - Date.now()
     }
     return me.value
@@ -69,8 +73,14 @@ export const useSession = defineStore('session', () => {
   }
 
   async function stand() {
+    const before = me.value?.id
+    const { data } = await ask(api.GET('/api/me'))
+    if (data?.signed_in) {
+      signedOut.value = false
+      // Another person has other pages.
+      if (before && data.id !== before) location.assign('/')
+    }
     await load()
-    if (me.value?.signed_in) signedOut.value = false
   }
 
   async function signOut() {
