@@ -61,6 +61,7 @@ end
 
 group :lint do
   gem "brakeman", "~> 7.0", require: false
+  gem "bundler-audit", "~> 0.9", require: false
   gem "rubocop", "~> 1.70", require: false
   gem "rubocop-performance", "~> 1.23", require: false
   gem "rubocop-rspec", "~> 3.4", require: false

@@ -4,6 +4,7 @@
 require_relative "settings"
 
 bind "tcp://#{Settings.bind}:#{Settings.port}"
+bind "tcp://127.0.0.1:#{Settings.metrics_port}" if Settings.metrics_port
 threads Settings.web_threads, Settings.web_threads
 workers Settings.web_processes
 environment "production"

@@ -15,6 +15,8 @@ module Settings
   def self.listen_database_url = ENV.fetch("LISTEN_DATABASE_URL") { database_url }
   def self.environment = ENV.fetch("CREW_LEDGER_ENV", "production")
   def self.port = Integer(ENV.fetch("PORT", "4600"))
+  # Where figures are served, on loopback; nil for nowhere.
+  def self.metrics_port = ENV.fetch("METRICS_PORT", nil) && Integer(ENV.fetch("METRICS_PORT"))
   def self.public_url = ENV.fetch("PUBLIC_URL") { "http://127.0.0.1:#{port}" }
   def self.text_gateway_url = ENV.fetch("TEXT_GATEWAY_URL", "http://127.0.0.1:4610")
   def self.office_url = ENV.fetch("OFFICE_URL", "http://127.0.0.1:4640")
@@ -53,6 +55,17 @@ module Settings
   # CREW_LEDGER_COLUMN_KEYS.
   def self.column_keys = ENV.fetch("CREW_LEDGER_COLUMN_KEYS") { kept_secret(COLUMN_KEYS, 32) }.split
   COLUMN_KEYS = File.join(ROOT, "var/secrets/columns")
+
+  # A new key before the others, which go on opening what they have sealed.
+  def self.turn_column_keys(path = COLUMN_KEYS)
+    kept_secret(path, 32)
+    text = [SecureRandom.hex(32), *File.read(path).split].join("\n")
+    File.write("#{path}.new", text, perm: 0o600)
+    File.rename("#{path}.new", path)
+  end
+
+  # Where the head of the trail's chain is written each night, if anywhere: a file on another machine.
+  def self.audit_head_file = ENV.fetch("AUDIT_HEAD_FILE", nil)
 
   def self.kept_secret(path, bytes = 48)
     FileUtils.mkdir_p(File.dirname(path), mode: 0o700)

@@ -13,6 +13,16 @@ class Jobs::KeepWatch < Que::Job
     Jobs::AskOffice.ask_after
     Jobs::AskForPayment.ask_after
     Store::Tracking.forget_positions(now)
+    write_head
+  end
+
+  # Once a day: what is in the file proves later that nothing before it was changed.
+  def self.write_head(path = Settings.audit_head_file)
+    return if path.nil? || (File.exist?(path) && Time.now - File.mtime(path) < 86_400)
+
+    File.open(path, "a", 0o600) do |file|
+      file.puts("#{Time.now.utc.iso8601} #{Store::Company::AuditChain.head}")
+    end
   end
 
   private

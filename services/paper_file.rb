@@ -124,9 +124,7 @@ module Services::PaperFile
     def pages(path)
       told = Services::Confined.run("qpdf", "--show-npages", path, ok: [0, 3])
       count = told.text[/^(\d+)\s*\z/, 1].to_i
-      if !told.ok || count < 1
-        refuse("pdf_damaged", DAMAGED)
-      end
+      refuse("pdf_damaged", DAMAGED) if !told.ok || count < 1
       return if count <= MOST_PAGES
 
       refuse("too_many_pages", "This PDF has #{count} pages; #{MOST_PAGES} fit here.")

@@ -27,6 +27,25 @@ module Store::Database
     Sequel::Migrator.run(db, MIGRATIONS, use_advisory_lock: true)
   end
 
+  # Only added to, whoever the application is made to be.
+  APPEND_ONLY = %i[audit_entries check_ins ledger_transactions ledger_entries].freeze
+  # Only read.
+  READ_ONLY = %i[audit_chain schema_info zips].freeze
+
+  # What the role may that the application runs under: no superuser, no owner, and no way to change or empty what is
+  # only added to. password - makes the role where it is missing and this one may
+  def self.grant(db, role, password: nil)
+    name = db.literal(Sequel.identifier(role))
+    if password && db.fetch("SELECT 1 FROM pg_roles WHERE rolname = ?", role).empty?
+      db.run("CREATE ROLE #{name} LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE PASSWORD #{db.literal(password)}")
+    end
+    db.run("GRANT USAGE ON SCHEMA public TO #{name}")
+    db.run("GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO #{name}")
+    db.run("GRANT USAGE, SELECT, UPDATE ON ALL SEQUENCES IN SCHEMA public TO #{name}")
+    db.run("REVOKE UPDATE, DELETE, TRUNCATE ON #{APPEND_ONLY.join(", ")} FROM #{name}")
+    db.run("REVOKE INSERT, UPDATE, DELETE, TRUNCATE ON #{READ_ONLY.join(", ")} FROM #{name}")
+  end
+
   def self.migrated?(db)
     Sequel.extension(:migration)
     Sequel::Migrator.is_current?(db, MIGRATIONS)

@@ -3,18 +3,14 @@
 require "sequel"
 require "sequel/plugins/column_encryption"
 
-# Texts of columns that are no use to who has the database or a backup of it alone: numbers of accounts, orders of
-# courts. AES-256-GCM by Sequel's own cryptor, with keys that stand beside the database and in no backup of it.
+# Texts of columns that are no use to who has the database or a backup of it alone: numbers of accounts. AES-256-GCM by
+# Sequel's own cryptor, with keys that stand beside the database and in no backup of it.
 #
 # A row is read with whichever key sealed it and written with the newest: `bin/ledger keys turn` makes a new one and seals
 # every row anew.
 module Store::Sealed
   # table => its sealed columns, and what a row is found by
-  COLUMNS = {
-    bank_accounts: [%i[routing account], :driver_id],
-    pay_changes: [%i[sealed], :id],
-    garnishments: [%i[label], :id]
-  }.freeze
+  COLUMNS = { bank_accounts: [%i[routing account], :driver_id], pay_changes: [%i[sealed], :id] }.freeze
 
   # Bytes to which texts are filled up, so that lengths tell little.
   PADDING = 16

@@ -5,6 +5,8 @@
 class Web::Gate
   CALL = "crew_ledger.call"
   ACTOR = "crew_ledger.actor"
+  # Path of the operation as the contract has it.
+  ROUTE = "crew_ledger.route"
   # The one address that a phone with a PIN reaches without it.
   UNLOCK = "/api/cab/unlock"
 
@@ -24,6 +26,7 @@ class Web::Gate
   def pass(env, request)
     found = @contract.find(request) or
       raise Web::Denied.new(404, "no_such_address", "There is nothing at this address.")
+    env[ROUTE] = found.path_item.path
     hold(request, found.operation)
     admit(env, request, @contract.roles(found.operation))
     Web::Tracking::GatewayCall.check(request) if found.operation["x-signed"]

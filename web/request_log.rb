@@ -22,6 +22,14 @@ class Web::RequestLog
 
   private
 
+  # Where a token is a part of the address, it is left out.
+  def path(env)
+    route = env[Web::Gate::ROUTE]
+    return route if route&.include?("{token}")
+
+    env["PATH_INFO"].sub(%r{\A/api/asks/[^/]+}, "/api/asks/{token}")
+  end
+
   # The cab's token travels in a header and in the fragment of its address, never in what is logged here.
   def write(env, id, status, began)
     milliseconds = ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - began) * 1000).round(1)
@@ -29,7 +37,7 @@ class Web::RequestLog
                 at: Time.now.utc.iso8601(3),
                 id:,
                 method: env["REQUEST_METHOD"],
-                path: env["PATH_INFO"],
+                path: path(env),
                 status:,
                 ms: milliseconds,
                 who: env[Web::Gate::ACTOR]&.ref,

@@ -38,6 +38,10 @@ RSpec.describe "bin/backup and bin/restore", :committed do
       expect(status).to be_success, output
     end
     expect(contents(copy)).to eq(contents(url))
+    # Nobody reads it without the key, nor beside the one who wrote it.
+    expect([File.binread(file), File.stat(file).mode & 0o777]).to match(
+      [satisfy { |text| !text.include?("PGDMP") }, 0o600]
+    )
     Sequel.connect(copy) do |db|
       expect { db[:check_ins].delete }.to raise_error(Sequel::DatabaseError, /append-only/)
     end

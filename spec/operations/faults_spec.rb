@@ -156,7 +156,12 @@ RSpec.describe "An installation in trouble", :committed do
             )
           end
       end
-    within(20) { get("/metrics").body[/live_connections (\d+)/, 1].to_i >= 200 }
+    within(20) do
+      Net::HTTP.get(URI("http://127.0.0.1:#{installation.metrics_port}/metrics"))[
+        /live_connections (\d+)/,
+        1
+      ].to_i >= 200
+    end
     expect(get("/api/loads", "Cookie" => cookie).code).to eq("200")
     load_id = book
     heard =

@@ -11,7 +11,7 @@ class Installation
   # Of a machine that is busy elsewhere.
   START_SECONDS = 120
 
-  attr_reader :port, :texts_port, :offices_port
+  attr_reader :port, :texts_port, :offices_port, :metrics_port
 
   # One for all examples; where it does not start, the first says why and the others that it did not.
   def self.current
@@ -23,8 +23,20 @@ class Installation
     raise
   end
 
+  # As the application runs: under a role that may not change what is only added to.
+  def self.app_url
+    password = File.join(ROOT, "var/secrets/app_password")
+    unless File.exist?(password) && URI(Settings.database_url).user == "crew_ledger"
+      return Settings.database_url
+    end
+
+    URI(Settings.database_url)
+      .tap { |url| url.userinfo = "crew_ledger_app:#{File.read(password).strip}" }
+      .to_s
+  end
+
   def initialize
-    @port, @texts_port, @offices_port = Array.new(3) { free_port }
+    @port, @texts_port, @offices_port, @metrics_port = Array.new(4) { free_port }
     @processes = {}
     start(
       :texts,
@@ -99,9 +111,10 @@ class Installation
     {
       "CREW_LEDGER_ENV" => "test",
       "PORT" => port.to_s,
+      "METRICS_PORT" => metrics_port.to_s,
       "PUBLIC_URL" => url,
       "TEXT_GATEWAY_URL" => texts_url,
-      "DATABASE_URL" => Settings.database_url,
+      "DATABASE_URL" => self.class.app_url,
       "TEXT_CALLBACK_URL" => url("/api/hooks/texts"),
       "TEXTS_FILE" => (@texts_file ||= File.join(Dir.mktmpdir, "texts.jsonl")),
       "OFFICE_URL" => offices_url,

@@ -227,10 +227,26 @@ RSpec.describe Web::App do
     expect(client.headers["x-request-id"]).to eq(client.error[:request_id])
   end
 
-  it "answers whether it is well, and with figures, to this machine" do
+  it "answers whether it is well; its figures are on another port, by routes and without what is in an address" do
     expect(client.call(:get, "/healthz")).to eq("ok")
-    client.call(:get, "/api/me")
-    expect(client.call(:get, "/metrics")).to include("http_server_requests_total", "live_connections")
+    ["/api/me", "/api/loads/77", "/api/asks/#{"a" * 43}", "/api/nowhere/secret"].each do |path|
+      client.call(:get, path)
+    end
+    told = Prometheus::Client::Formats::Text.marshal(Prometheus::Client.registry)
+    paths = told.scan(/path="([^"]*)"/).flatten.uniq
+    expect(paths).to include("/api/me", "/api/loads/{id}", "/api/asks/{token}", "/api/unknown")
+    expect(paths.grep(/aaaa|secret|77/)).to eq([])
+    expect([client.call(:get, "/metrics"), client.status]).to eq(["there is nothing at this address", 404])
+  end
+
+  it "writes no token into its log" do
+    log = StringIO.new
+    told = Web::RequestLog.new(->(_) { [200, {}, []] }, log:)
+    ["/api/asks/#{"a" * 43}", "/api/asks/#{"a" * 43}/more"].each do |path|
+      told.call(Rack::MockRequest.env_for(path))
+    end
+    expect(log.string).to include("/api/asks/{token}")
+    expect(log.string).not_to include("aaaa")
   end
 
   it "serves one page at every address, and files that never change for good" do
