@@ -10,11 +10,17 @@ module Core::Pay::SecondPerson
   # What only administrators look at.
   ADMINISTRATORS = %w[two_people].freeze
 
+  # Miles move pay: who pays agrees to them, others propose.
+  def self.agrees_miles?(roles) = roles.include?("settlement_clerk")
+
   # Why somebody may not let a change be made, as [code, sentence]; nil where he may.
   #
   # kind - of the change; asked_by, by - refs of people; roles - of who would let it be made
   def self.why_not_made(kind, asked_by:, by:, roles:)
     return "same_person", "A second person has to look at it." if asked_by == by
+    if kind == "agreed_miles" && !agrees_miles?(roles)
+      return "clerks_only", "A settlement clerk has to look at it."
+    end
     return unless ADMINISTRATORS.include?(kind) && !roles.include?("administrator")
 
     ["administrators_only", "Another administrator has to look at it."]

@@ -5,7 +5,7 @@ module Reads::Freight::LoadPage
   # load - row; customer - row; stops - rows in order, places - rows by id; references, freight, accessorials,
   # papers - rows in order; trips - Array of Reads::Freight::Trips::Value, latest first; trailer - whether its
   # trip has one; permit_file - row or nil; permit_papers - rows of
-  # permits by id of the paper
+  # permits by id of the paper; proposed_miles - row of pay_changes or nil
   Value =
     Core::Value.of(
       :load,
@@ -19,7 +19,8 @@ module Reads::Freight::LoadPage
       :trips,
       :trailer,
       :permit_file,
-      :permit_papers
+      :permit_papers,
+      :proposed_miles
     ) do
       def weight_lb = freight.sum { |line| line[:weight_lb] || 0 }
 
@@ -91,7 +92,8 @@ module Reads::Freight::LoadPage
       trips: Reads::Freight::Trips.of(Store::Freight.trips(id)),
       trailer: load[:status] == "planned" && trailer?(id),
       permit_file: Store::Permits.file_of(id),
-      permit_papers: Store::Permits::Permits.of_papers(papers.map { |paper| paper[:id] })
+      permit_papers: Store::Permits::Permits.of_papers(papers.map { |paper| paper[:id] }),
+      proposed_miles: DB[:pay_changes].first(kind: "agreed_miles", load_id: id, status: "asked")
     )
   end
 

@@ -51,7 +51,7 @@ module EvilFiles
   end
 
   # Each by what it is, with the code that it is refused by, or nil where it is taken and made harmless.
-  # rubocop:disable Metrics/MethodLength -- a table
+  # rubocop:disable-next Metrics/MethodLength -- a table
   def all
     {
       "no file at all" => ["", "not_a_picture"],
@@ -114,5 +114,4 @@ module EvilFiles
       "a PDF nested deeply" => [page_pdf("/A #{"[" * 5000}#{"]" * 5000}"), "pdf_damaged"]
     }
   end
-  # rubocop:enable Metrics/MethodLength
 end

@@ -26,6 +26,19 @@ RSpec.describe Web::Gate do
     end
   end
 
+  # A role that is added to an operation without a reason stands out here.
+  Dir[File.join(Web::Contract::FOLDER, "*.yml")].each do |path|
+    document = YAML.safe_load_file(path)
+    used =
+      (document["paths"] || {}).values.flat_map(&:values).flat_map { |operation| operation["x-roles"] }.uniq
+    next if used.empty?
+
+    it "says of #{File.basename(path)} why each of its roles needs it" do
+      expect(document["x-why"].keys).to match_array(used)
+      expect(document["x-why"].values).to all(match(/\A\w.{5,}\z/))
+    end
+  end
+
   it "says that there is nothing at an address, and that a role does not allow what is there" do
     client = api(account("safety"))
     codes =

@@ -8,7 +8,7 @@ require "pdf-reader"
 RSpec.describe "What pay rests on" do
   let(:greta) { account(%w[settlement_clerk administrator], "Greta Lindqvist") }
   let(:clerk) { api(inez) }
-  let(:jpeg) { "\xFF\xD8\xFF\xE0\x00\x10JFIF\x00".b + ("x" * 40) }
+  let(:receipt) { EvilFiles.png(4, 4) }
 
   def open_run =
     Work::Pay::OpenPayRun.call({ from: Date.new(2026, 11, 22), to: Date.new(2026, 11, 28) }, by: inez, now:)
@@ -115,8 +115,26 @@ RSpec.describe "What pay rests on" do
           .sum { |line| BigDecimal(line[:quantity]) }
       ).to eq(250)
       plan(version: 0, miles_by: "agreed")
-      api(maren).call(:put, "/api/loads/#{load_id}/agreed-miles", { key: "agreed miles", miles: "231.5" })
+      before = lines(id, "earnings").first
+      dispatcher = api(maren)
+      load =
+        dispatcher.call(:put, "/api/loads/#{load_id}/agreed-miles", { key: "agreed miles", miles: "231.5" })
+      expect(load).to include(agreed_miles: nil, proposed_miles: { miles: "231.5", by: "Maren Holt" })
+      expect(lines(id, "earnings").first).to eq(before) # miles move pay: dispatch proposes
+      change = clerk.call(:get, "/api/pay-changes").first
+      expect(change).to include(
+        title: "Miles of load #{load[:number]}",
+        what: "231.5 miles agreed with the customer instead of the route's",
+        may_make: true
+      )
+      look = api(account("administrator", "Ada Moe")).call(:get, "/api/pay-changes").first
+      expect(look).to include(may_make: false, why_not: "A settlement clerk has to look at it.")
+      clerk.call(:post, "/api/pay-changes/#{change[:id]}/answer", { key: "agree to them", status: "made" })
       expect(lines(id, "earnings").first).to eq(["Loaded miles", "138.90"])
+      expect(dispatcher.call(:get, "/api/loads/#{load_id}")).to include(
+        agreed_miles: "231.5",
+        proposed_miles: nil
+      )
       expect(
         api(maren).call(:put, "/api/loads/#{load_id}/agreed-miles", { key: "agreed miles 2", miles: "0" })[
           :error
@@ -243,7 +261,7 @@ RSpec.describe "What pay rests on" do
   end
 
   describe "receipts from the cab" do
-    def hand_in(content = jpeg, **more) =
+    def hand_in(content = receipt, **more) =
       Work::Pay::HandInReceipt.call(
         content,
         {
@@ -274,7 +292,7 @@ RSpec.describe "What pay rests on" do
       expect(lines(run_id, "reimbursements")).to eq([["Scale receipt of 2026-11-22", "14.50"]])
       expect(answer(id)[:error]).to include(code: "answered_already")
       expect { hand_in(key: "another key") }.to refuse("handed_in_already", "")
-      other = hand_in("#{jpeg}2")
+      other = hand_in(EvilFiles.png(4, 5))
       expect(answer(other, status: "refused")[:error]).to include(code: "reason_missing", path: "/why")
       answer(other, amount: "9.00", why: "The rest was your lunch")
       expect(lines(run_id, "reimbursements").last.last).to eq("9.00")

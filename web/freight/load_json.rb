@@ -72,6 +72,7 @@ module Web::Freight::LoadJson
     {
       **load.slice(*COLUMNS),
       agreed_miles: Figures.miles(load[:agreed_miles]),
+      proposed_miles: Web::Pay::ChangesJson.proposed_miles(page.proposed_miles),
       booked_at: Figures.iso(load[:booked_at]),
       invoice: invoice(load),
       customer: page.customer.slice(:id, :name),

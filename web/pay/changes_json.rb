@@ -33,6 +33,8 @@ module Web::Pay::ChangesJson
       "Another bank account of #{row[:driver]}"
     when "two_people"
       "Rules of two people"
+    when "agreed_miles"
+      "Miles of load #{input["label"]}"
     when "advance", "one_time_change"
       "#{input["label"]}, #{row[:driver]}"
     else
@@ -46,6 +48,8 @@ module Web::Pay::ChangesJson
       "#{input["kind"]} account that ends in #{input["ends"]}, routing #{input["routing"]}"
     when "two_people"
       rules(input)
+    when "agreed_miles"
+      "#{input["miles"] || "the route's"} miles agreed with the customer instead of #{input["was"] || "the route's"}"
     when "advance"
       "an advance of #{dollars(input["principal"])}"
     when "one_time_change"
@@ -78,6 +82,12 @@ module Web::Pay::ChangesJson
     end
 
     "Ring the driver: there is no number to text." if row[:phone].empty?
+  end
+
+  # Of a load: miles that dispatch has proposed. row - of pay_changes, or nil
+  def self.proposed_miles(row)
+    miles = row && row[:input]["miles"]
+    row && { miles: miles && Figures.miles(BigDecimal(miles)), by: row[:asked_by] }
   end
 
   def self.two_people

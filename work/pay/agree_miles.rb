@@ -1,17 +1,54 @@
 # frozen_string_literal: true
 
 # Keeps the loaded miles that a customer and we have agreed for a load: drivers who are paid as agreed are
-# paid by them, where no locked statement has it.
+# paid by them, where no locked statement has it. As they move pay, dispatch proposes and a settlement clerk agrees.
 module Work::Pay::AgreeMiles
   # input - { key:, miles: decimal text, or nil for the route's }. Returns the load's id.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "agree_miles", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
-      miles = input[:miles] && BigDecimal(input[:miles])
-      Store::Freight::Loads.change(load, agreed_miles: miles)
-      Work::Pay::EarnTrip.correct_load(load_id, now:)
-      act.changed("load", load_id, { agreed_miles: [load[:agreed_miles]&.to_s("F"), miles&.to_s("F")] })
+      was = load[:agreed_miles]&.to_s("F")
+      withdraw(load_id, act)
+      if Core::Pay::SecondPerson.agrees_miles?(by.roles)
+        make(load_id, input, now:)
+        act.changed("load", load_id, { agreed_miles: [was, input[:miles]] })
+      elsif was != input[:miles]
+        propose(load, input.merge(was:), act)
+      end
       load_id
     end
   end
+
+  def self.make(load_id, input, now:)
+    load = Store::Freight.load_for_change(load_id)
+    Store::Freight::Loads.change(load, agreed_miles: input[:miles] && BigDecimal(input[:miles]))
+    Work::Pay::EarnTrip.correct_load(load_id, now:)
+  end
+
+  def self.propose(load, input, act)
+    Work::Pay::Nets.ask(
+      "agreed_miles",
+      { **input, label: load[:number] },
+      drivers: 1,
+      cents: 0,
+      by: act.by,
+      now: act.now,
+      load_id: load[:id]
+    )
+    act.changed(
+      "load",
+      load[:id],
+      { agreed_miles: [input[:was], "#{input[:miles] || "the route's"}, proposed"] }
+    )
+  end
+
+  # What is said anew is said instead of what waits.
+  def self.withdraw(load_id, act)
+    Store::Pay::Changes.where(kind: "agreed_miles", load_id:, status: "asked").update(
+      status: "dropped",
+      answered_by: act.by.name,
+      answered_at: act.now
+    )
+  end
+  private_class_method :propose, :withdraw
 end

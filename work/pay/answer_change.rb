@@ -4,7 +4,7 @@
 module Work::Pay::AnswerChange
   DAYS = %i[from_on to_on due_on].freeze
 
-  # input - { key:, status: made or dropped }. Returns its id. Raises Refused `same_person`, `administrators_only`,
+  # input - { key:, status: made or dropped }. Returns its id. Raises Refused `same_person`, `administrators_only`, `clerks_only`,
   #         `answered_already`, and what the change itself is refused for by now.
   def self.call(change_id, input, by:, now:)
     Work::Act.once(input[:key], "answer_pay_change", by:, now:, input: input.merge(change_id:)) do |act|
@@ -20,7 +20,7 @@ module Work::Pay::AnswerChange
         answered_at: now,
         sealed: nil
       )
-      of = row[:driver_id] ? ["driver", row[:driver_id]] : ["company", 1]
+      of = { "driver" => row[:driver_id], "load" => row[:load_id] }.find { |_, id| id } || ["company", 1]
       act.changed(
         *of,
         { named(row) => ["waits for a second person, asked by #{row[:asked_by]}", input[:status]] }
@@ -46,6 +46,8 @@ module Work::Pay::AnswerChange
         by:,
         now:
       )
+    when "agreed_miles"
+      Work::Pay::AgreeMiles.make(row[:load_id], asked(row), now:)
     when "two_people"
       Work::Pay::KeepTwoPeople.make(row, asked(row), by:, now:)
     end
