@@ -66,6 +66,7 @@ async function keep() {
         One company pays everybody. Where several run under this roof, each gets statements in its own name; a
         driver is given to one on his own page.
       </p>
+      <p class="small quiet">They are payers, not walls: whoever reads pay here reads that of all of them.</p>
       <ul class="rows">
         <li v-for="one in data" :key="one.id" class="spread">
           <span :class="{ quiet: one.retired }"
