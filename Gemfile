@@ -13,6 +13,7 @@ gem "rodauth", "~> 2.36"
 gem "argon2", "~> 2.3"
 gem "rotp", "~> 6.3"
 gem "rqrcode", "~> 3.0"
+gem "webauthn", "~> 3.2"
 gem "zxcvbn-ruby", "~> 1.2", require: "zxcvbn" # how soon a password is guessed
 gem "openapi_first", "~> 1.4"
 gem "rack-attack", "~> 6.7"

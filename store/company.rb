@@ -11,6 +11,7 @@ module Store::Company
   ResetKeys = Store::Table.of(:account_password_reset_keys)
   OtpKeys = Store::Table.of(:account_otp_keys)
   RecoveryCodes = Store::Table.of(:account_recovery_codes)
+  SecurityKeys = Store::Table.of(:account_webauthn_keys)
 
   def self.row = DB[:company].first
   def self.set_up? = !DB[:company].where(setup_code_digest: nil).empty?
@@ -50,7 +51,13 @@ module Store::Company
       .select(:id, :name, :email, :roles, :status_id)
       .select_append(
         Sequel.as({ id: DB[:account_password_hashes].select(:id) }, :has_password),
-        Sequel.as({ id: DB[:account_otp_keys].select(:id) }, :second_factor)
+        Sequel.as(
+          Sequel.|(
+            { id: DB[:account_otp_keys].select(:id) },
+            { id: DB[:account_webauthn_keys].select(:account_id) }
+          ),
+          :second_factor
+        )
       )
 
   # An open account, or nil: a disabled person is nobody.

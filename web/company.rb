@@ -3,7 +3,14 @@
 # Who is signed in, the company, its people, search, the audit trail, live changes, import and export.
 module Web::Company
   def self.registered(app)
-    app.get("/api/me") { json Web::Company::CompanyJson.me(by, now, factor: Web::SecondFactor.standing(env)) }
+    app.get("/api/me") do
+      json Web::Company::CompanyJson.me(
+             by,
+             now,
+             factor: Web::SecondFactor.standing(env),
+             factors: env[Web::SignIn::FACTORS_SET]
+           )
+    end
     app.post("/api/setup") { json({ id: Work::Company::SetUp.call(input, now:) }, status: 201) }
     app.get("/api/company") { json Web::Company::CompanyJson.company }
     app.put("/api/company") do

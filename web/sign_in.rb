@@ -9,6 +9,8 @@ class Web::SignIn < Roda
   ACCOUNT_ID = "crew_ledger.account_id"
   # given, asked (there is one, not given yet) or none
   FACTOR = "crew_ledger.second_factor"
+  # Which factors there are: app, key, recovery.
+  FACTORS_SET = "crew_ledger.second_factors"
   # Id of the session.
   SESSION = "crew_ledger.session"
   # What tells whether the session of an open connection lives on.
@@ -23,7 +25,20 @@ class Web::SignIn < Roda
   SAME = { "/api/auth/sign-in" => { code: "wrong_sign_in", message: WRONG, path: "" } }.freeze
   SAID = { "invalid_reset_password_key" => "This link was used or is too old: ask for another one." }.freeze
   # Beside an error or a success, what the next step needs.
-  EXTRAS = %w[otp_secret otp_raw_secret codes].freeze
+  EXTRAS = %w[
+    otp_secret
+    otp_raw_secret
+    codes
+    webauthn_setup
+    webauthn_setup_challenge
+    webauthn_setup_challenge_hmac
+    webauthn_auth
+    webauthn_auth_challenge
+    webauthn_auth_challenge_hmac
+    webauthn_remove
+  ].freeze
+  # What each way of proving it is called outside.
+  FACTORS = { "totp" => "app", "webauthn" => "key", "recovery_code" => "recovery" }.freeze
   RECOVERY_CODES = 10
 
   opts[:sessions_convert_symbols] = true # the session is kept as JSON
@@ -39,7 +54,8 @@ class Web::SignIn < Roda
            :audit_logging,
            :argon2,
            :otp,
-           :recovery_codes
+           :recovery_codes,
+           :webauthn
     db DB
     prefix "/api/auth"
     hmac_secret Settings.secret
@@ -64,6 +80,16 @@ class Web::SignIn < Roda
     otp_auth_route "code"
     recovery_auth_route "recovery-code"
     recovery_codes_route "recovery-codes"
+    webauthn_setup_route "security-key"
+    webauthn_auth_route "security-key-sign-in"
+    webauthn_remove_route "security-key-off"
+    webauthn_setup_js_route nil
+    webauthn_auth_js_route nil
+    webauthn_rp_name "Crew Ledger"
+    webauthn_setup_error_flash "That key was not added: try again."
+    webauthn_auth_error_flash "That is not one of your keys."
+    webauthn_remove_error_flash "That key was not taken away."
+    webauthn_duplicate_webauthn_id_message "That key is there already."
     otp_issuer { "Crew Ledger" }
     require_password_confirmation? false
     password_minimum_length Core::Company::Password::SHORTEST
@@ -170,6 +196,7 @@ class Web::SignIn < Roda
   def stand
     env[ACCOUNT_ID] = rodauth.session_value
     env[FACTOR] = factor
+    env[FACTORS_SET] = FACTORS.values_at(*rodauth.possible_authentication_methods).compact
   end
 
   def factor

@@ -2,6 +2,7 @@
 
 require "app_helper"
 require "rotp"
+require "webauthn/fake_client"
 
 # Signing in, as a stranger and as a thief of a password would try. OWASP ASVS 4.0.3, chapters 2 and 3; NIST SP 800-63B.
 RSpec.describe "Signing in" do
@@ -84,6 +85,37 @@ RSpec.describe "Signing in" do
       sign_in(another)
       auth(another, "recovery-code", { "recovery-code": codes.first })
       expect([another.status >= 400, me(another)[:signed_in]]).to eq([true, false])
+    end
+
+    it "is a security key too, whose public half alone is kept" do
+      client = api(inez)
+      token = WebAuthn::FakeClient.new("http://example.org")
+      shown = auth(client, "security-key")
+      made = token.create(challenge: shown[:webauthn_setup_challenge], rp_id: "example.org")
+      challenge = shown.slice(:webauthn_setup_challenge, :webauthn_setup_challenge_hmac)
+      auth(client, "security-key", { **challenge, webauthn_setup: made, password: "not hers" })
+      expect(client.error).to include(path: "/password")
+      auth(client, "security-key", { **challenge, webauthn_setup: made, password: Given::PASSWORD })
+      expect([client.status, me(client)[:second_factors]]).to eq([200, %w[key]])
+
+      thief = api
+      sign_in(thief)
+      expect(me(thief)).to include(signed_in: false, second_factor: "asked", second_factors: %w[key])
+      asked = auth(thief, "security-key-sign-in")
+      proof = ->(by) do
+        { **asked.slice(:webauthn_auth_challenge, :webauthn_auth_challenge_hmac), webauthn_auth: by }
+      end
+      stranger = WebAuthn::FakeClient.new("http://example.org")
+      stranger.create(challenge: shown[:webauthn_setup_challenge], rp_id: "example.org")
+      wrong = stranger.get(challenge: asked[:webauthn_auth_challenge], rp_id: "example.org")
+      auth(thief, "security-key-sign-in", proof.call(wrong))
+      expect([thief.status >= 400, me(thief)[:signed_in]]).to eq([true, false])
+      right = token.get(challenge: asked[:webauthn_auth_challenge], rp_id: "example.org", sign_count: 7)
+      auth(thief, "security-key-sign-in", proof.call(right))
+      expect([thief.status, me(thief)[:signed_in]]).to eq([200, true])
+      id = DB[:account_webauthn_keys].get(:webauthn_id)
+      auth(thief, "security-key-off", { webauthn_remove: id, password: Given::PASSWORD })
+      expect([thief.status, me(thief)[:second_factors]]).to eq([200, []])
     end
 
     it "must be for who has money or everybody's rights in hand, and is for who likes it" do

@@ -19,7 +19,9 @@ RSpec.describe StandIns::OwnSite do
   end
 
   it "takes what its own page and programs write" do
-    expect([written, written("Origin" => "http://127.0.0.1:4610", "Sec-Fetch-Site" => "same-origin")]).to eq([200, 200])
+    expect([written, written("Origin" => "http://127.0.0.1:4610", "Sec-Fetch-Site" => "same-origin")]).to eq(
+      [200, 200]
+    )
   end
 
   it "refuses what another site writes, another port of this machine too, and stands in nobody's frame" do

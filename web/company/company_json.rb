@@ -3,10 +3,16 @@
 # The JSON of who is signed in, of people and of the trail.
 module Web::Company::CompanyJson
   # factor - where who asks stands with the second factor: who has still to give it is not signed in yet
-  def self.me(by, now, factor:)
+  def self.me(by, now, factor:, factors:)
     whole = by && !%w[asked to_set_up].include?(factor)
     found = Reads::Company.me(by&.id)
-    me = { signed_in: whole || false, second_factor: factor, set_up: found.set_up, now: now.iso8601 }
+    me = {
+      signed_in: whole || false,
+      second_factor: factor,
+      second_factors: factors || [],
+      set_up: found.set_up,
+      now: now.iso8601
+    }
     return by ? { **me, email: found.account&.fetch(:email) } : me unless whole
 
     {

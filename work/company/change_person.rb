@@ -49,6 +49,7 @@ module Work::Company::ChangePerson
       end
 
       [Store::Company::OtpKeys, Store::Company::RecoveryCodes].each { |table| table.at(id).delete }
+      Store::Company::SecurityKeys.where(account_id: id).delete
       Store::Company::Sessions.of(id).delete
       act.changed("person", id, { second_factor: ["set up", nil] })
       id

@@ -4,6 +4,8 @@ import { api, ask, signedOut, type Problem, type Schemas } from './api'
 
 export type Role = Schemas['Role']
 
+import type { Asked, Wanted } from '@/areas/account/securityKey'
+
 /** What the sign-in service says beside a problem. */
 export interface Auth {
   problem?: Problem | undefined
@@ -11,6 +13,18 @@ export interface Auth {
   otp_raw_secret?: string
   picture?: string
   codes?: string[]
+  webauthn_setup?: Wanted
+  webauthn_setup_challenge?: string
+  webauthn_setup_challenge_hmac?: string
+  webauthn_auth?: Asked
+  webauthn_auth_challenge?: string
+  webauthn_auth_challenge_hmac?: string
+  webauthn_remove?: Record<string, string>
+}
+export const KEY_REFUSED: Problem = {
+  code: 'key_refused',
+  message: 'The key did not answer: touch it when the browser asks.',
+  path: '',
 }
 const AWAY: Problem = {
   code: 'unreachable',
@@ -30,15 +44,15 @@ export const useSession = defineStore('session', () => {
 
   async function load() {
     const { data } = await ask(api.GET('/api/me'))
-    if (data) {
-      // Where the session ended under an open page, the page stays as it is until its person is back.
-      me.value =
-        signedOut.value && me.value?.signed_in && !data.signed_in
-          ? { ...me.value, second_factor: data.second_factor }
-          : data
-      ahead.value = Date.parse(data.now) - Date.now()
-    }
+    if (data) take(data)
     return me.value
+  }
+  function take(data: Schemas['Me']) {
+    ahead.value = Date.parse(data.now) - Date.now()
+    const { second_factor, second_factors } = data
+    // Where the session ended under an open page, the page stays as it is until its person is back.
+    const over = signedOut.value && me.value?.signed_in && !data.signed_in
+    me.value = over && me.value ? { ...me.value, second_factor, second_factors } : data
   }
 
   /** Posts to the sign-in service; gives what it says, with what went wrong. */
@@ -72,15 +86,35 @@ export const useSession = defineStore('session', () => {
     return problem
   }
 
+  /** The second one by a security key: asked for, proven, sent. */
+  async function giveKey(prove: (asked: Asked) => Promise<object>): Promise<Problem | undefined> {
+    const asked = await post('security-key-sign-in', {})
+    if (!asked.webauthn_auth) return asked.problem
+    const { webauthn_auth_challenge, webauthn_auth_challenge_hmac } = asked
+    try {
+      const webauthn_auth = await prove(asked.webauthn_auth)
+      const { problem } = await post('security-key-sign-in', {
+        webauthn_auth,
+        webauthn_auth_challenge,
+        webauthn_auth_challenge_hmac,
+      })
+      if (!problem) await stand()
+      return problem
+    } catch {
+      return KEY_REFUSED
+    }
+  }
+
   async function stand() {
     const before = me.value?.id
     const { data } = await ask(api.GET('/api/me'))
-    if (data?.signed_in) {
+    if (!data) return
+    if (data.signed_in) {
       signedOut.value = false
       // Another person has other pages.
       if (before && data.id !== before) location.assign('/')
     }
-    await load()
+    take(data)
   }
 
   async function signOut() {
@@ -97,5 +131,5 @@ export const useSession = defineStore('session', () => {
   /** The company's now, in milliseconds: in a demo it runs beside the real one. */
   const now = () => Date.now() + ahead.value
 
-  return { me, load, post, signIn, giveCode, signOut, changePassword, setPassword, has, zone, now }
+  return { me, load, post, signIn, giveCode, giveKey, signOut, changePassword, setPassword, has, zone, now }
 })

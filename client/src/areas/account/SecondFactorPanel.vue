@@ -1,18 +1,28 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Problem } from '@/shared/api'
-import { useSession } from '@/shared/session'
+import { KEY_REFUSED, useSession } from '@/shared/session'
+import { keysWork, makeKey } from './securityKey'
 
 /** Sets a second factor up, gives recovery codes, takes it away again. */
 const { must = false } = defineProps<{ must?: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
+const has = (factor: 'app' | 'key') => session.me?.second_factors.includes(factor) ?? false
 const on = computed(() => session.me?.second_factor === 'given')
+const mayKey = keysWork()
 const shown = ref<{ otp_secret: string; otp_raw_secret: string; picture: string }>()
 const codes = ref<string[]>([])
 const password = ref('')
 const code = ref('')
-const doing = ref<'codes' | 'off'>()
+type Doing = 'codes' | 'off' | 'key' | 'key_off'
+const doing = ref<Doing>()
+const DO: Record<Doing, string> = {
+  codes: 'Show ten new ones',
+  off: 'Take it away',
+  key: 'Add the key',
+  key_off: 'Take it away',
+}
 const busy = ref(false)
 const problem = ref<Problem>()
 const at = (path: string) => (problem.value?.path === path ? problem.value.message : undefined)
@@ -52,18 +62,45 @@ async function newCodes() {
   password.value = code.value = ''
   doing.value = undefined
 }
-async function off() {
-  if ((await post('second-factor-off', { password: password.value })).problem) return
+async function done() {
   password.value = ''
   doing.value = undefined
   await session.load()
 }
+async function off() {
+  if (!(await post('second-factor-off', { password: password.value })).problem) await done()
+}
+async function addKey() {
+  const asked = await post('security-key', {})
+  if (!asked.webauthn_setup) return
+  problem.value = undefined
+  const { webauthn_setup_challenge, webauthn_setup_challenge_hmac } = asked
+  const first = !on.value
+  try {
+    const webauthn_setup = await makeKey(asked.webauthn_setup)
+    const challenge = { webauthn_setup_challenge, webauthn_setup_challenge_hmac }
+    const typed = { password: password.value }
+    if ((await post('security-key', { webauthn_setup, ...challenge, ...typed })).problem) return
+  } catch {
+    problem.value = KEY_REFUSED
+    return
+  }
+  if (first) await newCodes()
+  else await done()
+}
+async function takeKeys() {
+  const { webauthn_remove: keys = {} } = await post('security-key-off', {})
+  for (const id of Object.keys(keys))
+    if ((await post('security-key-off', { webauthn_remove: id, password: password.value })).problem) return
+  await done()
+}
+const acts: Record<Doing, () => Promise<void>> = { codes: newCodes, off, key: addKey, key_off: takeKeys }
 async function noted() {
   codes.value = []
   await session.load()
   emit('done')
 }
-function ask(what: 'codes' | 'off') {
+function ask(what: Doing) {
   doing.value = what
   password.value = ''
   problem.value = undefined
@@ -107,7 +144,7 @@ function ask(what: 'codes' | 'off') {
         >Set it up</v-btn
       >
     </form>
-    <form v-else-if="doing" class="stack" @submit.prevent="doing === 'off' ? off() : newCodes()">
+    <form v-else-if="doing" class="stack" @submit.prevent="acts[doing]()">
       <v-text-field
         v-model="password"
         label="Your password"
@@ -119,16 +156,29 @@ function ask(what: 'codes' | 'off') {
       <v-alert v-if="general" type="error">{{ general }}</v-alert>
       <div class="row justify-end">
         <v-btn variant="text" @click="doing = undefined">Leave it</v-btn
-        ><v-btn type="submit" color="primary" :loading="busy" :disabled="!password">{{
-          doing === 'off' ? 'Take it away' : 'Show ten new ones'
-        }}</v-btn>
+        ><v-btn type="submit" color="primary" :loading="busy" :disabled="!password">{{ DO[doing] }}</v-btn>
       </div>
     </form>
     <template v-else-if="on">
-      <p>It is set up: the code of your app is asked for whenever you sign in.</p>
-      <div class="row">
+      <p>
+        It is set up: whenever you sign in,
+        {{
+          has('app') && has('key')
+            ? 'the code of your app or your security key is'
+            : has('key')
+              ? 'your security key is'
+              : 'the code of your app is'
+        }}
+        asked for.
+      </p>
+      <div class="row wrap">
         <v-btn size="small" variant="tonal" @click="ask('codes')">New recovery codes</v-btn
-        ><v-btn size="small" variant="text" @click="ask('off')">Take it away</v-btn>
+        ><v-btn v-if="!has('app')" size="small" variant="tonal" @click="begin">Add an app</v-btn
+        ><v-btn v-if="mayKey" size="small" variant="tonal" @click="ask('key')">Add a security key</v-btn
+        ><v-btn v-if="has('app')" size="small" variant="text" @click="ask('off')">Take the app away</v-btn
+        ><v-btn v-if="has('key')" size="small" variant="text" @click="ask('key_off')"
+          >Take the key away</v-btn
+        >
       </div>
     </template>
     <template v-else>
@@ -140,7 +190,10 @@ function ask(what: 'codes' | 'off') {
         }}
       </p>
       <v-alert v-if="general" type="error">{{ general }}</v-alert>
-      <div><v-btn color="primary" :loading="busy" @click="begin">Set it up</v-btn></div>
+      <div class="row wrap">
+        <v-btn color="primary" :loading="busy" @click="begin">Set it up</v-btn
+        ><v-btn v-if="mayKey" variant="text" @click="ask('key')">With a security key instead</v-btn>
+      </div>
     </template>
   </div>
 </template>
@@ -152,6 +205,9 @@ function ask(what: 'codes' | 'off') {
   padding: 0;
   font-family: monospace;
   font-size: 1.1rem;
+}
+.wrap {
+  flex-wrap: wrap;
 }
 .picture {
   background: #fff;

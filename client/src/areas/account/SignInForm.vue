@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { api, ask, type Problem } from '@/shared/api'
 import { useSession } from '@/shared/session'
+import { keysWork, proveKey } from './securityKey'
 
 /** Address and password, then the code of the second factor where there is one. */
 const emit = defineEmits<{ done: [] }>()
@@ -10,6 +11,8 @@ const email = ref('')
 const password = ref('')
 const code = ref('')
 const recovery = ref(false)
+const byKey = computed(() => keysWork() && session.me?.second_factors.includes('key'))
+const byApp = computed(() => session.me?.second_factors.includes('app'))
 const problem = ref<Problem>()
 const said = ref('')
 const busy = ref(false)
@@ -26,6 +29,7 @@ async function step(call: Promise<Problem | undefined>) {
   second.value?.querySelector('input')?.focus()
 }
 const first = () => step(session.signIn(email.value.trim(), password.value))
+const giveKey = () => step(session.giveKey(proveKey))
 const give = () => step(session.giveCode(code.value.trim(), recovery.value))
 async function forgotten() {
   if (!email.value.trim()) {
@@ -64,17 +68,30 @@ const at = (path: string) => (problem.value?.path === path ? problem.value.messa
   </form>
   <form v-else ref="second" class="stack" @submit.prevent="give">
     <p>{{ session.me?.email }}</p>
+    <v-btn v-if="byKey" color="primary" size="large" :loading="busy" @click="giveKey"
+      >Use my security key</v-btn
+    >
+    <v-alert v-if="problem && !byApp && !recovery" type="error">{{ problem.message }}</v-alert>
     <v-text-field
+      v-if="byApp || recovery"
       v-model="code"
       :label="recovery ? 'Recovery code' : 'Six digits of your app'"
       :inputmode="recovery ? 'text' : 'numeric'"
       autocomplete="one-time-code"
       :error-messages="problem?.message"
     />
-    <v-btn type="submit" color="primary" :loading="busy" :disabled="!code.trim()" size="large">Go on</v-btn>
+    <v-btn
+      v-if="byApp || recovery"
+      type="submit"
+      :color="byKey ? undefined : 'primary'"
+      :loading="busy"
+      :disabled="!code.trim()"
+      size="large"
+      >Go on</v-btn
+    >
     <div class="spread">
       <button type="button" class="link" @click="recovery = !recovery">
-        {{ recovery ? 'Use the app' : 'Use a recovery code' }}
+        {{ recovery ? 'No recovery code' : 'Use a recovery code' }}
       </button>
       <button type="button" class="link" @click="another">Somebody else</button>
     </div>

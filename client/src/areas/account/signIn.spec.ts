@@ -13,12 +13,24 @@ import { createRouter, createMemoryHistory } from 'vue-router'
 
 const global = { stubs: PLAIN }
 const NOW = new Date().toISOString()
-const nobody = { signed_in: false, second_factor: 'none', set_up: true, now: NOW }
-const half = { ...nobody, second_factor: 'asked', email: 'inez@x.example' }
+const nobody = {
+  signed_in: false,
+  second_factor: 'none',
+  second_factors: [] as string[],
+  set_up: true,
+  now: NOW,
+}
+const half = {
+  ...nobody,
+  second_factor: 'asked',
+  second_factors: ['app', 'recovery'],
+  email: 'inez@x.example',
+}
 const inez = {
   ...nobody,
   signed_in: true,
   second_factor: 'given',
+  second_factors: ['app'],
   id: 3,
   name: 'Inez',
   roles: ['dispatcher'],
@@ -165,7 +177,7 @@ describe('a second factor', () => {
     )
     await useSession().load()
     const wrapper = mount(SecondFactorPanel, { global })
-    await button(wrapper, 'Take it away').trigger('click')
+    await button(wrapper, 'Take the app away').trigger('click')
     expect(button(wrapper, 'Take it away').attributes('disabled')).toBeDefined()
     await type(wrapper, 'Your password', 'wrong')
     await submit(wrapper)

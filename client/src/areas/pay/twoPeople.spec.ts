@@ -45,6 +45,7 @@ async function shown(component: object, props = {}, roles = ['administrator']) {
   useSession().me = {
     signed_in: true,
     second_factor: 'none',
+    second_factors: [],
     set_up: true,
     now: NOW,
     roles: roles as ['administrator'],
