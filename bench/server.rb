@@ -54,7 +54,7 @@ module BenchServer
         "Content-Type" => "application/json",
         "Accept" => "application/json"
       )
-    yield port, answer["set-cookie"][/\A[^;]+/]
+    yield port, answer.get_fields("set-cookie").map { |text| text[/\A[^;]+/] }.join("; ")
   ensure
     Process.kill("TERM", pid) && Process.wait(pid)
   end

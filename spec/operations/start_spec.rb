@@ -40,7 +40,7 @@ RSpec.describe "bin/start", :committed do
       Process.kill("INT", process.pid)
       process.join(20)
     end
-    expect(ports.map { |port| open?(port) }).to eq([false] * 5)
+    expect(ports.map { |port| open?(port) }).to eq([false] * 6)
   end
 
   it "says in one sentence that a port is in use" do
