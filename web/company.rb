@@ -8,7 +8,7 @@ module Web::Company
              by,
              now,
              factor: Web::SecondFactor.standing(env),
-             factors: env[Web::SignIn::FACTORS_SET]
+             factors: env[Web::SignIn::FACTORS_SET]&.call
            )
     end
     app.post("/api/setup") { json({ id: Work::Company::SetUp.call(input, now:) }, status: 201) }

@@ -9,7 +9,7 @@ class Web::SignIn < Roda
   ACCOUNT_ID = "crew_ledger.account_id"
   # given, asked (there is one, not given yet) or none
   FACTOR = "crew_ledger.second_factor"
-  # Which factors there are: app, key, recovery.
+  # Says which factors there are: app, key, recovery.
   FACTORS_SET = "crew_ledger.second_factors"
   # Id of the session.
   SESSION = "crew_ledger.session"
@@ -196,7 +196,8 @@ class Web::SignIn < Roda
   def stand
     env[ACCOUNT_ID] = rodauth.session_value
     env[FACTOR] = factor
-    env[FACTORS_SET] = FACTORS.values_at(*rodauth.possible_authentication_methods).compact
+    # Four looks into the database, for who asks.
+    env[FACTORS_SET] = -> { FACTORS.values_at(*rodauth.possible_authentication_methods).compact }
   end
 
   def factor

@@ -188,7 +188,9 @@ RSpec.describe "Papers from the office" do
         client.call(:post, "/api/scans/#{scan[:id]}/keep", input)
       end
       expect(keep.call(unit, "registration")[:error]).to include(code: "holder_missing", path: "/unit_id")
-      expect(keep.call(wrong, "annual_inspection", unit_id: tractor)[:error]).to include(code: "not_a_picture")
+      expect(keep.call(wrong, "annual_inspection", unit_id: tractor)[:error]).to include(
+        code: "not_a_picture"
+      )
       keep.call(unit, "registration", unit_id: tractor)
       keep.call(card, "medical_card", driver_id: wade)
       expect(keep.call(card, "licence", driver_id: wade)[:error]).to include(code: "settled_already")
