@@ -31,6 +31,9 @@ end
 # Outside services, each behind one small interface, on one HTTP client.
 module Services
 end
+# Programs of this machine that read what strangers sent, in processes of their own.
+module Programs
+end
 # What goes out as a file: PDFs, and files in the formats of banks, calendars and sheets.
 module Papers
 end
@@ -46,6 +49,7 @@ APPLICATION_LOADER.tag = "application"
   "work" => Work,
   "jobs" => Jobs,
   "services" => Services,
+  "programs" => Programs,
   "papers" => Papers,
   "web" => Web
 }.each do |folder, namespace|

@@ -144,11 +144,11 @@ class Papers::TripReport < Papers::Letter
     files = @papers.select { |paper| paper[:content_type] == "application/pdf" }
     return report if files.empty?
 
-    done = Services::PaperFile.join([report, *files.map { |paper| content(paper) }])
+    done = Programs::PaperFile.join([report, *files.map { |paper| content(paper) }])
     return done[:pdf] if done[:left_out].empty?
 
     apart = files.values_at(*done[:left_out].map { |i| i - 1 })
-    Services::PaperFile.join([done[:pdf], left_out(apart)])[:pdf]
+    Programs::PaperFile.join([done[:pdf], left_out(apart)])[:pdf]
   end
 
   def left_out(papers)

@@ -61,7 +61,7 @@ module Web::Fleet
           id:
             Work::Fleet::KeepCredential.attach(
               id,
-              request.body.read(Services::PaperFile::MOST_BYTES + 1) || "",
+              request.body.read(Programs::PaperFile::MOST_BYTES + 1) || "",
               key: parameters[:key],
               by:,
               now:

@@ -12,7 +12,7 @@ module Web::SecondFactor
   end
 
   def self.required? =
-    Settings.second_factor ? Settings.second_factor == "required" : !Store::Company.row[:demo]
+    Settings.second_factor ? Settings.second_factor == "required" : !Reads::Company.row[:demo]
   private_class_method :required?
 
   # A QR code of what an authenticator app reads, as a picture in the page (otpauth, a de facto standard of such apps).

@@ -15,8 +15,6 @@ class Web::SignIn < Roda
   SESSION = "crew_ledger.session"
   # What tells whether the session of an open connection lives on.
   LIVES = "crew_ledger.session_lives"
-  # So old may be what is known of a session's last use: all tabs of a person wait for one row otherwise.
-  KEPT_FRESH_SECONDS = 60
   # What a page fetches by itself is no use of a session by a person.
   QUIET = "HTTP_X_QUIET"
 
@@ -37,9 +35,6 @@ class Web::SignIn < Roda
     webauthn_auth_challenge_hmac
     webauthn_remove
   ].freeze
-  # What each way of proving it is called outside.
-  FACTORS = { "totp" => "app", "webauthn" => "key", "recovery_code" => "recovery" }.freeze
-  RECOVERY_CODES = 10
 
   opts[:sessions_convert_symbols] = true # the session is kept as JSON
   plugin :middleware
@@ -75,22 +70,7 @@ class Web::SignIn < Roda
     # The link is asked for elsewhere, where no answer tells whether there is such an address.
     reset_password_request_route nil
     reset_password_route "new-password"
-    otp_setup_route "second-factor"
-    otp_disable_route "second-factor-off"
-    otp_auth_route "code"
-    recovery_auth_route "recovery-code"
-    recovery_codes_route "recovery-codes"
-    webauthn_setup_route "security-key"
-    webauthn_auth_route "security-key-sign-in"
-    webauthn_remove_route "security-key-off"
-    webauthn_setup_js_route nil
-    webauthn_auth_js_route nil
-    webauthn_rp_name "Crew Ledger"
-    webauthn_setup_error_flash "That key was not added: try again."
-    webauthn_auth_error_flash "That is not one of your keys."
-    webauthn_remove_error_flash "That key was not taken away."
-    webauthn_duplicate_webauthn_id_message "That key is there already."
-    otp_issuer { "Crew Ledger" }
+    instance_exec(&Web::SignInFactors::SET_UP)
     require_password_confirmation? false
     password_minimum_length Core::Company::Password::SHORTEST
     password_meets_requirements? do |password|
@@ -124,45 +104,22 @@ class Web::SignIn < Roda
     change_password_error_flash "The password was not changed."
     reset_password_notice_flash "The password is set: sign in with it."
     reset_password_error_flash "The password was not set."
-    otp_setup_error_flash "Type the six digits that the app shows now."
-    otp_invalid_auth_code_message "Those are not the digits that the app shows now."
-    otp_auth_error_flash "Those are not the digits that the app shows now."
-    otp_lockout_error_flash "Too many wrong codes: use one of your recovery codes, or ask an administrator."
-    invalid_recovery_code_message "That is none of your recovery codes, or it was used."
-    invalid_recovery_code_error_flash "That is none of your recovery codes, or it was used."
     no_matching_login_error_status 401
     unopen_account_error_status 401
     # As long as where there is somebody.
     after_no_matching_login { password_hash_match?(Work::Company::Passwords.nobodys, param(password_param)) }
-    # A code is kept as its digest, shown once.
-    auto_add_recovery_codes? false
-    recovery_codes_limit RECOVERY_CODES
-    new_recovery_code { Work::Company::Passwords.recovery_code }
-    recovery_code_match? do |code|
-      recovery_codes_ds.where(code: compute_hmacs(code.strip.downcase)).delete == 1
-    end
-    before_add_recovery_codes { recovery_codes_ds.delete }
-    add_recovery_code do
-      code = new_recovery_code
-      recovery_codes_ds.insert(id: session_value, code: compute_hmac(code))
-      (@shown_codes ||= []) << code
-    end
-    can_add_recovery_codes? { true }
-    before_view_recovery_codes do
-      json_response["codes"] = @shown_codes || []
-      json_response["success"] ||= ""
+    before_login_attempt do
+      password_hash_match?(Work::Company::Passwords.nobodys, param(password_param)) unless open_account?
     end
     active_sessions_insert_hash do
       super().merge(address: request.ip.to_s, device: request.user_agent.to_s[0, 300])
     end
     currently_active_session? do
       key = session[session_id_session_key] or next false
-      living = Store::Company::Sessions.living(session_value, ids = compute_hmacs(key)) or next false
-      scope.env[SESSION] = living[:id]
-      scope.env[LIVES] = -> { !Store::Company::Sessions.living(session_value, ids).nil? }
-      if living[:idle] >= KEPT_FRESH_SECONDS && scope.env[QUIET].nil?
-        Store::Company::Sessions.used(living[:id])
-      end
+      account_id, ids, env = session_value, compute_hmacs(key), scope.env
+      id = Work::Company::KeepSession.call(account_id, ids, quiet: !env[QUIET].nil?) or next false
+      env[SESSION] = id
+      env[LIVES] = -> { Work::Company::KeepSession.lives?(account_id, ids) }
       true
     end
     # A new password ends every other session.
@@ -197,7 +154,9 @@ class Web::SignIn < Roda
     env[ACCOUNT_ID] = rodauth.session_value
     env[FACTOR] = factor
     # Four looks into the database, for who asks.
-    env[FACTORS_SET] = -> { FACTORS.values_at(*rodauth.possible_authentication_methods).compact }
+    env[FACTORS_SET] = -> do
+      Web::SignInFactors::NAMES.values_at(*rodauth.possible_authentication_methods).compact
+    end
   end
 
   def factor

@@ -9,10 +9,12 @@ module Web::Throttle
   # Who asks is the address that connects; what it says of others is believed of our own proxies alone.
   def self.believe(proxies) = Rack::Request.ip_filter = ->(ip) { proxies.include?(ip) }
 
+  def self.counts = @counts ||= Store::ThrottleCounts.new
+
   def self.set_up
     believe(Settings.trusted_proxies)
     attack = Rack::Attack
-    attack.cache.store = Store::ThrottleCounts.new
+    attack.cache.store = counts
     attack.throttle("sign-in by address", limit: 60, period: 60) do |request|
       request.ip if request.post? && request.path == "/api/auth/sign-in"
     end

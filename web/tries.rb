@@ -20,7 +20,7 @@ class Web::Tries
   # All that sign-in reads is short.
   MOST_BYTES = 16 * 1024
 
-  def initialize(app, counts: Store::ThrottleCounts.new)
+  def initialize(app, counts: Web::Throttle.counts)
     @app = app
     @counts = counts
   end
@@ -82,7 +82,7 @@ class Web::Tries
   end
 
   # Whoever signs in with it hears of it, with a link that lets this one in.
-  def tell(email) = Jobs::MailSignInLink.enqueue(email:, token: self.class.token(email, LINK_DAYS))
+  def tell(email) = Work::Company::AskNewPassword.guessed(email, self.class.token(email, LINK_DAYS))
 
   def known?(request, email)
     [request.cookies[COOKIE], request.get_header(HEADER)].compact.any? do |token|

@@ -3,7 +3,7 @@
 # What of the trail and of the directory only who pays reads: rates, fees, rents, statements, orders, accounts.
 module Core::Company::Confidential
   ROLES = %w[settlement_clerk administrator].freeze
-  # Acts of pay; a deduction may be of one driver alone.
+  # Acts of pay, those of former days among them; a deduction may be of one driver alone.
   ACTS = %w[
     answer_about_pay
     answer_deduction_change

@@ -27,5 +27,11 @@ module Reads::Pay::Waiting
     )
   end
 
-  def self.switched = DB[:two_people_rules].to_hash(:rule)
+  # By rule, each with the day by the company's clock.
+  def self.switched =
+    DB[:two_people_rules]
+      .to_hash(:rule)
+      .transform_values { |row| row.merge(since_on: Store::Company.day_of(row[:since])) }
+
+  def self.holds?(rule) = Store::Pay.two_people?(rule)
 end

@@ -15,7 +15,7 @@ RSpec.describe "A file that comes in" do
   end
 
   def taken(content)
-    Services::PaperFile.admit(content)
+    Programs::PaperFile.admit(content)
     nil
   rescue Refused => e
     expect(e.message).to match(/\A[A-Z].*\.\z/)
@@ -29,7 +29,7 @@ RSpec.describe "A file that comes in" do
       all.filter_map do |what, (content, code)|
         found = nil
         seconds = spent { found = taken(content) }
-        if found != code || seconds > Services::Confined::SECONDS
+        if found != code || seconds > Programs::Confined::SECONDS
           "#{what}: #{found.inspect} in #{seconds.round(1)} s"
         end
       end
@@ -37,7 +37,7 @@ RSpec.describe "A file that comes in" do
   end
 
   it "of a picture is decoded and written anew: nothing else that it carried is kept" do
-    kept = Services::PaperFile.admit("#{EvilFiles.png(4, 4)}<script>alert(1)</script>")
+    kept = Programs::PaperFile.admit("#{EvilFiles.png(4, 4)}<script>alert(1)</script>")
     expect(kept.content_type).to eq("image/jpeg")
     expect(kept.content).to start_with("\xFF\xD8".b)
     expect(kept.content).not_to include("script")

@@ -274,6 +274,8 @@ RSpec.describe Web::App do
     first = api
     first.call(:post, "/api/setup", input.merge(code: "WRONG"))
     expect(first.error[:path]).to eq("/code")
+    first.call(:post, "/api/setup", input.merge(password: "passwordpassword"))
+    expect(first.error).to include(code: "weak_password", path: "/password")
     first.call(:post, "/api/setup", input)
     expect(
       [

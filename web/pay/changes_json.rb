@@ -113,7 +113,7 @@ module Web::Pay::ChangesJson
   def self.switched =
     Reads::Pay::Waiting.switched.map do |rule, row|
       "#{Work::Pay::KeepTwoPeople::SAID.fetch(rule)}: #{row[:on] ? "on" : "off"} since " \
-        "#{Store::Company.day_of(row[:since]).iso8601}, by #{row[:by]}"
+        "#{row[:since_on].iso8601}, by #{row[:by]}"
     end
   private_class_method :one, :title, :what, :dollars, :rules, :note, :rule
 end

@@ -41,7 +41,7 @@ module Web::Pay::RunJson
     return { may_pay: false, why_not_paid: nil } unless by && row[:status] == "approved"
 
     _, why = Core::Pay::SecondPerson.why_not_paid(approved_by: row[:approved_by_ref], by: by.ref)
-    why = nil unless Store::Pay.two_people?("approve_and_pay")
+    why = nil unless Reads::Pay::Waiting.holds?("approve_and_pay")
     { may_pay: why.nil?, why_not_paid: why }
   end
 

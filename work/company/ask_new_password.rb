@@ -14,6 +14,9 @@ module Work::Company::AskNewPassword
     Work::Company::Passwords.mail_link(account, now) if last.nil? || Time.now - last > APART_SECONDS
   end
 
+  # Somebody guesses: whose address it is hears of it. token - as below
+  def self.guessed(email, token) = Jobs::MailSignInLink.enqueue(email:, token:)
+
   # token - what lets the device in that opens the link
   def self.mail_guessing(email, token, now:)
     account = Store::Company::Accounts.first(email:, status_id: 2) or return

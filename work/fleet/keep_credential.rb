@@ -64,9 +64,9 @@ module Work::Fleet::KeepCredential
     end
   end
 
-  # The photo or PDF of it. Raises what Services::PaperFile.admit refuses.
+  # The photo or PDF of it. Raises what Programs::PaperFile.admit refuses.
   def self.attach(credential_id, content, key:, by:, now:)
-    kept = Services::PaperFile.admit(content)
+    kept = Programs::PaperFile.admit(content)
     Work::Act.once(
       key,
       "attach_credential",

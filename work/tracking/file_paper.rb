@@ -25,7 +25,7 @@ module Work::Tracking::FilePaper
 
   # Within an act.
   def self.keep(load_id, content, digest, input, act, by, now)
-    kept = Services::PaperFile.admit(content)
+    kept = Programs::PaperFile.admit(content)
     Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
     check(load_id, digest, input)
     trip = Store::Freight.live_trips(load_id).last

@@ -4,11 +4,11 @@ require "digest"
 
 # Keeps a photo, PDF or signature that the driver sent of a load's papers.
 module Work::Tracking::KeepPaper
-  MAX_BYTES = Services::PaperFile::MOST_BYTES
+  MAX_BYTES = Programs::PaperFile::MOST_BYTES
 
   # content - the file's bytes; what it is is read from them, not from its name
   # input - { key:, kind:, stop_id:, taken_at:, phone_at:, signer:, latitude:, longitude: }
-  # Raises Refused `unknown_stop`, and what Services::PaperFile.admit refuses.
+  # Raises Refused `unknown_stop`, and what Programs::PaperFile.admit refuses.
   def self.call(trip_id, content, input, driver:, now:)
     digest = Digest::SHA256.hexdigest(content)
     Work::Act.once(
@@ -22,7 +22,7 @@ module Work::Tracking::KeepPaper
         **input.slice(:kind, :stop_id)
       }
     ) do |act|
-      kept = Services::PaperFile.admit(content)
+      kept = Programs::PaperFile.admit(content)
       trip = Store::Freight::Trips.of_driver(driver.id).row(trip_id) or
         raise Store::NotFound.new("trip", trip_id)
       stop =

@@ -7,7 +7,7 @@ require "marcel"
 # hold scripts or other files, or are made to be slow.
 #
 # Source: OWASP ASVS 4.0.3, chapter 12; the programs are libvips's and qpdf's, of Debian.
-module Services::PaperFile
+module Programs::PaperFile
   PICTURES = {
     "image/jpeg" => "jpg",
     "image/png" => "png",
@@ -54,7 +54,7 @@ module Services::PaperFile
     # files - Array of PDFs as bytes. Returns { pdf: all of them behind one another, left_out: indexes of those that cannot
     # be joined }; the first is ours.
     def join(files)
-      Services::Confined.folder do |folder|
+      Programs::Confined.folder do |folder|
         paths = files.each_with_index.map { |file, i| written(folder, "#{i}.pdf", file) }
         whole = joined(folder, paths)
         next { pdf: whole, left_out: [] } if whole
@@ -70,12 +70,12 @@ module Services::PaperFile
     private
 
     def picture(content, extension)
-      Services::Confined.folder do |folder|
+      Programs::Confined.folder do |folder|
         path = written(folder, "in.#{extension}", content)
         pixels(path)
         out = File.join(folder, "out.jpg")
         done =
-          Services::Confined.run(
+          Programs::Confined.run(
             "vips",
             "thumbnail",
             path,
@@ -95,7 +95,7 @@ module Services::PaperFile
 
     # From its head alone, before anything is unpacked.
     def pixels(path)
-      told = Services::Confined.run("vipsheader", path)
+      told = Programs::Confined.run("vipsheader", path)
       width, height = told.text[/: (\d+x\d+) /, 1].to_s.split("x").map(&:to_i)
       if !told.ok || width.nil?
         refuse("picture_damaged", "This picture is damaged and cannot be read: take it again.")
@@ -106,9 +106,9 @@ module Services::PaperFile
     end
 
     def pdf(content)
-      Services::Confined.folder do |folder|
+      Programs::Confined.folder do |folder|
         path = written(folder, "in.pdf", content)
-        if Services::Confined.run("qpdf", "--is-encrypted", path).ok
+        if Programs::Confined.run("qpdf", "--is-encrypted", path).ok
           refuse("pdf_locked", "This PDF is locked with a password: save it without one.")
         end
 
@@ -122,7 +122,7 @@ module Services::PaperFile
 
     # qpdf tells what it mended by status 3.
     def pages(path)
-      told = Services::Confined.run("qpdf", "--show-npages", path, ok: [0, 3])
+      told = Programs::Confined.run("qpdf", "--show-npages", path, ok: [0, 3])
       count = told.text[/^(\d+)\s*\z/, 1].to_i
       refuse("pdf_damaged", DAMAGED) if !told.ok || count < 1
       return if count <= MOST_PAGES
@@ -131,7 +131,7 @@ module Services::PaperFile
     end
 
     def unwanted(path)
-      told = Services::Confined.run("qpdf", "--json", "--json-key=qpdf", path, ok: [0, 3])
+      told = Programs::Confined.run("qpdf", "--json", "--json-key=qpdf", path, ok: [0, 3])
       unless told.ok
         refuse("pdf_damaged", "This PDF cannot be read in a reasonable time: save or scan it again.")
       end
@@ -142,7 +142,7 @@ module Services::PaperFile
 
     def joined(folder, paths)
       out = File.join(folder, "out.pdf")
-      done = Services::Confined.run("qpdf", "--empty", "--pages", *paths, "--", out, ok: [0, 3])
+      done = Programs::Confined.run("qpdf", "--empty", "--pages", *paths, "--", out, ok: [0, 3])
       File.binread(out) if done.ok
     ensure
       FileUtils.rm_f(out)

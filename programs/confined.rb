@@ -5,7 +5,7 @@ require "tmpdir"
 
 # A program of this machine that reads what strangers sent, in a process of its own with little time and memory: what
 # makes it slow, large or wrong hurts nothing else.
-class Services::Confined
+class Programs::Confined
   # Seconds of processor and by the clock, and bytes of memory.
   CPU_SECONDS = 10
   SECONDS = 20
