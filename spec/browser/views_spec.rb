@@ -44,6 +44,7 @@ RSpec.describe "The main views", :committed, type: :feature do
       "/pay/drivers/#{driver_id}",
       "/pay/statements/#{statement_id}",
       "/company",
+      "/account",
       "/freight?q=nothing-has-this"
     ]
   end
@@ -116,10 +117,16 @@ RSpec.describe "The main views", :committed, type: :feature do
       by: inez,
       now:
     )
+    # Waits for a second person.
+    number = { key: "another account", routing: "123103716", account: "998877123456", kind: "checking" }
+    Work::Pay::KeepBankAccount.call(driver_id, number, by: inez, now:)
     token = Store::Tracking.token(Store::Tracking.link_for(driver_id, Time.now.utc))
     account(%w[administrator dispatcher settlement_clerk], "Greta Lindqvist")
     visit "/sign-in"
     expect(page).to have_field("E-mail")
+    expect(page).to clean
+    visit "/new-password#key=1_cut"
+    expect(page).to have_field("New password")
     expect(page).to clean
     sign_in "greta.lindqvist@juniperfork.example"
     %w[light dark].each do |theme|
@@ -139,7 +146,9 @@ RSpec.describe "The main views", :committed, type: :feature do
         "/pay?view=desk",
         "/pay?view=escrow",
         "/pay/drivers/#{driver_id}",
-        "/pay/statements/#{statement_id}"
+        "/pay/statements/#{statement_id}",
+        "/pay?view=rules",
+        "/account"
       ]
       [
         "/today",

@@ -114,14 +114,14 @@ async function change(person: Schemas['Person'], body: Schemas['PersonChange']) 
                 v-if="!person.disabled"
                 size="small"
                 variant="text"
-                :aria-label="`Mail ${person.name} a link to a new password`"
+                :aria-label="`Mail a link: a new password for ${person.name}`"
                 @click="help(person, 'link')"
                 >Mail a link</v-btn
               ><v-btn
                 v-if="person.second_factor && person.id !== session.me?.id"
                 size="small"
                 variant="text"
-                :aria-label="`Take the second factor of ${person.name}`"
+                :aria-label="`Phone is lost: take the second factor of ${person.name}`"
                 @click="help(person, 'second-factor-off')"
                 >Phone is lost</v-btn
               >
