@@ -33,6 +33,8 @@ module Web::SignInFactors
       invalid_recovery_code_error_flash "That is none of your recovery codes, or it was used."
       # A code is kept as its digest, shown once.
       auto_add_recovery_codes? false
+      # They stand in for an app or a key: without either they would be asked for and nothing else.
+      auto_remove_recovery_codes? true
       recovery_codes_limit Web::SignInFactors::RECOVERY_CODES
       new_recovery_code { Work::Company::Passwords.recovery_code }
       recovery_code_match? do |code|

@@ -113,9 +113,26 @@ RSpec.describe "Signing in" do
       right = token.get(challenge: asked[:webauthn_auth_challenge], rp_id: "example.org", sign_count: 7)
       auth(thief, "security-key-sign-in", proof.call(right))
       expect([thief.status, me(thief)[:signed_in]]).to eq([200, true])
+      auth(thief, "recovery-codes", { password: Given::PASSWORD, add: "1" })
+      expect(me(thief)[:second_factors]).to contain_exactly("key", "recovery")
       id = DB[:account_webauthn_keys].get(:webauthn_id)
       auth(thief, "security-key-off", { webauthn_remove: id, password: Given::PASSWORD })
-      expect([thief.status, me(thief)[:second_factors]]).to eq([200, []])
+      expect([thief.status, me(thief)]).to match(
+        [200, include(signed_in: true, second_factor: "none", second_factors: [])]
+      )
+    end
+
+    it "that is taken away takes its recovery codes along" do
+      client = api(inez)
+      set_up(client)
+      auth(client, "recovery-codes", { password: Given::PASSWORD, add: "1" })
+      auth(client, "second-factor-off", { password: "not hers" })
+      expect([client.status >= 400, DB[:account_recovery_codes].count]).to eq([true, 10])
+      auth(client, "second-factor-off", { password: Given::PASSWORD })
+      expect([client.status, DB[:account_recovery_codes].count]).to eq([200, 0])
+      other = api
+      sign_in(other)
+      expect(me(other)).to include(signed_in: true, second_factor: "none")
     end
 
     it "must be for who has money or everybody's rights in hand, and is for who likes it" do
