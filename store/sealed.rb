@@ -17,7 +17,15 @@ module Store::Sealed
 
   class << self
     def seal(text) = text && cryptor.encrypt(text)
-    def unseal(sealed) = sealed && cryptor.decrypt(sealed).force_encoding(Encoding::UTF_8)
+    # A key that was turned meanwhile is read once more.
+    def unseal(sealed, again: true)
+      sealed && cryptor.decrypt(sealed).force_encoding(Encoding::UTF_8)
+    rescue Sequel::Error
+      raise unless again
+
+      @cryptor = nil
+      unseal(sealed, again: false)
+    end
 
     # A row with its sealed columns opened; nil stays nil.
     def row(table, row) =
