@@ -106,6 +106,8 @@ RSpec.describe "A company that begins", :committed, type: :feature do
     click_on "Write"
     expect(page).to have_css("[aria-label='What is left']")
     visit load_page
+    expect(page).to have_css("h1", text: "Burley, ID → Boise, ID")
+    expect(page).to have_no_css("[aria-busy=true]")
   end
 
   def send_trip
