@@ -10,11 +10,21 @@ class Store::ThrottleCounts
     expires_at = Time.now.utc + expires_in
     DB[:throttle_counts]
       .returning(:count)
-      .insert_conflict(target: :key, update: { count: Sequel[:throttle_counts][:count] + amount })
+      .insert_conflict(target: :key, update: counted_on(amount, expires_at))
       .insert(key:, count: amount, expires_at:)
       .first
       .fetch(:count)
   end
+
+  # One that is over begins anew: a key may be the same for ever.
+  def counted_on(amount, expires_at)
+    over = Sequel[:throttle_counts][:expires_at] <= Time.now.utc
+    {
+      count: Sequel.case({ over => amount }, Sequel[:throttle_counts][:count] + amount),
+      expires_at: Sequel.case({ over => expires_at }, Sequel[:throttle_counts][:expires_at])
+    }
+  end
+  private :counted_on
 
   def read(key) = DB[:throttle_counts].where(key:).where { expires_at > Time.now }.get(:count)
   def write(key, count, expires_in:) = increment(key, count, expires_in:)

@@ -35,9 +35,10 @@ class Web::Tries
               "That is larger than the #{MOST_BYTES / 1024} kB that fit here."
             )
     end
+    text = written(request)
     return @app.call(env) unless request.post? && request.path == PATH
 
-    sign_in(env, request, email(request))
+    sign_in(env, request, email(text))
   end
 
   # What lets a device in for an address, for so many days.
@@ -105,10 +106,16 @@ class Web::Tries
     }
   end
 
-  def email(request)
-    text = request.body.read
-    request.body.rewind if request.body.respond_to?(:rewind)
-    request.env["rack.input"] = StringIO.new(text) unless request.body.respond_to?(:rewind)
+  # What was sent, left to be read again.
+  def written(request)
+    text = request.body.read.to_s.force_encoding(Encoding::UTF_8)
+    request.env["rack.input"] = StringIO.new(text.b)
+    return text if text.valid_encoding? && !text.include?("\\u0000")
+
+    raise Web::Denied.new(400, "wrong_form", "That holds letters that are none.")
+  end
+
+  def email(text)
     told = JSON.parse(text)
     told.is_a?(Hash) ? told["email"].to_s.strip.downcase : ""
   rescue JSON::ParserError

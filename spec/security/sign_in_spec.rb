@@ -187,6 +187,20 @@ RSpec.describe "Signing in" do
       expect(sign_in(own)).to eq([200, nil])
     end
 
+    it "is slowed down again after the first quarter of an hour, and is no mistake of ours in other letters" do
+      2.times do
+        stranger = api
+        8.times { sign_in(stranger, password: "guess") }
+        expect(sign_in(stranger).first).to eq(429)
+        DB[:throttle_counts].update(expires_at: Time.now - 1)
+        expect(sign_in(stranger, password: "guess").first).to eq(401)
+        DB[:throttle_counts].where(Sequel.like(:key, "sign-in:%")).update(expires_at: Time.now - 1)
+      end
+      stranger = api
+      stranger.call(:post, "/api/auth/sign-in", "{\"email\":\"\xFF\xFE@x.example\",\"password\":\"x\"}".b)
+      expect(stranger.status).to be_between(400, 499)
+    end
+
     it "from everywhere keeps out only who was never here, and the person is mailed a way in" do
       at_home = api
       at_home.env("REMOTE_ADDR", "198.51.100.1")
