@@ -36,6 +36,11 @@ RSpec.describe "A file that comes in" do
     expect(wrong).to eq([])
   end
 
+  it "is read by programs that may say no more than fits here" do
+    told = Programs::Confined.run("yes")
+    expect([told.ok, told.text.bytesize]).to match([false, be <= Programs::Confined::MOST_BYTES])
+  end
+
   it "of a picture is decoded and written anew: nothing else that it carried is kept" do
     kept = Programs::PaperFile.admit("#{EvilFiles.png(4, 4)}<script>alert(1)</script>")
     expect(kept.content_type).to eq("image/jpeg")
