@@ -2,13 +2,12 @@
 
 # Where a person stands with the second factor.
 module Web::SecondFactor
-  # given, asked (there is one, not given in this session yet), to_set_up (the role needs one), or none
+  # As Core::Company::Sessions.standing tells it.
   def self.standing(env)
-    factor = env[Web::SignIn::FACTOR] || "none"
-    actor = env[Web::Gate::ACTOR]
-    return factor unless factor == "none" && actor && Core::Company::Sessions.guarded?(actor.roles)
+    factor, actor = env[Web::SignIn::FACTOR] || "none", env[Web::Gate::ACTOR]
+    return factor unless factor == "none" && actor
 
-    required? ? "to_set_up" : "none"
+    Core::Company::Sessions.standing(factor, actor.roles, required: required?)
   end
 
   def self.required? =

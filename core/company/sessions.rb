@@ -12,6 +12,17 @@ module Core::Company::Sessions
 
   def self.guarded?(roles) = roles.intersect?(GUARDED)
 
+  # Where a person stands with the second factor: given, asked (there is one, not given in this session yet), to_set_up
+  # (the role needs one) or none.
+  #
+  # factor - given, asked, or none where none is set up; required - whether guarded roles must have one
+  def self.standing(factor, roles, required:)
+    factor == "none" && required && guarded?(roles) ? "to_set_up" : factor
+  end
+
+  # Whether somebody who stands so is signed in at all.
+  def self.whole?(standing) = !%w[asked to_set_up].include?(standing)
+
   # age, idle - seconds since it began, and since a person last did something in it
   def self.over?(age:, idle:, roles:) =
     age > LONGEST_SECONDS || idle > (guarded?(roles) ? IDLE_SECONDS : LONGEST_SECONDS)

@@ -27,8 +27,10 @@ module Core::Pay::SecondPerson
   end
 
   # Why somebody may not pay a run, as [code, sentence]; nil where he may.
-  def self.why_not_paid(approved_by:, by:)
-    return unless approved_by && approved_by == by
+  #
+  # holds - whether the rule does
+  def self.why_not_paid(approved_by:, by:, holds:)
+    return unless holds && approved_by && approved_by == by
 
     ["approved_it", "You approved this run: somebody else makes the file for the bank and pays it."]
   end

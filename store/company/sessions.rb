@@ -18,8 +18,10 @@ Store::Company::Sessions =
             Sequel.lit("extract(epoch FROM now() - last_use)::integer AS idle")
           )
           .first or return
-      over = Core::Company::Sessions.over?(**row.slice(:age, :idle), roles: row[:roles].to_a)
-      over ? at(row[:id]).delete && nil : row
+      return row unless Core::Company::Sessions.over?(**row.slice(:age, :idle), roles: row[:roles].to_a)
+
+      at(row[:id]).delete
+      nil
     end
 
     def used(id) = at(id).update(last_use: Sequel::CURRENT_TIMESTAMP)

@@ -4,7 +4,7 @@
 module Web::Company::CompanyJson
   # factor - where who asks stands with the second factor: who has still to give it is not signed in yet
   def self.me(by, now, factor:, factors:)
-    whole = by && !%w[asked to_set_up].include?(factor)
+    whole = by && Core::Company::Sessions.whole?(factor)
     found = Reads::Company.me(by&.id)
     me = {
       signed_in: whole || false,

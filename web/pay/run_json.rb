@@ -40,8 +40,8 @@ module Web::Pay::RunJson
   def self.pays(row, by)
     return { may_pay: false, why_not_paid: nil } unless by && row[:status] == "approved"
 
-    _, why = Core::Pay::SecondPerson.why_not_paid(approved_by: row[:approved_by_ref], by: by.ref)
-    why = nil unless Reads::Pay::Waiting.holds?("approve_and_pay")
+    holds = Reads::Pay::Waiting.holds?("approve_and_pay")
+    _, why = Core::Pay::SecondPerson.why_not_paid(approved_by: row[:approved_by_ref], by: by.ref, holds:)
     { may_pay: why.nil?, why_not_paid: why }
   end
 

@@ -8,7 +8,7 @@ module Work::Pay::AgreeMiles
     Work::Act.once(input[:key], "agree_miles", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       was = load[:agreed_miles]&.to_s("F")
-      withdraw(load_id, act)
+      Work::Pay::AskChange.withdraw("agreed_miles", by:, now:, load_id:)
       if Core::Pay::SecondPerson.agrees_miles?(by.roles)
         make(load_id, input, now:)
         act.changed("load", load_id, { agreed_miles: [was, input[:miles]] })
@@ -26,11 +26,9 @@ module Work::Pay::AgreeMiles
   end
 
   def self.propose(load, input, act)
-    Work::Pay::Nets.ask(
+    Work::Pay::AskChange.call(
       "agreed_miles",
       { **input, label: load[:number] },
-      drivers: 1,
-      cents: 0,
       by: act.by,
       now: act.now,
       load_id: load[:id]
@@ -42,13 +40,5 @@ module Work::Pay::AgreeMiles
     )
   end
 
-  # What is said anew is said instead of what waits.
-  def self.withdraw(load_id, act)
-    Store::Pay::Changes.where(kind: "agreed_miles", load_id:, status: "asked").update(
-      status: "dropped",
-      answered_by: act.by.name,
-      answered_at: act.now
-    )
-  end
-  private_class_method :propose, :withdraw
+  private_class_method :propose
 end

@@ -104,9 +104,9 @@ module Work::Pay::ApprovePayRun
 
   # Who approved a run does not pay it. Raises Refused `approved_it`.
   def self.second_person(run, by)
-    return unless Store::Pay.two_people?("approve_and_pay")
-
-    code, message = Core::Pay::SecondPerson.why_not_paid(approved_by: run[:approved_by_ref], by: by.ref)
+    holds = Store::Pay.two_people?("approve_and_pay")
+    code, message =
+      Core::Pay::SecondPerson.why_not_paid(approved_by: run[:approved_by_ref], by: by.ref, holds:)
     raise Refused.new(code, message, path: "") if code
   end
 

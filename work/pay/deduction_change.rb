@@ -25,7 +25,7 @@ class Work::Pay::DeductionChange
   end
   def many? = Work::Pay::Nets.many?(changes.length, Work::Pay::Nets.moved_cents(changes))
   def ask(by) =
-    Work::Pay::Nets.ask(
+    Work::Pay::AskChange.call(
       "deduction",
       @input,
       drivers: changes.length,

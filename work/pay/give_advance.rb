@@ -11,8 +11,8 @@ module Work::Pay::GiveAdvance
       row = row(input)
       within_limit(row)
       cents = Money.cents(row[:principal])
-      asked = { driver_id: row[:driver_id], drivers: 1, cents:, by:, now: }
-      change_id = Work::Pay::Nets.ask("advance", input, **asked) if Work::Pay::Nets.many?(1, cents)
+      asked = { driver_id: row[:driver_id], cents:, by:, now: }
+      change_id = Work::Pay::AskChange.call("advance", input, **asked) if Work::Pay::Nets.many?(1, cents)
       says = "#{row[:label]}, #{row[:principal].to_s("F")}#{", waits for a second person" if change_id}"
       act.changed("driver", row[:driver_id], { advance: [nil, says] })
       { advance_id: change_id ? nil : make(input, by:, now:), change_id: }

@@ -20,16 +20,12 @@ module Work::Pay::KeepBankAccount
     end
   end
 
-  # What is asked anew is asked instead of what waits.
   def self.ask(driver_id, input, by:, now:)
-    waiting = Store::Pay::Changes.where(kind: "bank_account", driver_id:, status: "asked")
-    waiting.update(status: "dropped", answered_by: by.name, answered_at: now, sealed: nil)
+    Work::Pay::AskChange.withdraw("bank_account", by:, now:, driver_id:)
     id =
-      Work::Pay::Nets.ask(
+      Work::Pay::AskChange.call(
         "bank_account",
         { **input.slice(:routing, :kind), ends: input[:account][-4..] },
-        drivers: 1,
-        cents: 0,
         by:,
         now:,
         driver_id:

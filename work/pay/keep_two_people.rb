@@ -16,21 +16,9 @@ module Work::Pay::KeepTwoPeople
       changes = difference(input)
       raise Refused.new("nothing_changes", "It is like that already.", path: "") if changes.empty?
 
-      # What an administrator asks anew is asked instead of what waits.
-      Store::Pay::Changes.where(kind: "two_people", status: "asked").update(
-        status: "dropped",
-        answered_by: by.name,
-        answered_at: now
-      )
+      Work::Pay::AskChange.withdraw("two_people", by:, now:)
       change_id =
-        Work::Pay::Nets.ask(
-          "two_people",
-          input.merge(was: was),
-          drivers: input[:drivers],
-          cents: 0,
-          by:,
-          now:
-        )
+        Work::Pay::AskChange.call("two_people", input.merge(was: was), drivers: input[:drivers], by:, now:)
       act.changed("company", 1, changes, why: "waits for a second person")
       { change_id: }
     end

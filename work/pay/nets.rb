@@ -49,19 +49,4 @@ module Work::Pay::Nets
     settings = Store::Pay.settings
     drivers > settings[:second_person_drivers] || Money.to_d(cents) > settings[:second_person_dollars]
   end
-
-  # A change that waits for a second person. of - ids of what it changes: deduction_id:, driver_id:, item_id:
-  # Returns its id.
-  def self.ask(kind, input, drivers:, cents:, by:, now:, **of)
-    Store::Pay::Changes.insert(
-      kind:,
-      **of,
-      input: Sequel.pg_jsonb(Work::Act.plain(input.except(:key))),
-      drivers:,
-      dollars: Money.to_d(cents),
-      asked_by: by.name,
-      asked_by_ref: by.ref,
-      asked_at: now
-    )
-  end
 end

@@ -20,7 +20,7 @@ module Work::Pay::OneTime
 
   # Returns the id of the change that waits.
   def self.ask(input, ids, cents, by:, now:) =
-    Work::Pay::Nets.ask(
+    Work::Pay::AskChange.call(
       "one_time",
       input,
       drivers: ids.length,

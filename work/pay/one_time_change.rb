@@ -51,8 +51,7 @@ module Work::Pay::OneTimeChange
   def self.ask(item, input, act)
     of = { item_id: item[:id], driver_id: item[:driver_id] }
     cents = Money.parse_cents(input[:amount]).abs
-    change_id =
-      Work::Pay::Nets.ask("one_time_change", input, drivers: 1, cents:, by: act.by, now: act.now, **of)
+    change_id = Work::Pay::AskChange.call("one_time_change", input, cents:, by: act.by, now: act.now, **of)
     says = { amount: [input[:was], "#{input[:amount]}, waits for a second person"] }
     act.changed("driver", item[:driver_id], says)
     act.changed("item", item[:id], says)
