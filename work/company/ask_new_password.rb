@@ -23,7 +23,8 @@ module Work::Company::AskNewPassword
     Jobs::SendMail.write(
       account[:email],
       "Somebody is guessing your password",
-      "#{account[:name]},\n\nmany wrong passwords were tried with this address, and sign-in is slowed down for others. " \
+      "#{account[:name]},\n\nmany wrong passwords were tried with this address, " \
+        "and sign-in is slowed down for others. " \
         "You get in from here with your password, within a day:\n\n#{Settings.public_url}/sign-in#device=#{token}" \
         "\n\n#{Store::Company.row[:name]}",
       now

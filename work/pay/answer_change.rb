@@ -4,8 +4,9 @@
 module Work::Pay::AnswerChange
   DAYS = %i[from_on to_on due_on].freeze
 
-  # input - { key:, status: made or dropped }. Returns its id. Raises Refused `same_person`, `administrators_only`, `clerks_only`,
-  #         `answered_already`, and what the change itself is refused for by now.
+  # input - { key:, status: made or dropped }. Returns its id. Raises Refused `same_person`,
+  # `administrators_only`, `clerks_only`, `answered_already`, and what the change itself is refused for by
+  # now.
   def self.call(change_id, input, by:, now:)
     Work::Act.once(input[:key], "answer_pay_change", by:, now:, input: input.merge(change_id:)) do |act|
       row = Store::Pay::Changes.lock(change_id) or raise Store::NotFound.new("change", change_id)

@@ -5,7 +5,8 @@
 module Work::Pay::OneTimeChange
   # input - { key:, version: of the item, label:, note:, amount: decimal text of all of it, due_on: Date of the
   #         first part }
-  # Returns { item_id:, change_id: }, the latter where it waits for a second person. Raises Refused `locked`, `withdrawn`, `nothing`, Work::Stale.
+  # Returns { item_id:, change_id: }, the latter where it waits for a second person. Raises Refused `locked`,
+  # `withdrawn`, `nothing`, Work::Stale.
   def self.call(item_id, input, by:, now:)
     Work::Act.once(
       input[:key],

@@ -4,8 +4,8 @@
 # is asked for that way, and whoever gets the load goes it.
 module Work::Roads::BendLoad
   # input - { key:, version: of the load, stop_id:, via: [{ latitude:, longitude: } or { name: }] }
-  # Returns the load's id. Raises Store::NotFound, Work::Stale, Refused `unknown_stop`, `has_trip`, `under_way`, and what the
-  # router refuses, with /via/N.
+  # Returns the load's id. Raises Store::NotFound, Work::Stale, Refused `unknown_stop`, `has_trip`,
+  # `under_way`, and what the router refuses, with /via/N.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "bend_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)

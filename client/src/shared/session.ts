@@ -4,7 +4,7 @@ import { api, ask, signedOut, type Problem, type Schemas } from './api'
 
 export type Role = Schemas['Role']
 
-import type { Asked, Wanted } from '@/areas/account/securityKey'
+import type { Asked, Wanted } from './securityKey'
 
 /** What the sign-in service says beside a problem. */
 export interface Auth {

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Problem } from '@/shared/api'
+import DoorPage from '@/shell/DoorPage.vue'
 import { useSession } from '@/shared/session'
 
 /** Whoever has the mailed link sets a password; the link's key stands behind the # and reaches no log. */
@@ -27,8 +28,8 @@ async function set() {
 </script>
 
 <template>
-  <main class="door">
-    <form class="panel stack" @submit.prevent="set">
+  <door-page>
+    <form class="stack" @submit.prevent="set">
       <h1>Your password</h1>
       <p v-if="!key" role="alert">This link is not whole: open it from the mail again.</p>
       <template v-else>
@@ -62,19 +63,5 @@ async function set() {
       </template>
       <router-link to="/sign-in">To sign in</router-link>
     </form>
-  </main>
+  </door-page>
 </template>
-
-<style scoped>
-.door {
-  min-height: 100vh;
-  display: grid;
-  place-items: center;
-  padding: 1rem;
-}
-form {
-  width: min(24rem, 100%);
-  padding: 1.75rem;
-  gap: 1rem;
-}
-</style>

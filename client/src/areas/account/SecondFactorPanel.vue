@@ -2,12 +2,15 @@
 import { computed, ref } from 'vue'
 import type { Problem } from '@/shared/api'
 import { KEY_REFUSED, useSession } from '@/shared/session'
-import { keysWork, makeKey } from './securityKey'
+import { keysWork, makeKey } from '@/shared/securityKey'
 
 /** Sets a second factor up, gives recovery codes, takes it away again. */
 const { must = false } = defineProps<{ must?: boolean }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
+const CODE = 'a code that changes every half minute, from an app on your phone'
+const MUST = `Your role has money or everybody’s rights in hand: beside the password it needs ${CODE}.`
+const MAY = `Beside the password ${CODE}: a stolen password alone opens nothing then.`
 const has = (factor: 'app' | 'key') => session.me?.second_factors.includes(factor) ?? false
 const on = computed(() => session.me?.second_factor === 'given')
 const mayKey = keysWork()
@@ -183,11 +186,7 @@ function ask(what: Doing) {
     </template>
     <template v-else>
       <p>
-        {{
-          must
-            ? 'Your role has money or everybody’s rights in hand: beside the password it needs a code that changes every half minute, from an app on your phone.'
-            : 'Beside the password a code that changes every half minute, from an app on your phone: a stolen password alone opens nothing then.'
-        }}
+        {{ must ? MUST : MAY }}
       </p>
       <v-alert v-if="general" type="error">{{ general }}</v-alert>
       <div class="row wrap">

@@ -2,7 +2,7 @@
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { api, ask, type Problem } from '@/shared/api'
 import { useSession } from '@/shared/session'
-import { keysWork, proveKey } from './securityKey'
+import { keysWork, proveKey } from '@/shared/securityKey'
 
 /** Address and password, then the code of the second factor where there is one. */
 const emit = defineEmits<{ done: [] }>()

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useRoute, useRouter } from 'vue-router'
+import DoorPage from '@/shell/DoorPage.vue'
 import SignInForm from './SignInForm.vue'
 
 const route = useRoute()
@@ -11,24 +12,8 @@ function go() {
 </script>
 
 <template>
-  <main class="door">
-    <div class="panel card stack">
-      <h1>Crew Ledger</h1>
-      <sign-in-form @done="go" />
-    </div>
-  </main>
+  <door-page>
+    <h1>Crew Ledger</h1>
+    <sign-in-form @done="go" />
+  </door-page>
 </template>
-
-<style scoped>
-.door {
-  min-height: 100vh;
-  display: grid;
-  place-items: center;
-  padding: 1rem;
-}
-.card {
-  width: min(24rem, 100%);
-  padding: 1.75rem;
-  gap: 1rem;
-}
-</style>

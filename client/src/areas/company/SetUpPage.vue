@@ -2,6 +2,7 @@
 import { reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Problem } from '@/shared/api'
+import DoorPage from '@/shell/DoorPage.vue'
 import { useSession } from '@/shared/session'
 
 const router = useRouter()
@@ -28,8 +29,8 @@ async function setUp() {
 </script>
 
 <template>
-  <main class="door">
-    <form class="panel stack" @submit.prevent="setUp">
+  <door-page wide>
+    <form class="stack" @submit.prevent="setUp">
       <h1>Set up your company</h1>
       <p class="quiet">The code stands in the window where Crew Ledger was started.</p>
       <v-text-field v-model="form.code" label="Set-up code" autofocus :error-messages="at('/code')" />
@@ -59,20 +60,10 @@ async function setUp() {
       <v-alert v-if="problem && !problem.path" type="error">{{ problem.message }}</v-alert>
       <v-btn type="submit" color="primary" size="large">Set up</v-btn>
     </form>
-  </main>
+  </door-page>
 </template>
 
 <style scoped>
-.door {
-  min-height: 100vh;
-  display: grid;
-  place-items: center;
-  padding: 1rem;
-}
-form {
-  width: min(28rem, 100%);
-  padding: 1.5rem;
-}
 .two {
   display: grid;
   grid-template-columns: 1fr 8rem;
