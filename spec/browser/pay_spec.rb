@@ -38,9 +38,9 @@ RSpec.describe "A pay run", :committed, type: :feature do
     fill_in "Dollars", with: "20"
     click_on "Put it on the statement"
     expect(page).to have_css("tbody tr", text: "Lost strap")
-    click_on "To the next one"
+    click_on "Move to the next statement"
     expect(page).to have_text("pushed to").and have_no_css("tbody tr", text: "Lost strap")
-    click_on "Here after all"
+    click_on "Move to this statement"
     expect(page).to have_css("tbody tr", text: "Lost strap")
 
     on_phone
@@ -76,7 +76,7 @@ RSpec.describe "A pay run", :committed, type: :feature do
     within("[role=dialog]") { click_on "It is paid" }
     expect(page).to have_text("Paid, Greta Lindqvist")
     visit "/pay?view=rules"
-    expect(page).to have_text("They stand")
+    expect(page).to have_text("The books balance")
     expect(Work::Pay::ProveBooks.call).to eq([])
   end
 
@@ -145,15 +145,13 @@ RSpec.describe "A pay run", :committed, type: :feature do
     within("section[aria-label=Bank]") { click_on "Keep it" }
     within(waits) do
       expect(page).to have_text("checking account that ends in 3456").and have_text("asked by Inez Calloway")
-      expect(page).to have_text("A second person has to look at it.").and have_no_button(
-              text: "Let it be made"
-            )
+      expect(page).to have_text("A second person has to look at it.").and have_no_button(text: "Approve")
     end
     expect(page).to have_text("None: this driver is paid by cheque.")
 
     sign_in "greta.lindqvist@juniperfork.example"
     visit "/pay?view=rules"
-    within(waits) { click_on "Let it be made" }
+    within(waits) { click_on "Approve" }
     expect(page).to have_no_css(waits)
     find("label", text: "A changed bank account waits for a second person").click
     fill_in "or dollars, for one driver too", with: "750"
@@ -173,7 +171,7 @@ RSpec.describe "A pay run", :committed, type: :feature do
 
     sign_in "ada.moe@juniperfork.example"
     visit "/pay?view=rules"
-    within(waits) { click_on "Let it be made" }
+    within(waits) { click_on "Approve" }
     expect(page).to have_text(/Off since .*, by Greta Lindqvist and Ada Moe\./)
     expect(page).to have_field("or dollars, for one driver too", with: "750.00")
   end

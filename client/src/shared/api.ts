@@ -1,6 +1,7 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 import { ref } from 'vue'
 import { present } from './presence'
+import { sentOnce } from './tappedTwice'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -35,7 +36,7 @@ const watchSession: Middleware = {
   },
 }
 
-export const api = createClient<paths>({ baseUrl: '/' })
+export const api = createClient<paths>({ baseUrl: '/', fetch: sentOnce(request => fetch(request)) })
 api.use(watchReach)
 api.use(watchSession)
 

@@ -60,7 +60,7 @@ function toggle(id: number) {
         <th class="figure">Amount</th>
         <th>Driver</th>
         <th>Trip</th>
-        <th>Bears it</th>
+        <th>Charged to</th>
       </tr>
     </thead>
     <tbody>

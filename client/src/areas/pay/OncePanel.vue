@@ -126,17 +126,17 @@ async function give() {
             variant="text"
             :loading="busy === `push ${one.id}`"
             @click="act(one.id, 'push')"
-            >To the next one</v-btn
+            >Move to the next statement</v-btn
           ><v-btn size="small" variant="text" @click="split(one.id)">Split in two</v-btn
           ><v-btn v-if="one.parts > 1" size="small" variant="text" @click="act(one.id, 'unite')"
-            >All of it here</v-btn
+            >All on this statement</v-btn
           ><v-btn size="small" variant="text" @click="act(one.id, 'withdraw')">Take it back</v-btn></span
         >
       </li>
       <li v-for="one in statement.pushed" :key="one.id" class="spread wrap">
         <span class="quiet"
           >{{ one.label }} {{ showDollars(one.amount) }}, pushed to {{ showDay(one.due_on) }}</span
-        ><v-btn size="small" variant="text" @click="act(one.id, 'pull')">Here after all</v-btn>
+        ><v-btn size="small" variant="text" @click="act(one.id, 'pull')">Move to this statement</v-btn>
       </li>
       <li v-for="one in statement.advances" :key="`a${one.id}`" class="spread wrap">
         <span

@@ -108,12 +108,12 @@ const { data, problem, load, typed, refused, saved, busy, save, found, differs, 
       <section class="panel pad" aria-label="Books">
         <div class="spread">
           <h2>The books</h2>
-          <v-btn size="small" variant="tonal" @click="prove()">Prove them again</v-btn>
+          <v-btn size="small" variant="tonal" @click="prove()">Check again</v-btn>
         </div>
         <template v-if="books"
           ><p v-if="!books.wrong.length">
-            <strong>They stand</strong>: {{ books.transactions.toLocaleString('en-US') }} transactions, each
-            adds up to nothing; every locked statement is posted once and as it reads.
+            <strong>The books balance</strong>: {{ books.transactions.toLocaleString('en-US') }} transactions,
+            each adds up to nothing; every locked statement is posted once and as it reads.
           </p>
           <ul v-else class="wrong">
             <li v-for="one in books.wrong" :key="one">{{ one }}</li>

@@ -41,16 +41,16 @@ const answer = (id: number, status: 'made' | 'dropped') =>
             size="small"
             color="primary"
             :disabled="busy"
-            :aria-label="`Let it be made: ${one.title}`"
+            :aria-label="`Approve: ${one.title}`"
             @click="answer(one.id, 'made')"
-            >Let it be made</v-btn
+            >Approve</v-btn
           ><v-btn
             size="small"
             variant="text"
             :disabled="busy"
-            :aria-label="`Drop it: ${one.title}`"
+            :aria-label="`Decline: ${one.title}`"
             @click="answer(one.id, 'dropped')"
-            >Drop it</v-btn
+            >Decline</v-btn
           ></span
         >
       </li>

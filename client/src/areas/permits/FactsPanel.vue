@@ -124,7 +124,7 @@ defineExpose({
         label="Pieces"
         inputmode="numeric"
         :error-messages="wrong.pieces"
-      /><v-checkbox v-model="typed.stacked" label="They stand on each other" />
+      /><v-checkbox v-model="typed.stacked" label="May be stacked" />
       <v-text-field
         v-model="typed.serial_number"
         label="Serial number, or none"

@@ -48,7 +48,7 @@ const LABELS: Record<string, string> = {
   wished_route: 'Route wished',
   divisible: 'The load can be divided',
   pieces: 'Pieces',
-  stacked: 'They stand on each other',
+  stacked: 'May be stacked',
 }
 export const labelOf = ([name]: readonly (string | number)[]) => LABELS[String(name)] ?? ''
 export const shownOf = (value: unknown) => {
