@@ -25,6 +25,15 @@ module Ledger
       answer: ->(document) { Core::Match.assign(*Core::Match.read(document)).to_h }
     ),
     Command.new(
+      area: "freight",
+      verb: "chains",
+      about: "the most profitable way from here to there by a date, load after load",
+      answer: ->(document) do
+        roads = ->(avoid) { Core::Freight::Chains::RoadLegs.new(RoadData.network, RoadData.gazetteer, avoid) }
+        { chains: Core::Freight::Chains.best(Core::Freight::Chains.read(document, roads:)).map(&:to_h) }
+      end
+    ),
+    Command.new(
       area: "hours",
       verb: "clocks",
       about: "what a driver may still do, and what was broken",
@@ -99,5 +108,6 @@ module Ledger
   def self.run(argv, input:, output:, errors:) = Session.new(argv, input, output, errors).run
 end
 
+require_relative "ledger/plain_rows"
 require_relative "ledger/check"
 require_relative "ledger/session"

@@ -10,7 +10,7 @@ module Core::Money
 
   # Dollars (BigDecimal, Rational or Integer) to whole cents, half away from zero. A product of decimals is
   # exact as it is, and faster.
-  def self.cents(dollars) = ((dollars.is_a?(BigDecimal) ? dollars : dollars.to_r) * 100).round(half: :up)
+  def self.cents(dollars) = ((dollars.is_a?(BigDecimal) ? dollars : dollars.to_r) * 100).round(half: :up).to_i
 
   # Dollars to whole cents, cut toward zero: for limits of law, which are never rounded up.
   def self.cents_cut(dollars) = (dollars.to_r * 100).truncate

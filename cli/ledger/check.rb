@@ -24,16 +24,24 @@ class Ledger::Check
 
   def initialize(schema)
     @schema = schema
+    @plain = Ledger::PlainRows.new(schema.value)
   end
 
   # Raises Refused for the first thing that is wrong.
   def call(document)
-    error = @schema.validate(document).first or return
+    doubtful, places = @plain.doubtful(document)
+    error = @schema.validate(doubtful).first or return
     code, saying = SAYINGS.fetch(error["type"]) { ["wrong_type", ->(_) { "Must be #{wanted(error)}." }] }
-    raise Refused.new(code, saying.call(error), path: error["data_pointer"])
+    raise Refused.new(code, saying.call(error), path: path(error["data_pointer"], places))
   end
 
   private
+
+  # Where it stands in the whole document.
+  def path(pointer, places)
+    list, index, *rest = pointer.delete_prefix("/").split("/", -1)
+    places[list] && index ? ["", list, places[list][index.to_i], *rest].join("/") : pointer
+  end
 
   def wanted(error)
     types = error.dig("schema", "type")

@@ -24,11 +24,26 @@ class Core::Hours::Document
     )
   end
 
-  # An instant as the contract writes it. Raises Refused `wrong_time`.
+  # An instant as the contract writes it, in minutes. Raises Refused `wrong_time`.
   def self.instant(text, path)
-    raise wrong(path) unless text.match?(FORM) && Date.valid_date?(*text[0, 10].split("-").map(&:to_i))
+    raise wrong(path) unless text.match?(FORM)
 
-    Time.iso8601(text.match?(/T\d\d:\d\d(?:Z|[+-])/) ? text.sub(/(T\d\d:\d\d)/, '\1:00') : text).to_i / 60
+    day = text[8, 2].to_i
+    time = Time.utc(text[0, 4].to_i, text[5, 2].to_i, day, text[11, 2].to_i, text[14, 2].to_i)
+    # A day that its month does not have comes out as one of the next.
+    raise wrong(path) unless time.day == day
+
+    (time.to_i / 60) - offset_minutes(text)
+  rescue ArgumentError
+    raise wrong(path)
+  end
+
+  # The offset of a time in this form, in minutes.
+  def self.offset_minutes(text)
+    return 0 if text.end_with?("Z")
+
+    minutes = (text[-5, 2].to_i * 60) + text[-2, 2].to_i
+    text[-6] == "-" ? -minutes : minutes
   end
 
   def self.wrong(path) =

@@ -39,6 +39,39 @@ RSpec.describe Ledger do
       "error"
     ]
 
+  it "says where the wrong row of a long list stands, by the schema's own words" do
+    way = { "from" => "A", "to" => "B", "miles" => 1, "drive_minutes" => 1 }
+    asked = {
+      "truck" => {
+        "mpg" => "6.5",
+        "fuel_price" => "3.90",
+        "daily_cost" => "0"
+      },
+      "start" => {
+        "place" => "A",
+        "at" => "2026-11-30T06:00Z"
+      },
+      "end" => {
+        "place" => "B",
+        "by" => "2026-12-01T06:00Z"
+      },
+      "loads" => [],
+      "distances" => Array.new(300) { |i| way.merge("to" => "B#{i}") }
+    }
+    status, out, = run("freight", "chains", input: JSON.generate(asked))
+    expect([status, JSON.parse(out)]).to eq([0, { "chains" => [] }])
+    {
+      ->(row) { row["drive_minutes"] = -1 } => %w[out_of_range /distances/271/drive_minutes],
+      ->(row) { row["states"] = %w[ID ida] } => %w[wrong_form /distances/271/states/1],
+      ->(row) { row.delete("to") } => %w[missing_key /distances/271],
+      ->(row) { row["tolls"] = "1.00\n" } => %w[wrong_form /distances/271/tolls]
+    }.each do |spoil, (code, path)|
+      wrong = asked.merge("distances" => asked["distances"].map(&:dup).tap { |rows| spoil.call(rows[271]) })
+      status, out, err = run("freight", "chains", input: JSON.generate(wrong))
+      expect([status, out, JSON.parse(err)["error"].values_at("code", "path")]).to eq([2, "", [code, path]])
+    end
+  end
+
   it "answers one document with one document" do
     status, out, err = run("pay", "settle", input: JSON.generate(document))
     expect([status, JSON.parse(out)["net"], err]).to eq([0, "354.96", ""])
