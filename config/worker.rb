@@ -15,3 +15,4 @@ end
 Jobs::PollDevices.keep_going
 Jobs::PollMailbox.keep_going
 Jobs::KeepWatch.keep_going
+Jobs::PollMarket.keep_going if Settings.posting_service_url

@@ -6,7 +6,8 @@ class StandInsByPort
     "TEXTS_PORT" => "texts",
     "DEVICES_PORT" => "devices",
     "MAIL_PORT" => "mail",
-    "OFFICES_PORT" => "offices"
+    "OFFICES_PORT" => "offices",
+    "POSTINGS_PORT" => "postings"
   }.freeze
 
   def initialize

@@ -42,5 +42,6 @@ class Web::App < Sinatra::Base
            Web::Billing,
            Web::Roads,
            Web::Hours,
-           Web::Match
+           Web::Match,
+           Web::Market
 end

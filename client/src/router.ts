@@ -68,6 +68,11 @@ export const router = createRouter({
       meta: { title: 'Freight', roles: STAFF },
     },
     {
+      path: '/market',
+      component: () => import('./areas/market/MarketPage.vue'),
+      meta: { title: 'Market', roles: STAFF },
+    },
+    {
       path: '/match',
       component: () => import('./areas/match/MatchPage.vue'),
       meta: { title: 'Match', roles: STAFF },

@@ -16,6 +16,7 @@ module Given
       TRUNCATE #{tables.map { |table| DB.literal(table) }.join(", ")} RESTART IDENTITY CASCADE;
       ALTER SEQUENCE load_numbers RESTART;
       ALTER SEQUENCE trip_numbers RESTART;
+      ALTER SEQUENCE offer_numbers RESTART;
       SET session_replication_role = origin;
       TRUNCATE que_jobs
     SQL

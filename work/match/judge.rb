@@ -108,6 +108,9 @@ class Work::Match::Judge
     )
   end
 
+  # Takes the way of a stop from a place that was found already.
+  def know_way(stop, place, reach) = @ways.know(stop, place, reach)
+
   # Is there a trailer with which the crew could take the load?
   def trailer?(crew, load) = !trailer_for(crew, crew.slots.last, load).first.nil?
 
@@ -352,10 +355,11 @@ class Work::Match::Judge
 
   # Of the loaded legs, in cents.
   def tolls(load) =
-    (@tolls ||= {})[load.row[:id]] ||= load
-      .stops
-      .each_cons(2)
-      .sum { |from, to| Money.cents(Store::Roads::Leg.new(from, to, hazmat: load.hazmat).tolls) }
+    (@tolls ||= {})[load.row[:id]] ||= load.row[:toll_cents] ||
+      load
+        .stops
+        .each_cons(2)
+        .sum { |from, to| Money.cents(Store::Roads::Leg.new(from, to, hazmat: load.hazmat).tolls) }
 
   # By the driver's own plan; a team's shares add up to one.
   def pay(crew, load, deadhead_tenths, loaded_tenths, stop_count: load.stop_count, tarped: load.row[:tarps])

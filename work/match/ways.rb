@@ -34,6 +34,9 @@ class Work::Match::Ways
       Core::Roads::Estimate.between(point(place), point(stop))
   end
 
+  # Takes a reach that was found elsewhere already.
+  def know(stop, place, reach) = @reached[[*at(stop), *at(place)]] = reach
+
   def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
 
   private

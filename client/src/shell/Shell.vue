@@ -27,6 +27,7 @@ const areas = computed(() => [
   { name: 'Today', to: '/today', key: 'g t' },
   { name: 'Freight', to: '/freight', key: 'g f' },
   { name: 'Match', to: '/match', key: 'g m' },
+  { name: 'Market', to: '/market', key: 'g k' },
   { name: 'Road', to: '/road', key: 'g r' },
   { name: 'Permits', to: '/permits', key: 'g x' },
   { name: 'Hours', to: '/hours', key: 'g h' },

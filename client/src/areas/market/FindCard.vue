@@ -1,0 +1,253 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { showDollars, showMiles, showMinutes } from '@/shared/measure'
+import type { Problem, Schemas } from '@/shared/api'
+import FitMark from '@/shared/FitMark.vue'
+import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
+import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
+import { scaleFor } from '@/shared/ribbon/scale'
+import { showTime } from '@/shared/time'
+import { isBlocked, laneWords } from './words'
+
+/** One find in full: the truck's ribbon with it in the gap, who posts it, what our price comes to, and the offer. */
+const {
+  full,
+  busy = false,
+  problem = undefined,
+  mayOffer,
+} = defineProps<{
+  full: Schemas['FindInFull']
+  busy?: boolean
+  problem?: Problem | undefined
+  mayOffer: boolean
+}>()
+const amount = defineModel<string>('amount', { required: true })
+const note = defineModel<string>('note', { required: true })
+const emit = defineEmits<{ offer: []; aside: [aside: boolean] }>()
+
+const strip = ref<HTMLElement>()
+const { width } = useElementSize(strip)
+const find = computed(() => full.find)
+const fit = computed(() => full.plan)
+const now = computed(() => Date.parse(fit.value.recorded.at(-1)?.to ?? fit.value.begins_at))
+const span = computed(() =>
+  [...fit.value.recorded, ...fit.value.planned].flatMap(({ from, to }) => [Date.parse(from), Date.parse(to)]),
+)
+const scale = computed(() =>
+  scaleFor(
+    [Math.min(...span.value, now.value), Math.max(...span.value, now.value + 3_600_000)],
+    Math.max(width.value, 100),
+    fit.value.crew.zone,
+  ),
+)
+const zone = computed(() => fit.value.load.pickup_zone ?? fit.value.crew.zone)
+const times = computed(() => {
+  const { opens_at, closes_at, deliver_by } = find.value
+  return [
+    opens_at &&
+      `${showTime(opens_at, zone.value)}${closes_at ? ` to ${showTime(closes_at, zone.value)}` : ''}`,
+    deliver_by && `by ${showTime(deliver_by, fit.value.zone)}`,
+  ]
+})
+const loses = computed(() => full.price.margin.startsWith('-'))
+const MONEY = [
+  ['revenue', 'Revenue'],
+  ['fuel', 'Fuel'],
+  ['tolls', 'Tolls'],
+  ['pay', 'Driver’s pay'],
+  ['other', 'Other cost'],
+  ['profit', 'Profit'],
+] as const
+</script>
+
+<template>
+  <article class="panel pad card" :aria-label="`${find.reference} for ${fit.crew.name}`">
+    <header class="spread">
+      <h2>{{ fit.load.origin }} → {{ fit.load.destination }}</h2>
+      <fit-mark :verdict="isBlocked(find) ? 'blocked' : fit.verdict" />
+    </header>
+    <ul v-if="find.reasons.length || fit.reasons.length" class="reasons">
+      <li
+        v-for="reason in [...find.reasons, ...fit.reasons]"
+        :key="reason.text"
+        :class="reason.effect"
+        :title="reason.source"
+      >
+        {{ reason.text }} <span v-if="reason.effect === 'block'" class="small quiet">Blocks.</span>
+      </li>
+    </ul>
+    <div ref="strip" class="strip">
+      <duty-ruler :scale="scale" :now="now" /><duty-ribbon
+        :recorded="fit.recorded"
+        :planned="fit.planned"
+        :left="0"
+        :now="now"
+        :scale="scale"
+        :zone="fit.crew.zone"
+        :height="24"
+      />
+    </div>
+    <dl class="facts small">
+      <div>
+        <dt>Posted by</dt>
+        <dd>
+          {{ find.poster.name
+          }}<template v-if="find.poster.authority_number">, MC {{ find.poster.authority_number }}</template
+          ><template v-if="find.poster.phone">, {{ find.poster.phone }}</template>
+        </dd>
+      </div>
+      <div>
+        <dt>Pays</dt>
+        <dd>
+          {{
+            find.poster.credit_score === null
+              ? 'no credit score yet'
+              : `credit score ${find.poster.credit_score} of 100`
+          }}{{ find.poster.days_to_pay === null ? '' : `, after ${find.poster.days_to_pay} days`
+          }}{{ find.poster.factoring ? ', factoring accepted' : '' }}
+        </dd>
+      </div>
+      <div>
+        <dt>Pickup</dt>
+        <dd>{{ times[0] || 'no time said' }}</dd>
+      </div>
+      <div>
+        <dt>Delivery</dt>
+        <dd>{{ times[1] || 'no time said' }}; done {{ showTime(fit.ends_at, fit.zone) }}</dd>
+      </div>
+      <div>
+        <dt>Freight</dt>
+        <dd>
+          {{ find.weight_lb ? `${find.weight_lb.toLocaleString('en-US')} lb` : 'weight not said'
+          }}{{ find.size === 'partial' ? ', partial' : '' }}, {{ showMiles(fit.loaded_miles) }}
+        </dd>
+      </div>
+      <div>
+        <dt>Empty</dt>
+        <dd>
+          {{ showMiles(fit.deadhead_miles) }}, {{ showMinutes(fit.deadhead_minutes) }}, from
+          {{ fit.crew.place }}
+        </dd>
+      </div>
+      <div>
+        <dt>Lane</dt>
+        <dd>{{ laneWords(find) }}</dd>
+      </div>
+      <div>
+        <dt>After it</dt>
+        <dd>
+          {{ find.next_count.toLocaleString('en-US') }}
+          {{ find.next_count === 1 ? 'posting leaves' : 'postings leave' }} that state for such a trailer
+        </dd>
+      </div>
+      <div v-if="find.others.length">
+        <dt>Also by</dt>
+        <dd>
+          <span v-for="(other, i) in find.others" :key="other.posting_id"
+            >{{ i ? '; ' : '' }}{{ other.poster }}, {{ other.rate ? showDollars(other.rate) : 'call' }}</span
+          >
+        </dd>
+      </div>
+    </dl>
+    <table class="ledger money">
+      <tbody>
+        <tr v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }">
+          <td>{{ label }}</td>
+          <td class="figure">
+            {{ name === 'revenue' || name === 'profit' || Number(fit.money[name]) === 0 ? '' : '−'
+            }}{{ showDollars(fit.money[name]) }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="find.offer" class="mine" role="status">
+      {{ find.offer.made_by }} offered {{ showDollars(find.offer.amount) }},
+      {{ showTime(find.offer.made_at, fit.crew.zone) }}: one company, one offer.
+      <router-link :to="{ path: '/market', query: { view: 'offers' } }">See the offers</router-link>
+    </p>
+    <form v-else-if="mayOffer" class="offer" @submit.prevent="emit('offer')">
+      <v-text-field
+        v-model="amount"
+        label="Our price, dollars"
+        inputmode="decimal"
+        :error-messages="problem?.path === '/amount' ? [problem.message] : []"
+      />
+      <p class="small" :class="{ loss: loses }">
+        {{ full.price.per_loaded_mile ? `${showDollars(full.price.per_loaded_mile)} a loaded mile, ` : ''
+        }}{{ full.price.per_mile ? `${showDollars(full.price.per_mile)} all in. ` : '' }}The run costs
+        {{ showDollars(full.price.floor) }}, {{ showDollars(full.price.deadhead) }} of it for empty miles:
+        {{ loses ? 'below cost by' : 'leaves' }} {{ showDollars(full.price.margin.replace('-', '')) }}.
+      </p>
+      <v-text-field v-model="note" label="To the poster (our MC number and phone go with it)" />
+      <div class="row">
+        <v-btn type="submit" color="primary" :loading="busy" :disabled="!Number(amount) || isBlocked(find)"
+          >Send the offer</v-btn
+        >
+        <v-btn variant="text" :disabled="busy" @click="emit('aside', !find.aside)">{{
+          find.aside ? 'Show again' : 'Hide'
+        }}</v-btn>
+      </div>
+      <p v-if="isBlocked(find)" class="small quiet">What blocks it stands above: no offer can be sent.</p>
+    </form>
+    <v-alert v-if="problem && problem.path !== '/amount'" type="error" class="mt-2">{{
+      problem.message
+    }}</v-alert>
+  </article>
+</template>
+
+<style scoped>
+.pad {
+  padding: 0.7rem 0.85rem;
+}
+.card {
+  min-width: 0;
+}
+.reasons {
+  margin: 0.2rem 0;
+  padding-left: 1.1rem;
+}
+.reasons .block {
+  font-weight: 600;
+}
+.strip {
+  overflow: hidden;
+  margin: 0.35rem 0;
+}
+.facts {
+  margin: 0.3rem 0;
+}
+.facts div {
+  display: grid;
+  grid-template-columns: 4.6rem 1fr;
+}
+.facts dt {
+  color: rgb(var(--v-theme-quiet));
+}
+.facts dd {
+  margin: 0;
+}
+.money td {
+  padding: 0.12rem 0;
+  border: 0;
+}
+.money .total td {
+  border-top: 1px solid rgb(var(--v-theme-line));
+  font-weight: 700;
+  padding-top: 0.25rem;
+}
+.offer {
+  display: grid;
+  gap: 0.5rem;
+  margin-top: 0.6rem;
+}
+.offer p {
+  margin: 0;
+}
+.mine {
+  margin: 0.6rem 0 0;
+}
+.loss {
+  color: rgb(var(--v-theme-late));
+}
+</style>

@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import MatchSide from '@/areas/match/MatchSide.vue'
+import { EVERYTHING, seesCrew } from '@/areas/match/boardView'
+import { api, ask } from '@/shared/api'
+import { useAct } from '@/shared/useAct'
+import { useFetched } from '@/shared/fetched'
+import { useKeys } from '@/shared/keys'
+import { useSession } from '@/shared/session'
+import { showTime } from '@/shared/time'
+import ViewTabs from '@/shared/ViewTabs.vue'
+import Waiting from '@/shared/Waiting.vue'
+import ChainsView from './ChainsView.vue'
+import FindCard from './FindCard.vue'
+import FindList from './FindList.vue'
+import OffersView from './OffersView.vue'
+import { useFinds } from './useFinds'
+
+/** Posted freight for own trucks: finds for one, chains that bring it somewhere, and our offers. */
+const VIEWS = [
+  ['finds', 'Finds'],
+  ['chains', 'Chains'],
+  ['offers', 'Offers'],
+] as const
+type View = (typeof VIEWS)[number][0]
+const route = useRoute()
+const router = useRouter()
+const session = useSession()
+const mayOffer = session.has('dispatcher')
+const view = computed<View>(
+  () => VIEWS.map(([name]) => name).find(name => name === route.query.view) ?? 'finds',
+)
+const {
+  data: crews,
+  problem: crewsProblem,
+  load: loadCrews,
+} = useFetched(
+  () => 0,
+  () => ask(api.GET('/api/match/crews')),
+  change => ['load', 'driver', 'hours', 'desk'].includes(change.kind),
+)
+const side = ref({ ...EVERYTHING })
+const shownCrews = computed(() => (crews.value ?? []).filter(crew => seesCrew(side.value, crew)))
+const picked = computed(() => Number(route.query.crew ?? 0) || shownCrews.value[0]?.id)
+const crew = computed(() => crews.value?.find(({ id }) => id === picked.value))
+const go = (query: Record<string, string | number>) => router.replace({ query: { ...route.query, ...query } })
+
+const wish = ref({ radius: 150, to: '', avoid: '', partials: false, hidden: false })
+const { finds, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem } = useFinds(
+  picked,
+  wish,
+)
+const note = ref('')
+const { busy, trouble, act } = useAct<unknown>(
+  () => void load(),
+  () => [chosen.value?.posting_id, amount.value, note.value],
+)
+watch([picked, chosenId], () => {
+  trouble.value = undefined
+})
+const offer = () => {
+  const find = chosen.value
+  if (!find || !asked.value) return
+  const body = {
+    posting_id: find.posting_id,
+    driver_id: picked.value!,
+    amount: asked.value,
+    note: note.value,
+  }
+  void act(key => api.POST('/api/market/offers', { body: { key, ...body } }))
+}
+const aside = (value: boolean) => {
+  const find = chosen.value
+  if (!find) return
+  void act(() =>
+    api.PUT('/api/market/postings/{id}/aside', {
+      params: { path: { id: find.posting_id } },
+      body: { aside: value },
+    }),
+  )
+}
+const look = (postingId: number) => {
+  chosenId.value = postingId
+  wish.value = { ...wish.value, radius: 1000 }
+  void go({ view: 'finds' })
+}
+const move = (by: number) => {
+  const at = rows.value.findIndex(row => row === chosen.value)
+  chosenId.value = rows.value[Math.min(Math.max(at + by, 0), rows.value.length - 1)]?.posting_id
+}
+const leaf = (by: number) => {
+  const at = shownCrews.value.findIndex(({ id }) => id === picked.value)
+  const next = shownCrews.value[Math.min(Math.max(at + by, 0), shownCrews.value.length - 1)]
+  if (next) void go({ crew: next.id })
+}
+useKeys([
+  { key: 'j', label: 'Next find', run: () => move(1) },
+  { key: 'k', label: 'Find before', run: () => move(-1) },
+  { key: 'n', label: 'Next truck', run: () => leaf(1) },
+  { key: 'p', label: 'Truck before', run: () => leaf(-1) },
+])
+const inFull = computed(() =>
+  full.value?.find.posting_id === chosen.value?.posting_id ? full.value : undefined,
+)
+</script>
+
+<template>
+  <div class="stack">
+    <h1 class="sr-only">Market: {{ VIEWS.find(([name]) => name === view)?.[1] }}</h1>
+    <view-tabs :views="VIEWS" :view="view" @choose="name => go({ view: name })" />
+    <offers-view v-if="view === 'offers'" :may-offer="mayOffer" />
+    <div v-else class="board" :class="{ wide: view === 'chains' }">
+      <match-side
+        v-model:wish="side"
+        side="crew"
+        :loads="undefined"
+        :crews="crews"
+        :loads-problem="undefined"
+        :crews-problem="crewsProblem"
+        :shown-loads="[]"
+        :shown-crews="shownCrews"
+        :picked="picked"
+        @pick="id => go({ crew: id })"
+        @again="loadCrews"
+      />
+      <chains-view v-if="view === 'chains' && crew" :driver="crew" @look="look" />
+      <section v-else-if="view === 'finds'" class="panel" aria-label="Finds">
+        <form class="wish" @submit.prevent>
+          <v-select
+            v-model="wish.radius"
+            label="Empty miles"
+            :items="[50, 100, 150, 250, 400, 1000]"
+          /><v-text-field v-model.lazy="wish.to" label="To states (UT CO)" /><v-text-field
+            v-model.lazy="wish.avoid"
+            label="Avoid states"
+          /><v-checkbox v-model="wish.partials" label="Partials" /><v-checkbox
+            v-model="wish.hidden"
+            label="Hidden ones"
+          />
+        </form>
+        <waiting v-slot="{ data: found }" :data="finds" :problem="problem" @again="load">
+          <p class="pad small quiet">
+            {{ found.seen.toLocaleString('en-US') }} postings in reach{{
+              found.seen > rows.length ? `, the ${rows.length} most promising judged` : ''
+            }}{{ found.unpriced ? `, ${found.unpriced} without a price` : ''
+            }}<template v-if="found.heard_at">; heard {{ showTime(found.heard_at, session.zone) }}</template
+            ><template v-else>; the posting service has not been heard yet</template>
+          </p>
+          <p v-if="!rows.length" class="pad">
+            Nothing posted in reach. More empty miles, other states, or a chain may help.
+          </p>
+          <find-list
+            :rows="rows"
+            :chosen="chosen?.posting_id"
+            :now="Date.parse(found.as_of)"
+            @choose="id => (chosenId = id)"
+          />
+        </waiting>
+      </section>
+      <div v-if="view === 'finds'" class="right">
+        <find-card
+          v-if="inFull"
+          v-model:amount="amount"
+          v-model:note="note"
+          :full="inFull"
+          :busy="busy"
+          :problem="trouble ?? fullProblem"
+          :may-offer="mayOffer"
+          @offer="offer"
+          @aside="aside"
+        />
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.board {
+  display: grid;
+  grid-template-columns: 15rem minmax(0, 1.15fr) minmax(0, 1fr);
+  gap: 0.75rem;
+  align-items: start;
+}
+.board.wide {
+  grid-template-columns: 15rem minmax(0, 1fr);
+}
+.wish {
+  display: grid;
+  grid-template-columns: 7rem 1fr 1fr auto auto;
+  gap: 0.5rem;
+  padding: 0.6rem 0.7rem 0;
+  align-items: center;
+}
+.pad {
+  padding: 0.3rem 0.7rem;
+  margin: 0;
+}
+@media (max-width: 1000px) {
+  .board,
+  .board.wide {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .wish {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

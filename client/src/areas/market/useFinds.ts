@@ -1,0 +1,81 @@
+import { computed, ref, watch, type Ref } from 'vue'
+import { api, ask, type Schemas } from '@/shared/api'
+import { NOTHING, useFetched } from '@/shared/fetched'
+
+export interface Wish {
+  radius: number
+  to: string
+  avoid: string
+  partials: boolean
+  hidden: boolean
+}
+
+/** `ut co` or `UT, CO` as the server takes states. */
+export const states = (text: string) =>
+  text
+    .toUpperCase()
+    .split(/[^A-Z]+/)
+    .filter(one => one.length === 2)
+    .join(',')
+
+const concerns = (change: { kind: string }) => ['market', 'offer'].includes(change.kind)
+
+/** What is posted for a driver's truck, and one of it in full at the price that is being thought of. */
+export function useFinds(driver: Ref<number | undefined>, wish: Ref<Wish>) {
+  const {
+    data: finds,
+    problem,
+    load,
+  } = useFetched(
+    () => ({ driver: driver.value, ...wish.value }),
+    async of => {
+      if (!of.driver) return NOTHING
+      return ask<Schemas['Finds']>(
+        api.GET('/api/market/finds', {
+          params: {
+            query: {
+              driver_id: of.driver,
+              radius_miles: of.radius,
+              to: states(of.to),
+              avoid: states(of.avoid),
+              partials: of.partials,
+              hidden: of.hidden,
+            },
+          },
+        }),
+      )
+    },
+    concerns,
+  )
+  const rows = computed(() => (finds.value?.crew.id === driver.value ? finds.value!.rows : []))
+  const chosenId = ref<number>()
+  const chosen = computed(
+    () => rows.value.find(({ posting_id }) => posting_id === chosenId.value) ?? rows.value[0],
+  )
+  const amount = ref('')
+  watch(
+    () => chosen.value?.posting_id,
+    () => {
+      amount.value = chosen.value?.rate ?? ''
+    },
+  )
+  const asked = computed(() =>
+    /^\d{1,7}(\.\d{1,2})?$/.test(amount.value.trim()) ? amount.value.trim() : undefined,
+  )
+  const { data: full, problem: fullProblem } = useFetched(
+    () => ({ id: chosen.value?.posting_id, driver: driver.value, amount: asked.value }),
+    async of => {
+      if (!of.id || !of.driver) return NOTHING
+      return ask<Schemas['FindInFull']>(
+        api.GET('/api/market/postings/{id}', {
+          params: {
+            path: { id: of.id },
+            query: { driver_id: of.driver, ...(of.amount ? { amount: of.amount } : {}) },
+          },
+        }),
+      )
+    },
+    change => change.kind === 'offer',
+  )
+  return { finds, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem }
+}

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+# Freight that others post: what of it can be believed, who posts it, and what to ask for it.
+module Core::Market
+  # What matters of a posting for believing it. opens_at, closes_at, deliver_by - Time or nil; rate_cents - nil where
+  # a price is not posted; weight - Integer pounds, nil where nobody says, or the text that was meant for one
+  Facts =
+    Value.of(
+      :opens_at,
+      :closes_at,
+      :deliver_by,
+      :rate_cents,
+      :weight,
+      :origin_known,
+      :destination_known,
+      :trailer_known
+    )
+  # Who posts. authority - active, pending or revoked; credit_score - 0 to 100 or nil
+  Poster = Value.of(:name, :authority, :bond_dollars, :credit_score, :days_to_pay)
+  # code, effect (block or warn), text - a sentence to read out
+  Reason = Value.of(:code, :effect, :text, :source)
+  # What an offer comes to. loaded_tenths, deadhead_tenths - of a mile; floor_cents - what the run costs
+  Price =
+    Value.of(
+      :amount_cents,
+      :per_loaded_mile_cents,
+      :per_mile_cents,
+      :floor_cents,
+      :margin_cents,
+      :deadhead_cents
+    )
+
+  # A price under this is none: it is typed where a service wants one and the poster wants a call.
+  LEAST_RATE_CENTS = 50_00
+  # 23 CFR 658.17(b) lets 80,000 lb on the Interstates: no freight in one posting weighs more than that.
+  MOST_WEIGHT_LB = 80_000
+
+  # Why a posting cannot be judged as it stands: Array of sentences, empty where it can.
+  def self.doubts(facts) = Doubts.new(facts).sentences
+
+  # What speaks against doing business with a poster: Array of Reason, the blocking ones first.
+  def self.standing(poster) = Standing.reasons(poster)
+
+  # What a price is, against what the run costs.
+  #
+  # cost_cents - of the whole run; deadhead_tenths - empty miles before the pickup and, by the caller's choice, those
+  # after the delivery
+  def self.price(amount_cents, cost_cents:, loaded_tenths:, deadhead_tenths:)
+    tenths = loaded_tenths + deadhead_tenths
+    Price.new(
+      amount_cents:,
+      per_loaded_mile_cents: per_mile(amount_cents, loaded_tenths),
+      per_mile_cents: per_mile(amount_cents, tenths),
+      floor_cents: cost_cents,
+      margin_cents: amount_cents - cost_cents,
+      deadhead_cents: tenths.zero? ? 0 : Rational(cost_cents * deadhead_tenths, tenths).round(half: :up)
+    )
+  end
+
+  def self.per_mile(cents, tenths) = tenths.zero? ? nil : Rational(cents * 10, tenths).round(half: :up)
+  private_class_method :per_mile
+
+  # What an answer to an offer makes of it. answer - accepted, countered or lost; returns the state, which is as it was
+  # where the offer is settled already: an answer may come twice, or late.
+  def self.answered(state, answer) = SETTLED.include?(state) ? state : answer
+  SETTLED = %w[withdrawn booked lost].freeze
+
+  # What may be done with an offer in a state.
+  def self.may(state) = { may_withdraw: !SETTLED.include?(state), may_book: BOOKABLE.include?(state) }
+  BOOKABLE = %w[accepted countered].freeze
+end

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+# Asks the posting service every few seconds what is new and what was answered. An outage loses nothing: the next
+# answer reaches back to where the last one ended.
+class Jobs::PollMarket < Que::Job
+  include Jobs::EachMinute
+
+  # So far back a service that was never heard is asked, so much of it at once.
+  FIRST_SECONDS = 36 * 3600
+  AT_ONCE_SECONDS = 12 * 3600
+  # So many ways between towns are found before the service is asked again.
+  WAYS_AT_ONCE = 400
+  REGISTER_EVERY_SECONDS = 86_400
+  NAME = "postings"
+
+  private
+
+  def every_seconds = 10
+
+  def look
+    now = Clock.now
+    service = Services::PostingService.current
+    if Work::Market::TakeRegister.due?(now, REGISTER_EVERY_SECONDS)
+      Work::Market::TakeRegister.call(service.posters, now:)
+    end
+    take(service, now)
+    service
+      .answers(Store::Market::Offers.awaiting.select_map(:receipt))
+      .each { |answer| Work::Market::TakeAnswer.call(answer, now:) }
+  end
+
+  def take(service, now)
+    since = Store::Market::Feeds.where(service: NAME).get(:heard_until) || (now - FIRST_SECONDS)
+    while since < now
+      heard = service.heard(since, [since + AT_ONCE_SECONDS, now].min)
+      Work::Market::TakePostings.call(NAME, heard.postings, heard_until: heard.heard_until, now:)
+      since = heard.heard_until
+    end
+  end
+end

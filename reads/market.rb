@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+# Our offers and the register of brokers, as their pages show them.
+module Reads::Market
+  OFFER = %i[
+    id
+    reference
+    amount
+    counter
+    state
+    made_by
+    made_at
+    answered_at
+    load_id
+    driver_id
+    version
+    note
+  ].freeze
+  MOST = 200
+
+  # Our offers, the latest first, with their posting and its broker: fields of an offer begin with `offer_`.
+  def self.offers(id = nil)
+    offers = Store::Market::Offers.latest_first.join(:postings, id: Sequel[:offers][:posting_id])
+    offers = offers.where(Sequel[:offers][:id] => id) if id
+    Store::Market::Looking
+      .with_broker(offers)
+      .left_join(:loads, id: Sequel[:offers][:load_id])
+      .left_join(:drivers, id: Sequel[:offers][:driver_id])
+      .select_append(
+        *OFFER.map { |key| Sequel[:offers][key].as(:"offer_#{key}") },
+        Sequel[:loads][:number].as(:load_number),
+        Sequel[:drivers][:name].as(:driver_name)
+      )
+      .limit(MOST)
+      .all
+  end
+
+  def self.brokers(text) = Store::Market::Brokers.called(text).limit(20).all
+end

@@ -1,0 +1,125 @@
+# frozen_string_literal: true
+
+# What looking for posted freight reads.
+module Store::Market::Looking
+  # lanes - see Store::Market::Postings.lane_prices; density - postings by [state, kind]; offers - by freight
+  Around = Value.of(:lanes, :density, :offers)
+
+  LANE_SECONDS = 15 * 86_400
+  BROKER = %i[
+    name
+    authority_number
+    authority
+    bond_dollars
+    credit_score
+    days_to_pay
+    factoring
+    phone
+    email
+    customer_id
+  ].freeze
+  # What many look at at once is read anew no more often than this.
+  KEPT_SECONDS = 30
+  LANES_KEPT_SECONDS = 600
+
+  # Rows of live postings that can be believed, with their broker, that begin at some of the points and are of some
+  # of the kinds. near - Array of [latitude, longitude]; wish - Work::Market::Look::Wish
+  def self.postings(now, near, kinds, wish, who_ref:)
+    rows =
+      with_broker(Store::Market::Postings.live(now).believed).where(
+        %i[origin_latitude origin_longitude] => near,
+        :trailer_kind => kinds
+      )
+    rows = rows.where(size: "full") unless wish.partials
+    rows = rows.where(destination_state: wish.to) if wish.to.any?
+    rows = rows.exclude(destination_state: wish.avoid) if wish.avoid.any?
+    rows = rows.where { posted_at >= now - (wish.max_age_minutes * 60) } if wish.max_age_minutes
+    aside = Store::Market::SetAside.where(who_ref:).select(:posting_id)
+    rows = rows.exclude(Sequel[:postings][:id] => aside) unless wish.hidden
+    rows.all
+  end
+
+  # Rows that a chain may be made of: full loads with a price and times, of some kinds, to no state to avoid and free of
+  # our own offers. wish - Work::Market::ChainsHome::Wish
+  def self.priced(now, kinds, wish)
+    rows = with_broker(Store::Market::Postings.live(now).believed)
+    rows =
+      rows
+        .where(trailer_kind: kinds, size: "full")
+        .exclude(rate: nil)
+        .exclude(closes_at: nil)
+        .exclude(drive_minutes: nil)
+    rows = rows.where { opens_at <= wish.by }
+    rows = rows.exclude(destination_state: wish.avoid).exclude(origin_state: wish.avoid) if wish.avoid.any?
+    rows = rows.exclude(Sequel[:postings][:id] => wish.without) if wish.without.any?
+    rows.exclude(
+      freight_key: Store::Market::Offers.where(state: %w[sent accepted countered booked]).select(:freight_key)
+    ).all
+  end
+
+  def self.posting(id) = with_broker(Store::Market::Postings.where(Sequel[:postings][:id] => id)).first
+
+  # The towns where live postings begin.
+  def self.origins(now) =
+    kept(:origins, now) do
+      Store::Market::Postings
+        .live(now)
+        .exclude(origin_latitude: nil)
+        .distinct
+        .select(
+          Sequel[:origin_town].as(:town),
+          Sequel[:origin_state].as(:state),
+          Sequel[:origin_latitude].as(:latitude),
+          Sequel[:origin_longitude].as(:longitude)
+        )
+        .all
+    end
+
+  # What stands around some postings: prices of their lanes, how much freight leaves where they end, our offers.
+  def self.around(rows, now) =
+    Around.new(
+      lanes:
+        kept(:lanes, now, seconds: LANES_KEPT_SECONDS, stamp: Store::Market::Postings.min(:id)) do
+          Store::Market::Postings.lane_prices(now - LANE_SECONDS)
+        end,
+      density: kept(:density, now) { Store::Market::Postings.density(now) },
+      offers: Store::Market::Offers.of_freight(rows.map { |row| row[:freight_key] }).to_hash(:freight_key)
+    )
+
+  # How many live postings cannot be believed.
+  def self.doubtful(now) =
+    kept(:doubtful, now) do
+      Store::Market::Postings.live(now).exclude(doubts: Sequel.pg_array([], :text)).count
+    end
+  def self.heard_at = Store::Market::Feeds.max(:heard_at)
+
+  # Core::Market::Poster of a row with its broker, nil for one in no register.
+  def self.poster(row) =
+    row[:broker_id] &&
+      Core::Market::Poster.new(
+        name: row[:broker_name],
+        authority: row[:broker_authority],
+        **%i[bond_dollars credit_score days_to_pay].to_h { |key| [key, row[:"broker_#{key}"]] }
+      )
+
+  def self.with_broker(rows) =
+    rows
+      .left_join(:brokers, id: Sequel[:postings][:broker_id])
+      .select_all(:postings)
+      .select_append(*BROKER.map { |key| Sequel[:brokers][key].as(:"broker_#{key}") })
+
+  # seconds - for so long it serves, while nothing was taken in; stamp - what else it may not outlive
+  def self.kept(
+    name,
+    now,
+    seconds: KEPT_SECONDS,
+    stamp: [Store::Market::Postings.max(:id), Store::Market::Feeds.max(:heard_until)]
+  )
+    @kept ||= {}
+    at, of, value = @kept[name]
+    return value if of == stamp && (now - at).abs < seconds
+
+    (@kept[name] = [now, stamp, yield]).last
+  end
+  private_class_method :kept
+end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+# What we offered for posted freight.
+Store::Market::Offers =
+  Store::Table.of(:offers) do
+    def of_freight(keys) = where(freight_key: keys, state: %w[sent accepted countered booked])
+    # With the reference of its posting, unless it was sent or taken back.
+    def unsent(id) =
+      where(Sequel[:offers][:id] => id, :receipt => nil, :state => "sent")
+        .join(:postings, id: Sequel[:offers][:posting_id])
+        .select_all(:offers)
+        .select_append(Sequel[:postings][:reference].as(:posting_reference))
+        .first
+
+    def next_number = db.get(Sequel.function(:nextval, "offer_numbers"))
+    def awaiting = where(state: "sent").exclude(receipt: nil)
+    def latest_first = reverse(:made_at, :id)
+  end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+# Posted freight for own trucks, offers for it, and chains.
+module Web::Market
+  RADIUS_MILES = 150
+
+  def self.registered(app)
+    looking(app)
+    offers(app)
+  end
+
+  def self.looking(app)
+    app.get("/api/market/finds") { json Web::Market::Finds.new(now).of(Web::Market.wish(parameters), by) }
+    app.get("/api/market/postings/:id") do
+      json Web::Market::Finds.new(now).in_full(id, parameters[:driver_id], parameters[:amount], by)
+    end
+    app.put("/api/market/postings/:id/aside") do
+      Work::Market::SetAside.call(id, input[:aside], by:, now:)
+      json({})
+    end
+    app.get("/api/market/chains") { json Web::Market::Chains.new(now).of(parameters) }
+    app.get("/api/market/brokers") do
+      json(Reads::Market.brokers(parameters[:q].to_s).map { |row| Web::Market.broker(row) })
+    end
+  end
+
+  def self.offers(app)
+    app.get("/api/market/offers") do
+      json(Reads::Market.offers.map { |row| Web::Market::OfferJson.to_h(row) })
+    end
+    app.post("/api/market/offers") do
+      offer_id = Work::Market::MakeOffer.call(input, by:, now:)
+      json Web::Market::OfferJson.one(offer_id), status: 201
+    end
+    app.post("/api/market/offers/:id/withdraw") do
+      Work::Market::WithdrawOffer.call(id, version: input[:version], by:, now:)
+      json Web::Market::OfferJson.one(id)
+    end
+    app.post("/api/market/offers/:id/book") do
+      json({ load_id: Work::Market::BookOffer.call(id, input, by:, now:) }, status: 201)
+    end
+  end
+
+  def self.wish(parameters) =
+    Work::Market::Look::Wish.new(
+      driver_id: parameters[:driver_id],
+      radius_miles: parameters[:radius_miles] || RADIUS_MILES,
+      to: parameters[:to].to_s.split(","),
+      avoid: parameters[:avoid].to_s.split(","),
+      max_age_minutes: parameters[:max_age_minutes],
+      partials: parameters[:partials] || false,
+      hidden: parameters[:hidden] || false
+    )
+
+  def self.broker(row) =
+    {
+      **row.slice(
+        :id,
+        :authority_number,
+        :name,
+        :phone,
+        :email,
+        :authority,
+        :bond_dollars,
+        :credit_score,
+        :days_to_pay,
+        :factoring
+      ),
+      where: [row[:town], row[:state]].reject(&:empty?).join(", ")
+    }
+  private_class_method :looking, :offers
+end

@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+# The JSON of postings that were judged for a truck.
+class Web::Market::Finds
+  def initialize(now)
+    @now = now
+    @crews = Work::Match::Crews.at(now)
+    @json = Web::Match::FitJson.new(@crews, now)
+  end
+
+  def of(wish, by)
+    answer = Work::Market::Look.new(@now, by).call(wish)
+    {
+      as_of: @now.iso8601,
+      heard_at: Web::Figures.iso(answer.heard_at),
+      crew: @json.crew(answer.crew, answer.slot),
+      **answer.to_h.slice(:seen, :unpriced, :doubtful),
+      rows: answer.finds.map { |find| find(find) }
+    }
+  end
+
+  # amount - what we would ask, or nil for what is posted
+  def in_full(posting_id, driver_id, amount, by)
+    asked = amount && Money.parse_cents(amount)
+    found = Work::Market::Look.new(@now, by).one(posting_id, driver_id, amount_cents: asked)
+    money = found.fit.judgement.money
+    price =
+      Core::Market.price(
+        money.revenue,
+        cost_cents: money.revenue - money.profit,
+        loaded_tenths: money.loaded_tenths,
+        deadhead_tenths: money.deadhead_tenths
+      )
+    { find: find(found), plan: @json.with_plan(found.fit), price: price(price) }
+  end
+
+  private
+
+  def price(price) =
+    {
+      amount: Money.text(price.amount_cents),
+      per_loaded_mile: cents(price.per_loaded_mile_cents),
+      per_mile: cents(price.per_mile_cents),
+      floor: Money.text(price.floor_cents),
+      margin: Money.text(price.margin_cents),
+      deadhead: Money.text(price.deadhead_cents)
+    }
+
+  def cents(value) = value && Money.text(value)
+
+  def find(find)
+    row = find.row
+    {
+      posting_id: row[:id],
+      reference: row[:reference],
+      poster: poster(row),
+      rate: Web::Figures.money(row[:rate]),
+      per_loaded_mile: per_mile(row),
+      lane: find.lane && lane(find.lane),
+      **%i[posted_at opens_at closes_at deliver_by].to_h { |key| [key, Web::Figures.iso(row[key])] },
+      **row.slice(:weight_lb, :size),
+      others: find.others.map { |other| other(other) },
+      reasons: find.reasons.map(&:to_h),
+      next_count: find.next_count,
+      offer: find.offer && offer(find.offer),
+      aside: row[:aside] || false,
+      fit: @json.fit(find.fit)
+    }
+  end
+
+  def per_mile(row) =
+    (
+      row[:rate] && row[:miles_tenths].to_i.positive? &&
+        Money.text(Rational(Money.cents(row[:rate]) * 10, row[:miles_tenths]).round(half: :up))
+    ) || nil
+
+  def poster(row) =
+    {
+      name: row[:broker_name] || "unknown poster",
+      **%i[authority_number credit_score days_to_pay factoring phone].to_h do |key|
+        [key, row[:"broker_#{key}"]]
+      end
+    }
+
+  def lane(lane) =
+    { count: lane[:count], **%i[low median high].to_h { |key| [key, format("%.2f", lane[key])] } }
+  def other(row) =
+    {
+      posting_id: row[:id],
+      reference: row[:reference],
+      poster: row[:broker_name] || "unknown poster",
+      rate: Web::Figures.money(row[:rate])
+    }
+  def offer(row) =
+    {
+      **row.slice(:made_by, :state),
+      made_at: row[:made_at].iso8601,
+      amount: Web::Figures.money(row[:amount])
+    }
+end

@@ -1,0 +1,155 @@
+# frozen_string_literal: true
+
+# The most profitable chains of postings and own open loads for a truck, from where it will be empty to where it
+# should be by a date.
+class Work::Market::ChainsHome
+  Chains = Core::Freight::Chains
+  # loads - rows by id of the chains' loads: of postings, or of own loads as Work::Match::Freight has them
+  Answer = Value.of(:crew, :slot, :place, :considered, :milliseconds, :chains, :rows)
+  # What is asked. place - row with latitude, longitude; by - Time; without - ids of postings
+  Wish = Value.of(:driver_id, :place, :by, :within_miles, :deadhead_miles, :max_loads, :avoid, :without)
+
+  TOP = 5
+  # 49 CFR 395.3(a)(3)(i).
+  DAILY_DRIVE_MINUTES = 660
+  HUNDRED_MILES = 1000
+
+  def initialize(now)
+    @now = now
+  end
+
+  # Returns Answer. Raises Refused `ends_before_start`; Store::NotFound for a driver nobody knows.
+  def call(wish)
+    crews = Work::Match::Crews.at(@now)
+    crew = crews.all.find { |one| one.key.include?(wish.driver_id) } or
+      raise Store::NotFound.new("driver", wish.driver_id)
+    slot = crew.slots.last
+    refuse_too_soon(crew, slot, wish)
+    rows = rows(crews, crew, wish)
+    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    chains = Chains.best(question(slot, crews, crew, wish, rows))
+    Answer.new(
+      crew:,
+      slot:,
+      place: wish.place,
+      considered: rows.length,
+      milliseconds: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - began) * 1000).round,
+      chains:,
+      rows: rows.to_h { |row| [row[:id].to_s, row] }
+    )
+  end
+
+  private
+
+  def refuse_too_soon(crew, slot, wish)
+    return if wish.by >= slot.at
+
+    empty_at = TZInfo::Timezone.get(crew.drivers.first[:zone]).to_local(slot.at)
+    raise Refused.new(
+            "ends_before_start",
+            "#{crew.name} is empty only at #{Core::Spoken.zoned(empty_at)}: say a later time.",
+            path: "/by"
+          )
+  end
+
+  # Postings with a price, each freight once by its best; of posters that we may deal with.
+  def rows(crews, crew, wish)
+    found = Store::Market::Looking.priced(@now, kinds(crews, crew), wish)
+    found
+      .select do |row|
+        Core::Market.standing(Store::Market::Looking.poster(row)).none? { |reason| reason.effect == "block" }
+      end
+      .group_by { |row| row[:freight_key] }
+      .map { |_, same| same.max_by { |row| [row[:rate], -row[:id]] } }
+  end
+
+  def kinds(crews, crew) = Work::Market::Look.kinds(crews, crew)
+
+  def question(slot, crews, crew, wish, rows)
+    towns = Work::Market::TownLegs.new(slot.place, wish.place)
+    goals = {}
+    loads = rows.filter_map { |row| load(row, crew, towns, slot, wish, goals) }
+    Chains::Question.new(
+      loads:,
+      start: towns.place(slot.place),
+      start_at: slot.at.to_i / 60,
+      end_by: wish.by.to_i / 60,
+      empty_legs: towns.empty_legs(goals, wish.deadhead_miles * 10, wish.avoid),
+      near_end: towns.near(wish.place, wish.within_miles * 10),
+      places: towns.places,
+      max_loads: wish.max_loads,
+      daily_drive_minutes: DAILY_DRIVE_MINUTES,
+      service_minutes: Work::Hours::Service::DOCK_MINUTES,
+      zone_seconds: 0,
+      top: TOP,
+      **figures(crews, crew)
+    )
+  end
+
+  # What a mile and a day cost by the company's figures, and what the driver is paid for an empty mile.
+  def figures(crews, crew)
+    settings = Store::Match.settings
+    tractor = crews.units.find { |unit| unit[:id] == crew.tractor_id }
+    mpg = tractor&.fetch(:miles_per_gallon) || Core::Fit::USUAL_MILES_PER_GALLON
+    per_mile = (settings[:fuel_price].to_r / mpg.to_r) + settings[:cost_per_mile].to_r
+    {
+      fuel_cents_per_tenth: (per_mile * 10) + empty_mile_pay(crew),
+      daily_cents_per_minute: settings[:cost_per_day].to_r * 100 / 1440
+    }
+  end
+
+  # Cents for a tenth of a mile.
+  def empty_mile_pay(crew) =
+    @empty_mile_pay ||= Rational(pay(crew, empty_tenths: HUNDRED_MILES), HUNDRED_MILES)
+
+  # What the driver is paid for a load, but for what an empty mile would bring him too.
+  def load_pay(crew, row) =
+    pay(
+      crew,
+      loaded_tenths: row[:miles_tenths],
+      line_haul_cents: Money.cents(row[:rate]),
+      weight_lb: row[:weight_lb] || 0,
+      stop_count: 2
+    ) - (row[:miles_tenths] * empty_mile_pay(crew)).round
+
+  def pay(crew, **done)
+    work =
+      Core::Pay::ToCome::Work.new(
+        loaded_tenths: 0,
+        empty_tenths: 0,
+        line_haul_cents: 0,
+        fuel_surcharge_cents: 0,
+        weight_lb: 0,
+        stop_count: 0,
+        tarped: false,
+        **done
+      )
+    Core::Pay::ToCome.cents(work, crew.plan && Store::Pay::Plan.to_core(crew.plan, BigDecimal(100)))
+  end
+
+  def load(row, crew, towns, slot, wish, goals)
+    from, to =
+      %w[origin destination].map do |side|
+        towns.place(%w[town state latitude longitude].to_h { |key| [key.to_sym, row[:"#{side}_#{key}"]] })
+      end
+    by = row[:deliver_by] || wish.by
+    return if row[:closes_at] < slot.at || row[:opens_at] > wish.by || row[:drive_minutes].nil?
+
+    goals[from] = true
+    Chains::Load.new(
+      id: row[:id].to_s,
+      from:,
+      to:,
+      pickup_from: row[:opens_at].to_i / 60,
+      pickup_to: row[:closes_at].to_i / 60,
+      latest_delivery: by.to_i / 60,
+      rate_cents: Money.cents(row[:rate]) - load_pay(crew, row),
+      leg:
+        Chains::Leg.new(
+          tenths: row[:miles_tenths],
+          minutes: row[:drive_minutes],
+          toll_cents: row[:toll_cents]
+        )
+    )
+  end
+end

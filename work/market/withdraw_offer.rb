@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+# Takes an offer back, so that the freight is free for another one of us.
+module Work::Market::WithdrawOffer
+  # Raises Refused `offer_settled`.
+  def self.call(id, version:, by:, now:)
+    Work::Act.once(nil, "withdraw_offer", by:, now:, result_id: id) do |act|
+      row = Store::Market::Offers.lock(id) or raise Store::NotFound.new("offer", id)
+      next if row[:state] == "withdrawn"
+      raise Store::Stale.new(:offers, id, version) unless row[:version] == version
+      if Core::Market::SETTLED.include?(row[:state])
+        raise Refused.new("offer_settled", "#{row[:reference]} is #{row[:state]} already.", path: "/version")
+      end
+
+      Store::Market::Offers.change(row, state: "withdrawn")
+      act.changed("offer", id, { state: [row[:state], "withdrawn"] })
+    end
+  end
+end
