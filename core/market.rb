@@ -60,6 +60,14 @@ module Core::Market
   def self.per_mile(cents, tenths) = tenths.zero? ? nil : Rational(cents * 10, tenths).round(half: :up)
   private_class_method :per_mile
 
+  # What a poster reads: who offers what for which posting, under which number of ours.
+  def self.offer_text(company:, amount_cents:, posting:, reference:, note:)
+    [
+      "#{company} offers #{Core::Spoken.dollars(amount_cents)} for #{posting}. Our reference: #{reference}.",
+      note
+    ].reject(&:empty?).join(" ")
+  end
+
   # What an answer to an offer makes of it. answer - accepted, countered or lost; returns the state, which is as it was
   # where the offer is settled already: an answer may come twice, or late.
   def self.answered(state, answer) = SETTLED.include?(state) ? state : answer

@@ -11,7 +11,7 @@ class Jobs::SendOffer < Que::Job
       Services::PostingService.current.offer(
         offer[:posting_reference],
         Money.cents(offer[:amount]),
-        offer[:note],
+        text(offer),
         key: "offer-#{offer[:reference]}-#{offer[:made_at].to_i}"
       )
     DB.transaction do
@@ -19,4 +19,14 @@ class Jobs::SendOffer < Que::Job
       finish
     end
   end
+
+  private
+
+  def text(offer) =
+    Core::Market.offer_text(
+      company: Store::Company.row[:name],
+      amount_cents: Money.cents(offer[:amount]),
+      posting: offer[:posting_reference],
+      **offer.slice(:reference, :note)
+    )
 end

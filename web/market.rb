@@ -32,7 +32,7 @@ module Web::Market
       offer_id = Work::Market::MakeOffer.call(input, by:, now:)
       json Web::Market::OfferJson.one(offer_id), status: 201
     end
-    app.post("/api/market/offers/:id/withdraw") do
+    app.put("/api/market/offers/:id/withdraw") do
       Work::Market::WithdrawOffer.call(id, version: input[:version], by:, now:)
       json Web::Market::OfferJson.one(id)
     end

@@ -6,7 +6,7 @@ require "open3"
 # bin/start on the test database: what it says, and that Ctrl-C leaves nothing behind.
 RSpec.describe "bin/start", :committed do
   let(:root) { File.expand_path("../..", __dir__) }
-  let(:ports) { Array.new(6) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } } }
+  let(:ports) { Array.new(7) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } } }
   let(:environment) do
     {
       "DATABASE_URL" => Settings.database_url,
@@ -16,6 +16,7 @@ RSpec.describe "bin/start", :committed do
       "MAIL_PORT" => ports[3].to_s,
       "OFFICES_PORT" => ports[4].to_s,
       "METRICS_PORT" => ports[5].to_s,
+      "POSTINGS_PORT" => ports[6].to_s,
       "DEVICE_SERVICE_URL" => nil,
       "TEXT_GATEWAY_URL" => nil,
       "PUBLIC_URL" => nil
@@ -36,11 +37,13 @@ RSpec.describe "bin/start", :committed do
       expect(said).to match(/Set your company up there with the code [A-Z2-9]{4}-[A-Z2-9]{4}-[A-Z2-9]{4}/)
       me = JSON.parse(Net::HTTP.get(URI("http://127.0.0.1:#{ports[0]}/api/me")))
       # What stands in for services outside is the demo's.
-      expect([me["set_up"], ports.map { |port| open?(port) }]).to eq([false, [true, *([false] * 4), true]])
+      expect([me["set_up"], ports.map { |port| open?(port) }]).to eq(
+        [false, [true, *([false] * 4), true, false]]
+      )
       Process.kill("INT", process.pid)
       process.join(20)
     end
-    expect(ports.map { |port| open?(port) }).to eq([false] * 6)
+    expect(ports.map { |port| open?(port) }).to eq([false] * 7)
   end
 
   it "says in one sentence that a port is in use" do

@@ -148,7 +148,7 @@ RSpec.describe Work::Market do
         Refused,
         /Maren Holt has offered 1200.00 dollars/
       ) { |e| expect(e.code).to eq("offer_out") }
-      dispatch.call(:post, "/api/market/offers/#{DB[:offers].get(:id)}/withdraw", { version: 0 })
+      dispatch.call(:put, "/api/market/offers/#{DB[:offers].get(:id)}/withdraw", { version: 0 })
       expect { offer(reference: "P2", by: greta) }.to change { DB[:offers].count }.by(1)
     end
 
@@ -177,7 +177,12 @@ RSpec.describe Work::Market do
       take(posting)
       id = offer("1200.00", note: "Two drivers near.", driver_id: ready)
       2.times { send_offers }
-      expect(File.readlines(offers_file).length).to eq(1)
+      sent = File.readlines(offers_file).map { |line| JSON.parse(line)["text"] }
+      expect(sent).to eq(
+        [
+          "Juniper Fork Haulage offers $1,200.00 for P1. Our reference: #{DB[:offers].get(:reference)}. Two drivers near."
+        ]
+      )
       Work::Market::TakeAnswer.call(
         Services::PostingService::Answer.new(receipt: "R1", answer: "countered", amount_cents: 1_150_00),
         now:

@@ -67,6 +67,7 @@ class StandIns::PostingService
         key:,
         receipt: "R#{offers.length + 1}",
         reference: asked.fetch("reference"),
+        text: asked["text"].to_s,
         amount:,
         at: @clock.call.utc.iso8601
       }

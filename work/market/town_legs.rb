@@ -46,7 +46,6 @@ class Work::Market::TownLegs
       (@fans[here].to(spot(@rows[place]))&.tenths || Float::INFINITY) <= limit_tenths
     end
   end
-  end
 
   private
 
@@ -54,7 +53,9 @@ class Work::Market::TownLegs
     return HERE if from == to
 
     way = @ways.known(@rows[from], @rows[to])
-    return Leg.new(tenths: way[:miles_tenths], minutes: way[:drive_minutes], toll_cents: way[:toll_cents]) if way
+    if way
+      return Leg.new(tenths: way[:miles_tenths], minutes: way[:drive_minutes], toll_cents: way[:toll_cents])
+    end
 
     fanned(from, to) if @fans[from]
   end

@@ -59,8 +59,8 @@ const shown = computed(() => (asked.value ? data.value : undefined))
         label="By when (sat 6p)"
         :error="problem?.path === '/by' ? problem.message : ''"
       />
-      <v-select v-model="most" :items="['1', '2', '3', '4', '5', '6']" label="Loads at most" />
-      <v-text-field v-model="avoid" label="States to avoid" />
+      <v-select v-model="most" :items="['1', '2', '3', '4', '5', '6']" label="Most loads" />
+      <v-text-field v-model="avoid" label="Avoid (CA)" />
       <v-btn type="submit" color="primary" :disabled="!to.trim() || !at">Find chains</v-btn>
     </form>
     <p v-if="!asked" class="pad quiet">

@@ -150,17 +150,15 @@ const MONEY = [
         </dd>
       </div>
     </dl>
-    <table class="ledger money">
-      <tbody>
-        <tr v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }">
-          <td>{{ label }}</td>
-          <td class="figure">
-            {{ name === 'revenue' || name === 'profit' || Number(fit.money[name]) === 0 ? '' : '−'
-            }}{{ showDollars(fit.money[name]) }}
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <dl class="money">
+      <div v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }">
+        <dt>{{ label }}</dt>
+        <dd class="figure">
+          {{ name === 'revenue' || name === 'profit' || Number(fit.money[name]) === 0 ? '' : '−'
+          }}{{ showDollars(fit.money[name]) }}
+        </dd>
+      </div>
+    </dl>
     <p v-if="find.offer" class="mine" role="status">
       {{ find.offer.made_by }} offered {{ showDollars(find.offer.amount) }},
       {{ showTime(find.offer.made_at, fit.crew.zone) }}: one company, one offer.
@@ -179,7 +177,7 @@ const MONEY = [
         {{ showDollars(full.price.floor) }}, {{ showDollars(full.price.deadhead) }} of it for empty miles:
         {{ loses ? 'below cost by' : 'leaves' }} {{ showDollars(full.price.margin.replace('-', '')) }}.
       </p>
-      <v-text-field v-model="note" label="To the poster (our MC number and phone go with it)" />
+      <v-text-field v-model="note" label="Message to the poster" />
       <div class="row">
         <v-btn type="submit" color="primary" :loading="busy" :disabled="!Number(amount) || isBlocked(find)"
           >Send the offer</v-btn
@@ -227,14 +225,23 @@ const MONEY = [
 .facts dd {
   margin: 0;
 }
-.money td {
-  padding: 0.12rem 0;
-  border: 0;
-}
-.money .total td {
+.money {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.1rem 1.4rem;
+  margin: 0.4rem 0;
+  padding-top: 0.3rem;
   border-top: 1px solid rgb(var(--v-theme-line));
+}
+.money div {
+  display: flex;
+  justify-content: space-between;
+}
+.money dd {
+  margin: 0;
+}
+.money .total {
   font-weight: 700;
-  padding-top: 0.25rem;
 }
 .offer {
   display: grid;

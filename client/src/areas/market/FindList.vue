@@ -44,7 +44,9 @@ const beside = (find: Find) => {
           }}</strong
           ><span v-else class="quiet">call</span></span
         >
-        <span class="clip small why" :class="{ quiet: !isBlocked(find) }">{{ inShort(find) }}</span>
+        <span class="clip small why" :class="{ quiet: !isBlocked(find) }"
+          >{{ find.poster.name }}. {{ inShort(find) }}</span
+        >
         <span class="figure small quiet rate">{{ find.rate ? showDollars(find.rate) : 'no price' }}</span>
         <span class="small quiet more clip"
           >{{ Math.round(Number(find.fit.deadhead_miles)) }} mi empty,
@@ -64,7 +66,7 @@ const beside = (find: Find) => {
 .find {
   position: relative;
   display: grid;
-  grid-template-columns: 5.6rem minmax(0, 1fr) 6rem;
+  grid-template-columns: 4.9rem minmax(0, 1fr) 5.4rem;
   grid-template-areas: 'mark name profit' 'mark why rate' 'mark more more';
   column-gap: 0.6rem;
   align-items: center;

@@ -131,12 +131,12 @@ const inFull = computed(() =>
             v-model="wish.radius"
             label="Empty miles"
             :items="[50, 100, 150, 250, 400, 1000]"
-          /><v-text-field v-model.lazy="wish.to" label="To states (UT CO)" /><v-text-field
+          /><v-text-field v-model.lazy="wish.to" label="To (UT CO)" /><v-text-field
             v-model.lazy="wish.avoid"
-            label="Avoid states"
+            label="Avoid"
           /><v-checkbox v-model="wish.partials" label="Partials" /><v-checkbox
             v-model="wish.hidden"
-            label="Hidden ones"
+            label="Hidden"
           />
         </form>
         <waiting v-slot="{ data: found }" :data="finds" :problem="problem" @again="load">
@@ -187,7 +187,7 @@ const inFull = computed(() =>
 }
 .wish {
   display: grid;
-  grid-template-columns: 7rem 1fr 1fr auto auto;
+  grid-template-columns: 6.4rem 1fr 1fr auto auto;
   gap: 0.5rem;
   padding: 0.6rem 0.7rem 0;
   align-items: center;

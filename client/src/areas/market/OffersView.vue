@@ -22,7 +22,7 @@ const { busy, trouble, act } = useAct<unknown>(() => void load())
 
 const withdraw = (offer: Schemas['Offer']) =>
   act(() =>
-    api.POST('/api/market/offers/{id}/withdraw', {
+    api.PUT('/api/market/offers/{id}/withdraw', {
       params: { path: { id: offer.id } },
       body: { version: offer.version },
     }),
@@ -61,7 +61,7 @@ async function book(offer: Schemas['Offer']) {
             <th>For</th>
             <th class="figure">Our price</th>
             <th>Answer</th>
-            <th />
+            <th><span class="sr-only">What to do</span></th>
           </tr>
         </thead>
         <tbody>
@@ -81,8 +81,9 @@ async function book(offer: Schemas['Offer']) {
             <td data-of="For">{{ offer.driver ?? 'no truck yet' }}</td>
             <td data-of="Our price" class="figure">{{ showDollars(offer.amount) }}</td>
             <td data-of="Answer">
-              <strong>{{ STATE[offer.state] }}</strong><template v-if="offer.counter">
-                {{ showDollars(offer.counter) }}</template
+              <strong>{{ STATE[offer.state] }}</strong><template v-if="offer.counter">{{
+                ` ${showDollars(offer.counter)}`
+              }}</template
               ><span v-if="offer.state === 'sent'" class="small quiet">
                 <br />{{ offer.gone ? 'the posting is gone' : 'no answer yet' }}</span
               ><template v-if="offer.load_id"

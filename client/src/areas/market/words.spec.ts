@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest'
+import { ageWords, besideLane, inShort, isBlocked, laneWords, type Find } from './words'
+import { states } from './useFinds'
+
+const find = (more: object = {}) =>
+  ({
+    rate: '1200.00',
+    per_loaded_mile: '3.00',
+    lane: { count: 40, low: '2.20', median: '2.50', high: '2.90' },
+    offer: null,
+    reasons: [],
+    fit: { verdict: 'fits', reasons: [] },
+    ...more,
+  }) as unknown as Find
+const reason = (text: string, effect: string) => ({ code: 'x', text, effect, source: '' })
+
+describe('a find in words', () => {
+  it.each<[string, object, string]>([
+    ['nothing', {}, 'Nothing stands against it.'],
+    ['the poster', { reasons: [reason('Pays late.', 'warn')] }, 'Pays late.'],
+    [
+      'the fit before the poster',
+      {
+        reasons: [reason('Pays late.', 'warn')],
+        fit: { verdict: 'late', reasons: [reason('Late by 2 h.', 'warn')] },
+      },
+      'Late by 2 h.',
+    ],
+    [
+      'our own offer before all',
+      { offer: { made_by: 'Maren Holt', amount: '1150.00' }, reasons: [reason('Pays late.', 'warn')] },
+      'Maren Holt offered $1,150.00.',
+    ],
+  ])('says in short %s', (_what, more, words) => {
+    expect(inShort(find(more))).toBe(words)
+  })
+
+  it('is blocked by its fit or by its poster, not by a warning', () => {
+    expect(isBlocked(find({ reasons: [reason('Pays late.', 'warn')] }))).toBe(false)
+    expect(isBlocked(find({ reasons: [reason('Revoked.', 'block')] }))).toBe(true)
+    expect(isBlocked(find({ fit: { verdict: 'blocked', reasons: [] } }))).toBe(true)
+  })
+
+  it('lies beside its lane in hundredths, where both have a price', () => {
+    expect(besideLane(find())).toBe(20)
+    expect(besideLane(find({ per_loaded_mile: '2.50' }))).toBe(0)
+    expect(besideLane(find({ per_loaded_mile: null }))).toBeUndefined()
+    expect(besideLane(find({ lane: null }))).toBeUndefined()
+    expect(laneWords(find({ lane: null }))).toBe('No prices on this lane yet')
+    expect(laneWords(find())).toContain('$2.50 a mile in the middle, $2.20 to $2.90, 40 posted')
+  })
+
+  it.each([
+    [0, '0 min old'],
+    [59, '59 min old'],
+    [60, '1 h old'],
+    [1439, '23 h old'],
+    [1440, '1 d old'],
+  ])('of %i minutes is %s', (minutes, words) => {
+    expect(ageWords('2026-11-23T12:00:00Z', Date.parse('2026-11-23T12:00:00Z') + minutes * 60_000)).toBe(
+      words,
+    )
+  })
+})
+
+describe('states as people type them', () => {
+  it.each([
+    ['ut co', 'UT,CO'],
+    [' UT, CO ', 'UT,CO'],
+    ['', ''],
+    ['utah', ''],
+  ])('%s', (typed, sent) => {
+    expect(states(typed)).toBe(sent)
+  })
+})
