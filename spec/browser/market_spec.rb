@@ -109,7 +109,7 @@ RSpec.describe "Posted freight", :committed, type: :feature do
     expect(page).to be_axe_clean
     click_on "Take $1,325.00: MK-1001"
     expect(page).to have_css("h1", text: "Match", visible: :all)
-    click_on(/Give L\d+ to Wade Ferris/)
+    find("button", text: /Give L\d+ to Wade Ferris/).click
     expect(page).to have_text("is given.")
     load = DB[:loads].order(:id).last
     expect(load.slice(:status, :total)).to eq(status: "planned", total: 1325)
