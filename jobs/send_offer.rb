@@ -3,6 +3,8 @@
 # Sends an offer to the service where its freight is posted. It may be killed on any line: the service drops a key that
 # it has seen.
 class Jobs::SendOffer < Que::Job
+  # Before what follows trips: good freight is gone in minutes.
+  self.priority = 50
   self.maximum_retry_count = 15
 
   def run(offer_id:)

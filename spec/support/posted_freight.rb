@@ -16,6 +16,7 @@ RSpec.shared_context "with posted freight" do
   let(:revoked) { StandIns::Posters.all.find { |poster| poster.authority == "revoked" } }
 
   before do
+    company
     Clock.hold(now)
     service =
       Services::PostingService.new(Services::Client.new("the posting service", "http://postings.example"))

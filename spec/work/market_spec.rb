@@ -66,6 +66,36 @@ RSpec.describe Work::Market do
       expect(rows.exclude(gone_at: nil).count).to eq(events.count { |event| event[:state] == "gone" })
     end
 
+    it "asks once up to the present, and next time from there, between two seconds too" do
+      service = Services::PostingService.current
+      DB[:market_feeds].insert(service: "postings", heard_until: now - 60, heard_at: now)
+      Clock.hold(now + 0.5)
+      job = Jobs::PollMarket.new({})
+      allow(job).to receive(:finish)
+      allow(service).to receive(:heard).and_call_original
+      Timeout.timeout(60) { 2.times { job.run } }
+      expect(service).to have_received(:heard).with(now - 60, now).once
+      allow(service).to receive(:heard).and_return(
+        Services::PostingService::Heard.new(heard_until: now, postings: [])
+      )
+      Clock.hold(now + 20)
+      Timeout.timeout(60) { job.run }
+    end
+
+    it "finds the empty ways between towns near each other, a few at a time, and each once" do
+      take(posting, posting("P2", origin: "Caldwell, ID"), posting("P3", origin: "Spokane, WA"))
+      ways = Work::Market::LaneWays.new
+      ends = -> { DB[:town_ways].count }
+      before = ends.call
+      towns = Store::Market::Looking.origins(now)
+      ways.find_near(towns, 1)
+      expect(ends.call).to eq(before + 1)
+      2.times { Work::Market::LaneWays.new.find_near(towns, 100) }
+      near = towns.select { |row| row[:state] == "ID" }
+      expect(ends.call).to eq(before + near.permutation(2).count)
+      expect(Work::Market::LaneWays.new.known(*near)[:miles_tenths]).to be_between(200, 400)
+    end
+
     it "waits out a service that is away, and reaches back" do
       job = Jobs::PollMarket.new({})
       allow(job).to receive_messages(finish: nil, warn: nil)

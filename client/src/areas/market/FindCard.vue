@@ -8,7 +8,7 @@ import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
 import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
 import { scaleFor } from '@/shared/ribbon/scale'
 import { showTime } from '@/shared/time'
-import { isBlocked, laneWords } from './words'
+import { isBlocked, laneWords, readPrice } from './words'
 
 /** One find in full: the truck's ribbon with it in the gap, who posts it, what our price comes to, and the offer. */
 const {
@@ -49,6 +49,10 @@ const times = computed(() => {
       `${showTime(opens_at, zone.value)}${closes_at ? ` to ${showTime(closes_at, zone.value)}` : ''}`,
     deliver_by && `by ${showTime(deliver_by, fit.value.zone)}`,
   ]
+})
+const amountWrong = computed(() => {
+  if (problem?.path === '/amount') return [problem.message]
+  return amount.value.trim() && !readPrice(amount.value) ? ['Dollars, as 1250 or 1,250.50.'] : []
 })
 const loses = computed(() => full.price.margin.startsWith('-'))
 const MONEY = [
@@ -169,7 +173,7 @@ const MONEY = [
         v-model="amount"
         label="Our price, dollars"
         inputmode="decimal"
-        :error-messages="problem?.path === '/amount' ? [problem.message] : []"
+        :error-messages="amountWrong"
       />
       <p class="small" :class="{ loss: loses }">
         {{ full.price.per_loaded_mile ? `${showDollars(full.price.per_loaded_mile)} a loaded mile, ` : ''
@@ -179,7 +183,7 @@ const MONEY = [
       </p>
       <v-text-field v-model="note" label="Message to the poster" />
       <div class="row">
-        <v-btn type="submit" color="primary" :loading="busy" :disabled="!Number(amount) || isBlocked(find)"
+        <v-btn type="submit" color="primary" :loading="busy" :disabled="!readPrice(amount) || isBlocked(find)"
           >Send the offer</v-btn
         >
         <v-btn variant="text" :disabled="busy" @click="emit('aside', !find.aside)">{{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import FitMark from '@/shared/FitMark.vue'
 import { showDollars } from '@/shared/measure'
-import { ageWords, besideLane, inShort, isBlocked, type Find } from './words'
+import { ageWords, besideLane, isBlocked, whoAndWhy, type Find } from './words'
 
 /** Posted freight that a truck could take, the best for it first. */
 const { rows, chosen, now } = defineProps<{
@@ -34,9 +34,7 @@ const beside = (find: Find) => {
           :aria-current="find.posting_id === chosen"
           @click="emit('choose', find.posting_id)"
         >
-          <strong>{{ find.fit.load.origin }} → {{ find.fit.load.destination }}</strong
-          >{{ ' ' }}
-          <span class="quiet small">{{ find.poster.name }}</span>
+          <strong>{{ find.fit.load.origin }} → {{ find.fit.load.destination }}</strong>
         </button>
         <span class="figure profit"
           ><strong v-if="find.rate" :class="{ loss: find.fit.money.profit.startsWith('-') }">{{
@@ -44,9 +42,7 @@ const beside = (find: Find) => {
           }}</strong
           ><span v-else class="quiet">call</span></span
         >
-        <span class="clip small why" :class="{ quiet: !isBlocked(find) }"
-          >{{ find.poster.name }}. {{ inShort(find) }}</span
-        >
+        <span class="clip small why" :class="{ quiet: !isBlocked(find) }">{{ whoAndWhy(find) }}</span>
         <span class="figure small quiet rate">{{ find.rate ? showDollars(find.rate) : 'no price' }}</span>
         <span class="small quiet more clip"
           >{{ Math.round(Number(find.fit.deadhead_miles)) }} mi empty,

@@ -1,6 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
+import { readPrice } from './words'
 
 export interface Wish {
   radius: number
@@ -59,9 +60,7 @@ export function useFinds(driver: Ref<number | undefined>, wish: Ref<Wish>) {
       amount.value = chosen.value?.rate ?? ''
     },
   )
-  const asked = computed(() =>
-    /^\d{1,7}(\.\d{1,2})?$/.test(amount.value.trim()) ? amount.value.trim() : undefined,
-  )
+  const asked = computed(() => readPrice(amount.value))
   const { data: full, problem: fullProblem } = useFetched(
     () => ({ id: chosen.value?.posting_id, driver: driver.value, amount: asked.value }),
     async of => {

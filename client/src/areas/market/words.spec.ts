@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { ageWords, besideLane, inShort, isBlocked, laneWords, type Find } from './words'
+import { ageWords, besideLane, inShort, isBlocked, laneWords, readPrice, whoAndWhy, type Find } from './words'
 import { states } from './useFinds'
 
 const find = (more: object = {}) =>
@@ -60,6 +60,29 @@ describe('a find in words', () => {
     expect(ageWords('2026-11-23T12:00:00Z', Date.parse('2026-11-23T12:00:00Z') + minutes * 60_000)).toBe(
       words,
     )
+  })
+})
+
+describe('who and why', () => {
+  it('names the poster once', () => {
+    const of = (text: string) =>
+      whoAndWhy(find({ poster: { name: 'Mossgrave' }, reasons: [reason(text, 'warn')] }))
+    expect(of('Mossgrave’s credit score is 40 of 100.')).toBe('Mossgrave’s credit score is 40 of 100.')
+    expect(of('Late by 2 h.')).toBe('Mossgrave. Late by 2 h.')
+  })
+})
+
+describe('a price as people type it', () => {
+  it.each([
+    ['1250', '1250'],
+    [' $1,250.50 ', '1250.50'],
+    ['1250.555', undefined],
+    ['abc', undefined],
+    ['0', undefined],
+    ['12,50', undefined],
+    ['', undefined],
+  ])('%s', (typed, read) => {
+    expect(readPrice(typed)).toBe(read)
   })
 })
 

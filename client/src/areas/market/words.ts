@@ -18,6 +18,21 @@ export function inShort(find: Find): string {
   return find.fit.reasons[0]?.text ?? find.reasons[0]?.text ?? 'Nothing stands against it.'
 }
 
+/** Who posts it, and that line; a line that names him says who by itself. */
+export function whoAndWhy(find: Find): string {
+  const line = inShort(find)
+  return line.startsWith(find.poster.name) ? line : `${find.poster.name}. ${line}`
+}
+
+/** A price as it is typed: dollars, and cents where there are any; nothing for another. */
+export const readPrice = (text: string) => {
+  const plain = text
+    .trim()
+    .replace(/^\$/, '')
+    .replace(/(\d),(?=\d{3}\b)/g, '$1')
+  return /^\d{1,7}(\.\d{1,2})?$/.test(plain) && Number(plain) > 0 ? plain : undefined
+}
+
 export const isBlocked = (find: Find) =>
   find.fit.verdict === 'blocked' || find.reasons.some(({ effect }) => effect === 'block')
 
