@@ -30,7 +30,15 @@ module Ledger
       about: "the most profitable way from here to there by a date, load after load",
       answer: ->(document) do
         roads = ->(avoid) { Core::Freight::Chains::RoadLegs.new(RoadData.network, RoadData.gazetteer, avoid) }
-        { chains: Core::Freight::Chains.best(Core::Freight::Chains.read(document, roads:)).map(&:to_h) }
+        question = Core::Freight::Chains.read(document, roads:)
+        hours = Core::Freight::Chains.read_hours(document)
+        chains =
+          if hours
+            Core::Freight::Chains.best_legal(question, hours, rules: HoursRules.named(hours.rules))
+          else
+            Core::Freight::Chains.best(question)
+          end
+        { chains: chains.map(&:to_h) }
       end
     ),
     Command.new(

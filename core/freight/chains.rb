@@ -39,6 +39,14 @@ module Core::Freight::Chains
   # Returns Array of Chain.
   def self.best(question) = Search.new(question).best
 
+  # The same under the legal hours of a driver: see Legal. hours - Core::Hours::Question as of the start
+  def self.best_legal(question, hours, rules:) = Legal.new(question, hours, rules).best
+
+  # The record of duty that a document brings, as of the start; nil where it brings none.
+  def self.read_hours(document)
+    document["hours"] && Core::Hours.read({ **document["hours"], "as_of" => document["start"]["at"] })
+  end
+
   # A document as in the contract (contract/cli/freight_chains.json).
   #
   # roads - ->(avoid_states) { RoadLegs }, asked only where the document brings no distances

@@ -19,6 +19,7 @@ class Core::Freight::Chains::Document
   def question
     start = place(@document["start"]["place"], "/start/place")
     read_times
+    refuse_two_rules
     finish = place(@document["end"]["place"], "/end/place")
     rows = read_loads
     goals = {}
@@ -31,8 +32,8 @@ class Core::Freight::Chains::Document
       empty_legs: legs.empty_legs(goals, tenths(@limits["deadhead_miles"])),
       near_end: near_end(loads, finish),
       places: legs.places,
-      max_loads: @limits["max_loads"] || MOST_LOADS,
-      top: @document["top"] || TOP,
+      max_loads: whole(@limits["max_loads"]) || MOST_LOADS,
+      top: whole(@document["top"]) || TOP,
       zone_seconds: Instant.offset_minutes(@document["start"]["at"]) * 60,
       **figures
     )
@@ -43,8 +44,8 @@ class Core::Freight::Chains::Document
   def figures
     truck = @document["truck"]
     {
-      daily_drive_minutes: @limits["daily_drive_minutes"] || DAILY_DRIVE_MINUTES,
-      service_minutes: @limits["service_minutes"] || @document["service_minutes"] || 0,
+      daily_drive_minutes: whole(@limits["daily_drive_minutes"]) || DAILY_DRIVE_MINUTES,
+      service_minutes: whole(@limits["service_minutes"] || @document["service_minutes"]) || 0,
       fuel_cents_per_tenth: truck["fuel_price"].to_r * 10 / miles_per_gallon(truck["mpg"]),
       daily_cents_per_minute: truck["daily_cost"].to_r * 100 / 1440
     }
@@ -76,6 +77,16 @@ class Core::Freight::Chains::Document
     end
 
     legs.place(stop, path)
+  end
+
+  def refuse_two_rules
+    return unless @document["hours"] && @limits["daily_drive_minutes"]
+
+    raise Core::Refused.new(
+            "two_rules",
+            "The legal hours say how long may be driven a day: leave out the limit, or the record of duty.",
+            path: "/limits/daily_drive_minutes"
+          )
   end
 
   def read_times
@@ -161,6 +172,9 @@ class Core::Freight::Chains::Document
       end
     near
   end
+
+  # JSON may write a whole number as 60.0.
+  def whole(number) = number&.to_i
 
   # Miles of a limit as whole tenths: a distance has no more, whatever decimals the limit has.
   def tenths(miles) = miles && (miles.to_s.to_r * 10).floor

@@ -66,7 +66,7 @@ class Core::Freight::Chains::TableLegs
       @rows[key] = [
         Leg.new(
           tenths: tenths_of(row["miles"], i),
-          minutes: row["drive_minutes"],
+          minutes: row["drive_minutes"].to_i,
           toll_cents: @tolls[row["tolls"]]
         ),
         row["states"] ? row["states"].intersect?(@avoid) : false

@@ -63,6 +63,45 @@ RSpec.describe Core::Freight::Chains do
     end
   end
 
+  # Every chain there is, planned by the hours alone.
+  def all_legal(question, hours, rules)
+    free = question.with(daily_drive_minutes: 1_000_000, top: 100_000)
+    legal = described_class::Legal.new(free, hours, rules)
+    described_class
+      .best(free)
+      .filter_map { |chain| legal.send(:plan, chain) }
+      .sort_by(&:order)
+      .first(question.top)
+  end
+
+  it "finds what planning every chain by the legal hours finds, after a record of duty" do
+    require_relative "../../../config/hours_rules"
+    random = Random.new(1962)
+    found =
+      Array.new(60) do
+        document = random_document(random, service: 30)
+        document["limits"].delete("daily_drive_minutes")
+        driven = random.rand(0..10)
+        record = [%w[on_duty -1], ["driving", driven.to_s]].first(driven.zero? ? 1 : 2)
+        document["hours"] = {
+          "rules" => "us_property_70_8",
+          "time_zone" => "America/Boise",
+          "day_starts" => "00:00",
+          "duty" =>
+            record.map do |status, _|
+              { "from" => at(status == "on_duty" ? -60 * (driven + 1) : -60 * driven), "status" => status }
+            end
+        }
+        question = read(document)
+        hours = described_class.read_hours(document)
+        rules = HoursRules.named(hours.rules)
+        ours = described_class.best_legal(question, hours, rules:)
+        expect(ours).to eq(all_legal(question, hours, rules))
+        ours.length
+      end
+    expect(found.count(&:positive?)).to be > 15
+  end
+
   # Step by step of two hours: at each, the truck may drive, stand or serve as it likes. A state is the stop that
   # is next, what is left to drive, what was driven, how long it stands, and what is left of a service.
   # stops - [drive, opens, closes] in steps

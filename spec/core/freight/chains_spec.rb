@@ -155,6 +155,13 @@ RSpec.describe Core::Freight::Chains do
     end
   end
 
+  it "refuses a limit of driving beside the legal hours" do
+    wrong = document([], [], limits: { daily_drive_minutes: 600 }, hours: { "rules" => "us_property_70_8" })
+    expect { read(wrong) }.to raise_error(Core::Refused) { |e|
+      expect([e.code, e.path]).to eq(%w[two_rules /limits/daily_drive_minutes])
+    }
+  end
+
   it "refuses a load that ends before it starts" do
     wrong = document([load("p", "A", "Z", "1.00", opens: 10, closes: 9)], [])
     expect { read(wrong) }.to raise_error(Core::Refused) { |e|

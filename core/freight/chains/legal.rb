@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+# The best chains under the legal hours of a driver, after a record of duty, rather than a limit of driving a day.
+#
+# Each schedule that is legal also keeps to the simpler rule (eleven hours of driving between standings of ten), so no
+# chain comes to more under the law than it does by that rule. Chains are therefore sought by it, more and more of
+# them, the best first, and each is planned by the hours; once as many as are wanted are legal and the next ones could
+# not be better, they are the best.
+class Core::Freight::Chains::Legal
+  # 49 CFR 395.3(a)(3)(i), and 395.1(b)(1) for adverse conditions.
+  DRIVE_MINUTES = 660
+  ADVERSE_MINUTES = 120
+  # So many more are sought each time.
+  GROWTH = 4
+
+  # hours - Core::Hours::Question, as of the start; rules - RuleSet
+  def initialize(question, hours, rules)
+    limit =
+      DRIVE_MINUTES + (hours.exceptions.any? { |kind, _| kind == "adverse_driving" } ? ADVERSE_MINUTES : 0)
+    @question = question.with(daily_drive_minutes: limit)
+    @hours = hours
+    @rules = rules
+    @loads = question.loads.to_h { |load| [load.id, load] }
+    @planned = {}
+  end
+
+  # Returns Array of Chain, best first.
+  def best
+    sought = @question.top
+    loop do
+      sought *= GROWTH
+      chains = Core::Freight::Chains::Search.new(@question.with(top: sought)).best
+      legal = chains.filter_map { |chain| planned(chain) }.sort_by(&:order).first(@question.top)
+      return legal if chains.length < sought || settled?(legal, chains.last)
+    end
+  end
+
+  private
+
+  # Could one that was not sought yet come before the last of these?
+  def settled?(legal, last) = legal.length == @question.top && (legal.last.order <=> last.order).negative?
+
+  # The chain with the arrival that the law allows, or nil where it does not allow it.
+  def planned(chain) = @planned.fetch(chain.loads) { |ids| @planned[ids] = plan(chain) }
+
+  def plan(chain)
+    trip = Core::Hours::Trip.new(stops: stops(chain), split_rest: false, waiting_status: "off_duty")
+    plan = Core::Hours.plan(@hours, trip, rules: @rules, advice: false)
+    return unless plan.verdict == "fits"
+
+    arrive_at = plan.visits.last.arrive_at
+    minutes = arrive_at - @question.start_at
+    chain.with(
+      arrive_at:,
+      minutes:,
+      daily_cents: (minutes * @question.daily_cents_per_minute).round(half: :up)
+    )
+  end
+
+  def stops(chain)
+    place = @question.start
+    chain.loads.flat_map do |id|
+      load = @loads.fetch(id)
+      empty = @question.empty_legs.call(place).to_h.fetch(load.from)
+      place = load.to
+      latest =
+        id.equal?(chain.loads.last) ? [load.latest_delivery, @question.end_by].min : load.latest_delivery
+      [stop(id, empty.minutes, load.pickup_from, load.pickup_to), stop(id, load.leg.minutes, nil, latest)]
+    end
+  end
+
+  def stop(name, drive_minutes, opens, closes) =
+    Core::Hours::TripStop.new(
+      name:,
+      drive_minutes:,
+      service_minutes: @question.service_minutes,
+      opens:,
+      closes:,
+      drive_windows: nil
+    )
+end
