@@ -81,6 +81,9 @@ module Core::Fit
   # 23 U.S.C. 127(a), 23 CFR 658.17(b): on the Interstates.
   LEGAL_GROSS_LB = 80_000
 
+  # A tractor that nobody has measured: common practice.
+  USUAL_MILES_PER_GALLON = BigDecimal("6.5")
+
   # A line of freight, as far as dividing it matters. sized - does somebody say how wide or high it is, or
   # which one it is by its serial number?
   Line = Value.of(:pieces, :sized)

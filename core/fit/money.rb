@@ -17,9 +17,6 @@ module Core::Fit
       :per_day
     )
 
-  # A tractor that nobody has measured: common practice.
-  USUAL_MILES_PER_GALLON = BigDecimal("6.5")
-
   def Money.of(load, run, company, tractor)
     tenths = run.deadhead_tenths + run.loaded_tenths
     fuel =

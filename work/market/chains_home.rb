@@ -10,8 +10,8 @@ class Work::Market::ChainsHome
   Wish = Value.of(:driver_id, :place, :by, :within_miles, :deadhead_miles, :max_loads, :avoid, :without)
 
   TOP = 5
-  # 49 CFR 395.3(a)(3)(i).
-  DAILY_DRIVE_MINUTES = 660
+  # 49 CFR 395.3(a)(3)(i), of two drivers.
+  TEAM_DRIVE_MINUTES = 1320
   HUNDRED_MILES = 1000
 
   def initialize(now)
@@ -27,7 +27,7 @@ class Work::Market::ChainsHome
     refuse_too_soon(crew, slot, wish)
     rows = rows(crews, crew, wish)
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    chains = Chains.best(question(slot, crews, crew, wish, rows))
+    chains = chains(question(slot, crews, crew, wish, rows), slot)
     Answer.new(
       crew:,
       slot:,
@@ -40,6 +40,15 @@ class Work::Market::ChainsHome
   end
 
   private
+
+  # By the legal hours of a driver alone. A team drives while one of the two rests: by hours together in a day, and
+  # each link is judged in full when it is looked at.
+  def chains(question, slot)
+    hours, partner = slot.questions
+    return Chains.best(question) if partner
+
+    Chains.best_legal(question.with(start_at: hours.as_of), hours, rules: HoursRules.named(hours.rules))
+  end
 
   def refuse_too_soon(crew, slot, wish)
     return if wish.by >= slot.at
@@ -78,7 +87,7 @@ class Work::Market::ChainsHome
       near_end: towns.near(wish.place, wish.within_miles * 10),
       places: towns.places,
       max_loads: wish.max_loads,
-      daily_drive_minutes: DAILY_DRIVE_MINUTES,
+      daily_drive_minutes: TEAM_DRIVE_MINUTES,
       service_minutes: Work::Hours::Service::DOCK_MINUTES,
       zone_seconds: 0,
       top: TOP,

@@ -65,7 +65,7 @@ const shown = computed(() => (asked.value ? data.value : undefined))
     </form>
     <p v-if="!asked" class="pad quiet">
       From {{ driver.place }}, free {{ showTime(driver.free_at, driver.zone) }}: the most profitable loads one
-      after another, with a rest of 10 hours after 11 of driving.
+      after another, by the driver’s legal hours.
     </p>
     <waiting
       v-else-if="!['/to', '/by'].includes(problem?.path ?? '')"
@@ -142,9 +142,7 @@ const shown = computed(() => (asked.value ? data.value : undefined))
       </ol>
       <p class="pad small quiet">
         {{ found.considered.toLocaleString('en-US') }} postings with a price were tried, in
-        {{ found.milliseconds }} ms. Hours are judged in full when you look at one.<template
-          v-if="without.length"
-        >
+        {{ found.milliseconds }} ms.<template v-if="without.length">
           {{ without.length }} left out by you.
           <button type="button" class="link" @click="without = []">Take them back in</button></template
         >
