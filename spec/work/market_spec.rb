@@ -96,6 +96,15 @@ RSpec.describe Work::Market do
       expect(Work::Market::LaneWays.new.known(*near)[:miles_tenths]).to be_between(200, 400)
     end
 
+    it "forgets what is long gone, but for what was offered for" do
+      long_ago = now - (101 * 86_400)
+      take(posting("P1"), posting("P2"), posting("P3", raw_weight: 1000))
+      offer(reference: "P1")
+      rows.where(reference: %w[P1 P2]).update(gone_at: long_ago)
+      Work::Market::TakeRegister.call([], now:)
+      expect(rows.select_map(:reference)).to eq(%w[P1 P3])
+    end
+
     it "waits out a service that is away, and reaches back" do
       job = Jobs::PollMarket.new({})
       allow(job).to receive_messages(finish: nil, warn: nil)
@@ -231,6 +240,8 @@ RSpec.describe Work::Market do
         destination: "Pendleton, OR",
         total: 1150
       )
+      delivery = DB[:stops].where(load_id:).order(:position).last
+      expect(delivery.slice(:from_at, :to_at)).to eq(from_at: nil, to_at: now + (20 * Given::HOUR))
       expect(DB[:load_references].where(load_id:).select_map(:value)).to contain_exactly(
         "P1",
         DB[:offers].get(:reference)

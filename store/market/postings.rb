@@ -17,6 +17,10 @@ Store::Market::Postings =
     def live(now) = where(gone_at: nil).where { (closes_at > now) | (closes_at =~ nil) }
     def believed = where(doubts: Sequel.pg_array([], :text))
 
+    # Forgets what is gone since before an instant and nobody offered for: prices of lanes look no further back.
+    def forget_gone_before(instant) =
+      where { gone_at < instant }.exclude(id: Store::Market::Offers.select(:posting_id)).delete
+
     # Median and quartiles of a mile, by lane of states and kind of trailer, of what was posted since an instant:
     # { [from, to, kind] => { count:, low:, median:, high: } }, in dollars.
     def lane_prices(since)

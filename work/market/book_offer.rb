@@ -75,7 +75,7 @@ module Work::Market::BookOffer
   def self.stops(row)
     [
       ["pickup", "origin", row[:opens_at], row[:closes_at]],
-      ["delivery", "destination", row[:opens_at], row[:deliver_by]]
+      ["delivery", "destination", nil, row[:deliver_by]]
     ].map { |kind, side, from, to| { kind:, where: row[:"#{side}_zip"], from:, to: } }
   end
 
