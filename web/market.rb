@@ -52,21 +52,24 @@ module Web::Market
       hidden: parameters[:hidden] || false
     )
 
-  def self.broker(row) =
+  def self.broker(row)
+    poster =
+      Core::Market::Poster.new(**row.slice(:name, :authority, :bond_dollars, :credit_score, :days_to_pay))
     {
       **row.slice(
         :id,
         :authority_number,
         :name,
+        :town,
+        :state,
         :phone,
         :email,
-        :authority,
-        :bond_dollars,
         :credit_score,
         :days_to_pay,
         :factoring
       ),
-      where: [row[:town], row[:state]].reject(&:empty?).join(", ")
+      reasons: Core::Market.standing(poster).map(&:to_h)
     }
+  end
   private_class_method :looking, :offers
 end
