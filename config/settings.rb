@@ -58,7 +58,8 @@ module Settings
   def self.column_keys = ENV.fetch("CREW_LEDGER_COLUMN_KEYS") { kept_secret(COLUMN_KEYS, 32) }.split
   COLUMN_KEYS = File.join(ROOT, "var/secrets/columns")
 
-  # A new key before the others, which go on opening what they have sealed. Keys that the environment gives are turned there.
+  # A new key before the others, which go on opening what they have sealed. Keys that the environment gives are
+  # turned there.
   def self.turn_column_keys(path = COLUMN_KEYS)
     if ENV["CREW_LEDGER_COLUMN_KEYS"]
       raise "The keys come by CREW_LEDGER_COLUMN_KEYS: put the new one first there."

@@ -84,6 +84,11 @@ module Core::Fit
   # A tractor that nobody has measured: common practice.
   USUAL_MILES_PER_GALLON = BigDecimal("6.5")
 
+  # Dollars (Rational) that a mile costs a tractor by the company's figures: fuel, and what the company counts for it.
+  # miles_per_gallon - of the tractor, nil where nobody measured it
+  def self.mile_cost(miles_per_gallon, fuel_price:, cost_per_mile:) =
+    (fuel_price.to_r / (miles_per_gallon || USUAL_MILES_PER_GALLON).to_r) + cost_per_mile.to_r
+
   # A line of freight, as far as dividing it matters. sized - does somebody say how wide or high it is, or
   # which one it is by its serial number?
   Line = Value.of(:pieces, :sized)

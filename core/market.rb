@@ -57,8 +57,12 @@ module Core::Market
     )
   end
 
+  # Cents a mile, nil where there is none.
   def self.per_mile(cents, tenths) = tenths.zero? ? nil : Rational(cents * 10, tenths).round(half: :up)
-  private_class_method :per_mile
+
+  # Most that an offer may come to: no freight pays ten million dollars, and a slip of the keys does.
+  MOST_OFFER_CENTS = 9_999_999_99
+  def self.offer?(amount_cents) = amount_cents.between?(1, MOST_OFFER_CENTS)
 
   # What a poster reads: who offers what for which posting, under which number of ours.
   def self.offer_text(company:, amount_cents:, posting:, reference:, note:)
@@ -72,6 +76,9 @@ module Core::Market
   # where the offer is settled already: an answer may come twice, or late.
   def self.answered(state, answer) = SETTLED.include?(state) ? state : answer
   SETTLED = %w[withdrawn booked lost].freeze
+  ANSWERS = %w[accepted countered lost].freeze
+  # While our offer is in one of these, nobody else of us offers for the same freight.
+  HOLDING = %w[sent accepted countered booked].freeze
 
   # What may be done with an offer in a state.
   def self.may(state) = { may_withdraw: !SETTLED.include?(state), may_book: BOOKABLE.include?(state) }

@@ -10,8 +10,6 @@ class Jobs::PollMarket < Que::Job
   # So far back a service that was never heard is asked, so much of it at once.
   FIRST_SECONDS = 36 * 3600
   AT_ONCE_SECONDS = 12 * 3600
-  # So many ways between towns are found before the service is asked again.
-  WAYS_AT_ONCE = 400
   REGISTER_EVERY_SECONDS = 86_400
   NAME = "postings"
 
@@ -23,20 +21,35 @@ class Jobs::PollMarket < Que::Job
     # The service knows whole seconds.
     now = Time.at(Clock.now.to_i).utc
     service = Services::PostingService.current
-    if Work::Market::TakeRegister.due?(now, REGISTER_EVERY_SECONDS)
-      Work::Market::TakeRegister.call(service.posters, now:)
-    end
+    take_register(service, now) if Work::Market::TakeRegister.due?(now, REGISTER_EVERY_SECONDS)
     take(service, now)
-    Work::Market::LaneWays.new.find_near(Store::Market::Looking.origins(now), WAYS_AT_ONCE)
-    service
-      .answers(Store::Market::Offers.awaiting.select_map(:receipt))
-      .each { |answer| Work::Market::TakeAnswer.call(answer, now:) }
+    take_answers(service, now)
+  end
+
+  def take_register(service, now)
+    rows, unreadable = service.posters
+    tell_unreadable(unreadable)
+    Work::Market::TakeRegister.call(rows, now:)
+  end
+
+  def take_answers(service, now)
+    answers, unreadable = service.answers(Store::Market::Offers.awaiting.select_map(:receipt))
+    tell_unreadable(unreadable)
+    answers.each { |answer| Work::Market::TakeAnswer.call(answer, now:) }
+  end
+
+  # One that cannot be read stops none of the others, and is not passed over in silence.
+  def tell_unreadable(rows)
+    rows.each do |row|
+      warn JSON.generate(level: "warn", job: self.class.name, message: "cannot be read: #{row.to_s[0, 300]}")
+    end
   end
 
   def take(service, now)
     since = Store::Market::Feeds.where(service: NAME).get(:heard_until) || (now - FIRST_SECONDS)
     while since < now
       heard = service.heard(since, [since + AT_ONCE_SECONDS, now].min)
+      tell_unreadable(heard.unreadable)
       Work::Market::TakePostings.call(NAME, heard.postings, heard_until: heard.heard_until, now:)
       # One that does not get on is asked again next time.
       break unless heard.heard_until > since

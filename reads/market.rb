@@ -35,5 +35,12 @@ module Reads::Market
       .all
   end
 
-  def self.brokers(text) = Store::Market::Brokers.called(text).limit(20).all
+  # Of the register by number or a part of the name: rows, each with what speaks against them.
+  def self.brokers(text) =
+    Store::Market::Brokers
+      .called(text)
+      .limit(MOST_BROKERS)
+      .map { |row| row.merge(reasons: Core::Market.standing(Core::Market::Poster.new(**row.slice(*POSTER)))) }
+  MOST_BROKERS = 20
+  POSTER = Core::Market::Poster::FIELDS
 end

@@ -53,8 +53,6 @@ module Web::Market
     )
 
   def self.broker(row)
-    poster =
-      Core::Market::Poster.new(**row.slice(:name, :authority, :bond_dollars, :credit_score, :days_to_pay))
     {
       **row.slice(
         :id,
@@ -68,7 +66,7 @@ module Web::Market
         :days_to_pay,
         :factoring
       ),
-      reasons: Core::Market.standing(poster).map(&:to_h)
+      reasons: row[:reasons].map(&:to_h)
     }
   end
   private_class_method :looking, :offers

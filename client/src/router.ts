@@ -144,8 +144,8 @@ export const router = createRouter({
 focusHeadings(router)
 
 /**
- * Who is asking, as soon as the server can be reached. Waited for by the clock: a page that is being left is refused every request at once, and
- * asking again at once would never let it go.
+ * Who is asking, as soon as the server can be reached. Waited for by the clock: a page that is being left is
+ * refused every request at once, and asking again at once would never let it go.
  */
 async function known(session: ReturnType<typeof useSession>) {
   let me = session.me ?? (await session.load())

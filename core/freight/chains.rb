@@ -39,8 +39,9 @@ module Core::Freight::Chains
   # Returns Array of Chain.
   def self.best(question) = Search.new(question).best
 
-  # The same under the legal hours of a driver: see Legal. hours - Core::Hours::Question as of the start
-  def self.best_legal(question, hours, rules:) = Legal.new(question, hours, rules).best
+  # The same under the legal hours of a driver or a team: see Legal. hours, partner - Core::Hours::Question as of the
+  # start
+  def self.best_legal(question, hours, rules:, partner: nil) = Legal.new(question, hours, rules, partner).best
 
   # The record of duty that a document brings, as of the start; nil where it brings none.
   def self.read_hours(document)

@@ -15,7 +15,7 @@ module Core::Market::Standing
   def self.reasons(poster)
     if poster.nil?
       return [
-        reason("poster_unknown", "warn", "Who posts this is in no register: look them up first.", PRACTICE)
+        reason("poster_unknown", "block", "Who posts this is in no register of brokers.", AUTHORITY_SOURCE)
       ]
     end
 

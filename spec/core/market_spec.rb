@@ -76,8 +76,10 @@ RSpec.describe Core::Market do
     end
   end
 
-  it "warns of who is in no register" do
-    expect(described_class.standing(nil).map(&:code)).to eq(["poster_unknown"])
+  it "blocks who is in no register: nobody knows whether he may broker" do
+    expect(described_class.standing(nil).map { |one| [one.code, one.effect] }).to eq(
+      [%w[poster_unknown block]]
+    )
   end
 
   # By hand: $1,500 over 400 loaded and 100 empty miles is $3.75 and $3.00 a mile; a fifth of the $900 that it costs

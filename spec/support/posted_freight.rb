@@ -22,7 +22,7 @@ RSpec.shared_context "with posted freight" do
       Services::PostingService.new(Services::Client.new("the posting service", "http://postings.example"))
     allow(Services::PostingService).to receive(:current).and_return(service)
     allow(Net::HTTP).to(receive(:start).and_wrap_original { |_, *, **, &request| request.call(self) })
-    Work::Market::TakeRegister.call(service.posters, now:)
+    Work::Market::TakeRegister.call(service.posters.first, now:)
   end
 
   after { Clock.hold(nil) }
@@ -84,4 +84,16 @@ RSpec.shared_context "with posted freight" do
       .where(receipt: nil)
       .select_map(:id)
       .each { |offer_id| Jobs::SendOffer.new({}).tap { |job| allow(job).to receive(:finish) }.run(offer_id:) }
+
+  # A driver at Boise with tractor and van, rested.
+  def ready
+    @ready ||=
+      begin
+        unit_id("T-101")
+        unit_id("V-201")
+        _, trip_id = sent(crew, from: "97801", to: "Boise, ID", at: now - (30 * Given::HOUR))
+        DB[:trips].where(id: trip_id).update(status: "delivered")
+        driver_id
+      end
+  end
 end

@@ -36,7 +36,7 @@ module Store::Market::Looking
     rows = rows.where { posted_at >= now - (wish.max_age_minutes * 60) } if wish.max_age_minutes
     aside = Store::Market::SetAside.where(who_ref:).select(:posting_id)
     rows = rows.exclude(Sequel[:postings][:id] => aside) unless wish.hidden
-    rows.all
+    rows.select_append(Sequel.as({ Sequel[:postings][:id] => aside }, :aside)).all
   end
 
   # Rows that a chain may be made of: full loads with a price and times, of some kinds, to no state to avoid and free of
@@ -53,11 +53,17 @@ module Store::Market::Looking
     rows = rows.exclude(destination_state: wish.avoid).exclude(origin_state: wish.avoid) if wish.avoid.any?
     rows = rows.exclude(Sequel[:postings][:id] => wish.without) if wish.without.any?
     rows.exclude(
-      freight_key: Store::Market::Offers.where(state: %w[sent accepted countered booked]).select(:freight_key)
+      freight_key: Store::Market::Offers.where(state: Core::Market::HOLDING).select(:freight_key)
     ).all
   end
 
-  def self.posting(id) = with_broker(Store::Market::Postings.where(Sequel[:postings][:id] => id)).first
+  def self.posting(id, who_ref: nil) =
+    with_broker(Store::Market::Postings.where(Sequel[:postings][:id] => id)).select_append(
+      Sequel.as(
+        { Sequel[:postings][:id] => Store::Market::SetAside.where(who_ref:).select(:posting_id) },
+        :aside
+      )
+    ).first
 
   # The towns where live postings begin.
   def self.origins(now) =

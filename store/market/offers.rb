@@ -3,7 +3,7 @@
 # What we offered for posted freight.
 Store::Market::Offers =
   Store::Table.of(:offers) do
-    def of_freight(keys) = where(freight_key: keys, state: %w[sent accepted countered booked])
+    def of_freight(keys) = where(freight_key: keys, state: Core::Market::HOLDING)
     # With the reference of its posting, unless it was sent or taken back.
     def unsent(id) =
       where(Sequel[:offers][:id] => id, :receipt => nil, :state => "sent")

@@ -20,7 +20,7 @@ class Web::Market::Chains
       to: "#{answer.place[:town]}, #{answer.place[:state]}",
       zone: answer.place[:zone],
       **answer.to_h.slice(:considered, :milliseconds),
-      chains: answer.chains.map { |chain| chain(chain, answer.rows) }
+      chains: answer.chains.map { |made| chain(made) }
     }
   end
 
@@ -38,25 +38,22 @@ class Web::Market::Chains
       without: parameters[:without].to_s.split(",").map(&:to_i)
     )
 
-  # What the miles cost is what is left of the revenue: fuel, the company's cost of a mile, the driver's pay.
-  def chain(chain, rows)
-    said = chain.to_h
-    links = chain.loads.map { |id| rows.fetch(id) }
-    revenue = links.sum { |row| Money.cents(row[:rate]) }
+  # made - Work::Market::ChainsHome::Made
+  def chain(made)
+    said = made.chain.to_h
     {
       **said.slice(:tolls, :daily, :profit, :profit_per_day, :arrive_at),
-      revenue: Money.text(revenue),
-      miles_and_pay: Money.text(revenue - chain.profit_cents - chain.toll_cents - chain.daily_cents),
+      revenue: Money.text(made.revenue_cents),
+      miles_and_pay: Money.text(made.miles_and_pay_cents),
       loaded_miles: said[:loaded_miles].to_s,
       deadhead_miles: said[:deadhead_miles].to_s,
-      links: links.map { |row| link(row) }
+      links: made.rows.map { |row| link(row) }
     }
   end
 
   def link(row) =
     {
       posting_id: row[:id],
-      load_id: nil,
       reference: row[:reference],
       poster: row[:broker_name] || "unknown poster",
       origin: "#{row[:origin_town]}, #{row[:origin_state]}",
@@ -64,11 +61,6 @@ class Web::Market::Chains
       **%i[opens_at closes_at deliver_by].to_h { |key| [key, Web::Figures.iso(row[key])] },
       zone: row[:origin_zone],
       rate: Web::Figures.money(row[:rate]),
-      miles: Web::Figures.miles(BigDecimal(row[:miles_tenths]) / 10),
-      offer: nil,
-      latitude: row[:origin_latitude],
-      longitude: row[:origin_longitude],
-      to_latitude: row[:destination_latitude],
-      to_longitude: row[:destination_longitude]
+      miles: Web::Figures.miles(BigDecimal(row[:miles_tenths]) / 10)
     }
 end

@@ -23,15 +23,7 @@ class Web::Market::Finds
   def in_full(posting_id, driver_id, amount, by)
     asked = amount && Money.parse_cents(amount)
     found = Work::Market::Look.new(@now, by).one(posting_id, driver_id, amount_cents: asked)
-    money = found.fit.judgement.money
-    price =
-      Core::Market.price(
-        money.revenue,
-        cost_cents: money.revenue - money.profit,
-        loaded_tenths: money.loaded_tenths,
-        deadhead_tenths: money.deadhead_tenths
-      )
-    { find: find(found), plan: @json.with_plan(found.fit), price: price(price) }
+    { find: find(found), plan: @json.with_plan(found.fit), price: price(found.price) }
   end
 
   private
@@ -55,7 +47,7 @@ class Web::Market::Finds
       reference: row[:reference],
       poster: poster(row),
       rate: Web::Figures.money(row[:rate]),
-      per_loaded_mile: per_mile(row),
+      per_loaded_mile: cents(find.per_loaded_mile_cents),
       lane: find.lane && lane(find.lane),
       **%i[posted_at opens_at closes_at deliver_by].to_h { |key| [key, Web::Figures.iso(row[key])] },
       **row.slice(:weight_lb, :size),
@@ -63,16 +55,10 @@ class Web::Market::Finds
       reasons: find.reasons.map(&:to_h),
       next_count: find.next_count,
       offer: find.offer && offer(find.offer),
-      aside: row[:aside] || false,
+      aside: row[:aside],
       fit: @json.fit(find.fit)
     }
   end
-
-  def per_mile(row) =
-    (
-      row[:rate] && row[:miles_tenths].to_i.positive? &&
-        Money.text(Rational(Money.cents(row[:rate]) * 10, row[:miles_tenths]).round(half: :up))
-    ) || nil
 
   def poster(row) =
     {

@@ -17,7 +17,7 @@ class Web::Match::Board
   end
 
   def for_crew(driver_id) =
-    ranking(Work::Match::Judge.new(@now).rank([of(driver_id)], Work::Match::Freight.all))
+    ranking(Work::Match::Judge.new(@now).rank([@crews.of(driver_id)], Work::Match::Freight.all))
 
   # pairs - Array of [driver id, id of the trip that the load would join or nil]
   def compare(load_id, pairs)
@@ -26,7 +26,11 @@ class Web::Match::Board
     joining = Work::Match::Joining.new(judge)
     pairs
       .filter_map do |driver_id, trip_id|
-        trip_id ? joining.one(of(driver_id), load, trip_id) : judge.judge(of(driver_id), load, exact: true)
+        if trip_id
+          joining.one(@crews.of(driver_id), load, trip_id)
+        else
+          judge.judge(@crews.of(driver_id), load, exact: true)
+        end
       end
       .map { |fit| @json.with_plan(fit) }
   end
@@ -105,7 +109,5 @@ class Web::Match::Board
           .then { |load, drivers| { load_id: load.to_i, driver_ids: drivers.split("+").map(&:to_i) } }
       end
 
-  def of(driver_id) =
-    @crews.all.find { |crew| crew.key.include?(driver_id) } || raise(Store::NotFound.new("driver", driver_id))
   def ranking(fits) = { as_of: @now.iso8601, rows: fits.map { |fit| @json.fit(fit) } }
 end

@@ -9,15 +9,15 @@ module Work::Market::BookOffer
       offer = Store::Market::Offers.lock(id) or raise Store::NotFound.new("offer", id)
       row = Store::Market::Looking.posting(offer[:posting_id])
       amount = agreed(offer)
-      refuse_poster(row)
-      load_id = book(row, offer, amount, by, now)
+      Work::Market::Poster.check(row, "/version")
+      load_id =
+        Work::Freight::BookLoad.write(
+          act,
+          load(row, offer, amount, customer(row, act)),
+          { offer: [nil, offer[:reference]] }
+        )
       Store::Market::Offers.change(offer, state: "booked", load_id:)
       act.changed("offer", id, { state: [offer[:state], "booked"] })
-      act.changed(
-        "load",
-        load_id,
-        { status: [nil, "open"], offer: [nil, offer[:reference]], total: [nil, amount] }
-      )
       load_id
     end
   end
@@ -36,23 +36,6 @@ module Work::Market::BookOffer
               path: "/version"
             )
     end
-  end
-
-  def self.refuse_poster(row)
-    blocking =
-      Core::Market.standing(Store::Market::Looking.poster(row)).select { |reason| reason.effect == "block" }
-    return if blocking.empty?
-
-    raise Refused.new("poster_blocked", blocking.map(&:text).join(" "), path: "/version")
-  end
-
-  def self.book(row, offer, amount, by, now)
-    writer = Work::Freight::LoadWriter.new(load(row, offer, amount, customer(row)), by:, now:)
-    writer.check
-    load_id = Store::Freight::Loads.insert(**writer.columns, booked_by: by.name, booked_at: now)
-    writer.write_parts(load_id)
-    Work::Freight::SearchText.write(load_id)
-    load_id
   end
 
   def self.load(row, offer, amount, customer_id)
@@ -80,14 +63,23 @@ module Work::Market::BookOffer
   end
 
   # The broker as a customer who pays: the one it is linked with, or a new one.
-  def self.customer(row)
+  def self.customer(row, act)
     return row[:broker_customer_id] if row[:broker_customer_id]
 
-    id =
-      Store::Fleet::Customers.where(name: row[:broker_name]).get(:id) ||
-        Store::Fleet::Customers.insert(name: row[:broker_name])
+    id = Store::Fleet::Customers.where(name: row[:broker_name]).get(:id) || add_customer(row, act)
     Store::Market::Brokers.at(row[:broker_id]).update(customer_id: id)
     id
   end
-  private_class_method :agreed, :refuse_poster, :book, :load, :stops, :customer
+
+  def self.add_customer(row, act)
+    id =
+      Store::Fleet::Customers.insert(
+        name: row[:broker_name],
+        phone: row[:broker_phone],
+        email: row[:broker_email]
+      )
+    act.changed("customer", id, { name: [nil, row[:broker_name]] })
+    id
+  end
+  private_class_method :agreed, :load, :stops, :customer, :add_customer
 end

@@ -1,17 +1,22 @@
 # frozen_string_literal: true
 
-# The most profitable chains of postings and own open loads for a truck, from where it will be empty to where it
+# The most profitable chains of postings for a truck, from where it will be empty to where it
 # should be by a date.
 class Work::Market::ChainsHome
   Chains = Core::Freight::Chains
-  # loads - rows by id of the chains' loads: of postings, or of own loads as Work::Match::Freight has them
-  Answer = Value.of(:crew, :slot, :place, :considered, :milliseconds, :chains, :rows)
+  Answer = Value.of(:crew, :slot, :place, :considered, :milliseconds, :chains)
+  # chain - Core::Freight::Chains::Chain; rows - of its postings, in order
+  Made =
+    Value.of(:chain, :rows) do
+      def revenue_cents = rows.sum { |row| Money.cents(row[:rate]) }
+
+      # Fuel, the company's cost of a mile and the driver's pay: what the chain itself counts as one.
+      def miles_and_pay_cents = revenue_cents - chain.profit_cents - chain.toll_cents - chain.daily_cents
+    end
   # What is asked. place - row with latitude, longitude; by - Time; without - ids of postings
   Wish = Value.of(:driver_id, :place, :by, :within_miles, :deadhead_miles, :max_loads, :avoid, :without)
 
   TOP = 5
-  # 49 CFR 395.3(a)(3)(i), of two drivers.
-  TEAM_DRIVE_MINUTES = 1320
   HUNDRED_MILES = 1000
 
   def initialize(now)
@@ -21,33 +26,31 @@ class Work::Market::ChainsHome
   # Returns Answer. Raises Refused `ends_before_start`; Store::NotFound for a driver nobody knows.
   def call(wish)
     crews = Work::Match::Crews.at(@now)
-    crew = crews.all.find { |one| one.key.include?(wish.driver_id) } or
-      raise Store::NotFound.new("driver", wish.driver_id)
+    crew = crews.of(wish.driver_id)
     slot = crew.slots.last
     refuse_too_soon(crew, slot, wish)
     rows = rows(crews, crew, wish)
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    chains = chains(question(slot, crews, crew, wish, rows), slot)
+    chains = made(question(slot, crews, crew, wish, rows), slot, rows)
     Answer.new(
       crew:,
       slot:,
       place: wish.place,
       considered: rows.length,
       milliseconds: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - began) * 1000).round,
-      chains:,
-      rows: rows.to_h { |row| [row[:id].to_s, row] }
+      chains:
     )
   end
 
   private
 
-  # By the legal hours of a driver alone. A team drives while one of the two rests: by hours together in a day, and
-  # each link is judged in full when it is looked at.
-  def chains(question, slot)
+  # By the legal hours of the crew. Array of Made.
+  def made(question, slot, rows)
     hours, partner = slot.questions
-    return Chains.best(question) if partner
-
-    Chains.best_legal(question.with(start_at: hours.as_of), hours, rules: HoursRules.named(hours.rules))
+    by_id = rows.to_h { |row| [row[:id].to_s, row] }
+    Chains
+      .best_legal(question.with(start_at: hours.as_of), hours, rules: HoursRules.named(hours.rules), partner:)
+      .map { |chain| Made.new(chain:, rows: by_id.values_at(*chain.loads)) }
   end
 
   def refuse_too_soon(crew, slot, wish)
@@ -65,9 +68,7 @@ class Work::Market::ChainsHome
   def rows(crews, crew, wish)
     found = Store::Market::Looking.priced(@now, kinds(crews, crew), wish)
     found
-      .select do |row|
-        Core::Market.standing(Store::Market::Looking.poster(row)).none? { |reason| reason.effect == "block" }
-      end
+      .reject { |row| Work::Market::Poster.blocked?(row) }
       .group_by { |row| row[:freight_key] }
       .map { |_, same| same.max_by { |row| [row[:rate], -row[:id]] } }
   end
@@ -87,7 +88,7 @@ class Work::Market::ChainsHome
       near_end: towns.near(wish.place, wish.within_miles * 10),
       places: towns.places,
       max_loads: wish.max_loads,
-      daily_drive_minutes: TEAM_DRIVE_MINUTES,
+      daily_drive_minutes: Chains::Legal::UNLIMITED_MINUTES,
       service_minutes: Work::Hours::Service::DOCK_MINUTES,
       zone_seconds: 0,
       top: TOP,
@@ -98,11 +99,13 @@ class Work::Market::ChainsHome
   # What a mile and a day cost by the company's figures, and what the driver is paid for an empty mile.
   def figures(crews, crew)
     settings = Store::Match.settings
-    tractor = crews.units.find { |unit| unit[:id] == crew.tractor_id }
-    mpg = tractor&.fetch(:miles_per_gallon) || Core::Fit::USUAL_MILES_PER_GALLON
-    per_mile = (settings[:fuel_price].to_r / mpg.to_r) + settings[:cost_per_mile].to_r
+    mile =
+      Core::Fit.mile_cost(
+        crews.unit(crew.tractor_id)&.fetch(:miles_per_gallon),
+        **settings.slice(:fuel_price, :cost_per_mile)
+      )
     {
-      fuel_cents_per_tenth: (per_mile * 10) + empty_mile_pay(crew),
+      fuel_cents_per_tenth: (mile * 10) + empty_mile_pay(crew),
       daily_cents_per_minute: settings[:cost_per_day].to_r * 100 / 1440
     }
   end

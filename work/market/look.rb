@@ -8,7 +8,22 @@ class Work::Market::Look
   # fit - Work::Match::Judge::Fit; row - of the posting with its broker; others - rows of the same freight;
   # lane - { count:, low:, median:, high: } or nil; reasons - what speaks against the poster; next_count - postings
   # of the kind from where it ends; offer - row of our offer for the freight, or nil
-  Find = Value.of(:row, :fit, :others, :lane, :reasons, :next_count, :offer)
+  Find =
+    Value.of(:row, :fit, :others, :lane, :reasons, :next_count, :offer) do
+      # Cents a loaded mile that are posted; nil without a price.
+      def per_loaded_mile_cents =
+        row[:rate] && Core::Market.per_mile(Money.cents(row[:rate]), row[:miles_tenths])
+
+      # Core::Market::Price of what it was judged at.
+      def price
+        money = fit.judgement.money
+        Core::Market.price(
+          money.revenue,
+          cost_cents: money.revenue - money.profit,
+          **money.to_h.slice(:loaded_tenths, :deadhead_tenths)
+        )
+      end
+    end
   Answer = Value.of(:crew, :slot, :finds, :seen, :unpriced, :doubtful, :heard_at)
 
   # So many are judged in full: the most promising by rate less the miles.
@@ -17,7 +32,7 @@ class Work::Market::Look
 
   # The kinds of freight that the trailer does for; any, where the crew has none hooked.
   def self.kinds(crews, crew)
-    trailer = crews.units.find { |unit| unit[:id] == crew.trailer_id }
+    trailer = crews.unit(crew.trailer_id)
     does =
       trailer &&
         Core::Fit::Judge::DOES_FOR.select { |_, trailers| trailers.include?(trailer[:trailer_kind]) }.keys
@@ -32,8 +47,7 @@ class Work::Market::Look
   # Returns Answer. Raises Store::NotFound for a driver nobody knows.
   def call(wish)
     crews = Work::Match::Crews.at(@now)
-    crew = crews.all.find { |one| one.key.include?(wish.driver_id) } or
-      raise Store::NotFound.new("driver", wish.driver_id)
+    crew = crews.of(wish.driver_id)
     slot = crew.slots.last
     near = near(slot.place, wish.radius_miles)
     rows =
@@ -42,7 +56,7 @@ class Work::Market::Look
     Answer.new(
       crew:,
       slot:,
-      finds: finds(crews, crew, promising(reachable, near), near),
+      finds: finds(crews, crew, promising(reachable, near, mile_cost(crews, crew)), near),
       seen: reachable.length,
       unpriced: reachable.count { |row| row[:rate].nil? },
       doubtful: Store::Market::Looking.doubtful(@now),
@@ -52,13 +66,12 @@ class Work::Market::Look
 
   # One posting for one crew, with the plan in full: Find. Raises Store::NotFound.
   def one(posting_id, driver_id, amount_cents: nil)
-    row = Store::Market::Looking.posting(posting_id) or raise Store::NotFound.new("posting", posting_id)
+    row = Store::Market::Looking.posting(posting_id, who_ref: @by.ref) or
+      raise Store::NotFound.new("posting", posting_id)
     crews = Work::Match::Crews.at(@now)
-    crew = crews.all.find { |found| found.key.include?(driver_id) } or
-      raise Store::NotFound.new("driver", driver_id)
     find(
       Work::Match::Judge.new(@now, crews:),
-      crew,
+      crews.of(driver_id),
       row,
       [row],
       Store::Market::Looking.around([row], @now),
@@ -89,15 +102,14 @@ class Work::Market::Look
   def reachable?(row, slot, near) =
     row[:closes_at].nil? || slot.at + (reach(row, near).minutes * 60) <= row[:closes_at]
 
-  # The same freight once, by its best price; then those that bring most for their miles.
-  def promising(rows, near)
+  # The same freight once, by its best price; then those that bring most after what their miles cost.
+  def promising(rows, near, mile_cost)
     rows
       .group_by { |row| row[:freight_key] }
       .values
       .map { |same| same.sort_by { |row| [-(row[:rate] || 0), row[:id]] } }
-      .max_by(JUDGED) do |same|
-        (same.first[:rate] || 0) - (reach(same.first, near).tenths * 0.15) -
-          (same.first[:miles_tenths] * 0.08)
+      .max_by(JUDGED) do |(best, *)|
+        (best[:rate] || 0) - (mile_cost / 10 * (reach(best, near).tenths + best[:miles_tenths]))
       end
   end
 
@@ -109,6 +121,12 @@ class Work::Market::Look
     around = Store::Market::Looking.around(groups.map(&:first), @now)
     groups.map { |same| find(judge, crew, same.first, same, around) }.sort_by { |find| order(find) }
   end
+
+  def mile_cost(crews, crew) =
+    Core::Fit.mile_cost(
+      crews.unit(crew.tractor_id)&.fetch(:miles_per_gallon),
+      **Store::Match.settings.slice(:fuel_price, :cost_per_mile)
+    )
 
   # Those that meet everything first, what has no price last of each; then by profit.
   def order(find) =
@@ -127,7 +145,7 @@ class Work::Market::Look
       fit: judge.judge(crew, load, slot: crew.slots.last, exact:),
       others: same.drop(1),
       lane: around.lanes[row.values_at(:origin_state, :destination_state, :trailer_kind)],
-      reasons: Core::Market.standing(Store::Market::Looking.poster(row)),
+      reasons: Work::Market::Poster.reasons(row),
       next_count: around.density[row.values_at(:destination_state, :trailer_kind)] || 0,
       offer: around.offers[row[:freight_key]]
     )

@@ -3,14 +3,15 @@
 # Offers our price on a posting. One company makes one offer for the same freight: whoever is second hears who is on it.
 module Work::Market::MakeOffer
   # input - posting_id, amount, note, driver_id (may be nil), key. Returns the id.
-  # Raises Refused `offer_out`, `posting_gone`, `poster_blocked`, `posting_doubtful`.
+  # Raises Refused `offer_out`, `posting_gone`, `poster_blocked`, `posting_doubtful`, `wrong_amount`; Store::NotFound.
   def self.call(input, by:, now:)
     Work::Act.once(input[:key], "make_offer", by:, now:, input: Work::Act.plain(input)) do |act|
       row = Store::Market::Looking.posting(input[:posting_id]) or
         raise Store::NotFound.new("posting", input[:posting_id])
+      refuse_amount(input)
       refuse_gone(row)
       refuse_doubtful(row)
-      refuse_poster(row)
+      Work::Market::Poster.check(row, "/posting_id")
       id = insert(row, input, by, now)
       act.changed(
         "offer",
@@ -41,6 +42,19 @@ module Work::Market::MakeOffer
             "offer_out",
             "Somebody has just made an offer for this freight: look again.",
             path: "/posting_id"
+          )
+  end
+
+  def self.refuse_amount(input)
+    if input[:driver_id] && Store::Fleet::Drivers.at(input[:driver_id]).empty?
+      raise Store::NotFound.new("driver", input[:driver_id])
+    end
+    return if Core::Market.offer?(Money.parse_cents(input[:amount].to_s))
+
+    raise Refused.new(
+            "wrong_amount",
+            "An offer is a price between a cent and ten million dollars.",
+            path: "/amount"
           )
   end
 
@@ -76,13 +90,5 @@ module Work::Market::MakeOffer
           )
   end
 
-  # Authority and bond are judged again when the load is booked.
-  def self.refuse_poster(row)
-    blocking =
-      Core::Market.standing(Store::Market::Looking.poster(row)).select { |reason| reason.effect == "block" }
-    return if blocking.empty?
-
-    raise Refused.new("poster_blocked", blocking.map(&:text).join(" "), path: "/posting_id")
-  end
-  private_class_method :insert, :refuse_gone, :refuse_doubtful, :refuse_poster
+  private_class_method :insert, :refuse_gone, :refuse_doubtful, :refuse_amount
 end

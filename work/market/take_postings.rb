@@ -7,15 +7,17 @@ require "digest"
 class Work::Market::TakePostings
   # So many are looked up and written at once.
   AT_ONCE = 2000
+  # So many ways between towns are found before the service is asked again.
+  WAYS_AT_ONCE = 400
   NO_WAY = { miles_tenths: nil, drive_minutes: nil, toll_cents: nil }.freeze
 
   # postings - Array of Services::PostingService::Posting
   def self.call(service, postings, heard_until:, now:)
-    taking = new(service, now)
-    latest = postings.group_by(&:reference).values.map { |list| list.max_by(&:revision) }
-    latest.each_slice(AT_ONCE) { |slice| taking.take(slice) }
+    if postings.any?
+      new(service, now).take_all(postings)
+      Store::Changes.announce([["market", 0]], act: "take_postings", who: service, at: now)
+    end
     Store::Market::Feeds.keep({ service:, heard_until:, heard_at: now }, key: :service)
-    Store::Changes.announce([["market", 0]], act: "take_postings", who: service, at: now) if latest.any?
   end
 
   def initialize(service, now)
@@ -26,14 +28,22 @@ class Work::Market::TakePostings
     @towns = {}
   end
 
-  def take(postings)
-    names = postings.flat_map { |posting| [posting.origin, posting.destination] }.uniq
-    @towns.merge!(Store::Market.towns(names - @towns.keys))
-    (names.map(&:downcase) - @towns.keys).each { |name| @towns[name] = on_the_map(name) }
-    Store::Market::Postings.keep_all(postings.map { |posting| row(posting) })
+  # Of each posting what was said last; then ways between towns that are new, a few at a time.
+  def take_all(postings)
+    latest = postings.group_by(&:reference).values.map { |list| list.max_by(&:revision) }
+    latest.each_slice(AT_ONCE) { |slice| take(slice) }
+    @ways.find_near(Store::Market::Looking.origins(@now), WAYS_AT_ONCE)
   end
 
   private
+
+  def take(postings)
+    names =
+      postings.flat_map { |posting| [posting.origin, posting.destination] }.map(&:downcase).uniq - @towns.keys
+    @towns.merge!(Store::Market.towns(names))
+    (names - @towns.keys).each { |name| @towns[name] = on_the_map(name) }
+    Store::Market::Postings.keep_all(postings.map { |posting| row(posting) })
+  end
 
   def row(posting)
     origin, destination = [posting.origin, posting.destination].map { |name| @towns[name.downcase] }

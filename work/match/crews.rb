@@ -80,6 +80,13 @@ class Work::Match::Crews
     known.with(tractor_id:, trailer_id:)
   end
 
+  # The crew of a driver. Raises Store::NotFound for a driver nobody knows.
+  def of(driver_id) =
+    @all.find { |crew| crew.key.include?(driver_id) } || raise(Store::NotFound.new("driver", driver_id))
+
+  # The tractor or trailer of a crew, or nil.
+  def unit(id) = @units.find { |unit| unit[:id] == id }
+
   # What a driver's crew drives, nil for a driver nobody knows.
   def units_of(driver_id) =
     @all

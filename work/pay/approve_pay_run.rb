@@ -149,8 +149,8 @@ module Work::Pay::ApprovePayRun
 
     raise Refused.new(
             "taxes_missing",
-            "#{wanted.map { |row| row[:driver] }.join(", ")}: an order takes a part of what is left after taxes. Give " \
-              "the taxes, 0.00 where none are withheld, before you approve.",
+            "#{wanted.map { |row| row[:driver] }.join(", ")}: an order takes a part of what is left after " \
+              "taxes. Give the taxes, 0.00 where none are withheld, before you approve.",
             path: "/taxes"
           )
   end

@@ -5,7 +5,10 @@ import { sentOnce } from './tappedTwice'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
-/** What the server says is wrong: a code, a sentence, the path of the value. `details` of some codes stand beside them. */
+/**
+ * What the server says is wrong: a code, a sentence, the path of the value. `details` of some codes stand beside
+ * them.
+ */
 export type Problem = Schemas['Problem']['error'] & Record<string, unknown>
 
 /** False while the server or the database cannot be reached; the shell says so. */

@@ -1,25 +1,25 @@
 # frozen_string_literal: true
 
-# The best chains under the legal hours of a driver, after a record of duty, rather than a limit of driving a day.
+# The best chains under the legal hours of a driver or a team, after a record of duty, rather than a limit of driving a
+# day.
 #
-# Each schedule that is legal also keeps to the simpler rule (eleven hours of driving between standings of ten), so no
-# chain comes to more under the law than it does by that rule. Chains are therefore sought by it, more and more of
-# them, the best first, and each is planned by the hours; once as many as are wanted are legal and the next ones could
-# not be better, they are the best.
+# Each legal schedule of one driver also keeps to the simpler rule (so much driving between standings of ten hours,
+# where the rules ask for rests at least as long), so no chain comes to more under the law than it does by that rule; a team,
+# of whom one can always rest, is sought without any limit. Chains are sought so, more and more of them, the best first,
+# and each is planned by the hours; once as many as are wanted are legal and the next ones could not be better, they are
+# the best.
 class Core::Freight::Chains::Legal
-  # 49 CFR 395.3(a)(3)(i), and 395.1(b)(1) for adverse conditions.
-  DRIVE_MINUTES = 660
-  ADVERSE_MINUTES = 120
   # So many more are sought each time.
   GROWTH = 4
+  # Longer than any chain drives.
+  UNLIMITED_MINUTES = 1_000_000
 
-  # hours - Core::Hours::Question, as of the start; rules - RuleSet
-  def initialize(question, hours, rules)
-    limit =
-      DRIVE_MINUTES + (hours.exceptions.any? { |kind, _| kind == "adverse_driving" } ? ADVERSE_MINUTES : 0)
-    @question = question.with(daily_drive_minutes: limit)
+  # hours - Core::Hours::Question, as of the start; rules - RuleSet; partner - a team's other Question, or nil
+  def initialize(question, hours, rules, partner)
     @hours = hours
     @rules = rules
+    @partner = partner
+    @question = question.with(daily_drive_minutes: partner ? UNLIMITED_MINUTES : drive_minutes)
     @loads = question.loads.to_h { |load| [load.id, load] }
     @planned = {}
   end
@@ -37,6 +37,16 @@ class Core::Freight::Chains::Legal
 
   private
 
+  # Of driving between two standings at most, by the rules.
+  def drive_minutes
+    limit = @rules.limits.find { |one| one.counts == "driving" && one.within == "shift" }
+    if limit.nil? || @rules.shift_rest_minutes < Core::Freight::Chains::STANDING_MINUTES
+      return UNLIMITED_MINUTES
+    end
+
+    @rules.minutes(limit, @hours.exceptions.map(&:first)) || UNLIMITED_MINUTES
+  end
+
   # Could one that was not sought yet come before the last of these?
   def settled?(legal, last) = legal.length == @question.top && (legal.last.order <=> last.order).negative?
 
@@ -45,7 +55,7 @@ class Core::Freight::Chains::Legal
 
   def plan(chain)
     trip = Core::Hours::Trip.new(stops: stops(chain), split_rest: false, waiting_status: "off_duty")
-    plan = Core::Hours.plan(@hours, trip, rules: @rules, advice: false)
+    plan = Core::Hours.plan(@hours, trip, rules: @rules, partner: @partner, advice: false)
     return unless plan.verdict == "fits"
 
     arrive_at = plan.visits.last.arrive_at

@@ -66,7 +66,7 @@ RSpec.describe Core::Freight::Chains do
   # Every chain there is, planned by the hours alone.
   def all_legal(question, hours, rules)
     free = question.with(daily_drive_minutes: 1_000_000, top: 100_000)
-    legal = described_class::Legal.new(free, hours, rules)
+    legal = described_class::Legal.new(free, hours, rules, nil)
     described_class
       .best(free)
       .filter_map { |chain| legal.send(:plan, chain) }

@@ -114,7 +114,7 @@ const shown = computed(() => (asked.value ? data.value : undefined))
                 <td class="figure">{{ showMiles(link.miles) }}</td>
                 <td class="figure">{{ showDollars(link.rate) }}</td>
                 <td class="figure">
-                  <span v-if="link.posting_id" class="row justify-end"
+                  <span class="row justify-end"
                     ><v-btn
                       size="small"
                       variant="tonal"

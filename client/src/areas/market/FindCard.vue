@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
+import FitPlan from '@/areas/match/FitPlan.vue'
+import { moneyLines, spanOf } from '@/areas/match/words'
 import { showDollars, showMiles, showMinutes } from '@/shared/measure'
 import type { Problem, Schemas } from '@/shared/api'
 import FitMark from '@/shared/FitMark.vue'
-import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
-import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
-import { scaleFor } from '@/shared/ribbon/scale'
 import { showTime } from '@/shared/time'
 import { isBlocked, laneWords, readPrice } from './words'
 
@@ -26,21 +24,8 @@ const amount = defineModel<string>('amount', { required: true })
 const note = defineModel<string>('note', { required: true })
 const emit = defineEmits<{ offer: []; aside: [aside: boolean] }>()
 
-const strip = ref<HTMLElement>()
-const { width } = useElementSize(strip)
 const find = computed(() => full.find)
 const fit = computed(() => full.plan)
-const now = computed(() => Date.parse(fit.value.recorded.at(-1)?.to ?? fit.value.begins_at))
-const span = computed(() =>
-  [...fit.value.recorded, ...fit.value.planned].flatMap(({ from, to }) => [Date.parse(from), Date.parse(to)]),
-)
-const scale = computed(() =>
-  scaleFor(
-    [Math.min(...span.value, now.value), Math.max(...span.value, now.value + 3_600_000)],
-    Math.max(width.value, 100),
-    fit.value.crew.zone,
-  ),
-)
 const zone = computed(() => fit.value.load.pickup_zone ?? fit.value.crew.zone)
 const times = computed(() => {
   const { opens_at, closes_at, deliver_by } = find.value
@@ -55,14 +40,6 @@ const amountWrong = computed(() => {
   return amount.value.trim() && !readPrice(amount.value) ? ['Dollars, as 1250 or 1,250.50.'] : []
 })
 const loses = computed(() => full.price.margin.startsWith('-'))
-const MONEY = [
-  ['revenue', 'Revenue'],
-  ['fuel', 'Fuel'],
-  ['tolls', 'Tolls'],
-  ['pay', 'Driver’s pay'],
-  ['other', 'Other cost'],
-  ['profit', 'Profit'],
-] as const
 </script>
 
 <template>
@@ -71,28 +48,8 @@ const MONEY = [
       <h2>{{ fit.load.origin }} → {{ fit.load.destination }}</h2>
       <fit-mark :verdict="isBlocked(find) ? 'blocked' : fit.verdict" />
     </header>
-    <ul v-if="find.reasons.length || fit.reasons.length" class="reasons">
-      <li
-        v-for="reason in [...find.reasons, ...fit.reasons]"
-        :key="reason.text"
-        :class="reason.effect"
-        :title="reason.source"
-      >
-        {{ reason.text }} <span v-if="reason.effect === 'block'" class="small quiet">Blocks.</span>
-      </li>
-    </ul>
-    <div ref="strip" class="strip">
-      <duty-ruler :scale="scale" :now="now" /><duty-ribbon
-        :recorded="fit.recorded"
-        :planned="fit.planned"
-        :left="0"
-        :now="now"
-        :scale="scale"
-        :zone="fit.crew.zone"
-        :height="24"
-      />
-    </div>
-    <dl class="facts small">
+    <fit-plan :fit="fit" :span="spanOf([fit])" :besides="find.reasons" />
+    <dl class="known small wide">
       <div>
         <dt>Posted by</dt>
         <dd>
@@ -155,12 +112,9 @@ const MONEY = [
       </div>
     </dl>
     <dl class="money">
-      <div v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }">
-        <dt>{{ label }}</dt>
-        <dd class="figure">
-          {{ name === 'revenue' || name === 'profit' || Number(fit.money[name]) === 0 ? '' : '−'
-          }}{{ showDollars(fit.money[name]) }}
-        </dd>
+      <div v-for="line in moneyLines(fit)" :key="line.name" :class="{ total: line.name === 'profit' }">
+        <dt>{{ line.label }}</dt>
+        <dd class="figure">{{ line.amount }}</dd>
       </div>
     </dl>
     <p v-if="find.offer" class="mine" role="status">
@@ -204,30 +158,6 @@ const MONEY = [
 }
 .card {
   min-width: 0;
-}
-.reasons {
-  margin: 0.2rem 0;
-  padding-left: 1.1rem;
-}
-.reasons .block {
-  font-weight: 600;
-}
-.strip {
-  overflow: hidden;
-  margin: 0.35rem 0;
-}
-.facts {
-  margin: 0.3rem 0;
-}
-.facts div {
-  display: grid;
-  grid-template-columns: 4.6rem 1fr;
-}
-.facts dt {
-  color: rgb(var(--v-theme-quiet));
-}
-.facts dd {
-  margin: 0;
 }
 .money {
   display: grid;

@@ -30,7 +30,7 @@ const beside = (find: Find) => {
         <fit-mark :verdict="isBlocked(find) ? 'blocked' : find.fit.verdict" class="mark" />
         <button
           type="button"
-          class="name clip"
+          class="name clip whole-row"
           :aria-current="find.posting_id === chosen"
           @click="emit('choose', find.posting_id)"
         >
@@ -77,26 +77,7 @@ const beside = (find: Find) => {
   background: rgb(var(--v-theme-surface-variant));
 }
 .name {
-  font: inherit;
-  color: inherit;
-  text-align: left;
-  background: none;
-  border: 0;
-  padding: 0;
-  cursor: pointer;
   grid-area: name;
-}
-.name::after {
-  content: '';
-  position: absolute;
-  inset: 0;
-} /* the whole row is the button */
-.name:focus-visible {
-  outline: none;
-}
-.name:focus-visible::after {
-  outline: 2px solid var(--ring);
-  outline-offset: -2px;
 }
 .mark {
   grid-area: mark;

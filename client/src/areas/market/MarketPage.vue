@@ -46,7 +46,13 @@ const picked = computed(() => Number(route.query.crew ?? 0) || shownCrews.value[
 const crew = computed(() => crews.value?.find(({ id }) => id === picked.value))
 const go = (query: Record<string, string | number>) => router.replace({ query: { ...route.query, ...query } })
 
-const wish = ref({ radius: 150, to: '', avoid: '', partials: false, hidden: false })
+const wish = ref({ radius: 150, to: '', avoid: '', age: 0, partials: false, hidden: false })
+const AGES = [
+  { title: 'any age', value: 0 },
+  { title: 'under 1 h', value: 60 },
+  { title: 'under 6 h', value: 360 },
+  { title: 'under a day', value: 1440 },
+]
 const { finds, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem } = useFinds(
   picked,
   wish,
@@ -134,16 +140,17 @@ const inFull = computed(() =>
           /><v-text-field v-model.lazy="wish.to" label="To (UT CO)" /><v-text-field
             v-model.lazy="wish.avoid"
             label="Avoid"
-          /><v-checkbox v-model="wish.partials" label="Partials" /><v-checkbox
-            v-model="wish.hidden"
-            label="Hidden"
-          />
+          /><v-select v-model="wish.age" label="Posted" :items="AGES" /><v-checkbox
+            v-model="wish.partials"
+            label="Partials"
+          /><v-checkbox v-model="wish.hidden" label="Hidden" />
         </form>
         <waiting v-slot="{ data: found }" :data="finds" :problem="problem" @again="load">
           <p class="pad small quiet">
             {{ found.seen.toLocaleString('en-US') }} postings in reach{{
               found.seen > rows.length ? `, the ${rows.length} most promising judged` : ''
             }}{{ found.unpriced ? `, ${found.unpriced} without a price` : ''
+            }}{{ found.doubtful ? `; ${found.doubtful} anywhere cannot be believed and are not judged` : ''
             }}<template v-if="found.heard_at">; heard {{ showTime(found.heard_at, session.zone) }}</template
             ><template v-else>; the posting service has not been heard yet</template>
           </p>
@@ -187,7 +194,7 @@ const inFull = computed(() =>
 }
 .wish {
   display: grid;
-  grid-template-columns: 6.4rem 1fr 1fr auto auto;
+  grid-template-columns: 6.2rem 1fr 1fr 8rem;
   gap: 0.5rem;
   padding: 0.6rem 0.7rem 0;
   align-items: center;

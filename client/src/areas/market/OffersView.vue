@@ -20,6 +20,8 @@ const { data, problem, load } = useFetched(
 )
 const { busy, trouble, act } = useAct<unknown>(() => void load())
 
+const bookWords = (offer: Schemas['Offer']) =>
+  offer.counter ? `Take ${showDollars(offer.counter)}` : 'Book it'
 const withdraw = (offer: Schemas['Offer']) =>
   act(() =>
     api.PUT('/api/market/offers/{id}/withdraw', {
@@ -98,9 +100,9 @@ async function book(offer: Schemas['Offer']) {
                   size="small"
                   color="primary"
                   :disabled="busy"
-                  :aria-label="`${offer.counter ? `Take ${showDollars(offer.counter)}` : 'Book it'}: ${offer.reference}`"
+                  :aria-label="`${bookWords(offer)}: ${offer.reference}`"
                   @click="book(offer)"
-                  >{{ offer.counter ? `Take ${showDollars(offer.counter)}` : 'Book it' }}</v-btn><v-btn
+                  >{{ bookWords(offer) }}</v-btn><v-btn
                   v-if="offer.may_withdraw"
                   size="small"
                   variant="text"

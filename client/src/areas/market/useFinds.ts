@@ -7,6 +7,8 @@ export interface Wish {
   radius: number
   to: string
   avoid: string
+  /** Minutes since it was posted at most; 0 for any. */
+  age: number
   partials: boolean
   hidden: boolean
 }
@@ -39,6 +41,7 @@ export function useFinds(driver: Ref<number | undefined>, wish: Ref<Wish>) {
               radius_miles: of.radius,
               to: states(of.to),
               avoid: states(of.avoid),
+              ...(of.age ? { max_age_minutes: of.age } : {}),
               partials: of.partials,
               hidden: of.hidden,
             },

@@ -45,7 +45,9 @@ export function besideLane(find: Find): number | undefined {
 export function laneWords(find: Find): string {
   const lane = find.lane
   if (!lane) return 'No prices on this lane yet'
-  return `${showDollars(lane.median)} a mile in the middle, ${showDollars(lane.low)} to ${showDollars(lane.high)}, ${lane.count.toLocaleString('en-US')} posted in 15 days`
+  const [middle, low, high] = [lane.median, lane.low, lane.high].map(showDollars)
+  const count = lane.count.toLocaleString('en-US')
+  return `${middle} a mile in the middle, ${low} to ${high}, ${count} posted in 15 days`
 }
 
 /** Minutes since it was posted, as people say them. */

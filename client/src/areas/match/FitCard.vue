@@ -1,15 +1,11 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/shared/api'
-import UnknownHours from '@/shared/UnknownHours.vue'
 import FitMark from '@/shared/FitMark.vue'
 import { showDollars } from '@/shared/measure'
-import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
-import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
-import { scaleFor } from '@/shared/ribbon/scale'
 import { showTime } from '@/shared/time'
-import { emptyWay, sentence, TRAILER } from './words'
+import FitPlan from './FitPlan.vue'
+import { emptyWay, moneyLines, sentence, TRAILER } from './words'
 
 /** One judgement in full: its reasons, its plan on the ribbon, its money line by line, and the act. */
 const {
@@ -27,22 +23,10 @@ const {
 }>()
 const emit = defineEmits<{ give: [why: string] }>()
 const why = ref('')
-const strip = ref<HTMLElement>()
-const { width } = useElementSize(strip)
-const now = computed(() => Date.parse(fit.recorded.at(-1)?.to ?? fit.begins_at))
-const scale = computed(() => scaleFor([...span], Math.max(width.value, 100), fit.crew.zone))
 const blocked = computed(() => fit.verdict === 'blocked')
 const taken = computed(() =>
   fit.reasons.some(({ code }) => code === 'crew_taken' || code === 'no_trailer' || code === 'no_tractor'),
 )
-const MONEY = [
-  ['revenue', 'Revenue'],
-  ['fuel', 'Fuel'],
-  ['tolls', 'Tolls'],
-  ['pay', 'Driver’s pay'],
-  ['other', 'Other cost'],
-  ['profit', 'Profit'],
-] as const
 </script>
 
 <template>
@@ -54,32 +38,8 @@ const MONEY = [
       </h2>
       <fit-mark :verdict="fit.verdict" />
     </header>
-    <ul v-if="fit.reasons.length" class="reasons">
-      <li
-        v-for="reason in fit.reasons"
-        :key="reason.code + reason.text"
-        :class="reason.effect"
-        :title="reason.source"
-      >
-        {{ reason.text }} <span v-if="reason.effect === 'block'" class="small quiet">Blocks.</span
-        ><unknown-hours v-if="reason.code === 'hours_unknown'" :drivers="fit.crew.driver_ids" />
-      </li>
-    </ul>
-    <ul class="reasons">
-      <li v-for="said in fit.sentences" :key="said">{{ said }}</li>
-    </ul>
-    <div ref="strip" class="strip">
-      <duty-ruler :scale="scale" :now="now" /><duty-ribbon
-        :recorded="fit.recorded"
-        :planned="fit.planned"
-        :left="0"
-        :now="now"
-        :scale="scale"
-        :zone="fit.crew.zone"
-        :height="24"
-      />
-    </div>
-    <dl class="facts small">
+    <fit-plan :fit="fit" :span="span" />
+    <dl class="known small">
       <div>
         <dt>Free</dt>
         <dd>
@@ -117,12 +77,9 @@ const MONEY = [
     </dl>
     <table class="ledger money">
       <tbody>
-        <tr v-for="[name, label] in MONEY" :key="name" :class="{ total: name === 'profit' }">
-          <td>{{ label }}</td>
-          <td class="figure">
-            {{ name === 'revenue' || name === 'profit' || Number(fit.money[name]) === 0 ? '' : '−'
-            }}{{ showDollars(fit.money[name]) }}
-          </td>
+        <tr v-for="line in moneyLines(fit)" :key="line.name" :class="{ total: line.name === 'profit' }">
+          <td>{{ line.label }}</td>
+          <td class="figure">{{ line.amount }}</td>
         </tr>
       </tbody>
     </table>
@@ -162,30 +119,6 @@ const MONEY = [
 }
 .card {
   min-width: 0;
-}
-.reasons {
-  margin: 0.2rem 0;
-  padding-left: 1.1rem;
-}
-.reasons .block {
-  font-weight: 600;
-}
-.strip {
-  overflow: hidden;
-  margin: 0.35rem 0;
-}
-.facts {
-  margin: 0.3rem 0;
-}
-.facts div {
-  display: grid;
-  grid-template-columns: 3.4rem 1fr;
-}
-.facts dt {
-  color: rgb(var(--v-theme-quiet));
-}
-.facts dd {
-  margin: 0;
 }
 .money td {
   padding: 0.12rem 0;

@@ -28,7 +28,7 @@ const emit = defineEmits<{ choose: [key: string]; compare: [key: string] }>()
         <fit-mark :verdict="fit.verdict" class="mark" />
         <button
           type="button"
-          class="name clip"
+          class="name clip whole-row"
           :aria-current="keyOf(fit) === chosen"
           @click="emit('choose', keyOf(fit))"
         >
@@ -93,26 +93,7 @@ const emit = defineEmits<{ choose: [key: string]; compare: [key: string] }>()
   background: rgb(var(--v-theme-surface-variant));
 }
 .name {
-  font: inherit;
-  color: inherit;
-  text-align: left;
-  background: none;
-  border: 0;
-  padding: 0;
-  cursor: pointer;
   grid-area: name;
-}
-.name::after {
-  content: '';
-  position: absolute;
-  inset: 0;
-} /* the whole row is the button */
-.name:focus-visible {
-  outline: none;
-}
-.name:focus-visible::after {
-  outline: 2px solid var(--ring);
-  outline-offset: -2px;
 }
 .mark {
   grid-area: mark;

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { keyOf } from './words'
+import { keyOf, spanOf } from './words'
 
 const MOST_COMPARED = 3
 
@@ -70,10 +70,6 @@ export function useRanking(
       return { data: answers.flatMap(({ data }) => data ?? []), problem: undefined }
     },
   )
-  const span = computed(() =>
-    (full.value ?? []).flatMap(fit =>
-      [...fit.recorded, ...fit.planned].flatMap(({ from, to }) => [Date.parse(from), Date.parse(to)]),
-    ),
-  )
+  const span = computed(() => spanOf(full.value ?? []))
   return { rows, chosen, chosenKey, compared, compare, inFull, full, span, rankingProblem, rank, ranking }
 }

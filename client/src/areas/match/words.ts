@@ -1,5 +1,5 @@
 import type { Schemas } from '@/shared/api'
-import { showMiles, showMinutes } from '@/shared/measure'
+import { showDollars, showMiles, showMinutes } from '@/shared/measure'
 
 export const TRAILER: Record<string, string> = {
   dry_van: 'dry van',
@@ -17,6 +17,27 @@ export function inShort(fit: Schemas['FitRow']): string {
     ? 'Nothing stands against it.'
     : `${fit.at_least ? 'At least ' : ''}${showMinutes(fit.slack_minutes)} to spare.`
 }
+
+/** The instants that fits in full are drawn between. */
+export const spanOf = (fits: readonly Schemas['ComparedFit'][]) =>
+  fits.flatMap(fit =>
+    [...fit.recorded, ...fit.planned].flatMap(({ from, to }) => [Date.parse(from), Date.parse(to)]),
+  )
+
+const MONEY = [
+  ['revenue', 'Revenue'],
+  ['fuel', 'Fuel'],
+  ['tolls', 'Tolls'],
+  ['pay', 'Driver’s pay'],
+  ['other', 'Other cost'],
+  ['profit', 'Profit'],
+] as const
+/** What a run earns and costs, line by line: what is taken away with its minus. */
+export const moneyLines = ({ money }: Schemas['FitRow']) =>
+  MONEY.map(([name, label]) => {
+    const taken = name !== 'revenue' && name !== 'profit' && Number(money[name]) !== 0
+    return { name, label, amount: `${taken ? '−' : ''}${showDollars(money[name])}` }
+  })
 
 export const named = (fit: Schemas['FitRow'], side: 'load' | 'crew') =>
   side === 'load' ? fit.crew.name : `${fit.load.number} ${fit.load.origin} → ${fit.load.destination}`

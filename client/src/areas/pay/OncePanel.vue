@@ -6,7 +6,10 @@ import { useSession } from '@/shared/session'
 import { showDay } from '@/shared/time'
 import AmountField from '@/shared/typed/AmountField.vue'
 
-/** What is given or taken once on a statement that is being made: added, pushed to the next, split, and all of it undone; parts of advances. */
+/**
+ * What is given or taken once on a statement that is being made: added, pushed to the next, split, and all of it
+ * undone; parts of advances.
+ */
 const { statement } = defineProps<{ statement: Schemas['Statement'] }>()
 const emit = defineEmits<{ done: [] }>()
 const settles = useSession().has('settlement_clerk')
