@@ -23,7 +23,9 @@ class Jobs::PollMarket < Que::Job
     service = Services::PostingService.current
     take_register(service, now) if Work::Market::TakeRegister.due?(now, REGISTER_EVERY_SECONDS)
     take(service, now)
+    Work::Market::RunWatches.call(now)
     take_answers(service, now)
+    tell_unreadable(Work::Market::TakePrices.new(NAME, service, now).call)
   end
 
   def take_register(service, now)

@@ -29,6 +29,8 @@ class Services::PostingService
       :rate_cents,
       :note
     )
+  # What was posted on a day that is over. miles - of the loaded way
+  Price = Core::Value.of(:reference, :posted_at, :origin, :destination, :trailer_kind, :miles, :rate_cents)
   # unreadable - rows as they were sent, of which nothing can be made
   Heard = Core::Value.of(:heard_until, :postings, :unreadable)
   # answer - accepted, countered or lost; amount_cents - or nil
@@ -48,6 +50,12 @@ class Services::PostingService
       Heard.new(heard_until: Time.iso8601(answer.fetch("heard_until")), postings:, unreadable:)
     end
   end
+
+  # A sample of what was posted with a price on a day that is over: [Array of Price, rows that cannot be read].
+  def prices(day) =
+    @client.read(@client.get("/v1/prices?day=#{day.iso8601}")) do |answer|
+      each_readable(answer.fetch("prices")) { |row| price(row) }
+    end
 
   # Who posts: [Array of Hash, the columns of brokers; rows that cannot be read].
   def posters =
@@ -101,6 +109,14 @@ class Services::PostingService
       note: event["note"] ? line(event, "note") : ""
     )
   end
+
+  def price(row) =
+    Price.new(
+      **%w[reference origin destination trailer_kind].to_h { |key| [key.to_sym, line(row, key)] },
+      posted_at: Time.iso8601(row.fetch("posted_at")),
+      miles: count(row.fetch("miles"), 5000),
+      rate_cents: cents(row.fetch("rate"))
+    )
 
   def poster(row)
     {

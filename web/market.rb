@@ -7,6 +7,7 @@ module Web::Market
   def self.registered(app)
     looking(app)
     offers(app)
+    Web::Market::Watches.registered(app)
   end
 
   def self.looking(app)

@@ -19,6 +19,14 @@ RSpec.describe Work::Market::MakeOffer do
     expect { offer(reference: "P2", by: greta) }.to change { DB[:offers].count }.by(1)
   end
 
+  it "is not taken back by who looks at it as it was before the answer" do
+    take(posting("P1"))
+    id = offer
+    DB[:offers].where(id:).update(state: "countered", counter: 1_300, version: 1)
+    said = dispatch.call(:put, "/api/market/offers/#{id}/withdraw", { version: 0 })
+    expect([said.dig(:error, :code), DB[:offers].get(:state)]).to eq(%w[stale countered])
+  end
+
   {
     "posting_gone" => ->(one) { [one.call(state: "gone", at: Given::NOW)] },
     "posting_doubtful" => ->(one) { [one.call(rate_cents: 100)] }

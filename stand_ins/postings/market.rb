@@ -48,6 +48,17 @@ class StandIns::Market
       .sort_by { |event| [event[:at], event[:reference], event[:revision]] }
   end
 
+  # Of a day, what was posted with a price in each so many minutes.
+  SAMPLE_MINUTES = 24
+  def prices(day)
+    first = Time.utc(day.year, day.month, day.day).to_i / 60
+    (first...(first + 1440))
+      .step(SAMPLE_MINUTES)
+      .flat_map { |minute| Array.new(@per_minute) { |index| posting(minute, index) } }
+      .select { |posting| posting[:rate].to_i > 1 }
+      .filter_map { |posting| miles(posting)&.then { |miles| posting.merge(miles:) } }
+  end
+
   def find(reference)
     minute, index = reference[/\AP(\d+)-\d+/] && reference.delete_prefix("P").split("-").map(&:to_i)
     minute && posted_in(minute)[index]
@@ -102,6 +113,13 @@ class StandIns::Market
       },
       chance
     )
+  end
+
+  # Nil for a town that nobody knows.
+  def miles(posting)
+    @by_name ||= @towns.to_h { |town| ["#{town[0]}, #{town[1]}", town] }
+    ends = posting.values_at(:origin, :destination).map { |name| @by_name[name] }
+    StandIns::Towns.miles(*ends).round if ends.all?
   end
 
   # A window for the pickup, and enough time for the way.

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "date"
 require "json"
 require "rack"
 require "time"
@@ -25,6 +26,8 @@ class StandIns::PostingService
     case [request.request_method, request.path_info]
     when %w[GET /v1/postings]
       postings(request.params)
+    when %w[GET /v1/prices]
+      json(200, prices: @market.prices(Date.iso8601(request.params["day"])).map { |posting| price(posting) })
     when %w[GET /v1/posters]
       json(200, posters: StandIns::Posters.all.map { |poster| poster.to_h.except(:firm) })
     when %w[POST /v1/offers]
@@ -53,6 +56,13 @@ class StandIns::PostingService
       rate: event[:rate] && format("%.2f", event[:rate])
     )
   end
+
+  def price(posting) =
+    {
+      **posting.slice(:reference, :origin, :destination, :trailer_kind, :miles),
+      posted_at: posting[:at].iso8601,
+      rate: format("%.2f", posting[:rate])
+    }
 
   # The same key is one offer.
   def offer(request)

@@ -24,5 +24,9 @@ Store::Company::Sessions =
       nil
     end
 
+    # Has nobody of an account done anything for so many seconds?
+    def away?(account_id, seconds) =
+      where(account_id:).where(Sequel.lit("last_use > now() - ? * interval '1 second'", seconds)).empty?
+
     def used(id) = at(id).update(last_use: Sequel::CURRENT_TIMESTAMP)
   end

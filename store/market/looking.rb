@@ -2,10 +2,6 @@
 
 # What looking for posted freight reads.
 module Store::Market::Looking
-  # lanes - see Store::Market::Postings.lane_prices; density - postings by [state, kind]; offers - by freight
-  Around = Value.of(:lanes, :density, :offers)
-
-  LANE_SECONDS = 15 * 86_400
   BROKER = %i[
     name
     authority_number
@@ -20,11 +16,11 @@ module Store::Market::Looking
   ].freeze
   # What many look at at once is read anew no more often than this.
   KEPT_SECONDS = 30
-  LANES_KEPT_SECONDS = 600
+  LEAVING_KEPT_SECONDS = 300
 
   # Rows of live postings that can be believed, with their broker, that begin at some of the points and are of some
-  # of the kinds. near - Array of [latitude, longitude]; wish - Work::Market::Look::Wish
-  def self.postings(now, near, kinds, wish, who_ref:)
+  # of the kinds. near - Array of [latitude, longitude]; wish - Work::Market::Look::Wish; since - taken in after then
+  def self.postings(now, near, kinds, wish, who_ref:, since: nil)
     rows =
       with_broker(Store::Market::Postings.live(now).believed).where(
         %i[origin_latitude origin_longitude] => near,
@@ -33,6 +29,7 @@ module Store::Market::Looking
     rows = rows.where(size: "full") unless wish.partials
     rows = rows.where(destination_state: wish.to) if wish.to.any?
     rows = rows.exclude(destination_state: wish.avoid) if wish.avoid.any?
+    rows = rows.where { taken_at > since } if since
     rows = rows.where { posted_at >= now - (wish.max_age_minutes * 60) } if wish.max_age_minutes
     aside = Store::Market::SetAside.where(who_ref:).select(:posting_id)
     rows = rows.exclude(Sequel[:postings][:id] => aside) unless wish.hidden
@@ -81,16 +78,36 @@ module Store::Market::Looking
         .all
     end
 
-  # What stands around some postings: prices of their lanes, how much freight leaves where they end, our offers.
-  def self.around(rows, now) =
-    Around.new(
-      lanes:
-        kept(:lanes, now, seconds: LANES_KEPT_SECONDS, stamp: Store::Market::Postings.min(:id)) do
-          Store::Market::Postings.lane_prices(now - LANE_SECONDS)
-        end,
-      density: kept(:density, now) { Store::Market::Postings.density(now) },
-      offers: Store::Market::Offers.of_freight(rows.map { |row| row[:freight_key] }).to_hash(:freight_key)
-    )
+  # What was posted with a price since so many seconds, by town and kind: rows with count, and the sums of rates and miles.
+  def self.leaving(now, seconds) =
+    kept(:leaving, now, seconds: LEAVING_KEPT_SECONDS, stamp: Store::Market::Postings.min(:id)) do
+      Store::Market::Postings
+        .believed
+        .where { posted_at >= now - seconds }
+        .exclude(rate: nil)
+        .exclude(miles_tenths: nil)
+        .group(:origin_latitude, :origin_longitude, :trailer_kind)
+        .select(
+          Sequel[:origin_latitude].as(:latitude),
+          Sequel[:origin_longitude].as(:longitude),
+          :trailer_kind,
+          Sequel.function(:count).*.as(:count),
+          Sequel.function(:sum, :rate).as(:rate),
+          Sequel.function(:sum, :miles_tenths).as(:miles_tenths)
+        )
+        .all
+    end
+
+  # Where our own open loads are picked up: rows with trailer_kind and the point.
+  def self.own_pickups(now) =
+    kept(:own_pickups, now) do
+      DB[:loads]
+        .join(:stops, load_id: :id, position: 0)
+        .where(status: "open")
+        .exclude(Sequel[:stops][:latitude] => nil)
+        .select(:trailer_kind, Sequel[:stops][:latitude], Sequel[:stops][:longitude])
+        .all
+    end
 
   # How many live postings cannot be believed.
   def self.doubtful(now) =

@@ -20,33 +20,4 @@ Store::Market::Postings =
     # Forgets what is gone since before an instant and nobody offered for: prices of lanes look no further back.
     def forget_gone_before(instant) =
       where { gone_at < instant }.exclude(id: Store::Market::Offers.select(:posting_id)).delete
-
-    # Median and quartiles of a mile, by lane of states and kind of trailer, of what was posted since an instant:
-    # { [from, to, kind] => { count:, low:, median:, high: } }, in dollars.
-    def lane_prices(since)
-      per_mile = Sequel[:rate] / (Sequel[:miles_tenths] / Sequel.lit("10.0"))
-      quartile = ->(share) { Sequel.function(:percentile_cont, share).within_group(per_mile) }
-      believed
-        .where { posted_at >= since }
-        .where { miles_tenths > 0 }
-        .exclude(rate: nil)
-        .group(:origin_state, :destination_state, :trailer_kind)
-        .select(
-          :origin_state,
-          :destination_state,
-          :trailer_kind,
-          Sequel.function(:count).*.as(:count),
-          quartile.call(0.25).as(:low),
-          quartile.call(0.5).as(:median),
-          quartile.call(0.75).as(:high)
-        )
-        .to_hash(%i[origin_state destination_state trailer_kind])
-    end
-
-    # How many are posted from each state by kind: { [state, kind] => count }.
-    def density(now) =
-      live(now)
-        .believed
-        .group_and_count(:origin_state, :trailer_kind)
-        .to_hash(%i[origin_state trailer_kind], :count)
   end

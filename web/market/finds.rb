@@ -2,6 +2,14 @@
 
 # The JSON of postings that were judged for a truck.
 class Web::Market::Finds
+  # row - of an offer
+  def self.offer(row) =
+    {
+      **row.slice(:made_by, :state),
+      made_at: row[:made_at].iso8601,
+      amount: Web::Figures.money(row[:amount])
+    }
+
   def initialize(now)
     @now = now
     @crews = Work::Match::Crews.at(now)
@@ -48,13 +56,13 @@ class Web::Market::Finds
       poster: poster(row),
       rate: Web::Figures.money(row[:rate]),
       per_loaded_mile: cents(find.per_loaded_mile_cents),
-      lane: find.lane && lane(find.lane),
+      lanes: find.lanes.filter_map { |days, lane| lane && lane(days, lane) },
       **%i[posted_at opens_at closes_at deliver_by].to_h { |key| [key, Web::Figures.iso(row[key])] },
       **row.slice(:weight_lb, :size),
       others: find.others.map { |other| other(other) },
       reasons: find.reasons.map(&:to_h),
-      next_count: find.next_count,
-      offer: find.offer && offer(find.offer),
+      onward: onward(find.onward),
+      offer: find.offer && self.class.offer(find.offer),
       aside: row[:aside],
       fit: @json.fit(find.fit)
     }
@@ -68,19 +76,25 @@ class Web::Market::Finds
       end
     }
 
-  def lane(lane) =
-    { count: lane[:count], **%i[low median high].to_h { |key| [key, format("%.2f", lane[key])] } }
+  def lane(days, lane) =
+    {
+      days:,
+      **lane.to_h.slice(:count, :borrowed_percent, :wider),
+      **%i[low median high].to_h { |key| [key, format("%.2f", lane.public_send(key))] }
+    }
+
+  def onward(worth) =
+    {
+      worth: Money.text(worth.worth_cents),
+      net: Money.text(worth.net_cents),
+      **worth.to_h.slice(:a_day, :own, :wait_minutes)
+    }
+
   def other(row) =
     {
       posting_id: row[:id],
       reference: row[:reference],
       poster: row[:broker_name] || "unknown poster",
       rate: Web::Figures.money(row[:rate])
-    }
-  def offer(row) =
-    {
-      **row.slice(:made_by, :state),
-      made_at: row[:made_at].iso8601,
-      amount: Web::Figures.money(row[:amount])
     }
 end

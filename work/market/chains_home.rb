@@ -17,7 +17,6 @@ class Work::Market::ChainsHome
   Wish = Value.of(:driver_id, :place, :by, :within_miles, :deadhead_miles, :max_loads, :avoid, :without)
 
   TOP = 5
-  HUNDRED_MILES = 1000
 
   def initialize(now)
     @now = now
@@ -78,7 +77,8 @@ class Work::Market::ChainsHome
   def question(slot, crews, crew, wish, rows)
     towns = Work::Market::TownLegs.new(slot.place, wish.place)
     goals = {}
-    loads = rows.filter_map { |row| load(row, crew, towns, slot, wish, goals) }
+    costs = Work::Market::TruckCosts.new(crews, crew)
+    loads = rows.filter_map { |row| load(row, costs, towns, slot, wish, goals) }
     Chains::Question.new(
       loads:,
       start: towns.place(slot.place),
@@ -92,54 +92,20 @@ class Work::Market::ChainsHome
       service_minutes: Work::Hours::Service::DOCK_MINUTES,
       zone_seconds: 0,
       top: TOP,
-      **figures(crews, crew)
+      fuel_cents_per_tenth: costs.cents_per_tenth,
+      daily_cents_per_minute: costs.cents_per_day / 1440
     )
   end
 
-  # What a mile and a day cost by the company's figures, and what the driver is paid for an empty mile.
-  def figures(crews, crew)
-    settings = Store::Match.settings
-    mile =
-      Core::Fit.mile_cost(
-        crews.unit(crew.tractor_id)&.fetch(:miles_per_gallon),
-        **settings.slice(:fuel_price, :cost_per_mile)
-      )
-    {
-      fuel_cents_per_tenth: (mile * 10) + empty_mile_pay(crew),
-      daily_cents_per_minute: settings[:cost_per_day].to_r * 100 / 1440
-    }
-  end
-
-  # Cents for a tenth of a mile.
-  def empty_mile_pay(crew) =
-    @empty_mile_pay ||= Rational(pay(crew, empty_tenths: HUNDRED_MILES), HUNDRED_MILES)
-
-  # What the driver is paid for a load, but for what an empty mile would bring him too.
-  def load_pay(crew, row) =
-    pay(
-      crew,
+  def load_pay(costs, row) =
+    costs.load_pay(
       loaded_tenths: row[:miles_tenths],
       line_haul_cents: Money.cents(row[:rate]),
       weight_lb: row[:weight_lb] || 0,
       stop_count: 2
-    ) - (row[:miles_tenths] * empty_mile_pay(crew)).round
+    )
 
-  def pay(crew, **done)
-    work =
-      Core::Pay::ToCome::Work.new(
-        loaded_tenths: 0,
-        empty_tenths: 0,
-        line_haul_cents: 0,
-        fuel_surcharge_cents: 0,
-        weight_lb: 0,
-        stop_count: 0,
-        tarped: false,
-        **done
-      )
-    Core::Pay::ToCome.cents(work, crew.plan && Store::Pay::Plan.to_core(crew.plan, BigDecimal(100)))
-  end
-
-  def load(row, crew, towns, slot, wish, goals)
+  def load(row, costs, towns, slot, wish, goals)
     from, to =
       %w[origin destination].map do |side|
         towns.place(%w[town state latitude longitude].to_h { |key| [key.to_sym, row[:"#{side}_#{key}"]] })
@@ -155,7 +121,7 @@ class Work::Market::ChainsHome
       pickup_from: row[:opens_at].to_i / 60,
       pickup_to: row[:closes_at].to_i / 60,
       latest_delivery: by.to_i / 60,
-      rate_cents: Money.cents(row[:rate]) - load_pay(crew, row),
+      rate_cents: Money.cents(row[:rate]) - load_pay(costs, row),
       leg:
         Chains::Leg.new(
           tenths: row[:miles_tenths],

@@ -6,10 +6,13 @@ class Work::Market::Look
   # hidden - with those set aside
   Wish = Value.of(:driver_id, :radius_miles, :to, :avoid, :max_age_minutes, :partials, :hidden)
   # fit - Work::Match::Judge::Fit; row - of the posting with its broker; others - rows of the same freight;
-  # lane - { count:, low:, median:, high: } or nil; reasons - what speaks against the poster; next_count - postings
-  # of the kind from where it ends; offer - row of our offer for the freight, or nil
+  # lanes - Core::Market::Lanes::Estimate or nil by days; reasons - what speaks against the poster; onward -
+  # Core::Market::Onward::Worth of where it ends; offer - row of our offer for the freight, or nil
   Find =
-    Value.of(:row, :fit, :others, :lane, :reasons, :next_count, :offer) do
+    Value.of(:row, :fit, :others, :lanes, :reasons, :onward, :offer) do
+      # By the poster.
+      def blocked? = reasons.any? { |reason| reason.effect == "block" }
+
       # Cents a loaded mile that are posted; nil without a price.
       def per_loaded_mile_cents =
         row[:rate] && Core::Market.per_mile(Money.cents(row[:rate]), row[:miles_tenths])
@@ -26,9 +29,11 @@ class Work::Market::Look
     end
   Answer = Value.of(:crew, :slot, :finds, :seen, :unpriced, :doubtful, :heard_at)
 
+  # lanes - see Work::Market::Lanes; onward - Work::Market::Onward; offers - rows by freight
+  Around = Value.of(:lanes, :onward, :offers)
+
   # So many are judged in full: the most promising by rate less the miles.
   JUDGED = 60
-  LANE_DAYS = 15
 
   # The kinds of freight that the trailer does for; any, where the crew has none hooked.
   def self.kinds(crews, crew)
@@ -50,18 +55,25 @@ class Work::Market::Look
     crew = crews.of(wish.driver_id)
     slot = crew.slots.last
     near = near(slot.place, wish.radius_miles)
-    rows =
-      Store::Market::Looking.postings(@now, near.keys, self.class.kinds(crews, crew), wish, who_ref: @by.ref)
-    reachable = rows.select { |row| reachable?(row, slot, near) }
+    reachable = reachable(crews, crew, wish, near)
     Answer.new(
       crew:,
       slot:,
-      finds: finds(crews, crew, promising(reachable, near, mile_cost(crews, crew)), near),
+      finds: finds(crews, crew, promising(reachable, near, costs(crews, crew).dollars_per_mile), near),
       seen: reachable.length,
       unpriced: reachable.count { |row| row[:rate].nil? },
       doubtful: Store::Market::Looking.doubtful(@now),
       heard_at: Store::Market::Looking.heard_at
     )
+  end
+
+  # What came in since an instant, all of it judged: Array of Find. Raises Store::NotFound for a driver nobody knows.
+  def fresh(wish, since)
+    crews = Work::Match::Crews.at(@now)
+    crew = crews.of(wish.driver_id)
+    near = near(crew.slots.last.place, wish.radius_miles)
+    rows = reachable(crews, crew, wish, near, since:)
+    rows.empty? ? [] : finds(crews, crew, same(rows), near)
   end
 
   # One posting for one crew, with the plan in full: Find. Raises Store::NotFound.
@@ -74,7 +86,7 @@ class Work::Market::Look
       crews.of(driver_id),
       row,
       [row],
-      Store::Market::Looking.around([row], @now),
+      around(crews, crews.of(driver_id), [row]),
       exact: true,
       amount_cents:
     )
@@ -82,35 +94,34 @@ class Work::Market::Look
 
   private
 
-  # Core::Roads::Fan::Reach to each town of postings within so many miles, by [latitude, longitude].
-  def near(place, radius_miles)
-    fan = Core::Roads.fan(Store::Roads::Leg.network, Core::Roads.place("here", point(place)))
+  def reachable(crews, crew, wish, near, since: nil)
+    slot = crew.slots.last
     Store::Market::Looking
-      .origins(@now)
-      .filter_map do |row|
-        next if Core::Roads.great_circle_miles(point(place), point(row)) > radius_miles
-
-        reach = fan.to(Core::Roads.place("#{row[:town]}, #{row[:state]}", point(row)))
-        [row.values_at(:latitude, :longitude), reach] if reach && reach.tenths <= radius_miles * 10
-      end
-      .to_h
+      .postings(@now, near.keys, self.class.kinds(crews, crew), wish, who_ref: @by.ref, since:)
+      .select { |row| reachable?(row, slot, near) }
   end
 
-  def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
+  # Core::Roads::Fan::Reach to each town of postings within so many miles, by [latitude, longitude].
+  def near(place, radius_miles) =
+    Work::Market::Reaches.near(place, Store::Market::Looking.origins(@now), radius_miles)
+
   def reach(row, near) = near.fetch(row.values_at(:origin_latitude, :origin_longitude))
 
   def reachable?(row, slot, near) =
     row[:closes_at].nil? || slot.at + (reach(row, near).minutes * 60) <= row[:closes_at]
 
-  # The same freight once, by its best price; then those that bring most after what their miles cost.
-  def promising(rows, near, mile_cost)
+  # The same freight once, its best price first.
+  def same(rows) =
     rows
       .group_by { |row| row[:freight_key] }
       .values
-      .map { |same| same.sort_by { |row| [-(row[:rate] || 0), row[:id]] } }
-      .max_by(JUDGED) do |(best, *)|
-        (best[:rate] || 0) - (mile_cost / 10 * (reach(best, near).tenths + best[:miles_tenths]))
-      end
+      .map { |list| list.sort_by { |row| [-(row[:rate] || 0), row[:id]] } }
+
+  # Those that bring most after what their miles cost.
+  def promising(rows, near, mile_cost)
+    same(rows).max_by(JUDGED) do |(best, *)|
+      (best[:rate] || 0) - (mile_cost / 10 * (reach(best, near).tenths + best[:miles_tenths]))
+    end
   end
 
   def finds(crews, crew, groups, near)
@@ -118,25 +129,27 @@ class Work::Market::Look
     near.each do |(latitude, longitude), reach|
       judge.know_way({ latitude:, longitude: }, crew.slots.last.place, reach)
     end
-    around = Store::Market::Looking.around(groups.map(&:first), @now)
+    around = around(crews, crew, groups.map(&:first))
     groups.map { |same| find(judge, crew, same.first, same, around) }.sort_by { |find| order(find) }
   end
 
-  def mile_cost(crews, crew) =
-    Core::Fit.mile_cost(
-      crews.unit(crew.tractor_id)&.fetch(:miles_per_gallon),
-      **Store::Match.settings.slice(:fuel_price, :cost_per_mile)
+  def costs(crews, crew) = (@costs ||= {})[crew.key] ||= Work::Market::TruckCosts.new(crews, crew)
+
+  # What stands around some postings.
+  def around(crews, crew, rows) =
+    Around.new(
+      lanes: Work::Market::Lanes.of(rows),
+      onward: Work::Market::Onward.new(@now, self.class.kinds(crews, crew), costs(crews, crew)),
+      offers: Store::Market::Offers.of_freight(rows.map { |row| row[:freight_key] }).to_hash(:freight_key)
     )
 
   # Those that meet everything first, what has no price last of each; then by profit.
   def order(find) =
     [
-      find.fit.judgement.verdict == "blocked" || blocked?(find) ? 1 : 0,
+      find.fit.judgement.verdict == "blocked" || find.blocked? ? 1 : 0,
       find.row[:rate] ? 0 : 1,
       -find.fit.judgement.money.profit
     ]
-
-  def blocked?(find) = find.reasons.any? { |reason| reason.effect == "block" }
 
   def find(judge, crew, row, same, around, exact: false, amount_cents: nil)
     load = Work::Market::Posted.load(row, revenue_cents: amount_cents)
@@ -144,9 +157,9 @@ class Work::Market::Look
       row:,
       fit: judge.judge(crew, load, slot: crew.slots.last, exact:),
       others: same.drop(1),
-      lane: around.lanes[row.values_at(:origin_state, :destination_state, :trailer_kind)],
+      lanes: around.lanes.fetch(row[:id]),
       reasons: Work::Market::Poster.reasons(row),
-      next_count: around.density[row.values_at(:destination_state, :trailer_kind)] || 0,
+      onward: around.onward.of(row),
       offer: around.offers[row[:freight_key]]
     )
   end

@@ -42,7 +42,9 @@ class Work::Market::TakePostings
       postings.flat_map { |posting| [posting.origin, posting.destination] }.map(&:downcase).uniq - @towns.keys
     @towns.merge!(Store::Market.towns(names))
     (names - @towns.keys).each { |name| @towns[name] = on_the_map(name) }
-    Store::Market::Postings.keep_all(postings.map { |posting| row(posting) })
+    rows = postings.map { |posting| row(posting) }
+    Store::Market::Postings.keep_all(rows)
+    Work::Market::TakePrices.of_postings(rows)
   end
 
   def row(posting)
@@ -69,6 +71,7 @@ class Work::Market::TakePostings
       doubts: Sequel.pg_array(doubts(posting, origin, destination), :text),
       posted_at: posting.posted_at,
       changed_at: posting.at,
+      taken_at: @now,
       gone_at: (posting.at if posting.state == "gone")
     }
   end

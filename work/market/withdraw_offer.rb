@@ -7,7 +7,9 @@ module Work::Market::WithdrawOffer
     Work::Act.once(nil, "withdraw_offer", by:, now:, result_id: id) do |act|
       row = Store::Market::Offers.lock(id) or raise Store::NotFound.new("offer", id)
       next if row[:state] == "withdrawn"
-      raise Store::Stale.new(:offers, id, version) unless row[:version] == version
+      Work::Stale.check(row, version, of: ["offer", id], yours: { state: "withdrawn" }) do
+        row.slice(:state, :counter)
+      end
       if Core::Market::SETTLED.include?(row[:state])
         raise Refused.new("offer_settled", "#{row[:reference]} is #{row[:state]} already.", path: "/version")
       end

@@ -34,6 +34,10 @@ module Work::Match::HandOver
         end
       end
       act.changed("desk", to[:id])
+      # What runs by itself for a truck goes to who looks after it.
+      Store::Market::Watches
+        .hand_over(before.keys, who: to[:name], who_ref: "account:#{to[:id]}")
+        .each { |watch_id| act.changed("watch", watch_id, { who: [by.name, to[:name]] }) }
       id
     end
   end

@@ -12,7 +12,7 @@ import KeysDialog from './KeysDialog.vue'
 import PasswordDialog from './PasswordDialog.vue'
 import SearchBox from './SearchBox.vue'
 import SignInAgain from './SignInAgain.vue'
-import { useUnread } from './unread'
+import { useUnread, useUnseen } from './unread'
 
 const emit = defineEmits<{ theme: [] }>()
 const router = useRouter()
@@ -22,6 +22,15 @@ const changePassword = ref(false)
 const search = ref<InstanceType<typeof SearchBox>>()
 
 const unread = useUnread()
+const unseen = useUnseen()
+/** What waits in an area: how much, and of what. */
+const waits = computed(
+  () =>
+    ({ Road: [unread.value, 'unread'], Market: [unseen.value, 'found'] }) as Record<
+      string,
+      [number, string] | undefined
+    >,
+)
 const pays = session.has('settlement_clerk', 'administrator')
 const areas = computed(() => [
   { name: 'Today', to: '/today', key: 'g t' },
@@ -74,8 +83,8 @@ async function signOut() {
           :class="{ here: $route.path.startsWith(area.at ?? area.to) }"
           :aria-current="$route.path.startsWith(area.at ?? area.to) ? 'page' : undefined"
           >{{ area.name
-          }}<strong v-if="area.name === 'Road' && unread" class="unread" :aria-label="`${unread} unread`">{{
-            unread
+          }}<strong v-if="waits[area.name]?.[0]" class="unread" :aria-label="waits[area.name]!.join(' ')">{{
+            waits[area.name]![0]
           }}</strong></router-link
         >
       </nav>

@@ -46,7 +46,7 @@ const full = (find: object = {}, price: object = {}) =>
       },
       rate: '1200.00',
       per_loaded_mile: '5.42',
-      lane: null,
+      lanes: [],
       opens_at: AT,
       closes_at: null,
       deliver_by: null,
@@ -54,7 +54,7 @@ const full = (find: object = {}, price: object = {}) =>
       size: 'full',
       others: [],
       reasons: [],
-      next_count: 1,
+      onward: { worth: '0.00', net: '400.00', a_day: 12, own: 0, wait_minutes: 600 },
       offer: null,
       aside: false,
       fit,
@@ -88,7 +88,7 @@ describe('a find in full', () => {
     expect(text).toContain('Mossgrave Logistics, MC 9000004, 555-0104')
     expect(text).toContain('credit score 88 of 100, after 29 days, factoring accepted')
     expect(text).toContain('weight not said')
-    expect(text).toContain('1 posting leaves that state')
+    expect(text).toContain('as good as the usual place: 12 a day leave')
     expect(
       shown(full({ poster: { ...full().find.poster, credit_score: null, days_to_pay: null } })).text,
     ).toContain('no credit score yet')

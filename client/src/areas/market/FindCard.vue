@@ -6,7 +6,7 @@ import { showDollars, showMiles, showMinutes } from '@/shared/measure'
 import type { Problem, Schemas } from '@/shared/api'
 import FitMark from '@/shared/FitMark.vue'
 import { showTime } from '@/shared/time'
-import { isBlocked, laneWords, readPrice } from './words'
+import { isBlocked, laneWords, onwardWords, readPrice } from './words'
 
 /** One find in full: the truck's ribbon with it in the gap, who posts it, what our price comes to, and the offer. */
 const {
@@ -93,13 +93,15 @@ const loses = computed(() => full.price.margin.startsWith('-'))
       </div>
       <div>
         <dt>Lane</dt>
-        <dd>{{ laneWords(find) }}</dd>
+        <dd>
+          <template v-if="!find.lanes.length">No prices on this lane yet</template>
+          <div v-for="lane in find.lanes" :key="lane.days">{{ laneWords(lane) }}</div>
+        </dd>
       </div>
       <div>
         <dt>After it</dt>
         <dd>
-          {{ find.next_count.toLocaleString('en-US') }}
-          {{ find.next_count === 1 ? 'posting leaves' : 'postings leave' }} that state for such a trailer
+          {{ onwardWords(find.onward) }}
         </dd>
       </div>
       <div v-if="find.others.length">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import MatchSide from '@/areas/match/MatchSide.vue'
@@ -15,11 +16,15 @@ import ChainsView from './ChainsView.vue'
 import FindCard from './FindCard.vue'
 import FindList from './FindList.vue'
 import OffersView from './OffersView.vue'
+import WatchDialog from './WatchDialog.vue'
+import WatchesView from './WatchesView.vue'
+import { SORTS, sorted, type Sort } from './words'
 import { useFinds } from './useFinds'
 
 /** Posted freight for own trucks: finds for one, chains that bring it somewhere, and our offers. */
 const VIEWS = [
   ['finds', 'Finds'],
+  ['watches', 'Watches'],
   ['chains', 'Chains'],
   ['offers', 'Offers'],
 ] as const
@@ -53,9 +58,13 @@ const AGES = [
   { title: 'under 6 h', value: 360 },
   { title: 'under a day', value: 1440 },
 ]
+const sort = useStorage<Sort>('crew-ledger-market-sort', 'profit')
+const sorts = SORTS.map(([value, title]) => ({ value, title }))
+const watching = ref(false)
 const { finds, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem } = useFinds(
   picked,
   wish,
+  found => sorted(found, sort.value),
 )
 const note = ref('')
 const { busy, trouble, act } = useAct<unknown>(
@@ -86,10 +95,10 @@ const aside = (value: boolean) => {
     }),
   )
 }
-const look = (postingId: number) => {
+const look = (postingId: number, driverId = picked.value ?? 0) => {
   chosenId.value = postingId
-  wish.value = { ...wish.value, radius: 1000 }
-  void go({ view: 'finds' })
+  wish.value = { ...wish.value, radius: 1000, to: '', avoid: '', age: 0 }
+  void go({ view: 'finds', crew: driverId })
 }
 const move = (by: number) => {
   const at = rows.value.findIndex(row => row === chosen.value)
@@ -116,6 +125,7 @@ const inFull = computed(() =>
     <h1 class="sr-only">Market: {{ VIEWS.find(([name]) => name === view)?.[1] }}</h1>
     <view-tabs :views="VIEWS" :view="view" @choose="name => go({ view: name })" />
     <offers-view v-if="view === 'offers'" :may-offer="mayOffer" />
+    <watches-view v-else-if="view === 'watches'" :may-watch="mayOffer" @look="look" />
     <div v-else class="board" :class="{ wide: view === 'chains' }">
       <match-side
         v-model:wish="side"
@@ -143,7 +153,12 @@ const inFull = computed(() =>
           /><v-select v-model="wish.age" label="Posted" :items="AGES" /><v-checkbox
             v-model="wish.partials"
             label="Partials"
-          /><v-checkbox v-model="wish.hidden" label="Hidden" />
+          /><v-checkbox v-model="wish.hidden" label="Hidden" /><v-select
+            v-model="sort"
+            label="Best by"
+            :items="sorts"
+            class="best"
+          /><v-btn v-if="mayOffer && crew" variant="tonal" @click="watching = true">Watch this</v-btn>
         </form>
         <waiting v-slot="{ data: found }" :data="finds" :problem="problem" @again="load">
           <p class="pad small quiet">
@@ -179,6 +194,13 @@ const inFull = computed(() =>
         />
       </div>
     </div>
+    <watch-dialog
+      v-if="crew"
+      v-model="watching"
+      :driver="crew"
+      :wish="wish"
+      @begun="go({ view: 'watches' })"
+    />
   </div>
 </template>
 
@@ -194,7 +216,7 @@ const inFull = computed(() =>
 }
 .wish {
   display: grid;
-  grid-template-columns: 6.2rem 1fr 1fr 8rem;
+  grid-template-columns: 7.4rem 1fr 1fr 8rem;
   gap: 0.5rem;
   padding: 0.6rem 0.7rem 0;
   align-items: center;

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { readPrice } from './words'
+import { readPrice, type Find } from './words'
 
 export interface Wish {
   radius: number
@@ -24,7 +24,11 @@ export const states = (text: string) =>
 const concerns = (change: { kind: string }) => ['market', 'offer'].includes(change.kind)
 
 /** What is posted for a driver's truck, and one of it in full at the price that is being thought of. */
-export function useFinds(driver: Ref<number | undefined>, wish: Ref<Wish>) {
+export function useFinds(
+  driver: Ref<number | undefined>,
+  wish: Ref<Wish>,
+  order: (finds: readonly Find[]) => readonly Find[] = finds => finds,
+) {
   const {
     data: finds,
     problem,
@@ -51,7 +55,7 @@ export function useFinds(driver: Ref<number | undefined>, wish: Ref<Wish>) {
     },
     concerns,
   )
-  const rows = computed(() => (finds.value?.crew.id === driver.value ? finds.value!.rows : []))
+  const rows = computed(() => (finds.value?.crew.id === driver.value ? order(finds.value!.rows) : []))
   const chosenId = ref<number>()
   const chosen = computed(
     () => rows.value.find(({ posting_id }) => posting_id === chosenId.value) ?? rows.value[0],

@@ -1,12 +1,33 @@
 import { describe, expect, it } from 'vitest'
-import { ageWords, besideLane, inShort, isBlocked, laneWords, readPrice, whoAndWhy, type Find } from './words'
+import {
+  ageWords,
+  besideLane,
+  inShort,
+  isBlocked,
+  laneWords,
+  onwardWords,
+  readPrice,
+  sorted,
+  whoAndWhy,
+  type Find,
+  type Sort,
+} from './words'
 import { states } from './useFinds'
 
+const lane = {
+  days: 15,
+  count: 40,
+  low: '2.20',
+  median: '2.50',
+  high: '2.90',
+  borrowed_percent: 17,
+  wider: 90,
+}
 const find = (more: object = {}) =>
   ({
     rate: '1200.00',
     per_loaded_mile: '3.00',
-    lane: { count: 40, low: '2.20', median: '2.50', high: '2.90' },
+    lanes: [lane],
     offer: null,
     reasons: [],
     fit: { verdict: 'fits', reasons: [] },
@@ -45,9 +66,52 @@ describe('a find in words', () => {
     expect(besideLane(find())).toBe(20)
     expect(besideLane(find({ per_loaded_mile: '2.50' }))).toBe(0)
     expect(besideLane(find({ per_loaded_mile: null }))).toBeUndefined()
-    expect(besideLane(find({ lane: null }))).toBeUndefined()
-    expect(laneWords(find({ lane: null }))).toBe('No prices on this lane yet')
-    expect(laneWords(find())).toContain('$2.50 a mile in the middle, $2.20 to $2.90, 40 posted')
+    expect(besideLane(find({ lanes: [] }))).toBeUndefined()
+    expect(laneWords(lane)).toBe('$2.50 a mile in the middle, $2.20 to $2.90; 40 posted in 15 days')
+    expect(laneWords({ ...lane, count: 2, borrowed_percent: 80 })).toContain(
+      '2 posted in 15 days, 80% of it after wider lanes',
+    )
+  })
+
+  const onward = { worth: '0.00', net: '400.00', a_day: 12, own: 0, wait_minutes: 600 }
+  it.each([
+    [onward, 'as good as the usual place: 12 a day leave'],
+    [{ ...onward, worth: '-212.40', a_day: 0 }, '$212 worse than usual: 0 a day leave'],
+    [
+      { ...onward, worth: '99.60', own: 2 },
+      '$100 better than usual: 12 a day leave within 75 mi for such a trailer, 2 of',
+    ],
+  ])('leads somewhere', (worth, words) => {
+    expect(onwardWords(worth)).toContain(words)
+  })
+
+  it('is sorted by what is compared; without a price after those with one, the blocked last', () => {
+    const one = (id: number, profit: string, more: object = {}) =>
+      find({
+        posting_id: id,
+        posted_at: `2026-11-23T12:0${id}:00Z`,
+        onward,
+        ...more,
+        fit: {
+          verdict: 'fits',
+          reasons: [],
+          deadhead_miles: `${id}`,
+          loaded_miles: '100',
+          money: { profit, per_day: profit },
+        },
+      })
+    const finds = [
+      one(1, '900.00', { reasons: [reason('Revoked.', 'block')] }),
+      one(2, '100.00', { rate: null, per_loaded_mile: null }),
+      one(3, '300.00', { onward: { ...onward, worth: '-250.00' } }),
+      one(4, '200.00', { per_loaded_mile: '1.00' }),
+    ]
+    const ids = (by: Sort) => sorted(finds, by).map(({ posting_id }) => posting_id)
+    expect(ids('profit')).toEqual([3, 4, 2, 1])
+    expect(ids('onward')).toEqual([4, 3, 2, 1])
+    expect(ids('loaded')).toEqual([3, 4, 2, 1])
+    expect(ids('empty')).toEqual([3, 4, 2, 1])
+    expect(ids('age')).toEqual([4, 3, 2, 1])
   })
 
   it.each([

@@ -1,5 +1,5 @@
 import type { Schemas } from '@/shared/api'
-import { showDollars } from '@/shared/measure'
+import { showDollars, showMinutes } from '@/shared/measure'
 
 export type Find = Schemas['Find']
 
@@ -36,18 +36,62 @@ export const readPrice = (text: string) => {
 export const isBlocked = (find: Find) =>
   find.fit.verdict === 'blocked' || find.reasons.some(({ effect }) => effect === 'block')
 
+/** The lane by what was posted lately; by the longer time where that is all there is. */
+const lately = (find: Find) => find.lanes[0]
+
 /** How a price lies to what the lane was posted at, in hundredths. */
 export function besideLane(find: Find): number | undefined {
-  if (!find.lane || !find.per_loaded_mile || !Number(find.lane.median)) return undefined
-  return Math.round((Number(find.per_loaded_mile) / Number(find.lane.median) - 1) * 100)
+  const lane = lately(find)
+  if (!lane || !find.per_loaded_mile || !Number(lane.median)) return undefined
+  return Math.round((Number(find.per_loaded_mile) / Number(lane.median) - 1) * 100)
 }
 
-export function laneWords(find: Find): string {
-  const lane = find.lane
-  if (!lane) return 'No prices on this lane yet'
+/** What a lane was posted at, and how much of that is borrowed from wider lanes where it is thin. */
+export function laneWords(lane: Schemas['Lane']): string {
   const [middle, low, high] = [lane.median, lane.low, lane.high].map(showDollars)
   const count = lane.count.toLocaleString('en-US')
-  return `${middle} a mile in the middle, ${low} to ${high}, ${count} posted in 15 days`
+  const borrowed = lane.borrowed_percent >= 40 ? `, ${lane.borrowed_percent}% of it after wider lanes` : ''
+  return `${middle} a mile in the middle, ${low} to ${high}; ${count} posted in ${lane.days} days${borrowed}`
+}
+
+/** What the place where it ends is worth beside the usual one. */
+export function onwardWords({ worth, a_day, own, net, wait_minutes }: Schemas['Onward']): string {
+  const sum = Math.round(Number(worth))
+  const than =
+    sum === 0 ? 'as good as the usual place' : `${dollars(sum)} ${sum > 0 ? 'better' : 'worse'} than usual`
+  const leaves = `${a_day.toLocaleString('en-US')} a day leave within 75 mi for such a trailer`
+  const ours = own ? `, ${own} of our own open loads too` : ''
+  return `${than}: ${leaves}${ours}; the next leaves about ${dollars(Number(net))} after about ${showMinutes(wait_minutes)}`
+}
+const dollars = (sum: number) => `$${Math.abs(Math.round(sum)).toLocaleString('en-US')}`
+
+/** What finds are compared by. The blocked stay last, and what has no price comes after what has one. */
+export const SORTS = [
+  ['profit', 'Profit'],
+  ['onward', 'Profit and what follows'],
+  ['day', 'Profit a day'],
+  ['loaded', 'Posted a loaded mile'],
+  ['all_in', 'Posted a mile, all in'],
+  ['empty', 'Fewest empty miles'],
+  ['age', 'Newest'],
+] as const
+export type Sort = (typeof SORTS)[number][0]
+
+const withNext = (find: Find) => Number(find.fit.money.profit) + Number(find.onward.worth)
+const WORTH: Record<Sort, (find: Find) => number> = {
+  profit: find => Number(find.fit.money.profit),
+  onward: withNext,
+  day: find => Number(find.fit.money.per_day ?? -1e9),
+  loaded: find => Number(find.per_loaded_mile ?? -1e9),
+  all_in: find =>
+    Number(find.rate ?? -1e9) / (Number(find.fit.loaded_miles) + Number(find.fit.deadhead_miles)),
+  empty: find => -Number(find.fit.deadhead_miles),
+  age: find => Date.parse(find.posted_at),
+}
+
+export function sorted(finds: readonly Find[], by: Sort): Find[] {
+  const last = (find: Find) => Number(isBlocked(find)) * 2 + Number(!find.rate)
+  return [...finds].sort((a, b) => last(a) - last(b) || WORTH[by](b) - WORTH[by](a))
 }
 
 /** Minutes since it was posted, as people say them. */
