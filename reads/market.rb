@@ -35,6 +35,21 @@ module Reads::Market
       .all
   end
 
+  # Of links of chains those that are not to be had any more: postings that are gone or offered for, and loads that are
+  # not open. keys - "P12" for a posting, "L7" for a load
+  def self.gone(keys, now)
+    postings, loads =
+      keys.partition { |key| key.start_with?("P") }.map { |list| list.map { |key| key[1..].to_i } }
+    live =
+      Store::Market::Postings
+        .live(now)
+        .where(id: postings)
+        .exclude(freight_key: Store::Market::Offers.where(state: Core::Market::HOLDING).select(:freight_key))
+        .select_map(:id)
+    open = Store::Freight::Loads.where(id: loads, status: "open").select_map(:id)
+    [*(postings - live).map { |id| "P#{id}" }, *(loads - open).map { |id| "L#{id}" }]
+  end
+
   # Of the register by number or a part of the name: rows, each with what speaks against them.
   def self.brokers(text) =
     Store::Market::Brokers

@@ -20,6 +20,7 @@ module Web::Market
       json({})
     end
     app.get("/api/market/chains") { json Web::Market::Chains.new(now).of(parameters) }
+    app.get("/api/market/links") { json({ gone: Reads::Market.gone(parameters[:keys].split(","), now) }) }
     app.get("/api/market/brokers") do
       json(Reads::Market.brokers(parameters[:q].to_s).map { |row| Web::Market.broker(row) })
     end

@@ -83,40 +83,6 @@ RSpec.describe Work::Market do
     end
   end
 
-  describe "chains" do
-    it "brings a driver home by a date for the most profit, and names what it was made of" do
-      take(
-        posting("P1", destination: "Spokane, WA", rate_cents: 1_500_00),
-        posting(
-          "P2",
-          origin: "Spokane, WA",
-          destination: "Boise, ID",
-          pickup_from: now + (20 * Given::HOUR),
-          pickup_to: now + (40 * Given::HOUR),
-          deliver_by: now + (72 * Given::HOUR),
-          rate_cents: 1_600_00
-        ),
-        posting("P3", destination: "Ogden, UT", rate_cents: 1_900_00, raw_weight: 30_000)
-      )
-      path = ->(**more) do
-        wish = { driver_id: ready, to: "Boise, ID", by: (now + (80 * Given::HOUR)).iso8601, **more }
-        "/api/market/chains?#{URI.encode_www_form(wish)}"
-      end
-      answer = dispatch.call(:get, path.call)
-      expect(answer[:chains].map { |chain| chain[:links].map { |link| link[:reference] } }).to eq([%w[P1 P2]])
-      expect(answer[:chains].first[:revenue]).to eq("3100.00")
-      expect(dispatch.call(:get, path.call(without: posting_id("P1")))[:chains]).to eq([])
-      expect(dispatch.call(:get, path.call(to: "Nowhere, ID"))[:error]).to include(
-        code: "unknown_place",
-        path: "/to"
-      )
-      expect(dispatch.call(:get, path.call(by: (now - 60).iso8601))[:error]).to include(
-        code: "ends_before_start",
-        path: "/by"
-      )
-    end
-  end
-
   it "finds brokers by number and by a part of the name" do
     number = dispatch.call(:get, "/api/market/brokers?q=#{sound.number}")
     expect(number.map { |row| row[:name] }).to eq([sound.name])

@@ -48,7 +48,6 @@ module Store::Market::Looking
         .exclude(drive_minutes: nil)
     rows = rows.where { opens_at <= wish.by }
     rows = rows.exclude(destination_state: wish.avoid).exclude(origin_state: wish.avoid) if wish.avoid.any?
-    rows = rows.exclude(Sequel[:postings][:id] => wish.without) if wish.without.any?
     rows.exclude(
       freight_key: Store::Market::Offers.where(state: Core::Market::HOLDING).select(:freight_key)
     ).all

@@ -51,6 +51,12 @@ class Web::Match::FitJson
         partner:,
         not_before: @now.to_i / 60
       )
+    { **fit(fit), **ribbon(fit.slot, plan), sentences: plan.reasons.map(&:last) }
+  end
+
+  # What is recorded, and a plan with the trips before it.
+  def ribbon(slot, plan)
+    question = slot.questions.first
     now = @now.to_i / 60
     before, after =
       question
@@ -58,10 +64,8 @@ class Web::Match::FitJson
         .select { |stretch| stretch.to > now - RECORDED_MINUTES }
         .partition { |stretch| stretch.to <= now }
     {
-      **fit(fit),
       recorded: before.map { |one| stretch(one, question) },
-      planned: [*after, *plan.pieces].map { |one| stretch(one, question) },
-      sentences: plan.reasons.map(&:last)
+      planned: [*after, *plan.pieces].map { |one| stretch(one, question) }
     }
   end
 

@@ -1,22 +1,45 @@
 # frozen_string_literal: true
 
-# The most profitable chains of postings for a truck, from where it will be empty to where it
-# should be by a date.
+# The most profitable chains of postings and own open loads for a truck, from where it will be empty to where it should
+# be by a date.
 class Work::Market::ChainsHome
   Chains = Core::Freight::Chains
+  # considered - how many could be in one
   Answer = Value.of(:crew, :slot, :place, :considered, :milliseconds, :chains)
-  # chain - Core::Freight::Chains::Chain; rows - of its postings, in order
+  # chain - Core::Freight::Chains::Chain; pieces - of Work::Market::ChainFreight, in order; plan - of the hours; legs -
+  # empty ones, each before its piece
   Made =
-    Value.of(:chain, :rows) do
-      def revenue_cents = rows.sum { |row| Money.cents(row[:rate]) }
+    Value.of(:chain, :pieces, :plan, :legs) do
+      def revenue_cents = pieces.sum(&:rate_cents)
 
       # Fuel, the company's cost of a mile and the driver's pay: what the chain itself counts as one.
       def miles_and_pay_cents = revenue_cents - chain.profit_cents - chain.toll_cents - chain.daily_cents
     end
-  # What is asked. place - row with latitude, longitude; by - Time; without - ids of postings
-  Wish = Value.of(:driver_id, :place, :by, :within_miles, :deadhead_miles, :max_loads, :avoid, :without)
+  # What is asked. place - row with latitude, longitude; by - Time; without, wanted - keys of pieces; least_per_day -
+  # dollars or nil
+  Wish =
+    Value.of(
+      :driver_id,
+      :place,
+      :by,
+      :within_miles,
+      :deadhead_miles,
+      :max_loads,
+      :avoid,
+      :without,
+      :wanted,
+      :least_per_day
+    )
 
   TOP = 5
+  # So many are looked at where they have to bring so much a day.
+  TOP_PER_DAY = 60
+  # What is wanted in any case comes first: each counts as so much more than any chain brings.
+  WANTED_CENTS = 100_000_000_00
+  # That there is no legal plan for a link by itself says nothing of the chain, which is planned whole.
+  PLANNED_WHOLE = %w[hours_impossible crew_taken].freeze
+  # So often chains are sought anew without what this crew may not take.
+  AGAIN = 8
 
   def initialize(now)
     @now = now
@@ -28,14 +51,14 @@ class Work::Market::ChainsHome
     crew = crews.of(wish.driver_id)
     slot = crew.slots.last
     refuse_too_soon(crew, slot, wish)
-    rows = rows(crews, crew, wish)
+    pieces = Work::Market::ChainFreight.new(@now, Work::Market::Look.kinds(crews, crew)).all(wish)
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    chains = made(question(slot, crews, crew, wish, rows), slot, rows)
+    chains = takeable(crews, crew, wish, pieces)
     Answer.new(
       crew:,
       slot:,
       place: wish.place,
-      considered: rows.length,
+      considered: pieces.length,
       milliseconds: ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - began) * 1000).round,
       chains:
     )
@@ -43,14 +66,58 @@ class Work::Market::ChainsHome
 
   private
 
-  # By the legal hours of the crew. Array of Made.
-  def made(question, slot, rows)
-    hours, partner = slot.questions
-    by_id = rows.to_h { |row| [row[:id].to_s, row] }
-    Chains
-      .best_legal(question.with(start_at: hours.as_of), hours, rules: HoursRules.named(hours.rules), partner:)
-      .map { |chain| Made.new(chain:, rows: by_id.values_at(*chain.loads)) }
+  # Chains of what the crew may take: what blocks one in the way of papers or equipment is left out, and chains are
+  # sought anew.
+  def takeable(crews, crew, wish, pieces)
+    judge = Work::Match::Judge.new(@now, crews:)
+    blocked = Hash.new { |known, piece| known[piece] = blocked?(judge, crew, piece) }.compare_by_identity
+    AGAIN.times do
+      chains = made(crews, crew, wish, pieces)
+      out = chains.flat_map(&:pieces).uniq.select { |piece| blocked[piece] }
+      return chains if out.empty?
+
+      pieces -= out
+    end
+    []
   end
+
+  def blocked?(judge, crew, piece) =
+    judge
+      .judge(crew, piece.freight, slot: crew.slots.last)
+      .judgement
+      .reasons
+      .any? { |reason| reason.effect == "block" && !PLANNED_WHOLE.include?(reason.code) }
+
+  # By the legal hours of the crew. Array of Made.
+  def made(crews, crew, wish, pieces)
+    slot = crew.slots.last
+    hours, partner = slot.questions
+    rules = HoursRules.named(hours.rules)
+    question =
+      question(slot, Work::Market::TruckCosts.new(crews, crew), wish, pieces).with(start_at: hours.as_of)
+    by_key = pieces.to_h { |piece| [piece.key, piece] }
+    legal = Chains::Legal.new(question, hours, rules, partner)
+    legal
+      .best
+      .select { |chain| (wish.wanted - chain.loads).empty? }
+      .map { |chain| without_bonus(chain, wish) }
+      .select { |chain| enough?(chain, wish) }
+      .first(TOP)
+      .map do |chain|
+        Made.new(
+          chain:,
+          pieces: by_key.values_at(*chain.loads),
+          plan: legal.plan_of(chain),
+          legs: legal.empty_legs(chain)
+        )
+      end
+  end
+
+  def without_bonus(chain, wish) =
+    chain.with(revenue_cents: chain.revenue_cents - (WANTED_CENTS * (wish.wanted & chain.loads).length))
+
+  def enough?(chain, wish) =
+    wish.least_per_day.nil? || (chain.profit_per_day_cents || 0) >= Money.cents(wish.least_per_day)
 
   def refuse_too_soon(crew, slot, wish)
     return if wish.by >= slot.at
@@ -63,22 +130,10 @@ class Work::Market::ChainsHome
           )
   end
 
-  # Postings with a price, each freight once by its best; of posters that we may deal with.
-  def rows(crews, crew, wish)
-    found = Store::Market::Looking.priced(@now, kinds(crews, crew), wish)
-    found
-      .reject { |row| Work::Market::Poster.blocked?(row) }
-      .group_by { |row| row[:freight_key] }
-      .map { |_, same| same.max_by { |row| [row[:rate], -row[:id]] } }
-  end
-
-  def kinds(crews, crew) = Work::Market::Look.kinds(crews, crew)
-
-  def question(slot, crews, crew, wish, rows)
+  def question(slot, costs, wish, pieces)
     towns = Work::Market::TownLegs.new(slot.place, wish.place)
     goals = {}
-    costs = Work::Market::TruckCosts.new(crews, crew)
-    loads = rows.filter_map { |row| load(row, costs, towns, slot, wish, goals) }
+    loads = pieces.filter_map { |piece| load(piece, costs, towns, slot, wish, goals) }
     Chains::Question.new(
       loads:,
       start: towns.place(slot.place),
@@ -91,42 +146,31 @@ class Work::Market::ChainsHome
       daily_drive_minutes: Chains::Legal::UNLIMITED_MINUTES,
       service_minutes: Work::Hours::Service::DOCK_MINUTES,
       zone_seconds: 0,
-      top: TOP,
+      top: wish.least_per_day ? TOP_PER_DAY : TOP,
       fuel_cents_per_tenth: costs.cents_per_tenth,
       daily_cents_per_minute: costs.cents_per_day / 1440
     )
   end
 
-  def load_pay(costs, row) =
-    costs.load_pay(
-      loaded_tenths: row[:miles_tenths],
-      line_haul_cents: Money.cents(row[:rate]),
-      weight_lb: row[:weight_lb] || 0,
-      stop_count: 2
-    )
+  def load(piece, costs, towns, slot, wish, goals)
+    return if piece.closes_at < slot.at || piece.opens_at > wish.by
 
-  def load(row, costs, towns, slot, wish, goals)
-    from, to =
-      %w[origin destination].map do |side|
-        towns.place(%w[town state latitude longitude].to_h { |key| [key.to_sym, row[:"#{side}_#{key}"]] })
-      end
-    by = row[:deliver_by] || wish.by
-    return if row[:closes_at] < slot.at || row[:opens_at] > wish.by || row[:drive_minutes].nil?
-
+    from, to = [piece.from, piece.to].map { |town| towns.place(town) }
     goals[from] = true
+    bonus = wish.wanted.include?(piece.key) ? WANTED_CENTS : 0
     Chains::Load.new(
-      id: row[:id].to_s,
+      id: piece.key,
       from:,
       to:,
-      pickup_from: row[:opens_at].to_i / 60,
-      pickup_to: row[:closes_at].to_i / 60,
-      latest_delivery: by.to_i / 60,
-      rate_cents: Money.cents(row[:rate]) - load_pay(costs, row),
+      pickup_from: piece.opens_at.to_i / 60,
+      pickup_to: piece.closes_at.to_i / 60,
+      latest_delivery: (piece.deliver_by || wish.by).to_i / 60,
+      rate_cents: piece.rate_cents - costs.load_pay(**piece.work) + bonus,
       leg:
         Chains::Leg.new(
-          tenths: row[:miles_tenths],
-          minutes: row[:drive_minutes],
-          toll_cents: row[:toll_cents]
+          tenths: piece.miles_tenths,
+          minutes: piece.drive_minutes,
+          toll_cents: piece.toll_cents
         )
     )
   end

@@ -60,9 +60,11 @@ class Work::Market::RunWatches
         enough?(watch, find)
     end
 
+  # What loses money rings nobody; what has no price does, unless so much is asked for.
   def enough?(watch, find)
-    least = watch[:least_profit] or return true
-    find.row[:rate] && find.fit.judgement.money.profit >= Money.cents(least)
+    return watch[:least_profit].nil? if find.row[:rate].nil?
+
+    find.fit.judgement.money.profit >= Money.cents(watch[:least_profit] || 0)
   end
 
   # The id of a find that was not known.

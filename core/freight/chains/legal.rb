@@ -35,6 +35,18 @@ class Core::Freight::Chains::Legal
     end
   end
 
+  # The plan of hours of a chain that was found, see Core::Hours.plan.
+  def plan_of(chain) = Core::Hours.plan(@hours, trip(chain), rules: @rules, partner: @partner, advice: false)
+
+  # The empty Leg before each load of a chain.
+  def empty_legs(chain)
+    places = [@question.start, *chain.loads.map { |id| @loads.fetch(id).to }]
+    chain
+      .loads
+      .zip(places)
+      .map { |id, place| @question.empty_legs.call(place).to_h.fetch(@loads.fetch(id).from) }
+  end
+
   private
 
   # Of driving between two standings at most, by the rules.
@@ -54,8 +66,7 @@ class Core::Freight::Chains::Legal
   def planned(chain) = @planned.fetch(chain.loads) { |ids| @planned[ids] = plan(chain) }
 
   def plan(chain)
-    trip = Core::Hours::Trip.new(stops: stops(chain), split_rest: false, waiting_status: "off_duty")
-    plan = Core::Hours.plan(@hours, trip, rules: @rules, partner: @partner, advice: false)
+    plan = plan_of(chain)
     return unless plan.verdict == "fits"
 
     arrive_at = plan.visits.last.arrive_at
@@ -67,16 +78,18 @@ class Core::Freight::Chains::Legal
     )
   end
 
+  def trip(chain) = Core::Hours::Trip.new(stops: stops(chain), split_rest: false, waiting_status: "off_duty")
+
   def stops(chain)
-    place = @question.start
-    chain.loads.flat_map do |id|
-      load = @loads.fetch(id)
-      empty = @question.empty_legs.call(place).to_h.fetch(load.from)
-      place = load.to
-      latest =
-        id.equal?(chain.loads.last) ? [load.latest_delivery, @question.end_by].min : load.latest_delivery
-      [stop(id, empty.minutes, load.pickup_from, load.pickup_to), stop(id, load.leg.minutes, nil, latest)]
-    end
+    chain
+      .loads
+      .zip(empty_legs(chain))
+      .flat_map do |id, empty|
+        load = @loads.fetch(id)
+        latest =
+          id.equal?(chain.loads.last) ? [load.latest_delivery, @question.end_by].min : load.latest_delivery
+        [stop(id, empty.minutes, load.pickup_from, load.pickup_to), stop(id, load.leg.minutes, nil, latest)]
+      end
   end
 
   def stop(name, drive_minutes, opens, closes) =

@@ -16,7 +16,12 @@ const driver = {
   free_at: AT,
 }
 const link = (id: number, origin: string, destination: string) => ({
+  key: `P${id}`,
   posting_id: id,
+  load_id: null,
+  from: { latitude: 40, longitude: -110 },
+  to: { latitude: 43, longitude: -116 },
+  deadhead_miles: '12.0',
   reference: `P${id}`,
   poster: 'Mossgrave',
   origin,
@@ -30,6 +35,8 @@ const link = (id: number, origin: string, destination: string) => ({
 })
 const chain = (...links: object[]) => ({
   links,
+  recorded: [],
+  planned: [{ status: 'driving', from: AT, to: '2026-11-23T20:00:00Z' }],
   revenue: '1800.00',
   miles_and_pay: '700.00',
   tolls: '0.00',
@@ -43,6 +50,7 @@ const chain = (...links: object[]) => ({
 const answer = (chains: object[]) => ({
   as_of: AT,
   crew: driver,
+  start: { latitude: 39, longitude: -108 },
   to: 'Boise, ID',
   zone: 'America/Boise',
   considered: 1160,
@@ -59,7 +67,7 @@ const shown = (say: (path: string, query: URLSearchParams) => object | undefined
   const asked = fakeServer(({ path, query }) => say(path, query))
   const wrapper = mount(ChainsView, {
     props: { driver: driver as unknown as Schemas['FreeCrew'] },
-    global: { stubs: { ...PLAIN, TimeField } },
+    global: { stubs: { ...PLAIN, TimeField, ChainMap: true, DutyRuler: true, DutyRibbon: true } },
   })
   const find = async () => {
     await wrapper.find('label input').setValue('2026-11-28T18:00:00-07:00')
@@ -74,12 +82,12 @@ describe('chains', () => {
 
   it('are asked for by place and time, and leave out what is not wanted', async () => {
     const two = chain(link(1, 'Grand Junction, CO', 'Ogden, UT'), link(2, 'Ogden, UT', 'Boise, ID'))
-    const { asked, wrapper, find } = shown((_, query) => ({
-      body: answer(query.get('without') === '1' ? [] : [two]),
+    const { asked, wrapper, find } = shown((path, query) => ({
+      body: path.endsWith('/links') ? { gone: [] } : answer(query.get('without') === 'P1' ? [] : [two]),
     }))
-    await type(wrapper, 'Avoid (CA)', 'ca')
+    await type(wrapper, 'Avoid', 'ca')
     await find()
-    const sent = Object.fromEntries(asked.at(-1)!.query)
+    const sent = Object.fromEntries(asked[0]!.query)
     expect(sent).toMatchObject({
       driver_id: '3',
       to: 'Boise, ID',
@@ -96,6 +104,25 @@ describe('chains', () => {
     await button(wrapper, 'Take them back in').trigger('click')
     await settled()
     expect(wrapper.text()).toContain('$800.00')
+  })
+
+  it('keep what is kept, and ask for what replaces a link that has gone', async () => {
+    const two = chain(link(1, 'Grand Junction, CO', 'Ogden, UT'), link(2, 'Ogden, UT', 'Boise, ID'))
+    const { asked, wrapper, find } = shown(path => ({
+      body: path.endsWith('/links') ? { gone: ['P2'] } : answer([two]),
+    }))
+    await type(wrapper, 'Least a day, $', '250')
+    await find()
+    await settled()
+    expect(Object.fromEntries(asked[0]!.query)).toMatchObject({ least_per_day: '250' })
+    expect(wrapper.text()).toContain('P2 is gone.')
+    await button(wrapper, 'Find what replaces it').trigger('click')
+    await settled()
+    const last = () => asked.filter(({ path }) => path === '/api/market/chains').at(-1)!.query
+    expect([last().get('without'), last().get('wanted')]).toEqual(['P2', 'P1'])
+    await button(wrapper, 'Kept').trigger('click')
+    await settled()
+    expect(last().get('wanted')).toBe('')
   })
 
   it('say at the field that a place is unknown or a time too soon', async () => {

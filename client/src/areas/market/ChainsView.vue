@@ -2,11 +2,12 @@
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { NOTHING, useFetched } from '@/shared/fetched'
-import { showDollars, showMiles } from '@/shared/measure'
 import { showTime } from '@/shared/time'
 import TimeField from '@/shared/typed/TimeField.vue'
 import Waiting from '@/shared/Waiting.vue'
+import ChainCard from './ChainCard.vue'
 import { states } from './useFinds'
+import { readPrice } from './words'
 
 /** Loads strung together that bring a truck to a place by a date, with the most profit. */
 const { driver } = defineProps<{ driver: Schemas['FreeCrew'] }>()
@@ -16,37 +17,71 @@ const typed = ref('')
 const at = ref<number>()
 const most = ref('4')
 const avoid = ref('')
-const without = ref<number[]>([])
-const asked = ref<{ to: string; by: string; max_loads: number; avoid: string }>()
+const perDay = ref('')
+const without = ref<string[]>([])
+const wanted = ref<string[]>([])
+interface Asked {
+  to: string
+  by: string
+  max_loads: number
+  avoid: string
+  least_per_day?: string
+}
+const asked = ref<Asked>()
+const { data, problem, load } = useFetched(
+  () => ({
+    driver: driver.id,
+    asked: asked.value,
+    without: without.value.join(','),
+    wanted: wanted.value.join(','),
+  }),
+  async of =>
+    of.asked
+      ? ask<Schemas['Chains']>(
+          api.GET('/api/market/chains', {
+            params: {
+              query: { driver_id: of.driver, ...of.asked, without: of.without, wanted: of.wanted },
+            },
+          }),
+        )
+      : NOTHING,
+)
 watch(
   () => driver.id,
   () => {
     asked.value = undefined
     without.value = []
+    wanted.value = []
   },
 )
-const { data, problem, load } = useFetched(
-  () => ({ driver: driver.id, asked: asked.value, without: without.value.join(',') }),
-  async of =>
-    of.asked
-      ? ask<Schemas['Chains']>(
-          api.GET('/api/market/chains', {
-            params: { query: { driver_id: of.driver, ...of.asked, without: of.without } },
-          }),
-        )
-      : NOTHING,
+const shown = computed(() => (asked.value ? data.value : undefined))
+// What is on the page and not to be had any more, asked anew as the market moves.
+const { data: links } = useFetched(
+  () => [...new Set(shown.value?.chains.flatMap(chain => chain.links.map(({ key }) => key)))].join(','),
+  async keys => (keys ? ask(api.GET('/api/market/links', { params: { query: { keys } } })) : NOTHING),
+  change => ['market', 'offer', 'load'].includes(change.kind),
+)
+const gone = computed(() => links.value?.gone ?? [])
+/** Keeps what is left of a chain and leaves out what has gone. */
+function replace(chain: Schemas['Chain']) {
+  without.value = [...new Set([...without.value, ...gone.value])]
+  wanted.value = chain.links.map(({ key }) => key).filter(key => !gone.value.includes(key))
+}
+const perDayWrong = computed(() =>
+  perDay.value.trim() && !readPrice(perDay.value) ? ['Dollars, as 300.'] : [],
 )
 const submit = () => {
-  if (!to.value.trim() || !at.value) return
+  if (!to.value.trim() || !at.value || perDayWrong.value.length) return
+  const least = readPrice(perDay.value)
   asked.value = {
     to: to.value.trim(),
     by: new Date(at.value).toISOString(),
     max_loads: Number(most.value),
     avoid: states(avoid.value),
+    ...(least ? { least_per_day: least } : {}),
   }
 }
 const at_field = (path: string) => (problem.value?.path === path ? [problem.value.message] : [])
-const shown = computed(() => (asked.value ? data.value : undefined))
 </script>
 
 <template>
@@ -60,7 +95,13 @@ const shown = computed(() => (asked.value ? data.value : undefined))
         :error="problem?.path === '/by' ? problem.message : ''"
       />
       <v-select v-model="most" :items="['1', '2', '3', '4', '5', '6']" label="Most loads" />
-      <v-text-field v-model="avoid" label="Avoid (CA)" />
+      <v-text-field v-model="avoid" label="Avoid" />
+      <v-text-field
+        v-model="perDay"
+        label="Least a day, $"
+        inputmode="decimal"
+        :error-messages="perDayWrong"
+      />
       <v-btn type="submit" color="primary" :disabled="!to.trim() || !at">Find chains</v-btn>
     </form>
     <p v-if="!asked" class="pad quiet">
@@ -79,72 +120,28 @@ const shown = computed(() => (asked.value ? data.value : undefined))
         more loads may.
       </p>
       <ol class="chains">
-        <li
+        <chain-card
           v-for="(chain, i) in found.chains"
-          :key="chain.links.map(link => link.reference).join()"
-          class="chain"
-        >
-          <header class="spread wrap">
-            <h2>
-              {{ showDollars(chain.profit) }}
-              <span class="quiet small"
-                >profit<template v-if="chain.profit_per_day"
-                  >, {{ showDollars(chain.profit_per_day) }} a day</template
-                >, {{ i === 0 ? 'the most there is' : `number ${i + 1}` }}</span
-              >
-            </h2>
-            <span class="small"
-              >there {{ showTime(chain.arrive_at, found.zone) }}; {{ showMiles(chain.loaded_miles) }} loaded,
-              {{ showMiles(chain.deadhead_miles) }} empty</span
-            >
-          </header>
-          <table class="ledger">
-            <tbody>
-              <tr v-for="link in chain.links" :key="link.reference">
-                <td>
-                  <strong>{{ link.origin }} → {{ link.destination }}</strong
-                  ><span class="small quiet"><br />{{ link.poster }}, {{ link.reference }}</span>
-                </td>
-                <td class="small">
-                  <template v-if="link.opens_at && link.closes_at"
-                    >pickup {{ showTime(link.opens_at, link.zone) }} to
-                    {{ showTime(link.closes_at, link.zone) }}</template
-                  >
-                </td>
-                <td class="figure">{{ showMiles(link.miles) }}</td>
-                <td class="figure">{{ showDollars(link.rate) }}</td>
-                <td class="figure">
-                  <span class="row justify-end"
-                    ><v-btn
-                      size="small"
-                      variant="tonal"
-                      :aria-label="`Look at ${link.reference}`"
-                      @click="emit('look', link.posting_id)"
-                      >Look at</v-btn
-                    ><v-btn
-                      size="small"
-                      variant="text"
-                      :aria-label="`Not this one: ${link.reference}`"
-                      @click="without = [...without, link.posting_id]"
-                      >Not this one</v-btn
-                    ></span
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
-          <p class="small quiet sums">
-            Revenue {{ showDollars(chain.revenue) }}; fuel, miles and driver’s pay −{{
-              showDollars(chain.miles_and_pay)
-            }}; tolls −{{ showDollars(chain.tolls) }}; days −{{ showDollars(chain.daily) }}
-          </p>
-        </li>
+          :key="chain.links.map(link => link.key).join()"
+          v-model:wanted="wanted"
+          :chain="chain"
+          :place="i + 1"
+          :zone="found.zone"
+          :found="found"
+          :gone="gone"
+          @look="id => emit('look', id)"
+          @without="key => (without = [...without, key])"
+          @replace="replace(chain)"
+        />
       </ol>
       <p class="pad small quiet">
-        {{ found.considered.toLocaleString('en-US') }} postings with a price were tried, in
+        {{ found.considered.toLocaleString('en-US') }} postings with a price and own open loads were tried, in
         {{ found.milliseconds }} ms.<template v-if="without.length">
           {{ without.length }} left out by you.
           <button type="button" class="link" @click="without = []">Take them back in</button></template
+        ><template v-if="wanted.length">
+          {{ wanted.length }} in every chain.
+          <button type="button" class="link" @click="wanted = []">Let them go</button></template
         >
       </p>
     </waiting>
@@ -154,7 +151,7 @@ const shown = computed(() => (asked.value ? data.value : undefined))
 <style scoped>
 .ask {
   display: grid;
-  grid-template-columns: 1.3fr 1fr 7rem 8rem auto;
+  grid-template-columns: 1.2fr 1fr 6.6rem 6rem 9.4rem auto;
   gap: 0.6rem;
   padding: 0.7rem 0.85rem;
   align-items: center;
@@ -166,16 +163,6 @@ const shown = computed(() => (asked.value ? data.value : undefined))
   list-style: none;
   margin: 0;
   padding: 0;
-}
-.chain {
-  padding: 0.4rem 0.85rem 0.2rem;
-  border-top: 1px solid rgb(var(--v-theme-line));
-}
-.sums {
-  margin: 0.2rem 0 0.4rem;
-}
-.wrap {
-  flex-wrap: wrap;
 }
 .link {
   font: inherit;

@@ -244,7 +244,7 @@ const now = computed(() => Date.parse(data.value?.as_of ?? '') || session.now())
 }
 .truck {
   display: grid;
-  grid-template-columns: 1.5rem minmax(0, 1fr) auto auto;
+  grid-template-columns: 5.4rem minmax(0, 1fr) auto auto;
   gap: 0.6rem;
   align-items: center;
   min-height: 32px;
@@ -264,7 +264,7 @@ const now = computed(() => Date.parse(data.value?.as_of ?? '') || session.now())
     grid-template-columns: minmax(0, 1fr);
   }
   .truck {
-    grid-template-columns: 1.5rem minmax(0, 1fr) auto;
+    grid-template-columns: 5.4rem minmax(0, 1fr) auto;
   }
   .truck .v-btn {
     grid-column: 2 / -1;

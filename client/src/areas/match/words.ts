@@ -19,7 +19,7 @@ export function inShort(fit: Schemas['FitRow']): string {
 }
 
 /** The instants that fits in full are drawn between. */
-export const spanOf = (fits: readonly Schemas['ComparedFit'][]) =>
+export const spanOf = (fits: readonly Pick<Schemas['ComparedFit'], 'recorded' | 'planned'>[]) =>
   fits.flatMap(fit =>
     [...fit.recorded, ...fit.planned].flatMap(({ from, to }) => [Date.parse(from), Date.parse(to)]),
   )
