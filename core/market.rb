@@ -39,7 +39,8 @@ module Core::Market
   def self.doubts(facts) = Doubts.new(facts).sentences
 
   # What speaks against doing business with a poster: Array of Reason, the blocking ones first.
-  def self.standing(poster) = Standing.reasons(poster)
+  # effects - what the company has a rule do, by code, where that is not the usual
+  def self.standing(poster, effects: {}) = Standing.reasons(poster, effects)
 
   # What a price is, against what the run costs.
   #
@@ -79,6 +80,16 @@ module Core::Market
   ANSWERS = %w[accepted countered lost].freeze
   # While our offer is in one of these, nobody else of us offers for the same freight.
   HOLDING = %w[sent accepted countered booked].freeze
+
+  # What it means for getting out of a place: postings for each truck that is posted there. A market with over three for
+  # each is short of trucks, one with fewer than one short of freight. Common practice.
+  def self.supply(postings, trucks)
+    return "even" if trucks.nil?
+    return "short_of_trucks" if postings > trucks * SHORT_OF_TRUCKS
+
+    postings < trucks ? "short_of_freight" : "even"
+  end
+  SHORT_OF_TRUCKS = 3
 
   # What may be done with an offer in a state.
   def self.may(state) = { may_withdraw: !SETTLED.include?(state), may_book: BOOKABLE.include?(state) }

@@ -24,6 +24,7 @@ class Jobs::PollMarket < Que::Job
     take_register(service, now) if Work::Market::TakeRegister.due?(now, REGISTER_EVERY_SECONDS)
     take(service, now)
     Work::Market::RunWatches.call(now)
+    Work::Market::PostTruck.tidy(now)
     take_answers(service, now)
     tell_unreadable(Work::Market::TakePrices.new(NAME, service, now).call)
   end

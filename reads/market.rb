@@ -15,6 +15,9 @@ module Reads::Market
     driver_id
     version
     note
+    mailed_to
+    confirmation
+    late_answer
   ].freeze
   MOST = 200
 
@@ -51,11 +54,16 @@ module Reads::Market
   end
 
   # Of the register by number or a part of the name: rows, each with what speaks against them.
-  def self.brokers(text) =
+  def self.brokers(text)
+    effects = Store::Match.effects
     Store::Market::Brokers
       .called(text)
       .limit(MOST_BROKERS)
-      .map { |row| row.merge(reasons: Core::Market.standing(Core::Market::Poster.new(**row.slice(*POSTER)))) }
+      .map do |row|
+        poster = Core::Market::Poster.new(**row.slice(*POSTER))
+        { **row, reasons: Core::Market.standing(poster, effects:) }
+      end
+  end
   MOST_BROKERS = 20
   POSTER = Core::Market::Poster::FIELDS
 end

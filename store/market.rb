@@ -37,6 +37,16 @@ module Store::Market
         ).order(:name)
     end
 
+  # How many trucks of all carriers are posted, by state and kind of trailer.
+  TruckCounts =
+    Store::Table.of(:truck_counts) do
+      def replace(rows) =
+        db.transaction do
+          delete
+          multi_insert(rows)
+        end
+    end
+
   # The towns of postings as the ZIPs know them, by "town, ST" in small letters.
   def self.towns(names)
     pairs = names.map { |name| name.downcase.split(/,\s*/, 2) }.select { |pair| pair.length == 2 }

@@ -8,12 +8,17 @@ module Web::Market
     looking(app)
     offers(app)
     Web::Market::Watches.registered(app)
+    Web::Market::Supply.registered(app)
   end
 
   def self.looking(app)
     app.get("/api/market/finds") { json Web::Market::Finds.new(now).of(Web::Market.wish(parameters), by) }
     app.get("/api/market/postings/:id") do
       json Web::Market::Finds.new(now).in_full(id, parameters[:driver_id], parameters[:amount], by)
+    end
+    app.get("/api/market/postings/:id/letter") do
+      asked = Money.parse_cents(parameters[:amount])
+      json Work::Market::OfferLetter.draft(id, asked, parameters[:note].to_s.strip, by:)
     end
     app.put("/api/market/postings/:id/aside") do
       Work::Market::SetAside.call(id, input[:aside], by:, now:)

@@ -11,8 +11,15 @@ module Core::Market::Standing
   DAYS_TO_PAY = 45
   PRACTICE = "common practice"
 
-  # poster - Core::Market::Poster, nil for one who is in no register
-  def self.reasons(poster)
+  # poster - Core::Market::Poster, nil for one who is in no register; effects - what the company has a rule do, by code,
+  # where that is not the usual: block, warn or off
+  def self.reasons(poster, effects)
+    found(poster)
+      .map { |reason| reason.with(effect: effects.fetch(reason.code, reason.effect)) }
+      .reject { |reason| reason.effect == "off" }
+  end
+
+  def self.found(poster)
     if poster.nil?
       return [
         reason("poster_unknown", "block", "Who posts this is in no register of brokers.", AUTHORITY_SOURCE)
@@ -66,5 +73,5 @@ module Core::Market::Standing
   end
 
   def self.reason(code, effect, text, source) = Core::Market::Reason.new(code:, effect:, text:, source:)
-  private_class_method :authority, :bond, :credit, :days, :reason
+  private_class_method :found, :authority, :bond, :credit, :days, :reason
 end

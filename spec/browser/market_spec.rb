@@ -101,7 +101,12 @@ RSpec.describe "Posted freight", :committed, type: :feature do
 
     DB[:offers].update(receipt: "R1")
     Work::Market::TakeAnswer.call(
-      Services::PostingService::Answer.new(receipt: "R1", answer: "countered", amount_cents: 1_325_00),
+      Services::PostingService::Answer.new(
+        receipt: "R1",
+        answer: "countered",
+        amount_cents: 1_325_00,
+        confirmation: nil
+      ),
       now: Time.now.utc
     )
     click_on "See the offers"

@@ -76,6 +76,14 @@ RSpec.describe Core::Market do
     end
   end
 
+  it "does as the company says: refuse, warn or keep still" do
+    effects = { "authority_not_active" => "warn", "bond_missing" => "off", "credit_low" => "block" }
+    shaky = poster(authority: "revoked", bond_dollars: 0, credit_score: 12)
+    expect(described_class.standing(shaky, effects:).map { |one| [one.code, one.effect] }).to eq(
+      [%w[authority_not_active warn], %w[credit_low block]]
+    )
+  end
+
   it "blocks who is in no register: nobody knows whether he may broker" do
     expect(described_class.standing(nil).map { |one| [one.code, one.effect] }).to eq(
       [%w[poster_unknown block]]

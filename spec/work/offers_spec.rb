@@ -27,6 +27,94 @@ RSpec.describe Work::Market::MakeOffer do
     expect([said.dig(:error, :code), DB[:offers].get(:state)]).to eq(%w[stale countered])
   end
 
+  it "goes with a mail as it was left, with our number in it" do
+    take(posting("P1"))
+    draft = dispatch.call(:get, "/api/market/postings/#{posting_id}/letter?amount=1200.00&note=Two%20drivers")
+    expect(draft[:to]).to eq(sound.email)
+    expect(draft[:body]).to include(
+      "$1,200.00 all in for P1, Boise, ID to Pendleton, OR",
+      "Two drivers",
+      "Maren Holt"
+    )
+    sent = {
+      key: "letter-of-p1",
+      posting_id:,
+      amount: "1200.00",
+      letter: {
+        subject: draft[:subject],
+        body: "Ours: {our reference}"
+      }
+    }
+    2.times { dispatch.call(:post, "/api/market/offers", sent) }
+    expect(DB[:mails].where(to: sound.email).select_map(%i[subject body])).to match(
+      [
+        [
+          end_with("our offer MK-#{DB[:offers].get(:reference)[/\d+/]}"),
+          "Ours: #{DB[:offers].get(:reference)}"
+        ]
+      ]
+    )
+    expect(dispatch.call(:get, "/api/market/offers").first).to include(
+      mailed_to: sound.email,
+      confirmed: false
+    )
+  end
+
+  it "is held against the rate confirmation, and booked with what that says otherwise" do
+    take(posting("P1"))
+    offer
+    send_offers
+    terms = {
+      amount_cents: 1_150_00,
+      origin: "Boise, ID",
+      destination: "Pendleton, OR",
+      opens_at: (now + (3 * Given::HOUR)).iso8601,
+      closes_at: nil,
+      deliver_by: nil,
+      weight_lb: 40_000
+    }
+    answer =
+      Services::PostingService::Answer.new(
+        receipt: DB[:offers].get(:receipt),
+        answer: "accepted",
+        amount_cents: 1_200_00,
+        confirmation: terms
+      )
+    2.times { Work::Market::TakeAnswer.call(answer, now:) }
+    said = dispatch.call(:get, "/api/market/offers").first
+    expect(said).to include(confirmed: true, differences: ["The price is $1,150.00, not $1,200.00."])
+    load_id =
+      dispatch.call(:post, "/api/market/offers/#{said[:id]}/book", { key: "book-with-note" })[:load_id]
+    expect(DB[:loads].where(id: load_id).get(:notes)).to include("Rate confirmation: The price is $1,150.00")
+  end
+
+  it "that is answered after we took it back is told to both" do
+    take(posting("P1"))
+    id = offer
+    send_offers
+    dispatch.call(:put, "/api/market/offers/#{id}/withdraw", { version: DB[:offers].get(:version) })
+    withdraw = -> do
+      Jobs::WithdrawOffer.new({}).tap { |job| allow(job).to receive(:finish) }.run(offer_id: id)
+    end
+    2.times { withdraw.call }
+    receipt = DB[:offers].get(:receipt)
+    answer =
+      Services::PostingService::Answer.new(
+        receipt:,
+        answer: "accepted",
+        amount_cents: 1_200_00,
+        confirmation: nil
+      )
+    expect(Store::Market::Offers.awaiting.select_map(:receipt)).to eq([receipt])
+    2.times { Work::Market::TakeAnswer.call(answer, now:) }
+    withdraw.call
+    expect(File.readlines(offers_file).count { |line| line.include?("withdrawn") }).to eq(2)
+    expect(dispatch.call(:get, "/api/market/offers").first).to include(
+      state: "withdrawn",
+      late_answer: "accepted"
+    )
+  end
+
   {
     "posting_gone" => ->(one) { [one.call(state: "gone", at: Given::NOW)] },
     "posting_doubtful" => ->(one) { [one.call(rate_cents: 100)] }
@@ -72,7 +160,12 @@ RSpec.describe Work::Market::MakeOffer do
       ]
     )
     Work::Market::TakeAnswer.call(
-      Services::PostingService::Answer.new(receipt: "R1", answer: "countered", amount_cents: 1_150_00),
+      Services::PostingService::Answer.new(
+        receipt: "R1",
+        answer: "countered",
+        amount_cents: 1_150_00,
+        confirmation: nil
+      ),
       now:
     )
     expect(DB[:offers].first(id:).slice(:state, :counter)).to eq(state: "countered", counter: 1150)

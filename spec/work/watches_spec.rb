@@ -74,7 +74,11 @@ RSpec.describe Work::Market::Watch do
       end
     wish = Work::Market::RunWatches.wish(DB[:watches].first)
     whole = Work::Market::Look.new(now + after, maren).fresh(wish, now - 1)
-    fitting = whole.select { |find| %w[fits tight].include?(find.fit.judgement.verdict) && !find.blocked? }
+    fitting =
+      whole.select do |find|
+        %w[fits tight].include?(find.fit.judgement.verdict) && !find.blocked? &&
+          (find.row[:rate].nil? || !find.fit.judgement.money.profit.negative?)
+      end
     expect([stream.length, fitting.length]).to all(be > 20)
     expect(fitting.map { |find| find.row[:freight_key] } - DB[:watch_finds].select_map(:freight_key)).to eq(
       []

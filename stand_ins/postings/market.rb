@@ -2,6 +2,7 @@
 
 require "time"
 require_relative "posters"
+require_relative "spoiled"
 require_relative "towns"
 
 # What is posted when: always the same for the same minute, so that nothing needs to be kept. Lanes, prices and
@@ -95,7 +96,7 @@ class StandIns::Market
     kind, _, per_mile = kind(chance.call("kind"))
     opens = ((minute + (chance.call("opens") * 4320).round + 120) / 30) * 30
     miles = StandIns::Towns.miles(from, to)
-    spoiled(
+    StandIns::Spoiled.of(
       {
         reference:,
         poster: pick(StandIns::Posters.all, "poster", reference),
@@ -139,24 +140,6 @@ class StandIns::Market
     season = 1 + (0.06 * Math.sin(minute / 525_600.0 * 2 * Math::PI))
     pull = (PULL[from[1]] || 1.0) / Math.sqrt(PULL[to[1]] || 1.0)
     ((260 + (miles * per_mile * pull * season * (0.82 + (0.36 * chance.call("rate"))))) / 25).round * 25
-  end
-
-  # About one in thirty is wrong in some way.
-  def spoiled(posting, chance)
-    case chance.call("wrong")
-    when 0...0.006
-      posting.merge(rate: 1)
-    when 0.006...0.011
-      posting.merge(deliver_by: posting[:pickup_from] - 3600)
-    when 0.011...0.018
-      posting.merge(origin: posting[:origin].sub(/..,/, "y,"))
-    when 0.018...0.026
-      posting.merge(weight_lb: "#{posting[:weight_lb].to_i / 1000}k")
-    when 0.026...0.03
-      posting.merge(rate: 0)
-    else
-      posting
-    end
   end
 
   # Posted, perhaps changed half-way, gone.

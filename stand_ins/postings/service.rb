@@ -5,6 +5,7 @@ require "json"
 require "rack"
 require "time"
 require_relative "market"
+require_relative "trucks"
 
 # A service where freight is posted, as docs/postings.md describes it: what is new, changed and gone; who posts;
 # offers and what is answered.
@@ -17,6 +18,7 @@ class StandIns::PostingService
   def initialize(path, per_minute:, clock: -> { Time.now })
     @path = path
     @market = StandIns::Market.new(per_minute)
+    @trucks = StandIns::PostedTrucks.new("#{path.delete_suffix(".jsonl")}-trucks.jsonl")
     @clock = clock
     @writing = Mutex.new
   end
@@ -32,16 +34,35 @@ class StandIns::PostingService
       json(200, posters: StandIns::Posters.all.map { |poster| poster.to_h.except(:firm) })
     when %w[POST /v1/offers]
       offer(request)
+    when %w[GET /v1/trucks]
+      json(200, trucks: @trucks.counts(@clock.call))
+    when %w[POST /v1/trucks]
+      json(
+        200,
+        receipt: @trucks.post(JSON.parse(request.body.read), request.get_header("HTTP_IDEMPOTENCY_KEY"))
+      )
     when %w[GET /v1/answers]
       json(200, answers: answers(request.params.fetch("receipts").split(",")))
     else
-      json(404, error: "no such address")
+      end_of(request) || json(404, error: "no such address")
     end
   rescue ArgumentError, TypeError, KeyError, JSON::ParserError
     json(422, error: "not as agreed: see docs/postings.md")
   end
 
   private
+
+  # A truck that is taken down, an offer that is taken back; nil for neither.
+  def end_of(request)
+    kind, receipt =
+      request.post? &&
+        request.path_info.match(%r{\A/v1/(trucks|offers)/([TR]\d+)/(?:down|withdraw)\z})&.captures
+    return if kind.nil?
+    return json(200, @trucks.down(receipt)) if kind == "trucks"
+
+    @writing.synchronize { File.open(@path, "a") { |file| file.puts(JSON.generate(withdrawn: receipt)) } }
+    json(200, {})
+  end
 
   def postings(params)
     since, upto = params.values_at("since", "until").map { |text| Time.iso8601(text) }
@@ -86,7 +107,8 @@ class StandIns::PostingService
     end
   end
 
-  def offers = File.exist?(@path) ? File.readlines(@path).map { |line| JSON.parse(line) } : []
+  def lines = File.exist?(@path) ? File.readlines(@path).map { |line| JSON.parse(line) } : []
+  def offers = lines.select { |line| line["receipt"] }
 
   # Of the offers that are asked for, those that have an answer by now.
   def answers(receipts)
@@ -104,10 +126,33 @@ class StandIns::PostingService
   def answer(offer)
     posting = @market.find(offer["reference"]) or return { answer: "lost" }
     top = most(posting)
-    return { answer: "accepted", amount: format("%.2f", offer["amount"]) } if offer["amount"] <= top
+    if offer["amount"] <= top
+      return(
+        {
+          answer: "accepted",
+          amount: format("%.2f", offer["amount"]),
+          confirmation: confirmation(posting, offer)
+        }
+      )
+    end
     return { answer: "countered", amount: format("%.2f", top) } if offer["amount"] <= top * 1.12
 
     { answer: "lost" }
+  end
+
+  # The rate confirmation: one in seven says something else than was agreed.
+  def confirmation(posting, offer)
+    slip = StandIns::Posters.chance("slip", offer["receipt"], offer["reference"])
+    amount = slip < 0.07 ? offer["amount"] - 50 : offer["amount"]
+    later = slip.between?(0.07, 0.14) ? 7200 : 0
+    {
+      amount: format("%.2f", amount),
+      **posting.slice(:origin, :destination),
+      pickup_from: (posting[:pickup_from] + later).iso8601,
+      pickup_to: (posting[:pickup_to] + later).iso8601,
+      deliver_by: posting[:deliver_by].iso8601,
+      weight_lb: (posting[:weight_lb] if posting[:weight_lb].is_a?(Integer))
+    }
   end
 
   # What the poster would pay at most: some a little more than is posted.

@@ -40,6 +40,16 @@ module Store::Market::LanePrices
         ]
       end
 
+  # What leaves a state, wherever to, and what comes: the other end is this.
+  ANYWHERE = "*"
+
+  # Of a kind of trailer, by state: { [days, origin, destination] => row } with one end anywhere.
+  def self.of_states(trailer_kind) =
+    Priced
+      .where(trailer_kind:)
+      .where(Sequel.|({ origin: ANYWHERE }, { destination: ANYWHERE }))
+      .as_hash(%i[days origin destination])
+
   # What names a lane at each level: columns or expressions for [origin, destination].
   def self.levels
     lengths = Core::Market::Lanes::LENGTHS_MILES
@@ -48,7 +58,13 @@ module Store::Market::LanePrices
         lengths.each_with_index.map { |miles, i| [Sequel[:miles_tenths] <= miles * 10, "L#{i}"] },
         "L#{lengths.length}"
       )
-    [%i[origin_area destination_area], %i[origin_state destination_state], [length, length]]
+    [
+      %i[origin_area destination_area],
+      %i[origin_state destination_state],
+      [length, length],
+      [:origin_state, ANYWHERE],
+      [ANYWHERE, :destination_state]
+    ]
   end
 
   def self.priced(now, days, (origin, destination))

@@ -13,6 +13,9 @@ Store::Market::Offers =
         .first
 
     def next_number = db.get(Sequel.function(:nextval, "offer_numbers"))
-    def awaiting = where(state: "sent").exclude(receipt: nil)
+    # One that was taken back may be answered all the same.
+    def awaiting = where(state: "sent").or(state: "withdrawn", answered_at: nil).exclude(receipt: nil)
+    # Taken back, and the poster has not heard of it.
+    def untold(id) = where(id:, state: "withdrawn", withdrawal_told: false).exclude(receipt: nil).first
     def latest_first = reverse(:made_at, :id)
   end

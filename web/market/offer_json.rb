@@ -8,7 +8,19 @@ module Web::Market::OfferJson
   def self.to_h(row)
     own = Reads::Market::OFFER.to_h { |key| [key, row[:"offer_#{key}"]] }
     {
-      **own.slice(:id, :reference, :state, :made_by, :driver_id, :load_id, :version),
+      **own.slice(
+        :id,
+        :reference,
+        :state,
+        :made_by,
+        :driver_id,
+        :load_id,
+        :version,
+        :mailed_to,
+        :late_answer
+      ),
+      confirmed: !own[:confirmation].nil?,
+      differences: Work::Market::Confirmed.differences(own, row),
       **%i[made_at answered_at].to_h { |key| [key, Web::Figures.iso(own[key])] },
       **%i[amount counter].to_h { |key| [key, Web::Figures.money(own[key])] },
       **posting(row),

@@ -43,7 +43,12 @@ module Work::Market::BookOffer
       customer_id:,
       size: row[:size],
       trailer_kind: row[:trailer_kind],
-      notes: ["Posted as #{row[:reference]}.", row[:note], offer[:note]].reject(&:empty?).join(" "),
+      notes: [
+        "Posted as #{row[:reference]}.",
+        row[:note],
+        offer[:note],
+        *Work::Market::Confirmed.differences(offer, row).map { |said| "Rate confirmation: #{said}" }
+      ].reject(&:empty?).join(" "),
       stops: stops(row),
       references: [{ kind: "other", value: row[:reference] }, { kind: "other", value: offer[:reference] }],
       freight: row[:weight_lb] ? [{ what: "Freight as posted", weight_lb: row[:weight_lb] }] : [],

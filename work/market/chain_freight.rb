@@ -45,12 +45,14 @@ class Work::Market::ChainFreight
 
   private
 
-  def postings(wish) =
+  def postings(wish)
+    effects = Store::Match.effects
     Store::Market::Looking
       .priced(@now, @kinds, wish)
-      .reject { |row| Work::Market::Poster.blocked?(row) }
+      .reject { |row| Work::Market::Poster.blocked?(row, effects) }
       .group_by { |row| row[:freight_key] }
       .map { |_, same| posting(same.max_by { |row| [row[:rate], -row[:id]] }) }
+  end
 
   def posting(row)
     freight = Work::Market::Posted.load(row)

@@ -133,6 +133,7 @@ class Work::Market::Look
     groups.map { |same| find(judge, crew, same.first, same, around) }.sort_by { |find| order(find) }
   end
 
+  def effects = @effects ||= Store::Match.effects
   def costs(crews, crew) = (@costs ||= {})[crew.key] ||= Work::Market::TruckCosts.new(crews, crew)
 
   # What stands around some postings.
@@ -158,7 +159,7 @@ class Work::Market::Look
       fit: judge.judge(crew, load, slot: crew.slots.last, exact:),
       others: same.drop(1),
       lanes: around.lanes.fetch(row[:id]),
-      reasons: Work::Market::Poster.reasons(row),
+      reasons: Work::Market::Poster.reasons(row, effects),
       onward: around.onward.of(row),
       offer: around.offers[row[:freight_key]]
     )

@@ -8,6 +8,10 @@ module Work::Market::Poster
     raise Refused.new("poster_blocked", blocking.map(&:text).join(" "), path:) if blocking.any?
   end
 
-  def self.blocked?(row) = reasons(row).any? { |reason| reason.effect == "block" }
-  def self.reasons(row) = Core::Market.standing(Store::Market::Looking.poster(row))
+  # effects - of the company's rules: who asks for many reads them once
+  def self.blocked?(row, effects = Store::Match.effects) =
+    reasons(row, effects).any? { |reason| reason.effect == "block" }
+
+  def self.reasons(row, effects = Store::Match.effects) =
+    Core::Market.standing(Store::Market::Looking.poster(row), effects:)
 end

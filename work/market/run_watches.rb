@@ -8,6 +8,16 @@ class Work::Market::RunWatches
 
   def self.call(now) = new(now).call
 
+  # What a watch asks, as looking asks it.
+  def self.wish(watch) =
+    Work::Market::Look::Wish.new(
+      **watch.slice(:driver_id, :radius_miles, :partials),
+      to: watch[:to_states].to_a,
+      avoid: watch[:avoid_states].to_a,
+      max_age_minutes: nil,
+      hidden: false
+    )
+
   def initialize(now)
     @now = now
   end
@@ -44,15 +54,6 @@ class Work::Market::RunWatches
     Store::Market::Watches.at(watch[:id]).update(ended_at: @now)
     nil
   end
-
-  def self.wish(watch) =
-    Work::Market::Look::Wish.new(
-      **watch.slice(:driver_id, :radius_miles, :partials),
-      to: watch[:to_states].to_a,
-      avoid: watch[:avoid_states].to_a,
-      max_age_minutes: nil,
-      hidden: false
-    )
 
   def worth_telling(watch, finds) =
     finds.select do |find|

@@ -52,8 +52,7 @@ class Work::Market::TakePostings
     way = origin && destination && @ways.between(origin, destination)
     {
       service: @service,
-      reference: posting.reference,
-      revision: posting.revision,
+      **posting.to_h.slice(:reference, :revision, :size, :length_ft, :note, :posted_at),
       broker_id: @brokers[posting.poster],
       freight_key: freight_key(posting),
       **ends(:origin, posting.origin, origin),
@@ -62,14 +61,10 @@ class Work::Market::TakePostings
       closes_at: posting.pickup_to,
       deliver_by: posting.deliver_by,
       trailer_kind: trailer(posting),
-      size: posting.size,
       weight_lb: weight(posting.raw_weight),
-      length_ft: posting.length_ft,
       rate: posting.rate_cents && Money.to_d(posting.rate_cents),
       **(way || NO_WAY),
-      note: posting.note,
       doubts: Sequel.pg_array(doubts(posting, origin, destination), :text),
-      posted_at: posting.posted_at,
       changed_at: posting.at,
       taken_at: @now,
       gone_at: (posting.at if posting.state == "gone")

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # Takes in what lanes were posted at: what is heard, and days before we listened, a few at a time, the latest first.
-# Lanes are priced anew every few minutes.
+# Lanes are priced anew every few minutes, and trucks of all carriers counted.
 class Work::Market::TakePrices
   DAYS_BACK = Store::Market::LanePrices::WINDOWS_DAYS.max
   DAYS_AT_ONCE = 5
@@ -54,6 +54,9 @@ class Work::Market::TakePrices
   def call
     unreadable = days.flat_map { |day| take(day) }
     if unreadable.any? || days.any? || due?
+      counts, unread = @service.truck_counts
+      unreadable += unread
+      Store::Market::TruckCounts.replace(counts)
       Store::Market::LanePrices.work_out(@now)
       Store::Market::Feeds.where(service: @name).update(lanes_priced_at: @now)
     end

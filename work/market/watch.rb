@@ -28,13 +28,15 @@ module Work::Market::Watch
   end
 
   def self.end(id, version:, by:, now:)
-    change(id, "end_watch", version, by, now) { |row| row[:ended_at] ? nil : { ended_at: now } }
+    Work::Act.once(nil, "end_watch", by:, now:, result_id: id) do |act|
+      change(act, id, version) { |row| row[:ended_at] ? nil : { ended_at: now } }
+    end
   end
 
   # Takes over what another dispatcher has running.
   def self.take(id, version:, by:, now:)
-    change(id, "take_watch", version, by, now) do |row|
-      row[:who_ref] == by.ref ? nil : { who: by.name, who_ref: by.ref }
+    Work::Act.once(nil, "take_watch", by:, now:, result_id: id) do |act|
+      change(act, id, version) { |row| row[:who_ref] == by.ref ? nil : { who: by.name, who_ref: by.ref } }
     end
   end
 
@@ -81,14 +83,13 @@ module Work::Market::Watch
     raise Refused.new("wrong_hour", "Until when? Say an hour that is to come.", path: "/later_at")
   end
 
-  def self.change(id, name, version, by, now)
-    Work::Act.once(nil, name, by:, now:, result_id: id) do |act|
-      row = Store::Market::Watches.lock(id) or raise Store::NotFound.new("watch", id)
-      values = yield(row) or next
-      Work::Stale.check(row, version, of: ["watch", id], yours: values) { row.slice(:who, :ended_at) }
-      Store::Market::Watches.change(row, **values)
-      act.changed("watch", id, values.slice(:who).transform_values { |who| [row[:who], who] })
-    end
+  # The block says what becomes of the row, nil where it is so already.
+  def self.change(act, id, version)
+    row = Store::Market::Watches.lock(id) or raise Store::NotFound.new("watch", id)
+    values = yield(row) or return
+    Work::Stale.check(row, version, of: ["watch", id], yours: values) { row.slice(:who, :ended_at) }
+    Store::Market::Watches.change(row, **values)
+    act.changed("watch", id, values.slice(:who).transform_values { |who| [row[:who], who] })
   end
   private_class_method :values, :refuse, :refuse_same, :later, :change
 end

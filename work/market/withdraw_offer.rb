@@ -16,6 +16,7 @@ module Work::Market::WithdrawOffer
 
       Store::Market::Offers.change(row, state: "withdrawn")
       act.changed("offer", id, { state: [row[:state], "withdrawn"] })
+      Jobs::WithdrawOffer.enqueue(offer_id: id)
     end
   end
 end

@@ -50,6 +50,8 @@ const ACTS: Record<string, string> = {
   attest_permit_file: 'attested the permit file',
   bill_load: 'noted the bill',
   book_load: 'booked the load',
+  post_truck: 'posted a truck',
+  take_truck_down: 'took a posted truck down',
   begin_watch: 'started a watch',
   end_watch: 'ended a watch',
   take_watch: 'took a watch over',

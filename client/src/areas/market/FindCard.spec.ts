@@ -3,6 +3,8 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api'
 import { PLAIN } from '@/test/plain'
+import { fakeServer, settled } from '@/test/server'
+import { type } from '@/test/typing'
 import FindCard from './FindCard.vue'
 
 const AT = '2026-11-23T17:00:00Z'
@@ -71,10 +73,13 @@ const full = (find: object = {}, price: object = {}) =>
     },
   }) as unknown as Schemas['FindInFull']
 
+const VCheckbox = { template: '<i />' }
 const shown = (of = full(), more: object = {}) => {
   const wrapper = mount(FindCard, {
     props: { full: of, amount: '1200.00', note: '', mayOffer: true, ...more },
-    global: { stubs: { ...PLAIN, DutyRibbon: true, DutyRuler: true } },
+    global: {
+      stubs: { ...PLAIN, VCheckbox, VTextarea: VCheckbox, DutyRibbon: true, DutyRuler: true },
+    },
   })
   const send = () => wrapper.findAll('button').find(one => one.text() === 'Send the offer')
   return { wrapper, send, text: wrapper.text().replace(/\s+/g, ' ') }
@@ -131,5 +136,31 @@ describe('a find in full', () => {
     const { text, send } = shown(full({ offer }))
     expect(text).toContain('Maren Holt offered $1,150.00')
     expect(send()).toBeUndefined()
+  })
+
+  it('goes with a mail as it was left: what was typed into it stays when the price changes', async () => {
+    const asked = fakeServer(({ query }) => ({
+      body: { to: 'loads@mossgrave.example', subject: 'Offer', body: `For ${query.get('amount')}` },
+    }))
+    const { wrapper, send } = shown()
+    await wrapper.findComponent(VCheckbox).vm.$emit('update:modelValue', true)
+    await settled()
+    expect(wrapper.text()).toContain('To loads@mossgrave.example')
+    await type(wrapper, 'Subject', 'Our offer')
+    await wrapper.setProps({ amount: '1300' })
+    await settled()
+    expect(asked.at(-1)!.query.get('amount')).toBe('1300')
+    await wrapper.find('form').trigger('submit')
+    expect(wrapper.emitted('offer')).toEqual([[{ subject: 'Our offer', body: 'For 1200.00' }]])
+    expect(send()!.attributes('disabled')).toBeUndefined()
+  })
+
+  it('cannot be mailed where the register knows no address', async () => {
+    fakeServer(() => ({ body: { to: '', subject: 'Offer', body: 'x' } }))
+    const { wrapper, send } = shown()
+    await wrapper.findComponent(VCheckbox).vm.$emit('update:modelValue', true)
+    await settled()
+    expect(wrapper.text()).toContain('knows no mail address of Mossgrave')
+    expect(send()!.attributes('disabled')).toBeDefined()
   })
 })

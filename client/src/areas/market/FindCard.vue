@@ -6,7 +6,8 @@ import { showDollars, showMiles, showMinutes } from '@/shared/measure'
 import type { Problem, Schemas } from '@/shared/api'
 import FitMark from '@/shared/FitMark.vue'
 import { showTime } from '@/shared/time'
-import { isBlocked, laneWords, onwardWords, readPrice } from './words'
+import OfferForm, { type Letter } from './OfferForm.vue'
+import { isBlocked, laneWords, onwardWords } from './words'
 
 /** One find in full: the truck's ribbon with it in the gap, who posts it, what our price comes to, and the offer. */
 const {
@@ -22,7 +23,7 @@ const {
 }>()
 const amount = defineModel<string>('amount', { required: true })
 const note = defineModel<string>('note', { required: true })
-const emit = defineEmits<{ offer: []; aside: [aside: boolean] }>()
+const emit = defineEmits<{ offer: [letter: Letter | undefined]; aside: [aside: boolean] }>()
 
 const find = computed(() => full.find)
 const fit = computed(() => full.plan)
@@ -35,11 +36,6 @@ const times = computed(() => {
     deliver_by && `by ${showTime(deliver_by, fit.value.zone)}`,
   ]
 })
-const amountWrong = computed(() => {
-  if (problem?.path === '/amount') return [problem.message]
-  return amount.value.trim() && !readPrice(amount.value) ? ['Dollars, as 1250 or 1,250.50.'] : []
-})
-const loses = computed(() => full.price.margin.startsWith('-'))
 </script>
 
 <template>
@@ -124,30 +120,16 @@ const loses = computed(() => full.price.margin.startsWith('-'))
       {{ showTime(find.offer.made_at, fit.crew.zone) }}: one company, one offer.
       <router-link :to="{ path: '/market', query: { view: 'offers' } }">See the offers</router-link>
     </p>
-    <form v-else-if="mayOffer" class="offer" @submit.prevent="emit('offer')">
-      <v-text-field
-        v-model="amount"
-        label="Our price, dollars"
-        inputmode="decimal"
-        :error-messages="amountWrong"
-      />
-      <p class="small" :class="{ loss: loses }">
-        {{ full.price.per_loaded_mile ? `${showDollars(full.price.per_loaded_mile)} a loaded mile, ` : ''
-        }}{{ full.price.per_mile ? `${showDollars(full.price.per_mile)} all in. ` : '' }}The run costs
-        {{ showDollars(full.price.floor) }}, {{ showDollars(full.price.deadhead) }} of it for empty miles:
-        {{ loses ? 'below cost by' : 'leaves' }} {{ showDollars(full.price.margin.replace('-', '')) }}.
-      </p>
-      <v-text-field v-model="note" label="Message to the poster" />
-      <div class="row">
-        <v-btn type="submit" color="primary" :loading="busy" :disabled="!readPrice(amount) || isBlocked(find)"
-          >Send the offer</v-btn
-        >
-        <v-btn variant="text" :disabled="busy" @click="emit('aside', !find.aside)">{{
-          find.aside ? 'Show again' : 'Hide'
-        }}</v-btn>
-      </div>
-      <p v-if="isBlocked(find)" class="small quiet">What blocks it stands above: no offer can be sent.</p>
-    </form>
+    <offer-form
+      v-else-if="mayOffer"
+      v-model:amount="amount"
+      v-model:note="note"
+      :full="full"
+      :busy="busy"
+      :problem="problem"
+      @offer="letter => emit('offer', letter)"
+      @aside="value => emit('aside', value)"
+    />
     <v-alert v-if="problem && problem.path !== '/amount'" type="error" class="mt-2">{{
       problem.message
     }}</v-alert>
@@ -179,18 +161,7 @@ const loses = computed(() => full.price.margin.startsWith('-'))
 .money .total {
   font-weight: 700;
 }
-.offer {
-  display: grid;
-  gap: 0.5rem;
-  margin-top: 0.6rem;
-}
-.offer p {
-  margin: 0;
-}
 .mine {
   margin: 0.6rem 0 0;
-}
-.loss {
-  color: rgb(var(--v-theme-late));
 }
 </style>

@@ -15,11 +15,13 @@ import Waiting from '@/shared/Waiting.vue'
 import ChainsView from './ChainsView.vue'
 import FindCard from './FindCard.vue'
 import FindList from './FindList.vue'
+import type { Letter } from './OfferForm.vue'
 import OffersView from './OffersView.vue'
+import SupplyView from './SupplyView.vue'
 import WatchDialog from './WatchDialog.vue'
 import WatchesView from './WatchesView.vue'
 import { SORTS, sorted, type Sort } from './words'
-import { useFinds } from './useFinds'
+import { states, useFinds } from './useFinds'
 
 /** Posted freight for own trucks: finds for one, chains that bring it somewhere, and our offers. */
 const VIEWS = [
@@ -27,6 +29,7 @@ const VIEWS = [
   ['watches', 'Watches'],
   ['chains', 'Chains'],
   ['offers', 'Offers'],
+  ['supply', 'Supply and demand'],
 ] as const
 type View = (typeof VIEWS)[number][0]
 const route = useRoute()
@@ -74,7 +77,7 @@ const { busy, trouble, act } = useAct<unknown>(
 watch([picked, chosenId], () => {
   trouble.value = undefined
 })
-const offer = () => {
+const offer = (letter?: Letter) => {
   const find = chosen.value
   if (!find || !asked.value) return
   const body = {
@@ -82,6 +85,7 @@ const offer = () => {
     driver_id: picked.value!,
     amount: asked.value,
     note: note.value,
+    ...(letter ? { letter } : {}),
   }
   void act(key => api.POST('/api/market/offers', { body: { key, ...body } }))
 }
@@ -100,6 +104,25 @@ const look = (postingId: number, driverId = picked.value ?? 0) => {
   wish.value = { ...wish.value, radius: 1000, to: '', avoid: '', age: 0 }
   void go({ view: 'finds', crew: driverId })
 }
+/** A posted truck turned back into a search. */
+const lookFrom = (driverId: number, to: string) => {
+  wish.value = { ...wish.value, to }
+  void go({ view: 'finds', crew: driverId })
+}
+const {
+  busy: posting,
+  trouble: postTrouble,
+  act: actTruck,
+} = useAct<unknown>(
+  () => void go({ view: 'supply' }),
+  () => [picked.value, wish.value.to],
+)
+const postTruck = () =>
+  actTruck(key =>
+    api.POST('/api/market/trucks', {
+      body: { key, driver_id: picked.value!, to: states(wish.value.to).split(',').filter(Boolean) },
+    }),
+  )
 const move = (by: number) => {
   const at = rows.value.findIndex(row => row === chosen.value)
   chosenId.value = rows.value[Math.min(Math.max(at + by, 0), rows.value.length - 1)]?.posting_id
@@ -126,6 +149,12 @@ const inFull = computed(() =>
     <view-tabs :views="VIEWS" :view="view" @choose="name => go({ view: name })" />
     <offers-view v-if="view === 'offers'" :may-offer="mayOffer" />
     <watches-view v-else-if="view === 'watches'" :may-watch="mayOffer" @look="look" />
+    <supply-view
+      v-else-if="view === 'supply'"
+      :may-post="mayOffer"
+      :kind="crew?.trailer_kind"
+      @look="lookFrom"
+    />
     <div v-else class="board" :class="{ wide: view === 'chains' }">
       <match-side
         v-model:wish="side"
@@ -158,8 +187,12 @@ const inFull = computed(() =>
             label="Best by"
             :items="sorts"
             class="best"
-          /><v-btn v-if="mayOffer && crew" variant="tonal" @click="watching = true">Watch this</v-btn>
+          /><span v-if="mayOffer && crew" class="row acts"
+            ><v-btn variant="tonal" @click="watching = true">Watch this</v-btn
+            ><v-btn variant="text" :disabled="posting" @click="postTruck">Post this truck</v-btn></span
+          >
         </form>
+        <v-alert v-if="postTrouble" type="error" class="ma-2">{{ postTrouble.message }}</v-alert>
         <waiting v-slot="{ data: found }" :data="finds" :problem="problem" @again="load">
           <p class="pad small quiet">
             {{ found.seen.toLocaleString('en-US') }} postings in reach{{
@@ -220,6 +253,13 @@ const inFull = computed(() =>
   gap: 0.5rem;
   padding: 0.6rem 0.7rem 0;
   align-items: center;
+}
+.best {
+  grid-column: span 2;
+}
+.acts {
+  grid-column: 1 / -1;
+  justify-content: flex-end;
 }
 .pad {
   padding: 0.3rem 0.7rem;

@@ -31,6 +31,10 @@ const offer = (more: object = {}) => ({
   may_withdraw: true,
   may_book: false,
   gone: false,
+  mailed_to: null,
+  confirmed: false,
+  differences: [],
+  late_answer: null,
   ...more,
 })
 
@@ -93,5 +97,17 @@ describe('our offers', () => {
 
   it('say how to begin where there are none', async () => {
     expect((await shown([])).wrapper.text()).toContain('No offers yet.')
+  })
+
+  it.each([
+    [{ mailed_to: 'loads@mossgrave.example' }, 'mailed to loads@mossgrave.example'],
+    [{ state: 'withdrawn', late_answer: 'accepted' }, 'Accepted after we took it back; they were told.'],
+    [{ state: 'accepted', confirmed: true }, 'The rate confirmation is as agreed.'],
+    [
+      { state: 'accepted', confirmed: true, differences: ['The price is $1,150.00, not $1,200.00.'] },
+      'The rate confirmation differs: The price is $1,150.00, not $1,200.00.',
+    ],
+  ])('say what came of it: %o', async (more, words) => {
+    expect((await shown([offer(more)])).wrapper.text()).toContain(words)
   })
 })

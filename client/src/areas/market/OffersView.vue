@@ -88,6 +88,16 @@ async function book(offer: Schemas['Offer']) {
               }}</template
               ><span v-if="offer.state === 'sent'" class="small quiet">
                 <br />{{ offer.gone ? 'the posting is gone' : 'no answer yet' }}</span
+              ><span v-if="offer.mailed_to" class="small quiet"><br />mailed to {{ offer.mailed_to }}</span
+              ><span v-if="offer.late_answer" class="small"
+                ><br />{{ STATE[offer.late_answer as keyof typeof STATE] }} after we took it back; they were
+                told.</span
+              ><span v-if="offer.confirmed" class="small"
+                ><br />{{
+                  offer.differences.length
+                    ? `The rate confirmation differs: ${offer.differences.join(' ')}`
+                    : 'The rate confirmation is as agreed.'
+                }}</span
               ><template v-if="offer.load_id"
                 >{{ ' '
                 }}<router-link :to="`/freight/${offer.load_id}`">{{ offer.load }}</router-link></template

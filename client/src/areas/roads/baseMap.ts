@@ -26,6 +26,10 @@ function base(): Promise<Base> {
   return loading
 }
 
+/** The outlines of the states, by their two letters. */
+export const stateRings = async (): Promise<Map<string, Spot[][]>> =>
+  new Map((await base()).states.map(({ state, rings }) => [state, rings]))
+
 /** From which zoom a class of road is drawn, and its shield is. */
 const SHOWN = {
   interstate: { from: 3, shield: 5, weight: 1.6 },
