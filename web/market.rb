@@ -14,7 +14,7 @@ module Web::Market
   def self.looking(app)
     app.get("/api/market/finds") { json Web::Market::Finds.new(now).of(Web::Market.wish(parameters), by) }
     app.get("/api/market/postings/:id") do
-      json Web::Market::Finds.new(now).in_full(id, parameters[:driver_id], parameters[:amount], by)
+      json Web::Market::Finds.new(now).in_full(id, parameters, Web::Market.elsewhere(parameters), by)
     end
     app.get("/api/market/postings/:id/letter") do
       asked = Money.parse_cents(parameters[:amount])
@@ -56,8 +56,19 @@ module Web::Market
       avoid: parameters[:avoid].to_s.split(","),
       max_age_minutes: parameters[:max_age_minutes],
       partials: parameters[:partials] || false,
-      hidden: parameters[:hidden] || false
+      hidden: parameters[:hidden] || false,
+      elsewhere: elsewhere(parameters)
     )
+
+  # Raises Refused `unknown_place`, `ambiguous_place`.
+  def self.elsewhere(parameters)
+    return if parameters[:place].to_s.strip.empty?
+
+    Work::Market::Elsewhere.new(
+      place: Work::Freight::Places.one(parameters[:place], "/place"),
+      at: parameters[:at] || Time.at(0)
+    )
+  end
 
   def self.broker(row)
     {

@@ -28,7 +28,7 @@ Sequel.migration do
       String :trailer_kind, text: true, null: false
       Integer :count, null: false
       %i[low median high].each { |name| BigDecimal name, size: [10, 2], null: false }
-      primary_key %i[days origin destination trailer_kind]
+      primary_key %i[origin destination trailer_kind days]
     end
     alter_table(:market_feeds) do
       # The earliest day of which prices were asked, and when lanes were last priced.

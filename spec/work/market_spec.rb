@@ -44,6 +44,32 @@ RSpec.describe Work::Market do
       )
     end
 
+    it "asks from elsewhere and later, as if the truck were there and rested" do
+      take(
+        posting("P1", origin: "Ogden, UT", destination: "Boise, ID"),
+        posting(
+          "P2",
+          pickup_from: now + (40 * Given::HOUR),
+          pickup_to: now + (44 * Given::HOUR),
+          deliver_by: nil
+        )
+      )
+      later = { place: "Ogden, UT", at: (now + (4 * Given::HOUR)).iso8601 }
+      there = finds(**later)
+      expect(there[:rows].map { |row| row[:reference] }).to eq(["P1"])
+      expect(there[:crew]).to include(place: "Ogden, UT", free_at: (now + (4 * Given::HOUR)).iso8601)
+      expect(there[:rows].first[:fit][:deadhead_miles]).to eq("0.0")
+      # Too late for it: the pickup is over.
+      expect(finds(place: "Ogden, UT", at: (now + (7 * Given::HOUR)).iso8601)[:rows]).to eq([])
+      full =
+        dispatch.call(
+          :get,
+          "/api/market/postings/#{posting_id}?#{URI.encode_www_form(driver_id: ready, **later)}"
+        )
+      expect(full[:plan][:deadhead_miles]).to eq("0.0")
+      expect(finds(place: "Nowhere, ID")[:error]).to include(code: "unknown_place", path: "/place")
+    end
+
     it "shows the same freight once, by its best price, with who else posts it" do
       take(posting("P1", rate_cents: 1_100_00), posting("P2"), posting("P3", rate_cents: nil))
       find = finds[:rows]

@@ -30,15 +30,19 @@ module Store::Market::LanePrices
 
   # { [days, origin, destination, kind] => Core::Market::Lanes::Reports } of those asked for. keys - Array of
   # [origin, destination, kind]
-  def self.of(keys) =
+  def self.of(keys)
+    return {} if keys.empty?
+
+    asked = DB.values(keys.uniq).as(:asked, %i[origin destination trailer_kind])
     Priced
-      .where(%i[origin destination trailer_kind] => keys.uniq)
+      .join(asked, %i[origin destination trailer_kind])
       .to_h do |row|
         [
           row.values_at(:days, :origin, :destination, :trailer_kind),
           Core::Market::Lanes::Reports.new(**row.slice(:count, :low, :median, :high))
         ]
       end
+  end
 
   # What leaves a state, wherever to, and what comes: the other end is this.
   ANYWHERE = "*"

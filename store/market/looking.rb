@@ -99,7 +99,7 @@ module Store::Market::Looking
 
   # Where our own open loads are picked up: rows with trailer_kind and the point.
   def self.own_pickups(now) =
-    kept(:own_pickups, now) do
+    kept(:own_pickups, now, seconds: LEAVING_KEPT_SECONDS, stamp: Store::Market::Postings.min(:id)) do
       DB[:loads]
         .join(:stops, load_id: :id, position: 0)
         .where(status: "open")

@@ -27,10 +27,11 @@ class Web::Market::Finds
     }
   end
 
-  # amount - what we would ask, or nil for what is posted
-  def in_full(posting_id, driver_id, amount, by)
-    asked = amount && Money.parse_cents(amount)
-    found = Work::Market::Look.new(@now, by).one(posting_id, driver_id, amount_cents: asked)
+  # parameters - with driver_id and amount, which is what we would ask, or nil for what is posted
+  def in_full(posting_id, parameters, elsewhere, by)
+    amount_cents = parameters[:amount]&.then { |amount| Money.parse_cents(amount) }
+    found =
+      Work::Market::Look.new(@now, by).one(posting_id, parameters[:driver_id], amount_cents:, elsewhere:)
     { find: find(found), plan: @json.with_plan(found.fit), price: price(found.price) }
   end
 

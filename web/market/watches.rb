@@ -79,7 +79,7 @@ class Web::Market::Watches
   # Where each truck stands, and what it would earn.
   def truck(row)
     crew = @crews.all.find { |one| one.key.include?(row[:watch][:driver_id]) }
-    slot = crew && crew.slots.last
+    slot = crew&.then { |one| one.slots.last }
     {
       find_id: row[:id],
       driver_id: row[:watch][:driver_id],
@@ -87,8 +87,8 @@ class Web::Market::Watches
       who: row[:watch][:who],
       free_at: slot && Web::Figures.iso(slot.at),
       place: slot && "#{slot.place[:town]}, #{slot.place[:state]}",
-      zone: crew && crew.drivers.first[:zone],
-      after_load: slot && slot.after&.dig(:load, :number),
+      zone: crew&.then { |one| one.drivers.first[:zone] },
+      after_load: slot&.after&.dig(:load, :number),
       profit: Web::Figures.money(row[:profit]),
       verdict: row[:verdict],
       seen_by: row[:seen_by],

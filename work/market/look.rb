@@ -4,8 +4,12 @@
 class Work::Market::Look
   # What is asked. driver_id - whose truck; radius_miles - empty miles to the pickup at most; to, avoid - states;
   # hidden - with those set aside
-  Wish = Value.of(:driver_id, :radius_miles, :to, :avoid, :max_age_minutes, :partials, :hidden)
-  # fit - Work::Match::Judge::Fit; row - of the posting with its broker; others - rows of the same freight;
+  # elsewhere - Work::Market::Elsewhere, nil for where the truck will be
+  Wish =
+    Value.of(:driver_id, :radius_miles, :to, :avoid, :max_age_minutes, :partials, :hidden, :elsewhere) do
+      # Where and when it looks from. crew - Work::Match::Crews::Crew
+      def slot(crew) = elsewhere ? elsewhere.slot(crew) : crew.slots.last
+    end
   # lanes - Core::Market::Lanes::Estimate or nil by days; reasons - what speaks against the poster; onward -
   # Core::Market::Onward::Worth of where it ends; offer - row of our offer for the freight, or nil
   Find =
@@ -34,6 +38,8 @@ class Work::Market::Look
 
   # So many are judged in full: the most promising by rate less the miles.
   JUDGED = 60
+  # A team's two records are planned in full for each.
+  TEAM_JUDGED = 24
 
   # The kinds of freight that the trailer does for; any, where the crew has none hooked.
   def self.kinds(crews, crew)
@@ -53,13 +59,14 @@ class Work::Market::Look
   def call(wish)
     crews = Work::Match::Crews.at(@now)
     crew = crews.of(wish.driver_id)
-    slot = crew.slots.last
+    slot = wish.slot(crew)
     near = near(slot.place, wish.radius_miles)
-    reachable = reachable(crews, crew, wish, near)
+    reachable = reachable(crews, crew, slot, wish, near)
     Answer.new(
       crew:,
       slot:,
-      finds: finds(crews, crew, promising(reachable, near, costs(crews, crew).dollars_per_mile), near),
+      finds:
+        finds(crews, crew, slot, promising(crew, reachable, near, costs(crews, crew).dollars_per_mile), near),
       seen: reachable.length,
       unpriced: reachable.count { |row| row[:rate].nil? },
       doubtful: Store::Market::Looking.doubtful(@now),
@@ -71,22 +78,25 @@ class Work::Market::Look
   def fresh(wish, since)
     crews = Work::Match::Crews.at(@now)
     crew = crews.of(wish.driver_id)
-    near = near(crew.slots.last.place, wish.radius_miles)
-    rows = reachable(crews, crew, wish, near, since:)
-    rows.empty? ? [] : finds(crews, crew, same(rows), near)
+    slot = wish.slot(crew)
+    near = near(slot.place, wish.radius_miles)
+    rows = reachable(crews, crew, slot, wish, near, since:)
+    rows.empty? ? [] : finds(crews, crew, slot, same(rows), near)
   end
 
-  # One posting for one crew, with the plan in full: Find. Raises Store::NotFound.
-  def one(posting_id, driver_id, amount_cents: nil)
+  # One posting for one crew, with the plan in full: Find. elsewhere - as in Wish. Raises Store::NotFound.
+  def one(posting_id, driver_id, amount_cents: nil, elsewhere: nil)
     row = Store::Market::Looking.posting(posting_id, who_ref: @by.ref) or
       raise Store::NotFound.new("posting", posting_id)
     crews = Work::Match::Crews.at(@now)
+    crew = crews.of(driver_id)
     find(
       Work::Match::Judge.new(@now, crews:),
-      crews.of(driver_id),
+      crew,
+      elsewhere ? elsewhere.slot(crew) : crew.slots.last,
       row,
       [row],
-      around(crews, crews.of(driver_id), [row]),
+      around(crews, crew, [row]),
       exact: true,
       amount_cents:
     )
@@ -94,8 +104,7 @@ class Work::Market::Look
 
   private
 
-  def reachable(crews, crew, wish, near, since: nil)
-    slot = crew.slots.last
+  def reachable(crews, crew, slot, wish, near, since: nil)
     Store::Market::Looking
       .postings(@now, near.keys, self.class.kinds(crews, crew), wish, who_ref: @by.ref, since:)
       .select { |row| reachable?(row, slot, near) }
@@ -118,22 +127,34 @@ class Work::Market::Look
       .map { |list| list.sort_by { |row| [-(row[:rate] || 0), row[:id]] } }
 
   # Those that bring most after what their miles cost.
-  def promising(rows, near, mile_cost)
-    same(rows).max_by(JUDGED) do |(best, *)|
+  def promising(crew, rows, near, mile_cost)
+    same(rows).max_by(crew.drivers.one? ? JUDGED : TEAM_JUDGED) do |(best, *)|
       (best[:rate] || 0) - (mile_cost / 10 * (reach(best, near).tenths + best[:miles_tenths]))
     end
   end
 
-  def finds(crews, crew, groups, near)
+  def finds(crews, crew, slot, groups, near)
     judge = Work::Match::Judge.new(@now, crews:)
-    near.each do |(latitude, longitude), reach|
-      judge.know_way({ latitude:, longitude: }, crew.slots.last.place, reach)
-    end
+    near.each { |(latitude, longitude), reach| judge.know_way({ latitude:, longitude: }, slot.place, reach) }
+    know_home(judge, crew, groups)
+    judge.know_stays(groups.map { |same| Work::Market::Posted.load(same.first) })
     around = around(crews, crew, groups.map(&:first))
-    groups.map { |same| find(judge, crew, same.first, same, around) }.sort_by { |find| order(find) }
+    groups.map { |same| find(judge, crew, slot, same.first, same, around) }.sort_by { |find| order(find) }
   end
 
   def effects = @effects ||= Store::Match.effects
+  # The ways home from where postings end, kept from one look to the next.
+  def know_home(judge, crew, groups)
+    home = crew.drivers.first
+    return unless crew.drivers.any? { |row| row[:home_by] }
+
+    groups.each do |(row, *)|
+      town = %i[town state latitude longitude].to_h { |key| [key, row[:"destination_#{key}"]] }
+      reach = Work::Market::Reaches.between(home, town)
+      judge.know_way(town, home, reach) if reach
+    end
+  end
+
   def costs(crews, crew) = (@costs ||= {})[crew.key] ||= Work::Market::TruckCosts.new(crews, crew)
 
   # What stands around some postings.
@@ -152,11 +173,11 @@ class Work::Market::Look
       -find.fit.judgement.money.profit
     ]
 
-  def find(judge, crew, row, same, around, exact: false, amount_cents: nil)
+  def find(judge, crew, slot, row, same, around, exact: false, amount_cents: nil)
     load = Work::Market::Posted.load(row, revenue_cents: amount_cents)
     Find.new(
       row:,
-      fit: judge.judge(crew, load, slot: crew.slots.last, exact:),
+      fit: judge.judge(crew, load, slot:, exact:),
       others: same.drop(1),
       lanes: around.lanes.fetch(row[:id]),
       reasons: Work::Market::Poster.reasons(row, effects),

@@ -8,12 +8,58 @@ class Work::Market::Onward
   USUAL_EMPTY_TENTHS = 500
   DAY_SECONDS = 86_400
 
+  # What leaves within reach of points, added up: the same for every truck with such a trailer, and so kept for as long
+  # as what was read for it is.
+  class Sums
+    # count of postings, and the sums of their rates and miles; own - open loads
+    Sum = Value.of(:count, :rate_cents, :tenths, :own)
+
+    def self.of(leaving, own, kinds)
+      @kept = { of: [leaving, own], by: {} } unless @kept &&
+        [leaving, own].zip(@kept[:of]).all? { |a, b| a.equal?(b) }
+      @kept[:by][kinds] ||= new(
+        *[leaving, own].map { |rows| rows.select { |row| kinds.include?(row[:trailer_kind]) } }
+      )
+    end
+
+    def initialize(leaving, own)
+      @leaving = leaving.group_by { |row| row.values_at(:latitude, :longitude) }
+      @own = own.map { |row| row.values_at(:latitude, :longitude) }
+      @found = {}
+    end
+
+    # Of every place where something leaves.
+    def all = @leaving.keys.map { |point| at(point) }
+
+    def at(point)
+      @found[point] ||= begin
+        rows = @leaving.select { |other, _| near?(point, other) }.values.flatten
+        Sum.new(
+          count: rows.sum { |row| row[:count] },
+          rate_cents: rows.sum { |row| Money.cents(row[:rate]) },
+          tenths: rows.sum { |row| row[:miles_tenths] },
+          own: @own.count { |other| near?(point, other) }
+        )
+      end
+    end
+
+    private
+
+    def near?(one, other)
+      points = [one, other].map { |latitude, longitude| Core::Roads::Point.new(latitude:, longitude:) }
+      Core::Roads.great_circle_miles(*points) <= REACH_MILES
+    end
+  end
+
   # kinds - of freight that the trailer does for; costs - Work::Market::TruckCosts
   def initialize(now, kinds, costs)
     @costs = costs
-    @leaving =
-      Store::Market::Looking.leaving(now, DAY_SECONDS).select { |row| kinds.include?(row[:trailer_kind]) }
-    @own = Store::Market::Looking.own_pickups(now).select { |row| kinds.include?(row[:trailer_kind]) }
+    @sums =
+      Sums.of(
+        Store::Market::Looking.leaving(now, DAY_SECONDS),
+        Store::Market::Looking.own_pickups(now),
+        kinds
+      )
     @found = {}
   end
 
@@ -21,7 +67,7 @@ class Work::Market::Onward
   def of(row)
     point = row.values_at(:destination_latitude, :destination_longitude)
     @found[point] ||= Core::Market::Onward.worth(
-      around(point),
+      around(@sums.at(point)),
       usual,
       cost_per_day_cents: @costs.cents_per_day
     )
@@ -29,34 +75,15 @@ class Work::Market::Onward
 
   private
 
-  def usual
-    @usual ||=
-      Core::Market::Onward.usual(
-        @leaving.map { |row| row.values_at(:latitude, :longitude) }.uniq.map { |point| around(point) }
-      )
-  end
+  def usual = @usual ||= Core::Market::Onward.usual(@sums.all.map { |sum| around(sum) })
 
-  def around(point)
-    near = ->(row) { near?(point, row.values_at(:latitude, :longitude)) }
-    rows = @leaving.select(&near)
-    count = rows.sum { |row| row[:count] }
+  # sum - of Sums
+  def around(sum)
+    cost = (sum.tenths + (sum.count * USUAL_EMPTY_TENTHS)) * @costs.cents_per_tenth
     Core::Market::Onward::Around.new(
-      a_day: count,
-      net_cents: count.zero? ? 0 : rows.sum { |row| net(row) } / count.to_r,
-      own: @own.count(&near)
+      a_day: sum.count,
+      net_cents: sum.empty? ? 0 : (sum.rate_cents - cost) / sum.count.to_r,
+      own: sum.own
     )
-  end
-
-  # Of all postings of a row together.
-  def net(row) =
-    Money.cents(row[:rate]) -
-      ((row[:miles_tenths] + (row[:count] * USUAL_EMPTY_TENTHS)) * @costs.cents_per_tenth)
-
-  def near?(one, other)
-    @near ||= {}
-    @near.fetch([one, other]) do |key|
-      points = key.map { |latitude, longitude| Core::Roads::Point.new(latitude:, longitude:) }
-      @near[key] = @near[key.reverse] = Core::Roads.great_circle_miles(*points) <= REACH_MILES
-    end
   end
 end

@@ -17,6 +17,9 @@ module Work::Market::Reaches
         .select { |_, reach| reach && reach.tenths <= radius_miles * 10 }
     end
 
+    # Of one place to one town, or nil where no road of ours goes.
+    def between(place, town) = to(point(place), town)
+
     private
 
     def to(from, town)

@@ -15,7 +15,8 @@ class Work::Market::RunWatches
       to: watch[:to_states].to_a,
       avoid: watch[:avoid_states].to_a,
       max_age_minutes: nil,
-      hidden: false
+      hidden: false,
+      elsewhere: nil
     )
 
   def initialize(now)

@@ -59,7 +59,7 @@ class Work::Match::Judge
 
   # Best first: the blocked last, then by profit; a partial on trips of its own and on those it could join.
   def rank(crews, loads)
-    @service.read(loads.flat_map(&:stops))
+    know_stays(loads)
     joining = Work::Match::Joining.new(self)
     fits =
       crews.product(loads).map { |crew, load| judge(crew, load) } +
@@ -107,6 +107,9 @@ class Work::Match::Judge
       joins: together.row
     )
   end
+
+  # Reads how long trucks stay at the stops of many loads at once.
+  def know_stays(loads) = @service.read(loads.flat_map(&:stops))
 
   # Takes the way of a stop from a place that was found already.
   def know_way(stop, place, reach) = @ways.know(stop, place, reach)

@@ -18,10 +18,10 @@ import FindList from './FindList.vue'
 import type { Letter } from './OfferForm.vue'
 import OffersView from './OffersView.vue'
 import SupplyView from './SupplyView.vue'
-import WatchDialog from './WatchDialog.vue'
 import WatchesView from './WatchesView.vue'
-import { SORTS, sorted, type Sort } from './words'
-import { states, useFinds } from './useFinds'
+import WishForm from './WishForm.vue'
+import { sorted, type Sort } from './words'
+import { useFinds, type Wish } from './useFinds'
 
 /** Posted freight for own trucks: finds for one, chains that bring it somewhere, and our offers. */
 const VIEWS = [
@@ -54,16 +54,17 @@ const picked = computed(() => Number(route.query.crew ?? 0) || shownCrews.value[
 const crew = computed(() => crews.value?.find(({ id }) => id === picked.value))
 const go = (query: Record<string, string | number>) => router.replace({ query: { ...route.query, ...query } })
 
-const wish = ref({ radius: 150, to: '', avoid: '', age: 0, partials: false, hidden: false })
-const AGES = [
-  { title: 'any age', value: 0 },
-  { title: 'under 1 h', value: 60 },
-  { title: 'under 6 h', value: 360 },
-  { title: 'under a day', value: 1440 },
-]
+const wish = ref<Wish>({
+  radius: 150,
+  to: '',
+  avoid: '',
+  age: 0,
+  partials: false,
+  hidden: false,
+  place: '',
+  at: undefined,
+})
 const sort = useStorage<Sort>('crew-ledger-market-sort', 'profit')
-const sorts = SORTS.map(([value, title]) => ({ value, title }))
-const watching = ref(false)
 const { finds, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem } = useFinds(
   picked,
   wish,
@@ -109,20 +110,6 @@ const lookFrom = (driverId: number, to: string) => {
   wish.value = { ...wish.value, to }
   void go({ view: 'finds', crew: driverId })
 }
-const {
-  busy: posting,
-  trouble: postTrouble,
-  act: actTruck,
-} = useAct<unknown>(
-  () => void go({ view: 'supply' }),
-  () => [picked.value, wish.value.to],
-)
-const postTruck = () =>
-  actTruck(key =>
-    api.POST('/api/market/trucks', {
-      body: { key, driver_id: picked.value!, to: states(wish.value.to).split(',').filter(Boolean) },
-    }),
-  )
 const move = (by: number) => {
   const at = rows.value.findIndex(row => row === chosen.value)
   chosenId.value = rows.value[Math.min(Math.max(at + by, 0), rows.value.length - 1)]?.posting_id
@@ -171,29 +158,21 @@ const inFull = computed(() =>
       />
       <chains-view v-if="view === 'chains' && crew" :driver="crew" @look="look" />
       <section v-else-if="view === 'finds'" class="panel" aria-label="Finds">
-        <form class="wish" @submit.prevent>
-          <v-select
-            v-model="wish.radius"
-            label="Empty miles"
-            :items="[50, 100, 150, 250, 400, 1000]"
-          /><v-text-field v-model.lazy="wish.to" label="To (UT CO)" /><v-text-field
-            v-model.lazy="wish.avoid"
-            label="Avoid"
-          /><v-select v-model="wish.age" label="Posted" :items="AGES" /><v-checkbox
-            v-model="wish.partials"
-            label="Partials"
-          /><v-checkbox v-model="wish.hidden" label="Hidden" /><v-select
-            v-model="sort"
-            label="Best by"
-            :items="sorts"
-            class="best"
-          /><span v-if="mayOffer && crew" class="row acts"
-            ><v-btn variant="tonal" @click="watching = true">Watch this</v-btn
-            ><v-btn variant="text" :disabled="posting" @click="postTruck">Post this truck</v-btn></span
-          >
-        </form>
-        <v-alert v-if="postTrouble" type="error" class="ma-2">{{ postTrouble.message }}</v-alert>
-        <waiting v-slot="{ data: found }" :data="finds" :problem="problem" @again="load">
+        <wish-form
+          v-model:wish="wish"
+          v-model:sort="sort"
+          :driver="crew"
+          :may-act="mayOffer"
+          :place-wrong="problem?.path === '/place' ? problem.message : ''"
+          @begun="go({ view: 'watches' })"
+          @posted="go({ view: 'supply' })"
+        />
+        <waiting
+          v-slot="{ data: found }"
+          :data="finds"
+          :problem="problem?.path === '/place' ? undefined : problem"
+          @again="load"
+        >
           <p class="pad small quiet">
             {{ found.seen.toLocaleString('en-US') }} postings in reach{{
               found.seen > rows.length ? `, the ${rows.length} most promising judged` : ''
@@ -227,13 +206,6 @@ const inFull = computed(() =>
         />
       </div>
     </div>
-    <watch-dialog
-      v-if="crew"
-      v-model="watching"
-      :driver="crew"
-      :wish="wish"
-      @begun="go({ view: 'watches' })"
-    />
   </div>
 </template>
 
@@ -247,20 +219,6 @@ const inFull = computed(() =>
 .board.wide {
   grid-template-columns: 15rem minmax(0, 1fr);
 }
-.wish {
-  display: grid;
-  grid-template-columns: 7.4rem 1fr 1fr 8rem;
-  gap: 0.5rem;
-  padding: 0.6rem 0.7rem 0;
-  align-items: center;
-}
-.best {
-  grid-column: span 2;
-}
-.acts {
-  grid-column: 1 / -1;
-  justify-content: flex-end;
-}
 .pad {
   padding: 0.3rem 0.7rem;
   margin: 0;
@@ -269,9 +227,6 @@ const inFull = computed(() =>
   .board,
   .board.wide {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .wish {
-    grid-template-columns: 1fr 1fr;
   }
 }
 </style>

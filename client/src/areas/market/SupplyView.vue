@@ -124,7 +124,7 @@ const down = async (truck: Schemas['PostedTruck']) => {
               <th class="figure">Leave</th>
               <th class="figure">Come</th>
               <th class="figure">Trucks</th>
-              <th class="figure">Each</th>
+              <th class="figure">Per truck</th>
               <th class="figure">Out, a mile</th>
               <th class="figure">In, a mile</th>
             </tr>
@@ -132,15 +132,16 @@ const down = async (truck: Schemas['PostedTruck']) => {
           <tbody>
             <tr v-for="row in states" :key="row.state">
               <td data-of="State">
-                <strong>{{ row.state }}</strong>
-                <span class="small quiet">{{ SUPPLY[row.supply].split(':')[0] }}</span>
+                <strong>{{ row.state }}</strong><span class="small quiet beside">{{
+                  SUPPLY[row.supply].split(':')[0]
+                }}</span>
               </td>
               <td data-of="Leave" class="figure">{{ row.leaving.toLocaleString('en-US') }}</td>
               <td data-of="Come" class="figure">{{ row.coming.toLocaleString('en-US') }}</td>
               <td data-of="Trucks" class="figure">
                 {{ row.trucks === null ? '–' : row.trucks.toLocaleString('en-US') }}
               </td>
-              <td data-of="Each" class="figure">{{ perTruck(row) }}</td>
+              <td data-of="Per truck" class="figure">{{ perTruck(row) }}</td>
               <td data-of="Out, a mile" class="figure">{{ row.pays ? showDollars(row.pays) : '–' }}</td>
               <td data-of="In, a mile" class="figure">{{ row.paid ? showDollars(row.paid) : '–' }}</td>
             </tr>
@@ -161,6 +162,9 @@ const down = async (truck: Schemas['PostedTruck']) => {
 .pad {
   padding: 0.6rem 0.85rem;
   margin: 0;
+}
+.beside {
+  margin-left: 0.4rem;
 }
 @media (max-width: 1000px) {
   .columns {

@@ -146,7 +146,16 @@ describe('beginning a watch', () => {
       props: {
         modelValue: true,
         driver: { id: 9, name: 'Wade Ferris' } as unknown as Schemas['FreeCrew'],
-        wish: { radius: 100, to: 'ut co', avoid: '', age: 0, partials: true, hidden: false },
+        wish: {
+          radius: 100,
+          to: 'ut co',
+          avoid: '',
+          age: 0,
+          partials: true,
+          hidden: false,
+          place: '',
+          at: undefined,
+        },
       },
       global,
     })

@@ -8,17 +8,15 @@ import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import TimeField from '@/shared/typed/TimeField.vue'
 import { useAct } from '@/shared/useAct'
-import { useStorage } from '@vueuse/core'
 import Waiting from '@/shared/Waiting.vue'
 import { ageWords } from './words'
-import { wishWords } from './watchWords'
+import RunningWatches from './RunningWatches.vue'
 
 /** Searches that run by themselves for trucks, and what they found. */
 const { mayWatch } = defineProps<{ mayWatch: boolean }>()
 const emit = defineEmits<{ look: [postingId: number, driverId: number] }>()
 const session = useSession()
 const all = ref(false)
-const sound = useStorage('crew-ledger-watch-sound', true)
 const { data, problem, load } = useFetched(
   () => all.value,
   everybody =>
@@ -108,7 +106,7 @@ const now = computed(() => Date.parse(data.value?.as_of ?? '') || session.now())
                 <fit-mark :verdict="truck.verdict" />
                 <span class="clip"
                   ><strong>{{ truck.driver }}</strong
-                  ><span class="small quiet">
+                  ><span class="small quiet beside">
                     <template v-if="truck.free_at"
                       >free {{ showTime(truck.free_at, truck.zone ?? session.zone) }}, {{ truck.place
                       }}<template v-if="truck.after_load"> after {{ truck.after_load }}</template></template
@@ -164,48 +162,14 @@ const now = computed(() => Date.parse(data.value?.as_of ?? '') || session.now())
         trouble.message
       }}</v-alert>
     </section>
-    <section class="panel" aria-label="Running watches">
-      <header class="spread pad">
-        <h2>Running</h2>
-        <span class="row"
-          ><v-checkbox v-model="all" label="Everybody’s" /><v-checkbox v-model="sound" label="Sound"
-        /></span>
-      </header>
-      <p v-if="data && !data.watches.length" class="pad quiet">None.</p>
-      <ul v-else class="running">
-        <li v-for="watch in data?.watches" :key="watch.id">
-          <div class="spread">
-            <strong>{{ watch.driver }}</strong><span class="small quiet"
-              >{{ watch.found }} found, <strong v-if="watch.unseen">{{ watch.unseen }} unseen</strong
-              ><template v-else>none unseen</template>, {{ watch.went_by }} went by</span
-            >
-          </div>
-          <p class="small quiet line">{{ wishWords(watch) }}</p>
-          <p class="small line">
-            {{ watch.mine ? 'Yours' : watch.who
-            }}{{ watch.until ? `, until ${showTime(watch.until, session.zone)}` : '' }}
-            <span v-if="mayWatch" class="acts"
-              ><v-btn
-                v-if="!watch.mine"
-                size="small"
-                variant="text"
-                :disabled="busy"
-                :aria-label="`Take over ${watch.driver}’s watch`"
-                @click="change(watch, 'take')"
-                >Take over</v-btn
-              ><v-btn
-                size="small"
-                variant="text"
-                :disabled="busy"
-                :aria-label="`End ${watch.driver}’s watch`"
-                @click="change(watch, 'end')"
-                >End</v-btn
-              ></span
-            >
-          </p>
-        </li>
-      </ul>
-    </section>
+    <running-watches
+      v-model:all="all"
+      :watches="data?.watches"
+      :busy="busy"
+      :may-watch="mayWatch"
+      @end="watch => change(watch, 'end')"
+      @take="watch => change(watch, 'take')"
+    />
   </div>
 </template>
 
@@ -221,14 +185,12 @@ const now = computed(() => Date.parse(data.value?.as_of ?? '') || session.now())
   margin: 0;
 }
 .found,
-.running,
 .trucks {
   list-style: none;
   margin: 0;
   padding: 0;
 }
-.found > li,
-.running > li {
+.found > li {
   padding: 0.5rem 0.85rem;
   border-top: 1px solid rgb(var(--v-theme-line));
 }
@@ -249,15 +211,15 @@ const now = computed(() => Date.parse(data.value?.as_of ?? '') || session.now())
   align-items: center;
   min-height: 32px;
 }
+.beside {
+  margin-left: 0.4rem;
+}
 .put {
   align-items: start;
   margin-top: 0.4rem;
 }
 .wrap {
   flex-wrap: wrap;
-}
-.acts {
-  float: right;
 }
 @media (max-width: 900px) {
   .columns {

@@ -11,7 +11,14 @@ export interface Wish {
   age: number
   partials: boolean
   hidden: boolean
+  /** As if the truck were there; empty for where it will be. */
+  place: string
+  at: number | undefined
 }
+
+/** Where a wish looks from, where that is not the truck's own place. */
+const elsewhere = ({ place, at }: Pick<Wish, 'place' | 'at'>) =>
+  place.trim() ? { place: place.trim(), ...(at ? { at: new Date(at).toISOString() } : {}) } : {}
 
 /** `ut co` or `UT, CO` as the server takes states. */
 export const states = (text: string) =>
@@ -48,6 +55,7 @@ export function useFinds(
               ...(of.age ? { max_age_minutes: of.age } : {}),
               partials: of.partials,
               hidden: of.hidden,
+              ...elsewhere(of),
             },
           },
         }),
@@ -69,14 +77,19 @@ export function useFinds(
   )
   const asked = computed(() => readPrice(amount.value))
   const { data: full, problem: fullProblem } = useFetched(
-    () => ({ id: chosen.value?.posting_id, driver: driver.value, amount: asked.value }),
-    async of => {
-      if (!of.id || !of.driver) return NOTHING
+    () => ({
+      id: chosen.value?.posting_id,
+      driver: driver.value,
+      amount: asked.value,
+      ...elsewhere(wish.value),
+    }),
+    async ({ id, driver: by, ...of }) => {
+      if (!id || !by) return NOTHING
       return ask<Schemas['FindInFull']>(
         api.GET('/api/market/postings/{id}', {
           params: {
-            path: { id: of.id },
-            query: { driver_id: of.driver, ...(of.amount ? { amount: of.amount } : {}) },
+            path: { id },
+            query: { driver_id: by, ...of },
           },
         }),
       )
