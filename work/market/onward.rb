@@ -11,8 +11,8 @@ class Work::Market::Onward
   # What leaves within reach of points, added up: the same for every truck with such a trailer, and so kept for as long
   # as what was read for it is.
   class Sums
-    # count of postings, and the sums of their rates and miles; own - open loads
-    Sum = Value.of(:count, :rate_cents, :tenths, :own)
+    # postings - how many, and the sums of their rates and miles; own - open loads
+    Sum = Value.of(:postings, :rate_cents, :tenths, :own)
 
     def self.of(leaving, own, kinds)
       @kept = { of: [leaving, own], by: {} } unless @kept &&
@@ -35,7 +35,7 @@ class Work::Market::Onward
       @found[point] ||= begin
         rows = @leaving.select { |other, _| near?(point, other) }.values.flatten
         Sum.new(
-          count: rows.sum { |row| row[:count] },
+          postings: rows.sum { |row| row[:count] },
           rate_cents: rows.sum { |row| Money.cents(row[:rate]) },
           tenths: rows.sum { |row| row[:miles_tenths] },
           own: @own.count { |other| near?(point, other) }
@@ -79,10 +79,10 @@ class Work::Market::Onward
 
   # sum - of Sums
   def around(sum)
-    cost = (sum.tenths + (sum.count * USUAL_EMPTY_TENTHS)) * @costs.cents_per_tenth
+    cost = (sum.tenths + (sum.postings * USUAL_EMPTY_TENTHS)) * @costs.cents_per_tenth
     Core::Market::Onward::Around.new(
-      a_day: sum.count,
-      net_cents: sum.empty? ? 0 : (sum.rate_cents - cost) / sum.count.to_r,
+      a_day: sum.postings,
+      net_cents: sum.postings.positive? ? (sum.rate_cents - cost) / sum.postings.to_r : 0,
       own: sum.own
     )
   end
