@@ -81,12 +81,17 @@ class Work::Market::ChainsHome
     []
   end
 
-  def blocked?(judge, crew, piece) =
+  # Judged from when the crew is empty: what it has hooked is its own until then, and so are its times.
+  def blocked?(judge, crew, piece)
+    slot = crew.slots.last
+    from = [piece.freight.from, slot.at, slot.after && slot.after[:during].end].compact.max
+    freight = piece.freight.with(from:, to: [piece.freight.to, from].max)
     judge
-      .judge(crew, piece.freight, slot: crew.slots.last)
+      .judge(crew, freight, slot:)
       .judgement
       .reasons
       .any? { |reason| reason.effect == "block" && !PLANNED_WHOLE.include?(reason.code) }
+  end
 
   # By the legal hours of the crew. Array of Made.
   def made(crews, crew, wish, pieces)
