@@ -135,7 +135,15 @@ module Demo
         hazmat: (i % 4).zero?,
         dispatcher_id: (terminal == 1 || i > 20 ? @tobias : @maren).id,
         home_by:
-          { 3 => Date.new(2026, 11, 26), 12 => Date.new(2026, 11, 25), 17 => Date.new(2026, 11, 26) }[i],
+          {
+            3 => Date.new(2026, 11, 26),
+            12 => Date.new(2026, 11, 25),
+            # Empty far from home, and promised it by Saturday.
+            15 => Date.new(2026, 11, 28),
+            17 => Date.new(2026, 11, 26)
+          }[
+            i
+          ],
         forbidden_states: i == 8 ? ["CA"] : [],
         languages: i == 5 ? %w[es en] : %w[en],
         preferences: D::PREFERENCES.fetch(i, ""),

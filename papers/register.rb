@@ -28,7 +28,8 @@ class Papers::Register
     @run = @register.run
   end
 
-  def csv = CSV.generate { |csv| [HEAD, *rows].each { |row| csv << row.map { |cell| safe(cell) } } }
+  def csv =
+    CSV.generate { |csv| [HEAD, *rows].each { |row| csv << row.map { |cell| Papers::SafeCell.of(cell) } } }
 
   def xlsx
     package = Axlsx::Package.new
@@ -54,7 +55,9 @@ class Papers::Register
 
   # Every line of every statement.
   def lines
-    CSV.generate { |csv| [LINES, *exported].each { |row| csv << row.map { |cell| safe(cell) } } }
+    CSV.generate do |csv|
+      [LINES, *exported].each { |row| csv << row.map { |cell| Papers::SafeCell.of(cell) } }
+    end
   end
 
   private
@@ -80,10 +83,4 @@ class Papers::Register
       row[:deductions],
       row[:net]
     ]
-
-  # A text that a spreadsheet would take for a formula is kept a text.
-  def safe(cell)
-    text = cell.is_a?(BigDecimal) ? cell.to_s("F") : cell.to_s
-    text.match?(/\A[=+@]|\A-(?!\d)/) ? "'#{text}" : text
-  end
 end

@@ -53,6 +53,14 @@ module Reads::Market
     [*(postings - live).map { |id| "P#{id}" }, *(loads - open).map { |id| "L#{id}" }]
   end
 
+  # Live postings that cannot be believed, the latest first, with their broker.
+  def self.doubtful(now) =
+    Store::Market::Looking
+      .with_broker(Store::Market::Postings.live(now).doubtful)
+      .reverse(:posted_at, Sequel[:postings][:id])
+      .limit(MOST)
+      .all
+
   # Of the register by number or a part of the name: rows, each with what speaks against them.
   def self.brokers(text)
     effects = Store::Match.effects

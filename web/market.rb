@@ -13,6 +13,12 @@ module Web::Market
 
   def self.looking(app)
     app.get("/api/market/finds") { json Web::Market::Finds.new(now).of(Web::Market.wish(parameters), by) }
+    app.get("/api/market/finds.csv") do
+      content_type "text/csv"
+      attachment "finds.csv"
+      Papers::Finds.csv(Work::Market::Look.new(now, by).call(Web::Market.wish(parameters)).finds)
+    end
+    app.get("/api/market/doubtful") { json Web::Market::Finds.doubtful(now) }
     app.get("/api/market/postings/:id") do
       json Web::Market::Finds.new(now).in_full(id, parameters, Web::Market.elsewhere(parameters), by)
     end

@@ -127,4 +127,58 @@ RSpec.describe "Posted freight", :committed, type: :feature do
     click_on "Not this one: P-3"
     expect(page).to have_text("No chain of posted loads brings Wade Ferris there by then.")
   end
+
+  it "is watched for: what comes counts, is offered for, won, booked and given; the truck that was posted comes down" do
+    ready
+    broker("9000001", "Mossgrave Logistics")
+    sign_in "maren.holt@juniperfork.example"
+    visit "/market"
+    click_on "Watch this"
+    fill_in "Only what leaves at least, dollars (may be empty)", with: "lots"
+    click_on "Start watching"
+    expect(page).to have_text("Dollars, as 400.")
+    fill_in "Only what leaves at least, dollars (may be empty)", with: "100"
+    expect(page).to be_axe_clean
+    click_on "Start watching"
+    expect(page).to have_text("No watch is running").or have_text(
+           "150 empty miles at most, to anywhere, leaving $100.00"
+         )
+    expect(page).to have_text("Nothing found yet")
+    click_on "Finds"
+    click_on "Post this truck"
+    expect(page).to have_text("Wade Ferris").and have_text("on its way to the service")
+    expect(page).to be_axe_clean
+
+    Work::Market::TakePostings.call("postings", [posted("P-9")], heard_until: today, now: Time.now.utc)
+    Work::Market::RunWatches.call(Time.now.utc)
+    expect(page).to have_css("nav [aria-label='1 found']")
+    click_on "Watches"
+    expect(page).to have_text("Boise, ID → Pendleton, OR")
+    expect(page).to be_axe_clean
+    click_on "Look at P-9 for Wade Ferris"
+    expect(page).to have_button("Send the offer", disabled: false)
+    expect(page).to have_no_css("nav [aria-label='1 found']")
+    check "Mail it to them as well"
+    expect(page).to have_text("The register knows no mail address of Mossgrave Logistics.")
+    uncheck "Mail it to them as well"
+    click_on "Send the offer"
+    expect(page).to have_text("Maren Holt offered")
+    DB[:offers].update(receipt: "R1")
+    Work::Market::TakeAnswer.call(
+      Services::PostingService::Answer.new(
+        receipt: "R1",
+        answer: "accepted",
+        amount_cents: nil,
+        confirmation: nil
+      ),
+      now: Time.now.utc
+    )
+    click_on "See the offers"
+    click_on "Book it: MK-"
+    find("button", text: /Give L\d+ to Wade Ferris/).click
+    expect(page).to have_text("is given.")
+    Work::Market::PostTruck.tidy(Time.now.utc)
+    visit "/market?view=supply"
+    expect(page).to have_text("given something")
+  end
 end

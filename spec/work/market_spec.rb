@@ -109,6 +109,39 @@ RSpec.describe Work::Market do
     end
   end
 
+  it "lists what cannot be believed, with what is wrong and whom to ring" do
+    take(posting("P1"), posting("P2", rate_cents: 1_00), posting("P3", raw_weight: "40k", poster: "12"))
+    rows = dispatch.call(:get, "/api/market/doubtful").to_h { |row| [row[:reference], row] }
+    expect(rows.keys).to contain_exactly("P2", "P3")
+    expect(rows["P2"]).to include(
+      doubts: ["A price of $1.00 is none: ask for it."],
+      phone: sound.phone,
+      poster: sound.name
+    )
+    expect(rows["P3"]).to include(poster: "unknown poster", phone: nil)
+  end
+
+  it "gives a search as a table whose texts no spreadsheet takes for formulas" do
+    take(posting("=P1"), posting("P2", rate_cents: nil, raw_weight: 20_000))
+    path = "/api/market/finds.csv?driver_id=#{ready}"
+    table = CSV.parse(dispatch.get(path).body, headers: true)
+    expect(table.map { |row| row["Posting"] }).to eq(%w['=P1 P2])
+    expect(table.first.to_h).to include(
+      "Origin" => "Boise, ID",
+      "Posted, dollars" => "1200.00",
+      "Credit score" => sound.credit_score.to_s
+    )
+    expect(table[1].values_at("Posted, dollars", "Profit, dollars")).to eq([nil, nil])
+  end
+
+  it "remembers what came of offers to a poster" do
+    take(posting("P1"), posting("P2", raw_weight: 20_000))
+    offer
+    DB[:offers].update(state: "lost")
+    record = -> { finds[:rows].map { |row| row[:record] } }
+    expect(record.call).to eq([{ lost: 1 }] * 2)
+  end
+
   it "finds brokers by number and by a part of the name" do
     number = dispatch.call(:get, "/api/market/brokers?q=#{sound.number}")
     expect(number.map { |row| row[:name] }).to eq([sound.name])

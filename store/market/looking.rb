@@ -109,10 +109,7 @@ module Store::Market::Looking
     end
 
   # How many live postings cannot be believed.
-  def self.doubtful(now) =
-    kept(:doubtful, now) do
-      Store::Market::Postings.live(now).exclude(doubts: Sequel.pg_array([], :text)).count
-    end
+  def self.doubtful(now) = kept(:doubtful, now) { Store::Market::Postings.live(now).doubtful.count }
   def self.heard_at = Store::Market::Feeds.max(:heard_at)
 
   # Core::Market::Poster of a row with its broker, nil for one in no register.

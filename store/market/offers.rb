@@ -4,6 +4,14 @@
 Store::Market::Offers =
   Store::Table.of(:offers) do
     def of_freight(keys) = where(freight_key: keys, state: Core::Market::HOLDING)
+    # What became of our offers to some brokers: { broker_id => { state => count } }.
+    def record_of(broker_ids) =
+      where(broker_id: broker_ids)
+        .group_and_count(:broker_id, :state)
+        .all
+        .group_by { |row| row[:broker_id] }
+        .transform_values { |rows| rows.to_h { |row| row.values_at(:state, :count) } }
+
     # With the reference of its posting, unless it was sent or taken back.
     def unsent(id) =
       where(Sequel[:offers][:id] => id, :receipt => nil, :state => "sent")

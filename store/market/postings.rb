@@ -16,6 +16,7 @@ Store::Market::Postings =
 
     def live(now) = where(gone_at: nil).where { (closes_at > now) | (closes_at =~ nil) }
     def believed = where(doubts: Sequel.pg_array([], :text))
+    def doubtful = exclude(doubts: Sequel.pg_array([], :text))
 
     # Forgets what is gone since before an instant and nobody offered for: prices of lanes look no further back.
     def forget_gone_before(instant) =

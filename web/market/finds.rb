@@ -10,6 +10,23 @@ class Web::Market::Finds
       amount: Web::Figures.money(row[:amount])
     }
 
+  # Postings that cannot be believed, each with what is wrong about it.
+  def self.doubtful(now) =
+    Reads::Market
+      .doubtful(now)
+      .map do |row|
+        {
+          reference: row[:reference],
+          poster: row[:broker_name] || "unknown poster",
+          phone: row[:broker_phone],
+          origin: "#{row[:origin_town]}, #{row[:origin_state]}",
+          destination: "#{row[:destination_town]}, #{row[:destination_state]}",
+          rate: Web::Figures.money(row[:rate]),
+          posted_at: Web::Figures.iso(row[:posted_at]),
+          doubts: row[:doubts].to_a
+        }
+      end
+
   def initialize(now)
     @now = now
     @crews = Work::Match::Crews.at(now)
@@ -63,6 +80,7 @@ class Web::Market::Finds
       others: find.others.map { |other| other(other) },
       reasons: find.reasons.map(&:to_h),
       onward: onward(find.onward),
+      record: find.record,
       offer: find.offer && self.class.offer(find.offer),
       aside: row[:aside],
       fit: @json.fit(find.fit)

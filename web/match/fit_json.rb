@@ -25,7 +25,7 @@ class Web::Match::FitJson
       reasons: fit.judgement.reasons.map(&:to_h),
       deadhead_miles: miles(fit.deadhead_tenths),
       deadhead_minutes: fit.deadhead_minutes,
-      fetched_at: fit.fetched_at && "#{fit.fetched_at[:town]}, #{fit.fetched_at[:state]}",
+      fetched_at: fit.fetched_at && town(fit.fetched_at),
       loaded_miles: miles(fit.judgement.money.loaded_tenths),
       begins_at: fit.begins.iso8601,
       ends_at: fit.ends.iso8601,
@@ -90,6 +90,8 @@ class Web::Match::FitJson
       name: crew.name,
       **crew.drivers.first.slice(*CREW),
       **standing(crew, slot),
+      home: town(crew.drivers.first),
+      home_by: crew.drivers.filter_map { |row| row[:home_by] }.min&.iso8601,
       preferences: crew.drivers.map { |row| row[:preferences] }.reject(&:empty?).join("; "),
       tractor: units.dig(crew.tractor_id, :number),
       tractor_id: crew.tractor_id,
@@ -101,6 +103,7 @@ class Web::Match::FitJson
   private
 
   def miles(tenths) = Web::Figures.miles(BigDecimal(tenths) / 10)
+  def town(row) = "#{row[:town]}, #{row[:state]}"
   def units = @units ||= @crews.units.to_h { |unit| [unit[:id], unit] }
   def trailer(row) = { id: row[:id], number: row[:number], kind: row[:trailer_kind] }
 
@@ -116,7 +119,7 @@ class Web::Match::FitJson
     left_minutes, cycle_minutes = @crews.left(slot)
     {
       free_at: slot.at.iso8601,
-      place: "#{slot.place[:town]}, #{slot.place[:state]}",
+      place: town(slot.place),
       after_load: slot.after&.dig(:load, :number),
       idle: crew.slots.one?,
       left_minutes:,

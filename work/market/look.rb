@@ -11,9 +11,10 @@ class Work::Market::Look
       def slot(crew) = elsewhere ? elsewhere.slot(crew) : crew.slots.last
     end
   # lanes - Core::Market::Lanes::Estimate or nil by days; reasons - what speaks against the poster; onward -
-  # Core::Market::Onward::Worth of where it ends; offer - row of our offer for the freight, or nil
+  # Core::Market::Onward::Worth of where it ends; offer - row of our offer for the freight, or nil; record -
+  # our offers to the poster by their state
   Find =
-    Value.of(:row, :fit, :others, :lanes, :reasons, :onward, :offer) do
+    Value.of(:row, :fit, :others, :lanes, :reasons, :onward, :offer, :record) do
       # By the poster.
       def blocked? = reasons.any? { |reason| reason.effect == "block" }
 
@@ -33,8 +34,8 @@ class Work::Market::Look
     end
   Answer = Value.of(:crew, :slot, :finds, :seen, :unpriced, :doubtful, :heard_at)
 
-  # lanes - see Work::Market::Lanes; onward - Work::Market::Onward; offers - rows by freight
-  Around = Value.of(:lanes, :onward, :offers)
+  # lanes - see Work::Market::Lanes; onward - Work::Market::Onward; offers - rows by freight; records - by broker
+  Around = Value.of(:lanes, :onward, :offers, :records)
 
   # So many are judged in full: the most promising by rate less the miles.
   JUDGED = 60
@@ -162,7 +163,8 @@ class Work::Market::Look
     Around.new(
       lanes: Work::Market::Lanes.of(rows),
       onward: Work::Market::Onward.new(@now, self.class.kinds(crews, crew), costs(crews, crew)),
-      offers: Store::Market::Offers.of_freight(rows.map { |row| row[:freight_key] }).to_hash(:freight_key)
+      offers: Store::Market::Offers.of_freight(rows.map { |row| row[:freight_key] }).to_hash(:freight_key),
+      records: Store::Market::Offers.record_of(rows.map { |row| row[:broker_id] })
     )
 
   # Those that meet everything first, what has no price last of each; then by profit.
@@ -182,7 +184,8 @@ class Work::Market::Look
       lanes: around.lanes.fetch(row[:id]),
       reasons: Work::Market::Poster.reasons(row, effects),
       onward: around.onward.of(row),
-      offer: around.offers[row[:freight_key]]
+      offer: around.offers[row[:freight_key]],
+      record: around.records[row[:broker_id]] || {}
     )
   end
 end

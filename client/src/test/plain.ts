@@ -20,6 +20,8 @@ const VDialog = defineComponent({
 export const PLAIN = {
   VBtn: plain('button'),
   VAlert: plain('p'),
+  VCheckbox: plain('i'),
+  VSpacer: plain('i'),
   VTextField: plain('input'),
   VSelect: plain('select'),
   RouterLink: plain('a'),

@@ -14,6 +14,8 @@ const driver = {
   place: 'Grand Junction, CO',
   zone: 'America/Denver',
   free_at: AT,
+  home: 'Boise, ID',
+  home_by: '2026-11-28',
 }
 const link = (id: number, origin: string, destination: string) => ({
   key: `P${id}`,
@@ -123,6 +125,17 @@ describe('chains', () => {
     await button(wrapper, 'Kept').trigger('click')
     await settled()
     expect(last().get('wanted')).toBe('')
+  })
+
+  it('begin with home by the evening that was promised, for each driver anew', async () => {
+    const { wrapper } = shown(() => ({ body: answer([]) }))
+    const fields = () => wrapper.findComponent(TimeField).props('modelValue')
+    expect(fields()).toBe('11/28 1800')
+    await wrapper.setProps({
+      driver: { ...driver, id: 4, home: 'Ogden, UT', home_by: null } as unknown as Schemas['FreeCrew'],
+    })
+    expect(fields()).toBe('')
+    expect(wrapper.findAllComponents(PLAIN.VTextField)[0]!.attributes('modelvalue')).toBe('Ogden, UT')
   })
 
   it('say at the field that a place is unknown or a time too soon', async () => {

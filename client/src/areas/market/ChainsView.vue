@@ -12,8 +12,10 @@ import { readPrice } from './words'
 /** Loads strung together that bring a truck to a place by a date, with the most profit. */
 const { driver } = defineProps<{ driver: Schemas['FreeCrew'] }>()
 const emit = defineEmits<{ look: [postingId: number] }>()
-const to = ref('Boise, ID')
-const typed = ref('')
+/** Home, and the evening of the day that was promised, until somebody says otherwise. */
+const promised = () => driver.home_by?.replace(/^\d+-0?(\d+)-0?(\d+)$/, '$1/$2 1800') ?? ''
+const to = ref(driver.home)
+const typed = ref(promised())
 const at = ref<number>()
 const most = ref('4')
 const avoid = ref('')
@@ -50,6 +52,8 @@ watch(
   () => driver.id,
   () => {
     asked.value = undefined
+    to.value = driver.home
+    typed.value = promised()
     without.value = []
     wanted.value = []
   },
@@ -106,7 +110,7 @@ const at_field = (path: string) => (problem.value?.path === path ? [problem.valu
     </form>
     <p v-if="!asked" class="pad quiet">
       From {{ driver.place }}, free {{ showTime(driver.free_at, driver.zone) }}: the most profitable loads one
-      after another, by the driver’s legal hours.
+      after another, by the driver’s legal hours{{ driver.home_by ? ', home as promised' : '' }}.
     </p>
     <waiting
       v-else-if="!['/to', '/by'].includes(problem?.path ?? '')"
@@ -163,15 +167,6 @@ const at_field = (path: string) => (problem.value?.path === path ? [problem.valu
   list-style: none;
   margin: 0;
   padding: 0;
-}
-.link {
-  font: inherit;
-  color: rgb(var(--v-theme-primary));
-  background: none;
-  border: 0;
-  padding: 0;
-  text-decoration: underline;
-  cursor: pointer;
 }
 @media (max-width: 900px) {
   .ask {

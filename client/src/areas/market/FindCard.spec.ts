@@ -57,6 +57,7 @@ const full = (find: object = {}, price: object = {}) =>
       others: [],
       reasons: [],
       onward: { worth: '0.00', net: '400.00', a_day: 12, own: 0, wait_minutes: 600 },
+      record: {},
       offer: null,
       aside: false,
       fit,

@@ -7,7 +7,7 @@ import type { Problem, Schemas } from '@/shared/api'
 import FitMark from '@/shared/FitMark.vue'
 import { showTime } from '@/shared/time'
 import OfferForm, { type Letter } from './OfferForm.vue'
-import { isBlocked, laneWords, onwardWords } from './words'
+import { isBlocked, laneWords, onwardWords, recordWords } from './words'
 
 /** One find in full: the truck's ribbon with it in the gap, who posts it, what our price comes to, and the offer. */
 const {
@@ -15,15 +15,18 @@ const {
   busy = false,
   problem = undefined,
   mayOffer,
+  beside = false,
 } = defineProps<{
   full: Schemas['FindInFull']
   busy?: boolean
   problem?: Problem | undefined
   mayOffer: boolean
+  /** Stands beside others already. */
+  beside?: boolean
 }>()
 const amount = defineModel<string>('amount', { required: true })
 const note = defineModel<string>('note', { required: true })
-const emit = defineEmits<{ offer: [letter: Letter | undefined]; aside: [aside: boolean] }>()
+const emit = defineEmits<{ offer: [letter: Letter | undefined]; aside: [aside: boolean]; beside: [] }>()
 
 const find = computed(() => full.find)
 const fit = computed(() => full.plan)
@@ -42,7 +45,12 @@ const times = computed(() => {
   <article class="panel pad card" :aria-label="`${find.reference} for ${fit.crew.name}`">
     <header class="spread">
       <h2>{{ fit.load.origin }} → {{ fit.load.destination }}</h2>
-      <fit-mark :verdict="isBlocked(find) ? 'blocked' : fit.verdict" />
+      <span class="row"
+        ><v-btn size="small" variant="text" :aria-pressed="beside" @click="emit('beside')">{{
+          beside ? 'Take away' : 'Compare'
+        }}</v-btn
+        ><fit-mark :verdict="isBlocked(find) ? 'blocked' : fit.verdict"
+      /></span>
     </header>
     <fit-plan :fit="fit" :span="spanOf([fit])" :besides="find.reasons" />
     <dl class="known small wide">
@@ -64,6 +72,10 @@ const times = computed(() => {
           }}{{ find.poster.days_to_pay === null ? '' : `, after ${find.poster.days_to_pay} days`
           }}{{ find.poster.factoring ? ', factoring accepted' : '' }}
         </dd>
+      </div>
+      <div>
+        <dt>With us</dt>
+        <dd>{{ recordWords(find.record) }}</dd>
       </div>
       <div>
         <dt>Pickup</dt>

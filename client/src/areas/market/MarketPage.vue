@@ -12,7 +12,9 @@ import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import ViewTabs from '@/shared/ViewTabs.vue'
 import Waiting from '@/shared/Waiting.vue'
+import BesideTable from './BesideTable.vue'
 import ChainsView from './ChainsView.vue'
+import DoubtfulDialog from './DoubtfulDialog.vue'
 import FindCard from './FindCard.vue'
 import FindList from './FindList.vue'
 import type { Letter } from './OfferForm.vue'
@@ -65,7 +67,7 @@ const wish = ref<Wish>({
   at: undefined,
 })
 const sort = useStorage<Sort>('crew-ledger-market-sort', 'profit')
-const { finds, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem } = useFinds(
+const { finds, query, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem } = useFinds(
   picked,
   wish,
   found => sorted(found, sort.value),
@@ -122,9 +124,28 @@ const leaf = (by: number) => {
 useKeys([
   { key: 'j', label: 'Next find', run: () => move(1) },
   { key: 'k', label: 'Find before', run: () => move(-1) },
+  {
+    key: 'c',
+    label: 'Compare, or take away',
+    run: () => chosen.value && toggleBeside(chosen.value.posting_id),
+  },
   { key: 'n', label: 'Next truck', run: () => leaf(1) },
   { key: 'p', label: 'Truck before', run: () => leaf(-1) },
 ])
+/** Finds that stand beside each other: as many as can be read. */
+const MOST_BESIDE = 4
+const besideIds = ref<number[]>([])
+const beside = computed(() => rows.value.filter(({ posting_id }) => besideIds.value.includes(posting_id)))
+const toggleBeside = (id: number) => {
+  besideIds.value = besideIds.value.includes(id)
+    ? besideIds.value.filter(one => one !== id)
+    : [...besideIds.value, id].slice(-MOST_BESIDE)
+}
+const doubting = ref(false)
+const table = computed(() => {
+  const asked = Object.entries(query.value ?? {}).map(([name, value]) => [name, String(value)])
+  return `/api/market/finds.csv?${new URLSearchParams(asked).toString()}`
+})
 const inFull = computed(() =>
   full.value?.find.posting_id === chosen.value?.posting_id ? full.value : undefined,
 )
@@ -142,7 +163,13 @@ const inFull = computed(() =>
       :kind="crew?.trailer_kind"
       @look="lookFrom"
     />
-    <div v-else class="board" :class="{ wide: view === 'chains' }">
+    <beside-table
+      v-if="view === 'finds' && beside.length > 1"
+      :finds="beside"
+      @choose="id => (chosenId = id)"
+      @drop="toggleBeside"
+    />
+    <div v-if="view === 'finds' || view === 'chains'" class="board" :class="{ wide: view === 'chains' }">
       <match-side
         v-model:wish="side"
         side="crew"
@@ -177,9 +204,15 @@ const inFull = computed(() =>
             {{ found.seen.toLocaleString('en-US') }} postings in reach{{
               found.seen > rows.length ? `, the ${rows.length} most promising judged` : ''
             }}{{ found.unpriced ? `, ${found.unpriced} without a price` : ''
-            }}{{ found.doubtful ? `; ${found.doubtful} anywhere cannot be believed and are not judged` : ''
-            }}<template v-if="found.heard_at">; heard {{ showTime(found.heard_at, session.zone) }}</template
-            ><template v-else>; the posting service has not been heard yet</template>
+            }}<template v-if="found.doubtful"
+              >;
+              <button type="button" class="link" @click="doubting = true">
+                {{ found.doubtful }} anywhere cannot be believed
+              </button>
+              and are not judged</template
+            ><template v-if="found.heard_at">; heard {{ showTime(found.heard_at, session.zone) }}</template
+            ><template v-else>; the posting service has not been heard yet</template
+            ><template v-if="rows.length">. <a :href="table" download>As a table</a></template>
           </p>
           <p v-if="!rows.length" class="pad">
             Nothing posted in reach. More empty miles, other states, or a chain may help.
@@ -201,11 +234,14 @@ const inFull = computed(() =>
           :busy="busy"
           :problem="trouble ?? fullProblem"
           :may-offer="mayOffer"
+          :beside="besideIds.includes(inFull.find.posting_id)"
           @offer="offer"
           @aside="aside"
+          @beside="toggleBeside(inFull.find.posting_id)"
         />
       </div>
     </div>
+    <doubtful-dialog v-model="doubting" />
   </div>
 </template>
 

@@ -28,6 +28,16 @@ export const states = (text: string) =>
     .filter(one => one.length === 2)
     .join(',')
 
+const queryOf = (of: Wish) => ({
+  radius_miles: of.radius,
+  to: states(of.to),
+  avoid: states(of.avoid),
+  ...(of.age ? { max_age_minutes: of.age } : {}),
+  partials: of.partials,
+  hidden: of.hidden,
+  ...elsewhere(of),
+})
+
 const concerns = (change: { kind: string }) => ['market', 'offer'].includes(change.kind)
 
 /** What is posted for a driver's truck, and one of it in full at the price that is being thought of. */
@@ -36,31 +46,18 @@ export function useFinds(
   wish: Ref<Wish>,
   order: (finds: readonly Find[]) => readonly Find[] = finds => finds,
 ) {
+  /** What is asked of the server; nothing before a truck is picked. */
+  const query = computed(() =>
+    driver.value ? { driver_id: driver.value, ...queryOf(wish.value) } : undefined,
+  )
   const {
     data: finds,
     problem,
     load,
   } = useFetched(
-    () => ({ driver: driver.value, ...wish.value }),
-    async of => {
-      if (!of.driver) return NOTHING
-      return ask<Schemas['Finds']>(
-        api.GET('/api/market/finds', {
-          params: {
-            query: {
-              driver_id: of.driver,
-              radius_miles: of.radius,
-              to: states(of.to),
-              avoid: states(of.avoid),
-              ...(of.age ? { max_age_minutes: of.age } : {}),
-              partials: of.partials,
-              hidden: of.hidden,
-              ...elsewhere(of),
-            },
-          },
-        }),
-      )
-    },
+    query,
+    async of =>
+      of ? ask<Schemas['Finds']>(api.GET('/api/market/finds', { params: { query: of } })) : NOTHING,
     concerns,
   )
   const rows = computed(() => (finds.value?.crew.id === driver.value ? order(finds.value!.rows) : []))
@@ -96,5 +93,5 @@ export function useFinds(
     },
     change => change.kind === 'offer',
   )
-  return { finds, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem }
+  return { finds, query, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem }
 }

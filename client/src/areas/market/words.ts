@@ -65,6 +65,18 @@ export function onwardWords({ worth, a_day, own, net, wait_minutes }: Schemas['O
 }
 const dollars = (sum: number) => `$${Math.abs(Math.round(sum)).toLocaleString('en-US')}`
 
+export const showPoster = (find: Find) => `${find.poster.name}, ${find.reference}`
+
+/** What became of our offers to who posts a find. */
+export function recordWords(record: Find['record']): string {
+  const sum = Object.values(record).reduce((all, count) => all + count, 0)
+  if (!sum) return 'nothing offered yet'
+  const parts = Object.entries(record).map(
+    ([state, count]) => `${count} ${STATE[state as keyof typeof STATE].toLowerCase()}`,
+  )
+  return `${sum} ${sum === 1 ? 'offer' : 'offers'}: ${parts.join(', ')}`
+}
+
 /** What finds are compared by. The blocked stay last, and what has no price comes after what has one. */
 export const SORTS = [
   ['profit', 'Profit'],
