@@ -37,7 +37,7 @@ module Bench
       .reject { |event| event[:state] == "gone" }
       .uniq { |event| event[:reference] }
       .map do |event|
-        said = StandIns::PostingService.new("/dev/null", per_minute: 1).send(:said, event)
+        said = StandIns::PostingService.new(File::NULL, per_minute: 1).send(:said, event)
         service.send(:posting, JSON.parse(JSON.generate(said)))
       end
   end
@@ -88,18 +88,7 @@ module Bench
     )
 
   def self.watching
-    @drivers
-      .first(WATCHES)
-      .each do |driver_id|
-        DB[:watches].insert(
-          who: "Bench",
-          who_ref: "account:0",
-          driver_id:,
-          radius_miles: 150,
-          looked_until: @now,
-          made_at: @now
-        )
-      end
+    begin_watches
     spent = Array.new(ROUNDS) { |round| round(@now + ((round + 1) * EVERY_SECONDS)) }
     taken = spent.map(&:first)
     looked = spent.map(&:last)
@@ -114,6 +103,21 @@ module Bench
            ROUNDS * EVERY_SECONDS * A_SECOND,
            DB[:watch_finds].count
          )
+  end
+
+  def self.begin_watches
+    @drivers
+      .first(WATCHES)
+      .each do |driver_id|
+        DB[:watches].insert(
+          who: "Bench",
+          who_ref: "account:0",
+          driver_id:,
+          radius_miles: 150,
+          looked_until: @now,
+          made_at: @now
+        )
+      end
   end
 
   # [seconds of taking in, seconds of looking]
