@@ -43,7 +43,7 @@ module Store::Market
       def replace(rows) =
         db.transaction do
           delete
-          multi_insert(rows)
+          multi_insert(rows.uniq { |row| row.values_at(:state, :trailer_kind) })
         end
     end
 

@@ -67,7 +67,13 @@ RSpec.describe Work::Market::TakePrices do
     take_days(
       Array.new(12) do |i|
         price("R#{i}", 600_00, origin: "Twin Falls, ID", destination: "Portland, OR", miles: 500)
-      end + [price("X", 1_00), price("Y", 500_00, origin: "Nowhere, ID"), price("Z", 500_00, miles: 0)]
+      end +
+        [
+          price("R1", 600_00, origin: "Twin Falls, ID", destination: "Portland, OR", miles: 500),
+          price("X", 1_00),
+          price("Y", 500_00, origin: "Nowhere, ID"),
+          price("Z", 500_00, miles: 0)
+        ]
     )
     lane = api(maren).call(:get, "/api/market/finds?driver_id=#{ready}")[:rows].first[:lanes].first
     own = 12_000.0 / DB[:postings].get(:miles_tenths)

@@ -24,7 +24,7 @@ RSpec.describe Work::Market::Watch do
   def found(client = dispatch, **more) = board(client, **more)[:finds].map { |find| find[:reference] }
 
   it "finds what comes, once, and nothing that the truck cannot take or that leaves too little" do
-    come(posting("OLD"), after: -5)
+    come(posting("OLD", raw_weight: 11_000), after: -61)
     watch(to: ["OR"], least_profit: "100.00")
     come(
       posting("P1"),

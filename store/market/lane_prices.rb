@@ -16,7 +16,7 @@ module Store::Market::LanePrices
       update: {
         cents_per_mile: Sequel[:excluded][:cents_per_mile]
       }
-    ).multi_insert(rows, slice: 1000)
+    ).multi_insert(rows.uniq { |row| row.values_at(:service, :reference) }, slice: 1000)
   end
 
   # Works the quartiles out anew, and forgets what is older than they look back.

@@ -2,7 +2,8 @@
 
 # Searches that run by themselves for a truck, and what is done with what they find.
 module Work::Market::Watch
-  STATES = /\A[A-Z]{2}\z/
+  # What is being taken in while a watch begins is looked at too.
+  BEFORE_SECONDS = 60
 
   # input - key, driver_id, radius_miles, to, avoid, partials, least_profit, until. Returns the id.
   # Raises Refused `watched_already`, `over_already`; Store::NotFound.
