@@ -105,7 +105,7 @@ const keep = (key: string) => {
                 size="small"
                 variant="text"
                 :aria-pressed="wanted.includes(link.key)"
-                :aria-label="`Keep ${link.reference}`"
+                :aria-label="`${wanted.includes(link.key) ? 'Kept' : 'Keep'}: ${link.reference}`"
                 @click="keep(link.key)"
                 >{{ wanted.includes(link.key) ? 'Kept' : 'Keep' }}</v-btn
               ><v-btn

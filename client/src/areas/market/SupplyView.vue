@@ -92,7 +92,7 @@ const down = async (truck: Schemas['PostedTruck']) => {
                   ><v-btn
                     size="small"
                     variant="tonal"
-                    :aria-label="`Look for ${truck.driver}`"
+                    :aria-label="`Look for it: ${truck.driver}`"
                     @click="emit('look', truck.driver_id, truck.to.join(' '))"
                     >Look for it</v-btn
                   ><v-btn
