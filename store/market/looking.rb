@@ -16,7 +16,7 @@ module Store::Market::Looking
   ].freeze
   # What many look at at once is read anew no more often than this.
   KEPT_SECONDS = 30
-  LEAVING_KEPT_SECONDS = 300
+  LEAVING_KEPT_SECONDS = 60
 
   # Rows of live postings that can be believed, with their broker, that begin at some of the points and are of some
   # of the kinds. near - Array of [latitude, longitude]; wish - Work::Market::Look::Wish; since - taken in after then

@@ -81,11 +81,11 @@ const best = computed(() =>
       <thead>
         <tr>
           <th><span class="sr-only">What is compared</span></th>
-          <th v-for="find in finds" :key="find.posting_id">
+          <th v-for="find in finds" :key="find.posting_id" class="figure">
             <button type="button" class="link" @click="emit('choose', find.posting_id)">
               {{ find.fit.load.origin }} → {{ find.fit.load.destination }}
             </button>
-            <span class="small quiet"><br />{{ showPoster(find) }}</span>
+            <div class="small quiet">{{ showPoster(find) }}</div>
             <fit-mark :verdict="isBlocked(find) ? 'blocked' : find.fit.verdict" />
             <v-btn
               size="small"
@@ -117,6 +117,19 @@ const best = computed(() =>
 <style scoped>
 .beside {
   overflow-x: auto;
+}
+.beside table {
+  table-layout: fixed;
+  min-width: 40rem;
+}
+.beside thead th {
+  white-space: normal;
+}
+.beside tr > :first-child {
+  width: 12rem;
+}
+.beside .link {
+  text-align: right;
 }
 .best {
   font-weight: 700;
