@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import MatchSide from '@/areas/match/MatchSide.vue'
 import { EVERYTHING, seesCrew } from '@/areas/match/boardView'
@@ -67,21 +67,31 @@ const wish = ref<Wish>({
   at: undefined,
 })
 const sort = useStorage<Sort>('crew-ledger-market-sort', 'profit')
-const { finds, query, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem } = useFinds(
-  picked,
-  wish,
-  found => sorted(found, sort.value),
-)
+const {
+  finds,
+  query,
+  problem,
+  load,
+  rows,
+  chosen,
+  chosenId,
+  pinned,
+  lookedId,
+  amount,
+  asked,
+  inFull,
+  fullProblem,
+} = useFinds(picked, wish, found => sorted(found, sort.value))
 const note = ref('')
 const { busy, trouble, act } = useAct<unknown>(
   () => void load(),
-  () => [chosen.value?.posting_id, amount.value, note.value],
+  () => [lookedId.value, amount.value, note.value],
 )
-watch([picked, chosenId], () => {
+watch([picked, lookedId], () => {
   trouble.value = undefined
 })
 const offer = (letter?: Letter) => {
-  const find = chosen.value
+  const find = inFull.value?.find
   if (!find || !asked.value) return
   const body = {
     posting_id: find.posting_id,
@@ -93,7 +103,7 @@ const offer = (letter?: Letter) => {
   void act(key => api.POST('/api/market/offers', { body: { key, ...body } }))
 }
 const aside = (value: boolean) => {
-  const find = chosen.value
+  const find = inFull.value?.find
   if (!find) return
   void act(() =>
     api.PUT('/api/market/postings/{id}/aside', {
@@ -102,10 +112,10 @@ const aside = (value: boolean) => {
     }),
   )
 }
-const look = (postingId: number, driverId = picked.value ?? 0) => {
-  chosenId.value = postingId
-  wish.value = { ...wish.value, radius: 1000, to: '', avoid: '', age: 0 }
-  void go({ view: 'finds', crew: driverId })
+const look = async (postingId: number, driverId = picked.value ?? 0) => {
+  await go({ view: 'finds', crew: driverId })
+  await nextTick()
+  pinned.value = postingId
 }
 /** A posted truck turned back into a search. */
 const lookFrom = (driverId: number, to: string) => {
@@ -127,7 +137,7 @@ useKeys([
   {
     key: 'c',
     label: 'Compare, or take away',
-    run: () => chosen.value && toggleBeside(chosen.value.posting_id),
+    run: () => lookedId.value && toggleBeside(lookedId.value),
   },
   { key: 'n', label: 'Next truck', run: () => leaf(1) },
   { key: 'p', label: 'Truck before', run: () => leaf(-1) },
@@ -146,9 +156,6 @@ const table = computed(() => {
   const asked = Object.entries(query.value ?? {}).map(([name, value]) => [name, String(value)])
   return `/api/market/finds.csv?${new URLSearchParams(asked).toString()}`
 })
-const inFull = computed(() =>
-  full.value?.find.posting_id === chosen.value?.posting_id ? full.value : undefined,
-)
 </script>
 
 <template>
@@ -219,7 +226,7 @@ const inFull = computed(() =>
           </p>
           <find-list
             :rows="rows"
-            :chosen="chosen?.posting_id"
+            :chosen="lookedId"
             :now="Date.parse(found.as_of)"
             @choose="id => (chosenId = id)"
           />

@@ -60,22 +60,27 @@ export function useFinds(
       of ? ask<Schemas['Finds']>(api.GET('/api/market/finds', { params: { query: of } })) : NOTHING,
     concerns,
   )
-  const rows = computed(() => (finds.value?.crew.id === driver.value ? order(finds.value!.rows) : []))
+  const rows = computed(() =>
+    finds.value && finds.value.crew.id === driver.value ? order(finds.value.rows) : [],
+  )
   const chosenId = ref<number>()
   const chosen = computed(
     () => rows.value.find(({ posting_id }) => posting_id === chosenId.value) ?? rows.value[0],
   )
+  /** One that was asked for by a chain or a watch: it is looked at whether or not it is among the most promising. */
+  const pinned = ref<number>()
+  const lookedId = computed(() => pinned.value ?? chosen.value?.posting_id)
+  watch([chosenId, driver], () => {
+    pinned.value = undefined
+  })
   const amount = ref('')
-  watch(
-    () => chosen.value?.posting_id,
-    () => {
-      amount.value = chosen.value?.rate ?? ''
-    },
-  )
+  watch(lookedId, id => {
+    amount.value = rows.value.find(({ posting_id }) => posting_id === id)?.rate ?? ''
+  })
   const asked = computed(() => readPrice(amount.value))
   const { data: full, problem: fullProblem } = useFetched(
     () => ({
-      id: chosen.value?.posting_id,
+      id: lookedId.value,
       driver: driver.value,
       amount: asked.value,
       ...elsewhere(wish.value),
@@ -93,5 +98,23 @@ export function useFinds(
     },
     change => change.kind === 'offer',
   )
-  return { finds, query, problem, load, rows, chosen, chosenId, amount, asked, full, fullProblem }
+  const inFull = computed(() => (full.value?.find.posting_id === lookedId.value ? full.value : undefined))
+  watch(inFull, (found, before) => {
+    if (found && !before && pinned.value && !amount.value) amount.value = found.find.rate ?? ''
+  })
+  return {
+    finds,
+    query,
+    problem,
+    load,
+    rows,
+    chosen,
+    chosenId,
+    pinned,
+    lookedId,
+    amount,
+    asked,
+    inFull,
+    fullProblem,
+  }
 }
