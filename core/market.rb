@@ -78,11 +78,13 @@ module Core::Market
   def self.answered(state, answer) = SETTLED.include?(state) ? state : answer
   SETTLED = %w[withdrawn booked lost].freeze
   ANSWERS = %w[accepted countered lost].freeze
+  # Some offers are never answered: nobody asks for an answer after so long. Our own choice.
+  ANSWERED_WITHIN_SECONDS = 3 * 86_400
   # While our offer is in one of these, nobody else of us offers for the same freight.
   HOLDING = %w[sent accepted countered booked].freeze
 
   # What it means for getting out of a place: postings for each truck that is posted there. A market with over three for
-  # each is short of trucks, one with fewer than one short of freight. Common practice.
+  # each is short of trucks, one with fewer than one short of freight. Our own choice.
   def self.supply(postings, trucks)
     return "even" if trucks.nil?
     return "short_of_trucks" if postings > trucks * SHORT_OF_TRUCKS
@@ -90,6 +92,15 @@ module Core::Market
     postings < trucks ? "short_of_freight" : "even"
   end
   SHORT_OF_TRUCKS = 3
+
+  # Is a find worth ringing for? What the truck can take, of a poster that nothing blocks, and loses no money; what has no
+  # price too, unless so much is asked for. profit_cents - nil without a price; least_cents - nil where nobody says
+  def self.worth_telling?(verdict:, poster_blocked:, profit_cents:, least_cents:)
+    return false if poster_blocked || !WORTH_TELLING.include?(verdict)
+
+    profit_cents.nil? ? least_cents.nil? : profit_cents >= (least_cents || 0)
+  end
+  WORTH_TELLING = %w[fits tight].freeze
 
   # What may be done with an offer in a state.
   def self.may(state) = { may_withdraw: !SETTLED.include?(state), may_book: BOOKABLE.include?(state) }

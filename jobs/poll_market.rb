@@ -26,7 +26,22 @@ class Jobs::PollMarket < Que::Job
     Work::Market::RunWatches.call(now)
     Work::Market::PostTruck.tidy(now)
     take_answers(service, now)
-    tell_unreadable(Work::Market::TakePrices.new(NAME, service, now).call)
+    take_prices(service, now)
+  end
+
+  # Days before we listened, a few each time; then lanes are priced, and again every few minutes.
+  def take_prices(service, now)
+    days = Work::Market::TakePrices.days_wanted(NAME, now)
+    days.each do |day|
+      prices, unreadable = service.prices(day)
+      tell_unreadable(unreadable)
+      Work::Market::TakePrices.of_day(NAME, day, prices)
+    end
+    return unless days.any? || Work::Market::PriceLanes.due?(NAME, now)
+
+    counts, unreadable = service.truck_counts
+    tell_unreadable(unreadable)
+    Work::Market::PriceLanes.call(NAME, counts, now:)
   end
 
   def take_register(service, now)
@@ -36,7 +51,7 @@ class Jobs::PollMarket < Que::Job
   end
 
   def take_answers(service, now)
-    answers, unreadable = service.answers(Store::Market::Offers.awaiting.select_map(:receipt))
+    answers, unreadable = service.answers(Store::Market::Offers.awaiting(now).select_map(:receipt))
     tell_unreadable(unreadable)
     answers.each { |answer| Work::Market::TakeAnswer.call(answer, now:) }
   end

@@ -24,7 +24,7 @@ module Papers::Finds
     "What it misses"
   ].freeze
 
-  # finds - Array of Work::Market::Look::Find
+  # finds - Array of Work::Market::Find
   def self.csv(finds) =
     CSV.generate { |csv| [HEAD, *finds.map { |find| row(find) }].each { |row| csv << row } }
 

@@ -9,10 +9,6 @@ module Store::Mails
     DB[:mails].insert(to:, subject:, body:, written_at: now, **carried.to_h)
   end
 
-  # Did somebody get one since an instant whose subject is like a pattern?
-  def self.written_since?(to, pattern, instant) =
-    !DB[:mails].where(to:).where(Sequel.like(:subject, pattern)).where { written_at > instant }.empty?
-
   def self.unsent(id) = DB[:mails].first(id:, sent_at: nil)
   def self.sent(id, receipt, now) = DB[:mails].where(id:).update(sent_at: now, receipt:)
 end

@@ -25,7 +25,7 @@ module Core::Market::Confirmation
   end
 
   def self.different(name, agreed, confirmed)
-    return if confirmed.nil? || agreed == confirmed
+    return if confirmed.nil? || agreed == confirmed || (agreed.is_a?(String) && agreed.casecmp?(confirmed))
 
     "#{name} is #{yield confirmed}, not #{agreed.nil? ? "said in the posting" : yield(agreed)}."
   end

@@ -8,10 +8,16 @@ module Core::Market::Lanes
   Reports = Value.of(:count, :low, :median, :high)
   # count - of the lane itself; borrowed_percent - how much of the figures comes from wider lanes; wider - count of the
   # next wider lane that has any
-  Estimate = Value.of(:count, :low, :median, :high, :borrowed_percent, :wider)
+  Estimate =
+    Value.of(:count, :low, :median, :high, :borrowed_percent, :wider) do
+      # Does at least half of it come from elsewhere?
+      def thin? = borrowed_percent >= 50
+    end
 
   # A lane with so many reports of its own counts as much as what is around it. Our own choice.
   BORROW = 8
+  # So far back lanes are looked at.
+  WINDOWS_DAYS = [15, 90].freeze
   # Upper ends of classes of length, in miles: a short haul pays more a mile.
   LENGTHS_MILES = [150, 300, 600, 1000].freeze
 
@@ -30,6 +36,9 @@ module Core::Market::Lanes
       **figures.transform_values { |figure| figure.round(2) }
     )
   end
+
+  # The area of a ZIP: its first three digits.
+  def self.area(zip) = zip.to_s[0, 3]
 
   # The keys under which a lane and its wider ones are priced, narrowest first: [origin, destination].
   def self.keys(origin_area:, destination_area:, origin_state:, destination_state:, miles_tenths:)

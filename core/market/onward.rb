@@ -3,18 +3,31 @@
 # What a place is worth to a truck that will be empty there, beside the usual one: a good rate into a dead end is seen
 # for what it is.
 module Core::Market::Onward
-  # What leaves within reach of a place. a_day - postings in a day that the trailer does for; net_cents - what one of them
-  # leaves on the average after its miles and the usual empty ones; own - own open loads there
+  # What leaves within reach of a place. a_day - postings in a day that the trailer does for; net_cents - what one of
+  # them leaves on the average after its miles and the usual empty ones; own - own open loads there
   Around = Value.of(:a_day, :net_cents, :own)
   # worth_cents - beside the usual place, below nothing for a worse one; wait_minutes - until something is found
   Worth = Value.of(:worth_cents, :a_day, :own, :net_cents, :wait_minutes)
 
-  # A company takes about one in so many of what it could take: the rest is given to others. Our own choice, as are the
-  # next two.
+  # What is within reach of a truck that is empty. Our own choice, as are the others here.
+  REACH_MILES = 75
+  # Empty miles to the next load, where nobody knows them yet.
+  USUAL_EMPTY_TENTHS = 500
+  # A company takes about one in so many of what it could take: the rest is given to others.
   ONE_IN = 12
   MOST_WAIT_MINUTES = 2 * 1440
   # A place with so many postings a day counts as much as the usual one does.
   BORROW = 8
+
+  # Around of what leaves a place, added up. rate_cents, tenths - sums over the postings
+  def self.around(postings:, rate_cents:, tenths:, own:, cents_per_tenth:)
+    cost_cents = (tenths + (postings * USUAL_EMPTY_TENTHS)) * cents_per_tenth
+    Around.new(
+      a_day: postings,
+      net_cents: postings.zero? ? 0 : (rate_cents - cost_cents) / postings.to_r,
+      own:
+    )
+  end
 
   # usual - Around of the average place; cost_per_day_cents - of a truck that stands
   def self.worth(around, usual, cost_per_day_cents:)

@@ -53,6 +53,8 @@ Sequel.migration do
       BigDecimal :least_profit, size: [10, 2]
       column :until_at, :timestamptz
       column :looked_until, :timestamptz, null: false
+      # When it was last told of by mail.
+      column :mailed_at, :timestamptz
       column :made_at, :timestamptz, null: false
       column :ended_at, :timestamptz
       Integer :version, null: false, default: 0

@@ -27,13 +27,13 @@ module Reads::Market::Watches
   # How many are new for a person: what the shell counts.
   def self.unseen(now, who_ref) =
     Store::Market::WatchFinds
-      .open(Store::Market::Watches.running(now).where(who_ref:).select(:id), now)
+      .waiting(Store::Market::Watches.running(now).where(who_ref:).select(:id), now)
       .where(seen_by: nil)
       .get(Sequel.function(:count, Sequel[:watch_finds][:freight_key]).distinct)
 
   def self.finds(watches, now)
     by_id = watches.to_h { |row| [row[:id], row] }
-    rows = Store::Market::WatchFinds.open(by_id.keys, now).latest_first.limit(MOST).all
+    rows = Store::Market::WatchFinds.waiting(by_id.keys, now).latest_first.limit(MOST).all
     postings =
       Store::Market::Looking.with_broker(
         Store::Market::Postings.where(Sequel[:postings][:id] => rows.map { |row| row[:posting_id] })

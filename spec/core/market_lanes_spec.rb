@@ -23,6 +23,9 @@ RSpec.describe Core::Market::Lanes do
         described_class.estimate([reports(count, 3, 3, 3), wide]).borrowed_percent
       end
     ).to eq([100, 80, 50, 1])
+    expect([7, 8, 9].map { |count| described_class.estimate([reports(count, 3, 3, 3), wide]).thin? }).to eq(
+      [true, true, false]
+    )
     expect(described_class.estimate([nil, wide]).to_h).to eq(
       count: 0,
       low: 1.5r,

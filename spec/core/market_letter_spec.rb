@@ -59,7 +59,10 @@ RSpec.describe Core::Market::Confirmation do
 
   it "is as agreed, or does not say" do
     none = described_class::Terms.new(**agreed.to_h.transform_values { nil })
-    expect([agreed, none].map { |one| described_class.differences(agreed, one, zone:) }).to eq([[], []])
+    loud = agreed.with(origin: "BOISE, ID")
+    expect([agreed, none, loud].map { |one| described_class.differences(agreed, one, zone:) }).to eq(
+      [[], [], []]
+    )
   end
 
   {

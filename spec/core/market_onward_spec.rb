@@ -29,6 +29,13 @@ RSpec.describe Core::Market::Onward do
     expect(worth(around(0, 0, 2)).then { |one| [one.worth_cents, one.wait_minutes] }).to eq([0, 720])
   end
 
+  # By hand: ten postings of 500 dollars and 200 miles each, 50 empty ones before each, at a dollar a mile: 250 are left.
+  it "leaves what postings pay less their miles and the usual empty ones" do
+    sums = { rate_cents: 5_000_00, tenths: 20_000, own: 1, cents_per_tenth: 10r }
+    expect(described_class.around(postings: 10, **sums).to_h).to eq(a_day: 10, net_cents: 250_00, own: 1)
+    expect(described_class.around(postings: 0, **sums).net_cents).to eq(0)
+  end
+
   it "has a usual place of several, of the dear ones by how much they post" do
     usual = described_class.usual([around(30, 500_00), around(10, 100_00), around(0, 0)])
     expect([usual.a_day, usual.net_cents]).to eq([Rational(40, 3), 400_00])

@@ -84,6 +84,24 @@ RSpec.describe Core::Market do
     )
   end
 
+  [
+    ["fits", false, 0, nil, true],
+    ["tight", false, -1, nil, false],
+    ["fits", false, 99_99, 100_00, false],
+    ["fits", false, 100_00, 100_00, true],
+    ["fits", false, nil, nil, true],
+    ["fits", false, nil, 100_00, false],
+    ["late", false, 500_00, nil, false],
+    ["fits", true, 500_00, nil, false]
+  ].each do |verdict, poster_blocked, profit_cents, least_cents, worth|
+    asked = "#{profit_cents.inspect} of #{least_cents.inspect}"
+    it "#{worth ? "rings" : "does not ring"} for what is #{verdict} at #{asked}, poster blocked: #{poster_blocked}" do
+      expect(described_class.worth_telling?(verdict:, poster_blocked:, profit_cents:, least_cents:)).to be(
+        worth
+      )
+    end
+  end
+
   it "blocks who is in no register: nobody knows whether he may broker" do
     expect(described_class.standing(nil).map { |one| [one.code, one.effect] }).to eq(
       [%w[poster_unknown block]]

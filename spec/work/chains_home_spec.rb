@@ -78,6 +78,15 @@ RSpec.describe Work::Market::ChainsHome do
     expect(chains).to eq([])
   end
 
+  it "seeks anew without what the crew may not take, however much of it there is" do
+    market
+    # Dearer than all others, and too heavy for the rig.
+    take(
+      *Array.new(60) { |i| posting("H#{i}", **homeward, rate_cents: 9_000_00 + i, raw_weight: 60_000 + i) }
+    )
+    expect(chains).to eq([%w[P1 P2], %w[P1 P4]])
+  end
+
   it "says which links have gone since" do
     market
     keys = %w[P1 P2 P3].map { |reference| key(reference) }

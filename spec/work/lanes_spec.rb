@@ -6,8 +6,8 @@ require_relative "../support/posted_freight"
 RSpec.describe Work::Market::TakePrices do
   include_context "with posted freight"
 
-  # Type 7 of Hyndman and Fan, “Sample Quantiles in Statistical Packages” (The American Statistician 50, 1996), which is
-  # R's default: h = (n − 1) p, between its neighbours. Written anew here.
+  # Type 7 of Hyndman and Fan, “Sample Quantiles in Statistical Packages” (The American Statistician 50, 1996), which
+  # is the default of R: h = (n − 1) p, between its neighbours. Written anew here.
   def quantile(values, share)
     sorted = values.sort
     at = (sorted.length - 1) * share
@@ -26,11 +26,14 @@ RSpec.describe Work::Market::TakePrices do
       **more
     )
 
+  # As the worker does each time.
+  def ask = Jobs::PollMarket.new({}).send(:take_prices, Services::PostingService.current, now)
+
   def take_days(prices)
     service = Services::PostingService.current
     allow(service).to receive(:prices) { |day| [prices.select { |one| one.posted_at.to_date == day }, []] }
     Work::Market::TakePostings.call("postings", [], heard_until: now, now:)
-    described_class.new("postings", service, now).call
+    ask
   end
 
   it "prices a lane by the quartiles of what was posted, in 15 days and in 90" do
@@ -42,7 +45,7 @@ RSpec.describe Work::Market::TakePrices do
     service = Services::PostingService.current
     allow(service).to receive(:prices) { |day| [prices.select { |one| one.posted_at.to_date == day }, []] }
     Work::Market::TakePostings.call("postings", [], heard_until: now, now:)
-    20.times { described_class.new("postings", service, now).call }
+    20.times { ask }
     found = Store::Market::LanePrices.of([%w[837 978 dry_van]])
     expected =
       { 15 => rates, 90 => rates + old }.transform_values do |all|
@@ -57,7 +60,7 @@ RSpec.describe Work::Market::TakePrices do
     end
     # Days are asked once each.
     expect(DB[:market_feeds].get(:priced_from)).to eq(now.to_date - 90)
-    described_class.new("postings", service, now).call
+    ask
     expect(service).to have_received(:prices).exactly(90).times
   end
 
@@ -77,14 +80,14 @@ RSpec.describe Work::Market::TakePrices do
     )
     lane = api(maren).call(:get, "/api/market/finds?driver_id=#{ready}")[:rows].first[:lanes].first
     own = 12_000.0 / DB[:postings].get(:miles_tenths)
-    expect(lane).to include(days: 15, count: 1, borrowed_percent: 89, wider: 13)
+    expect(lane).to include(days: 15, count: 1, borrowed_percent: 89, wider: 13, thin: true)
     expect(lane[:median].to_f).to be < own * 0.8
     expect(DB[:price_reports].count).to eq(13)
   end
 
   it "knows days of the stand-in before it listened, and a listener's own" do
     Work::Market::TakePostings.call("postings", [], heard_until: now, now:)
-    described_class.new("postings", Services::PostingService.current, now).call
+    ask
     days = DB[:price_reports].select_map(:posted_at).map(&:to_date).uniq.sort
     expect(days).to eq(((now.to_date - 5)..(now.to_date - 1)).to_a)
     expect(DB[:lane_prices].where(origin: "ID", destination: "OR").count).to be > 2

@@ -119,6 +119,9 @@ RSpec.describe Work::Market do
       poster: sound.name
     )
     expect(rows["P3"]).to include(poster: "unknown poster", phone: nil)
+    # Whoever asks for one of them all the same is told why it is not judged.
+    said = dispatch.call(:get, "/api/market/postings/#{posting_id("P2")}?driver_id=#{ready}")
+    expect(said[:error]).to include(code: "posting_doubtful")
   end
 
   it "gives a search as a table whose texts no spreadsheet takes for formulas" do

@@ -105,7 +105,9 @@ RSpec.describe Work::Market::MakeOffer do
         amount_cents: 1_200_00,
         confirmation: nil
       )
-    expect(Store::Market::Offers.awaiting.select_map(:receipt)).to eq([receipt])
+    expect(
+      [now, now + (3 * 86_400)].map { |at| Store::Market::Offers.awaiting(at).select_map(:receipt) }
+    ).to eq([[receipt], []])
     2.times { Work::Market::TakeAnswer.call(answer, now:) }
     withdraw.call
     expect(File.readlines(offers_file).count { |line| line.include?("withdrawn") }).to eq(2)

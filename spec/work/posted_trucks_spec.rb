@@ -66,6 +66,20 @@ RSpec.describe Work::Market::PostTruck do
     expect(trucks.first).to include(down_why: "given something")
   end
 
+  it "stays while the trip after which it is empty is under way and done, and comes down where that ends elsewhere" do
+    ready
+    _, trip_id = sent(crew, at: now + (5 * Given::HOUR))
+    post_truck
+    expect(trucks.first[:place]).to eq("Pendleton, OR")
+    DB[:trips].where(id: trip_id).update(status: "delivered")
+    Work::Match::Crews.forget
+    described_class.tidy(now)
+    expect(trucks.first[:down_at]).to be_nil
+    DB[:posted_trucks].update(town: "Ogden", state: "UT")
+    described_class.tidy(now)
+    expect(trucks.first[:down_why]).to eq("empty elsewhere")
+  end
+
   it "is refused without a trailer, and for a driver nobody knows" do
     ready
     allow(Work::Match::Crews).to receive(:at).and_wrap_original do |at, *args|

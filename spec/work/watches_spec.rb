@@ -24,7 +24,8 @@ RSpec.describe Work::Market::Watch do
   def found(client = dispatch, **more) = board(client, **more)[:finds].map { |find| find[:reference] }
 
   it "finds what comes, once, and nothing that the truck cannot take or that leaves too little" do
-    come(posting("OLD", raw_weight: 11_000), after: -61)
+    come(posting("OLD", raw_weight: 11_000), after: -60)
+    come(posting("JUST", raw_weight: 9_000), after: -59)
     watch(to: ["OR"], least_profit: "100.00")
     come(
       posting("P1"),
@@ -40,9 +41,9 @@ RSpec.describe Work::Market::Watch do
     look(now + 20)
     look(now + 30)
     expect([found, board[:watches].first.slice(:found, :unseen, :mine)]).to eq(
-      [%w[P8 P1], { found: 2, unseen: 2, mine: true }]
+      [%w[P8 P1 JUST], { found: 3, unseen: 3, mine: true }]
     )
-    expect(dispatch.call(:get, "/api/market/watches/unseen")).to eq(unseen: 2)
+    expect(dispatch.call(:get, "/api/market/watches/unseen")).to eq(unseen: 3)
     expect(board[:finds].last[:trucks].first).to include(
       driver: DB[:drivers].where(id: driver_id).get(:name),
       verdict: "tight"
@@ -147,17 +148,29 @@ RSpec.describe Work::Market::Watch do
     expect([board[:watches], DB[:watch_finds].count]).to eq([[], 0])
   end
 
-  it "counts what went by, and mails who is away once in a while" do
+  it "counts what went by, and mails who is away once in a while what came since" do
     watch
-    DB[:account_active_session_keys].update(last_use: Sequel.lit("now() - interval '1 hour'"))
-    come(posting("P1"))
+    mails = -> { DB[:mails].order(:id).select_map(%i[subject body]) }
+    come(posting("P0", raw_weight: 9_000))
     look
-    come(posting("P2", raw_weight: 12_000), posting("P1", revision: 2, state: "gone"), after: 15)
-    look(now + 20)
-    expect(DB[:mails].where(Sequel.like(:subject, "%watches")).select_map(:subject)).to eq(
-      ["1 found by your watches"]
+    expect(mails.call).to eq([])
+    DB[:account_active_session_keys].update(last_use: Sequel.lit("now() - interval '1 hour'"))
+    look(now + 11)
+    come(
+      posting("P2", raw_weight: 12_000),
+      posting("P0", raw_weight: 9_000, revision: 2, state: "gone"),
+      after: 15
     )
-    expect(DB[:mails].get(:body)).to match(/Boise, ID to Pendleton, OR, \$1,200\.00, leaves \$[\d,.]+, P1/)
+    look(now + 20)
+    expect(mails.call.map(&:first)).to eq(["1 found by your watches"])
+    expect(mails.call.first.last).to match(
+      /Wade Ferris: Boise, ID to Pendleton, OR, \$1,200\.00, leaves \$[\d,.]+, P0/
+    )
     expect(board[:watches].first).to include(found: 2, unseen: 1, went_by: 1)
+    # What came within the while is told in the next one, and nothing twice.
+    DB[:account_active_session_keys].update(last_use: Sequel.lit("now() - interval '1 hour'"))
+    2.times { look(now + 912) }
+    expect(mails.call.map(&:first)).to eq(["1 found by your watches"] * 2)
+    expect(mails.call.last.last).to include(", P2")
   end
 end

@@ -4,8 +4,7 @@
 module Store::Market::LanePrices
   Reports = Store::Table.of(:price_reports)
   Priced = Store::Table.of(:lane_prices)
-  WINDOWS_DAYS = [15, 90].freeze
-  AREA_DIGITS = 3
+  WINDOWS_DAYS = Core::Market::Lanes::WINDOWS_DAYS
 
   # rows - of price_reports: a later one of the same posting goes over an earlier one.
   def self.keep(rows)
@@ -16,7 +15,7 @@ module Store::Market::LanePrices
       update: {
         cents_per_mile: Sequel[:excluded][:cents_per_mile]
       }
-    ).multi_insert(rows.uniq { |row| row.values_at(:service, :reference) }, slice: 1000)
+    ).multi_insert(rows.to_h { |row| [row.values_at(:service, :reference), row] }.values, slice: 1000)
   end
 
   # Works the quartiles out anew, and forgets what is older than they look back.

@@ -77,7 +77,8 @@ module Store::Market::Looking
         .all
     end
 
-  # What was posted with a price since so many seconds, by town and kind: rows with count, and the sums of rates and miles.
+  # What was posted with a price since so many seconds, by town and kind: rows with count, and the sums of rates and
+  # miles.
   def self.leaving(now, seconds) =
     kept(:leaving, now, seconds: LEAVING_KEPT_SECONDS, stamp: Store::Market::Postings.min(:id)) do
       Store::Market::Postings

@@ -22,7 +22,11 @@ Store::Market::Offers =
 
     def next_number = db.get(Sequel.function(:nextval, "offer_numbers"))
     # One that was taken back may be answered all the same.
-    def awaiting = where(state: "sent").or(state: "withdrawn", answered_at: nil).exclude(receipt: nil)
+    def awaiting(now) =
+      where(state: "sent")
+        .or(state: "withdrawn", answered_at: nil)
+        .exclude(receipt: nil)
+        .where { made_at > now - Core::Market::ANSWERED_WITHIN_SECONDS }
     # Taken back, and the poster has not heard of it.
     def untold(id) = where(id:, state: "withdrawn", withdrawal_told: false).exclude(receipt: nil).first
     def latest_first = reverse(:made_at, :id)

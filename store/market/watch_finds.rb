@@ -4,7 +4,7 @@
 Store::Market::WatchFinds =
   Store::Table.of(:watch_finds) do
     # Of some watches, what lives and nobody passed or set aside until a later hour.
-    def open(watch_ids, now) =
+    def waiting(watch_ids, now) =
       join(:postings, id: :posting_id)
         .where(watch_id: watch_ids)
         .exclude(Store::Market::WatchFinds.over(now))
@@ -14,6 +14,22 @@ Store::Market::WatchFinds =
 
     def latest_first =
       select_all(:watch_finds).reverse(Sequel[:watch_finds][:found_at], Sequel[:watch_finds][:id])
+
+    # What nobody has looked at and was found since an instant, nil for ever, with its posting and driver; the latest
+    # first.
+    def untold(watch_ids, since, now)
+      rows =
+        waiting(watch_ids, now)
+          .where(seen_by: nil)
+          .join(:watches, id: Sequel[:watch_finds][:watch_id])
+          .join(:drivers, id: :driver_id)
+      rows = rows.where { found_at > since } if since
+      rows
+        .select_all(:postings)
+        .select_append(Sequel[:watch_finds][:profit], Sequel[:drivers][:name].as(:driver))
+        .reverse(:found_at, Sequel[:watch_finds][:id])
+        .all
+    end
 
     # By watch: how many were found, wait for somebody to look, and were gone before anybody took them up.
     def counts(watch_ids, now)

@@ -19,8 +19,7 @@ class Web::Market::Finds
           reference: row[:reference],
           poster: row[:broker_name] || "unknown poster",
           phone: row[:broker_phone],
-          origin: "#{row[:origin_town]}, #{row[:origin_state]}",
-          destination: "#{row[:destination_town]}, #{row[:destination_state]}",
+          **%i[origin destination].zip(Work::Market::Posted.ends(row)).to_h,
           rate: Web::Figures.money(row[:rate]),
           posted_at: Web::Figures.iso(row[:posted_at]),
           doubts: row[:doubts].to_a
@@ -74,6 +73,8 @@ class Web::Market::Finds
       poster: poster(row),
       rate: Web::Figures.money(row[:rate]),
       per_loaded_mile: cents(find.per_loaded_mile_cents),
+      per_mile: cents(find.per_mile_cents),
+      with_next: cents(find.with_next_cents),
       lanes: find.lanes.filter_map { |days, lane| lane && lane(days, lane) },
       **%i[posted_at opens_at closes_at deliver_by].to_h { |key| [key, Web::Figures.iso(row[key])] },
       **row.slice(:weight_lb, :size),
@@ -99,6 +100,7 @@ class Web::Market::Finds
     {
       days:,
       **lane.to_h.slice(:count, :borrowed_percent, :wider),
+      thin: lane.thin?,
       **%i[low median high].to_h { |key| [key, format("%.2f", lane.public_send(key))] }
     }
 

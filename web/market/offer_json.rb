@@ -34,8 +34,7 @@ module Web::Market::OfferJson
     {
       posting: row[:reference],
       poster: row[:broker_name] || "unknown poster",
-      origin: "#{row[:origin_town]}, #{row[:origin_state]}",
-      destination: "#{row[:destination_town]}, #{row[:destination_state]}",
+      **%i[origin destination].zip(Work::Market::Posted.ends(row)).to_h,
       opens_at: Web::Figures.iso(row[:opens_at]),
       zone: row[:origin_zone],
       gone: !row[:gone_at].nil?

@@ -38,8 +38,6 @@ class Work::Market::ChainsHome
   WANTED_CENTS = 100_000_000_00
   # That there is no legal plan for a link by itself says nothing of the chain, which is planned whole.
   PLANNED_WHOLE = %w[hours_impossible crew_taken].freeze
-  # So often chains are sought anew without what this crew may not take.
-  AGAIN = 8
 
   def initialize(now)
     @now = now
@@ -51,6 +49,8 @@ class Work::Market::ChainsHome
     crew = crews.of(wish.driver_id)
     slot = crew.slots.last
     refuse_too_soon(crew, slot, wish)
+    # Where a driver may not go, Match blocks each load: there is no need to ask it a thousand times.
+    wish = wish.with(avoid: wish.avoid | crew.people.flat_map(&:forbidden_states))
     pieces = Work::Market::ChainFreight.new(@now, Work::Market::Look.kinds(crews, crew)).all(wish)
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     chains = takeable(crews, crew, wish, pieces)
@@ -67,18 +67,19 @@ class Work::Market::ChainsHome
   private
 
   # Chains of what the crew may take: what blocks one in the way of papers or equipment is left out, and chains are
-  # sought anew.
+  # sought anew, until there is none.
   def takeable(crews, crew, wish, pieces)
     judge = Work::Match::Judge.new(@now, crews:)
     blocked = Hash.new { |known, piece| known[piece] = blocked?(judge, crew, piece) }.compare_by_identity
-    AGAIN.times do
+    # Our own are few, and often not for this crew.
+    pieces = pieces.reject { |piece| piece.row.nil? && blocked[piece] }
+    loop do
       chains = made(crews, crew, wish, pieces)
       out = chains.flat_map(&:pieces).uniq.select { |piece| blocked[piece] }
       return chains if out.empty?
 
       pieces -= out
     end
-    []
   end
 
   # Judged from when the crew is empty: what it has hooked is its own until then, and so are its times.

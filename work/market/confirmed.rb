@@ -18,8 +18,7 @@ module Work::Market::Confirmed
   def self.agreed(offer, row) =
     C::Terms.new(
       amount_cents: Money.cents(offer[:counter] || offer[:amount]),
-      origin: "#{row[:origin_town]}, #{row[:origin_state]}",
-      destination: "#{row[:destination_town]}, #{row[:destination_state]}",
+      **%i[origin destination].zip(Work::Market::Posted.ends(row)).to_h,
       **row.slice(:opens_at, :closes_at, :deliver_by, :weight_lb)
     )
 

@@ -6,7 +6,7 @@ module Work::Market::Lanes
     keys = rows.to_h { |row| [row[:id], keys(row)] }
     known = Store::Market::LanePrices.of(keys.values.flatten(1))
     keys.transform_values do |levels|
-      Store::Market::LanePrices::WINDOWS_DAYS.to_h do |days|
+      Core::Market::Lanes::WINDOWS_DAYS.to_h do |days|
         [days, Core::Market::Lanes.estimate(levels.map { |level| known[[days, *level]] })]
       end
     end
@@ -16,11 +16,10 @@ module Work::Market::Lanes
   def self.keys(row)
     return [] if row[:miles_tenths].nil?
 
-    area = ->(side) { row[:"#{side}_zip"].to_s[0, Store::Market::LanePrices::AREA_DIGITS] }
     Core::Market::Lanes
       .keys(
-        origin_area: area.call(:origin),
-        destination_area: area.call(:destination),
+        origin_area: Core::Market::Lanes.area(row[:origin_zip]),
+        destination_area: Core::Market::Lanes.area(row[:destination_zip]),
         **row.slice(:origin_state, :destination_state, :miles_tenths)
       )
       .map { |from, to| [from, to, row[:trailer_kind]] }

@@ -10,28 +10,7 @@ class Work::Market::Look
       # Where and when it looks from. crew - Work::Match::Crews::Crew
       def slot(crew) = elsewhere ? elsewhere.slot(crew) : crew.slots.last
     end
-  # lanes - Core::Market::Lanes::Estimate or nil by days; reasons - what speaks against the poster; onward -
-  # Core::Market::Onward::Worth of where it ends; offer - row of our offer for the freight, or nil; record -
-  # our offers to the poster by their state
-  Find =
-    Value.of(:row, :fit, :others, :lanes, :reasons, :onward, :offer, :record) do
-      # By the poster.
-      def blocked? = reasons.any? { |reason| reason.effect == "block" }
-
-      # Cents a loaded mile that are posted; nil without a price.
-      def per_loaded_mile_cents =
-        row[:rate] && Core::Market.per_mile(Money.cents(row[:rate]), row[:miles_tenths])
-
-      # Core::Market::Price of what it was judged at.
-      def price
-        money = fit.judgement.money
-        Core::Market.price(
-          money.revenue,
-          cost_cents: money.revenue - money.profit,
-          **money.to_h.slice(:loaded_tenths, :deadhead_tenths)
-        )
-      end
-    end
+  # finds - Array of Work::Market::Find
   Answer = Value.of(:crew, :slot, :finds, :seen, :unpriced, :doubtful, :heard_at)
 
   # lanes - see Work::Market::Lanes; onward - Work::Market::Onward; offers - rows by freight; records - by broker
@@ -75,7 +54,7 @@ class Work::Market::Look
     )
   end
 
-  # What came in since an instant, all of it judged: Array of Find. Raises Store::NotFound for a driver nobody knows.
+  # What came in since an instant, all of it judged: Array of Work::Market::Find. Raises Store::NotFound for a driver nobody knows.
   def fresh(wish, since)
     crews = Work::Match::Crews.at(@now)
     crew = crews.of(wish.driver_id)
@@ -85,10 +64,15 @@ class Work::Market::Look
     rows.empty? ? [] : finds(crews, crew, slot, same(rows), near)
   end
 
-  # One posting for one crew, with the plan in full: Find. elsewhere - as in Wish. Raises Store::NotFound.
+  # One posting for one crew, with the plan in full: Work::Market::Find. elsewhere - as in Wish. Raises
+  # Store::NotFound, Refused `posting_doubtful`.
   def one(posting_id, driver_id, amount_cents: nil, elsewhere: nil)
     row = Store::Market::Looking.posting(posting_id, who_ref: @by.ref) or
       raise Store::NotFound.new("posting", posting_id)
+    if row[:doubts].any?
+      raise Refused.new("posting_doubtful", "#{row[:doubts].join(" ")} Ring before you offer.")
+    end
+
     crews = Work::Match::Crews.at(@now)
     crew = crews.of(driver_id)
     find(
@@ -144,6 +128,7 @@ class Work::Market::Look
   end
 
   def effects = @effects ||= Store::Match.effects
+
   # The ways home from where postings end, kept from one look to the next.
   def know_home(judge, crew, groups)
     home = crew.drivers.first
@@ -177,7 +162,7 @@ class Work::Market::Look
 
   def find(judge, crew, slot, row, same, around, exact: false, amount_cents: nil)
     load = Work::Market::Posted.load(row, revenue_cents: amount_cents)
-    Find.new(
+    Work::Market::Find.new(
       row:,
       fit: judge.judge(crew, load, slot:, exact:),
       others: same.drop(1),

@@ -2,7 +2,8 @@
 
 # Offers our price on a posting. One company makes one offer for the same freight: whoever is second hears who is on it.
 module Work::Market::MakeOffer
-  # input - posting_id, amount, note, driver_id (may be nil), letter ({ subject:, body: }, may be nil), key. Returns the id.
+  # input - posting_id, amount, note, driver_id (may be nil), letter ({ subject:, body: }, may be nil), key. Returns the
+  # id.
   # Raises Refused `offer_out`, `posting_gone`, `poster_blocked`, `posting_doubtful`, `wrong_amount`; Store::NotFound.
   def self.call(input, by:, now:)
     Work::Act.once(input[:key], "make_offer", by:, now:, input: Work::Act.plain(input)) do |act|

@@ -31,8 +31,7 @@ module Work::Market::OfferLetter
       row.values_at(:opens_at, :closes_at).compact.map { |at| Core::Spoken.zoned(zone.to_local(at)) } if zone
     L::Freight.new(
       reference: row[:reference],
-      lane:
-        "#{row[:origin_town]}, #{row[:origin_state]} to #{row[:destination_town]}, #{row[:destination_state]}",
+      lane: Work::Market::Posted.ends(row).join(" to "),
       pickup: times&.any? ? times.join(" to ") : nil,
       trailer: row[:trailer_kind].to_s.tr("_", " ")
     )

@@ -3,9 +3,6 @@
 # What the places where postings end are worth to a truck: what leaves within reach of them in a day, and our own open
 # loads there.
 class Work::Market::Onward
-  REACH_MILES = 75
-  # Empty miles to the next load where nobody knows them yet. Common practice.
-  USUAL_EMPTY_TENTHS = 500
   DAY_SECONDS = 86_400
 
   # What leaves within reach of points, added up: the same for every truck with such a trailer, and so kept for as long
@@ -47,7 +44,7 @@ class Work::Market::Onward
 
     def near?(one, other)
       points = [one, other].map { |latitude, longitude| Core::Roads::Point.new(latitude:, longitude:) }
-      Core::Roads.great_circle_miles(*points) <= REACH_MILES
+      Core::Roads.great_circle_miles(*points) <= Core::Market::Onward::REACH_MILES
     end
   end
 
@@ -78,12 +75,5 @@ class Work::Market::Onward
   def usual = @usual ||= Core::Market::Onward.usual(@sums.all.map { |sum| around(sum) })
 
   # sum - of Sums
-  def around(sum)
-    cost = (sum.tenths + (sum.postings * USUAL_EMPTY_TENTHS)) * @costs.cents_per_tenth
-    Core::Market::Onward::Around.new(
-      a_day: sum.postings,
-      net_cents: sum.postings.positive? ? (sum.rate_cents - cost) / sum.postings.to_r : 0,
-      own: sum.own
-    )
-  end
+  def around(sum) = Core::Market::Onward.around(**sum.to_h, cents_per_tenth: @costs.cents_per_tenth)
 end

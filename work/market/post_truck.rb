@@ -4,6 +4,8 @@
 # something.
 module Work::Market::PostTruck
   GIVEN = "given something"
+  ELSEWHERE = "empty elsewhere"
+  LEFT = "the driver has left"
 
   # input - key, driver_id, to (states, may be empty). Returns the id. Raises Refused `posted_already`, `no_trailer`;
   # Store::NotFound.
@@ -35,7 +37,8 @@ module Work::Market::PostTruck
 
     crews = Work::Match::Crews.at(now)
     rows.each do |row|
-      down(row[:id], version: row[:version], by: Work::Actor.system, now:, why: GIVEN) if moved?(crews, row)
+      why = over(crews, row)
+      down(row[:id], version: row[:version], by: Work::Actor.system, now:, why:) if why
     end
   end
 
@@ -65,11 +68,14 @@ module Work::Market::PostTruck
     raise Refused.new("posted_already", "#{crew.name} is posted already.", path: "/driver_id")
   end
 
-  def self.moved?(crews, row)
+  # Why a truck is posted no more, nil for one that still will be empty there. Its trip may be done by now.
+  def self.over(crews, row)
     slot = crews.of(row[:driver_id]).slots.last
-    trip_id(slot) != row[:after_trip_id]
+    return GIVEN unless [nil, row[:after_trip_id]].include?(trip_id(slot))
+
+    ELSEWHERE unless slot.place.values_at(:town, :state) == row.values_at(:town, :state)
   rescue Store::NotFound
-    true
+    LEFT
   end
 
   def self.end_it(act, row, why, now)
@@ -79,5 +85,5 @@ module Work::Market::PostTruck
   end
 
   def self.trip_id(slot) = slot.after && slot.after[:trip_id]
-  private_class_method :insert, :moved?, :end_it, :trip_id
+  private_class_method :insert, :over, :end_it, :trip_id
 end

@@ -19,6 +19,10 @@ module Work::Market::Posted
     )
   end
 
+  # Where it begins and ends, as ["Boise, ID", "Ogden, UT"].
+  def self.ends(row) =
+    %i[origin destination].map { |side| "#{row[:"#{side}_town"]}, #{row[:"#{side}_state"]}" }
+
   # Postings have numbers of their own: below nothing, so that none is taken for a load's.
   def self.load_row(row, revenue_cents)
     {
@@ -26,8 +30,7 @@ module Work::Market::Posted
       number: row[:reference],
       version: row[:revision],
       customer: row[:broker_name] || "unknown poster",
-      origin: "#{row[:origin_town]}, #{row[:origin_state]}",
-      destination: "#{row[:destination_town]}, #{row[:destination_state]}",
+      **%i[origin destination].zip(ends(row)).to_h,
       pickup_zone: row[:origin_zone],
       delivery_zone: row[:destination_zone],
       trailer_kind: row[:trailer_kind],

@@ -1,45 +1,42 @@
 # frozen_string_literal: true
 
 # Mails what the watches of a dispatcher found while he is away: who works with the program sees and hears it there.
+# One mail in a while has all that came since the one before.
 module Work::Market::TellAway
   AWAY_SECONDS = 900
-  # Not a mail for each posting.
   NOT_AGAIN_SECONDS = 900
   MOST = 12
 
-  # found - Array of [watch, Array of Work::Market::Look::Find], all of one person
-  def self.call(found, now)
-    account = Store::Company.account(found.first.first[:who_ref][/\d+/].to_i) or return
-    return unless account[:email] && Store::Company::Sessions.away?(account[:id], AWAY_SECONDS)
+  # watches - rows, all of one person
+  def self.call(watches, now)
+    mailed_at = watches.filter_map { |watch| watch[:mailed_at] }.max
+    return if mailed_at && mailed_at > now - NOT_AGAIN_SECONDS
 
-    subject = "#{found.sum { |_, finds| finds.length }} found by your watches"
+    rows = Store::Market::WatchFinds.untold(watches.map { |watch| watch[:id] }, mailed_at, now)
+    account = rows.any? && Store::Company.account(watches.first[:who_ref][/\d+/].to_i)
+    return unless account && Store::Company::Sessions.away?(account[:id], AWAY_SECONDS)
+
     DB.transaction do
-      next if Store::Mails.written_since?(account[:email], SUBJECT_LIKE, now - NOT_AGAIN_SECONDS)
-
-      Jobs::SendMail.write(account[:email], subject, body(found), now)
+      Store::Market::Watches.where(id: watches.map { |watch| watch[:id] }).update(mailed_at: now)
+      Jobs::SendMail.write(account[:email], "#{rows.length} found by your watches", body(rows), now)
     end
   end
 
-  SUBJECT_LIKE = "% found by your watches"
-
-  def self.body(found)
-    lines = found.flat_map { |_, finds| finds.map { |find| line(find) } }
-    more = lines.length - MOST
+  def self.body(rows)
+    more = rows.length - MOST
     [
-      *lines.first(MOST),
+      *rows.first(MOST).map { |row| line(row) },
       ("and #{more} more." if more.positive?),
       "",
       "#{Settings.public_url}/market?view=watches"
     ].compact.join("\n")
   end
 
-  def self.line(find)
-    row = find.row
-    lane =
-      "#{row[:origin_town]}, #{row[:origin_state]} to #{row[:destination_town]}, #{row[:destination_state]}"
+  # row - of Store::Market::WatchFinds.untold
+  def self.line(row)
     price = row[:rate] ? Core::Spoken.dollars(Money.cents(row[:rate])) : "no price posted"
-    leaves = row[:rate] ? ", leaves #{Core::Spoken.dollars(find.fit.judgement.money.profit)}" : ""
-    "#{find.fit.crew.name}: #{lane}, #{price}#{leaves}, #{row[:reference]}"
+    leaves = row[:profit] ? ", leaves #{Core::Spoken.dollars(Money.cents(row[:profit]))}" : ""
+    "#{row[:driver]}: #{Work::Market::Posted.ends(row).join(" to ")}, #{price}#{leaves}, #{row[:reference]}"
   end
   private_class_method :body, :line
 end

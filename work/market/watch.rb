@@ -20,7 +20,7 @@ module Work::Market::Watch
           **values,
           who: by.name,
           who_ref: by.ref,
-          looked_until: now,
+          looked_until: now - BEFORE_SECONDS,
           made_at: now
         )
       act.changed("watch", id, { driver: [nil, driver[:name]] })

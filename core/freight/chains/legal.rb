@@ -4,10 +4,10 @@
 # day.
 #
 # Each legal schedule of one driver also keeps to the simpler rule (so much driving between standings of ten hours,
-# where the rules ask for rests at least as long), so no chain comes to more under the law than it does by that rule; a team,
-# of whom one can always rest, is sought without any limit. Chains are sought so, more and more of them, the best first,
-# and each is planned by the hours; once as many as are wanted are legal and the next ones could not be better, they are
-# the best.
+# where the rules ask for rests at least as long), so no chain comes to more under the law than it does by that rule; a
+# team, of whom one can always rest, is sought without any limit. Chains are sought so, more and more of them, the best
+# first, and each is planned by the hours; once as many as are wanted are legal and the next ones could not be better,
+# they are the best.
 class Core::Freight::Chains::Legal
   # So many more are sought each time.
   GROWTH = 4

@@ -1,12 +1,9 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import PlanRibbon from '@/areas/match/PlanRibbon.vue'
 import { spanOf } from '@/areas/match/words'
 import type { Schemas } from '@/shared/api'
 import { showDollars, showMiles } from '@/shared/measure'
-import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
-import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
-import { scaleFor } from '@/shared/ribbon/scale'
 import { showTime } from '@/shared/time'
 import ChainMap from './ChainMap.vue'
 
@@ -23,10 +20,7 @@ const { chain, place, zone, found, gone } = defineProps<{
 const wanted = defineModel<string[]>('wanted', { required: true })
 const emit = defineEmits<{ look: [postingId: number]; without: [key: string]; replace: [] }>()
 const onMap = ref(place === 1)
-const strip = ref<HTMLElement>()
-const { width } = useElementSize(strip)
 const now = computed(() => Date.parse(found.as_of))
-const scale = computed(() => scaleFor(spanOf([chain]), Math.max(width.value, 100), found.crew.zone))
 const lost = computed(() => chain.links.filter(({ key }) => gone.includes(key)))
 const keep = (key: string) => {
   wanted.value = wanted.value.includes(key) ? wanted.value.filter(one => one !== key) : [...wanted.value, key]
@@ -49,17 +43,7 @@ const keep = (key: string) => {
         {{ showMiles(chain.deadhead_miles) }} empty</span
       >
     </header>
-    <div ref="strip" class="strip">
-      <duty-ruler :scale="scale" :now="now" /><duty-ribbon
-        :recorded="chain.recorded"
-        :planned="chain.planned"
-        :left="0"
-        :now="now"
-        :scale="scale"
-        :zone="found.crew.zone"
-        :height="22"
-      />
-    </div>
+    <plan-ribbon :plan="chain" :span="spanOf([chain])" :now="now" :zone="found.crew.zone" />
     <p v-if="lost.length" class="lost" role="status">
       {{ lost.map(({ reference }) => reference).join(', ') }}
       {{ lost.length === 1 ? 'is' : 'are' }} gone.
@@ -137,10 +121,6 @@ const keep = (key: string) => {
 .chain {
   padding: 0.4rem 0.85rem 0.5rem;
   border-top: 1px solid rgb(var(--v-theme-line));
-}
-.strip {
-  overflow: hidden;
-  margin: 0.2rem 0 0.3rem;
 }
 .sums {
   margin: 0.2rem 0;

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api'
 import { PLAIN } from '@/test/plain'
 import { fakeServer, settled } from '@/test/server'
-import { type } from '@/test/typing'
+import { button, type } from '@/test/typing'
 import FindCard from './FindCard.vue'
 
 const AT = '2026-11-23T17:00:00Z'
@@ -139,8 +139,8 @@ describe('a find in full', () => {
     expect(send()).toBeUndefined()
   })
 
-  it('goes with a mail as it was left: what was typed into it stays when the price changes', async () => {
-    const asked = fakeServer(({ query }) => ({
+  it('goes with a mail as it was left, and says where that names another price', async () => {
+    fakeServer(({ query }) => ({
       body: { to: 'loads@mossgrave.example', subject: 'Offer', body: `For ${query.get('amount')}` },
     }))
     const { wrapper, send } = shown()
@@ -148,12 +148,29 @@ describe('a find in full', () => {
     await settled()
     expect(wrapper.text()).toContain('To loads@mossgrave.example')
     await type(wrapper, 'Subject', 'Our offer')
+    expect(wrapper.text()).not.toContain('The mail was written at')
     await wrapper.setProps({ amount: '1300' })
     await settled()
-    expect(asked.at(-1)!.query.get('amount')).toBe('1300')
-    await wrapper.find('form').trigger('submit')
-    expect(wrapper.emitted('offer')).toEqual([[{ subject: 'Our offer', body: 'For 1200.00' }]])
+    expect(wrapper.text()).toContain('The mail was written at $1,200.00')
     expect(send()!.attributes('disabled')).toBeUndefined()
+    await button(wrapper, 'Write it anew').trigger('click')
+    await wrapper.find('form').trigger('submit')
+    expect(wrapper.emitted('offer')).toEqual([[{ subject: 'Offer', body: 'For 1300' }]])
+  })
+
+  it('sends no mail of one posting for another', async () => {
+    const asked = fakeServer(({ path }) =>
+      path.includes('/8/') ? undefined : { body: { to: 'a@b.example', subject: 'Seven', body: 'x' } },
+    )
+    const { wrapper, send } = shown()
+    const check = wrapper.findComponent(VCheckbox).vm
+    await check.$emit('update:modelValue', true)
+    await settled()
+    await wrapper.setProps({ full: full({ posting_id: 8 }) })
+    await check.$emit('update:modelValue', true)
+    await settled()
+    expect(asked.at(-1)!.path).toContain('/8/')
+    expect(send()!.attributes('disabled')).toBeDefined()
   })
 
   it('cannot be mailed where the register knows no address', async () => {

@@ -28,15 +28,11 @@ const loses = computed(() => full.price.margin.startsWith('-'))
 
 const mailing = ref(false)
 const draft = ref<Letter>({ subject: '', body: '' })
-/** What was typed into the mail stays, whatever becomes of price and message. */
-const touched = ref(false)
-const { data: letter } = useFetched(
-  () => ({
-    on: mailing.value,
-    id: find.value.posting_id,
-    amount: readPrice(amount.value),
-    note: note.value.trim(),
-  }),
+/** The price that stands in a mail somebody has typed into; nothing while it is as it was written. */
+const typedAt = ref<string>()
+const price = computed(() => readPrice(amount.value))
+const { data: letter, problem: letterProblem } = useFetched(
+  () => ({ on: mailing.value, id: find.value.posting_id, amount: price.value, note: note.value.trim() }),
   async of =>
     of.on && of.amount
       ? ask(
@@ -46,19 +42,31 @@ const { data: letter } = useFetched(
         )
       : NOTHING,
 )
-watch(letter, found => {
-  if (found && !touched.value) draft.value = { subject: found.subject, body: found.body }
+function write() {
+  if (!letter.value) return
+  draft.value = { subject: letter.value.subject, body: letter.value.body }
+  typedAt.value = undefined
+}
+watch(letter, () => {
+  if (typedAt.value === undefined) write()
 })
+const typed = () => {
+  typedAt.value ??= price.value
+}
+/** Does the mail say another price than the one that is offered? */
+const behind = computed(() => typedAt.value !== undefined && typedAt.value !== price.value)
 watch(
   () => find.value.posting_id,
   () => {
-    touched.value = false
     mailing.value = false
+    typedAt.value = undefined
+    // Of another posting: nothing is sent before its own is there.
+    draft.value = { subject: '', body: '' }
   },
 )
 const ready = computed(
   () =>
-    readPrice(amount.value) &&
+    price.value &&
     !isBlocked(find.value) &&
     (!mailing.value || (letter.value?.to && draft.value.subject.trim() && draft.value.body.trim())),
 )
@@ -87,10 +95,15 @@ const submit = () => {
       <p v-if="letter && !letter.to" class="small" role="status">
         The register knows no mail address of {{ find.poster.name }}.
       </p>
+      <p v-else-if="letterProblem" class="small" role="alert">{{ letterProblem.message }}</p>
       <template v-else-if="letter">
         <p class="small quiet">To {{ letter.to }}. “{our reference}” becomes our number when it is sent.</p>
-        <v-text-field v-model="draft.subject" label="Subject" @update:model-value="touched = true" />
-        <v-textarea v-model="draft.body" label="Mail" rows="8" @update:model-value="touched = true" />
+        <v-text-field v-model="draft.subject" label="Subject" @update:model-value="typed" />
+        <v-textarea v-model="draft.body" label="Mail" rows="8" @update:model-value="typed" />
+        <p v-if="behind" class="small loss" role="status">
+          The mail was written at {{ showDollars(typedAt!) }}.
+          <button type="button" class="link" @click="write">Write it anew</button>
+        </p>
       </template>
     </template>
     <div class="row">

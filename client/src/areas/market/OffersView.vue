@@ -90,8 +90,7 @@ async function book(offer: Schemas['Offer']) {
                 <br />{{ offer.gone ? 'the posting is gone' : 'no answer yet' }}</span
               ><span v-if="offer.mailed_to" class="small quiet"><br />mailed to {{ offer.mailed_to }}</span
               ><span v-if="offer.late_answer" class="small"
-                ><br />{{ STATE[offer.late_answer as keyof typeof STATE] }} after we took it back; they were
-                told.</span
+                ><br />{{ STATE[offer.late_answer] }} after we took it back; they were told.</span
               ><span v-if="offer.confirmed" class="small"
                 ><br />{{
                   offer.differences.length

@@ -22,6 +22,7 @@ const lane = {
   high: '2.90',
   borrowed_percent: 17,
   wider: 90,
+  thin: false,
 }
 const find = (more: object = {}) =>
   ({
@@ -68,7 +69,7 @@ describe('a find in words', () => {
     expect(besideLane(find({ per_loaded_mile: null }))).toBeUndefined()
     expect(besideLane(find({ lanes: [] }))).toBeUndefined()
     expect(laneWords(lane)).toBe('$2.50 a mile in the middle, $2.20 to $2.90; 40 posted in 15 days')
-    expect(laneWords({ ...lane, count: 2, borrowed_percent: 80 })).toContain(
+    expect(laneWords({ ...lane, count: 2, borrowed_percent: 80, thin: true })).toContain(
       '2 posted in 15 days, 80% of it after wider lanes',
     )
   })
@@ -91,6 +92,7 @@ describe('a find in words', () => {
         posting_id: id,
         posted_at: `2026-11-23T12:0${id}:00Z`,
         onward,
+        with_next: profit,
         ...more,
         fit: {
           verdict: 'fits',
@@ -103,7 +105,7 @@ describe('a find in words', () => {
     const finds = [
       one(1, '900.00', { reasons: [reason('Revoked.', 'block')] }),
       one(2, '100.00', { rate: null, per_loaded_mile: null }),
-      one(3, '300.00', { onward: { ...onward, worth: '-250.00' } }),
+      one(3, '300.00', { with_next: '50.00' }),
       one(4, '200.00', { per_loaded_mile: '1.00' }),
     ]
     const ids = (by: Sort) => sorted(finds, by).map(({ posting_id }) => posting_id)

@@ -50,7 +50,7 @@ export function besideLane(find: Find): number | undefined {
 export function laneWords(lane: Schemas['Lane']): string {
   const [middle, low, high] = [lane.median, lane.low, lane.high].map(showDollars)
   const count = lane.count.toLocaleString('en-US')
-  const borrowed = lane.borrowed_percent >= 40 ? `, ${lane.borrowed_percent}% of it after wider lanes` : ''
+  const borrowed = lane.thin ? `, ${lane.borrowed_percent}% of it after wider lanes` : ''
   return `${middle} a mile in the middle, ${low} to ${high}; ${count} posted in ${lane.days} days${borrowed}`
 }
 
@@ -61,7 +61,8 @@ export function onwardWords({ worth, a_day, own, net, wait_minutes }: Schemas['O
     sum === 0 ? 'as good as the usual place' : `${dollars(sum)} ${sum > 0 ? 'better' : 'worse'} than usual`
   const leaves = `${a_day.toLocaleString('en-US')} a day leave within 75 mi for such a trailer`
   const ours = own ? `, ${own} of our own open loads too` : ''
-  return `${than}: ${leaves}${ours}; the next leaves about ${dollars(Number(net))} after about ${showMinutes(wait_minutes)}`
+  const next = `the next leaves about ${dollars(Number(net))} after about ${showMinutes(wait_minutes)}`
+  return `${than}: ${leaves}${ours}; ${next}`
 }
 const dollars = (sum: number) => `$${Math.abs(Math.round(sum)).toLocaleString('en-US')}`
 
@@ -89,14 +90,13 @@ export const SORTS = [
 ] as const
 export type Sort = (typeof SORTS)[number][0]
 
-const withNext = (find: Find) => Number(find.fit.money.profit) + Number(find.onward.worth)
+const NONE = -1e9
 const WORTH: Record<Sort, (find: Find) => number> = {
   profit: find => Number(find.fit.money.profit),
-  onward: withNext,
-  day: find => Number(find.fit.money.per_day ?? -1e9),
-  loaded: find => Number(find.per_loaded_mile ?? -1e9),
-  all_in: find =>
-    Number(find.rate ?? -1e9) / (Number(find.fit.loaded_miles) + Number(find.fit.deadhead_miles)),
+  onward: find => Number(find.with_next ?? NONE),
+  day: find => Number(find.fit.money.per_day ?? NONE),
+  loaded: find => Number(find.per_loaded_mile ?? NONE),
+  all_in: find => Number(find.per_mile ?? NONE),
   empty: find => -Number(find.fit.deadhead_miles),
   age: find => Date.parse(find.posted_at),
 }

@@ -1,11 +1,8 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { Schemas } from '@/shared/api'
-import DutyRibbon from '@/shared/ribbon/DutyRibbon.vue'
-import DutyRuler from '@/shared/ribbon/DutyRuler.vue'
-import { scaleFor } from '@/shared/ribbon/scale'
 import UnknownHours from '@/shared/UnknownHours.vue'
+import PlanRibbon from './PlanRibbon.vue'
 
 /** Why a fit is as it is judged, and its plan on the crew's ribbon. */
 const {
@@ -18,13 +15,7 @@ const {
   /** What else is to be said before it, of others than the crew. */
   besides?: readonly Schemas['FitRow']['reasons'][number][]
 }>()
-const strip = ref<HTMLElement>()
-const { width } = useElementSize(strip)
 const now = computed(() => Date.parse(fit.recorded.at(-1)?.to ?? fit.begins_at))
-// Of a crew without a record there may be nothing to draw but the present.
-const HOUR_MS = 3_600_000
-const drawn = computed(() => (span.length ? [...span] : [now.value, now.value + HOUR_MS]))
-const scale = computed(() => scaleFor(drawn.value, Math.max(width.value, 100), fit.crew.zone))
 const reasons = computed(() => [...besides, ...fit.reasons])
 </script>
 
@@ -43,17 +34,7 @@ const reasons = computed(() => [...besides, ...fit.reasons])
   <ul class="reasons">
     <li v-for="said in fit.sentences" :key="said">{{ said }}</li>
   </ul>
-  <div ref="strip" class="strip">
-    <duty-ruler :scale="scale" :now="now" /><duty-ribbon
-      :recorded="fit.recorded"
-      :planned="fit.planned"
-      :left="0"
-      :now="now"
-      :scale="scale"
-      :zone="fit.crew.zone"
-      :height="24"
-    />
-  </div>
+  <plan-ribbon :plan="fit" :span="span" :now="now" :zone="fit.crew.zone" />
 </template>
 
 <style scoped>
@@ -63,9 +44,5 @@ const reasons = computed(() => [...besides, ...fit.reasons])
 }
 .reasons .block {
   font-weight: 600;
-}
-.strip {
-  overflow: hidden;
-  margin: 0.35rem 0;
 }
 </style>

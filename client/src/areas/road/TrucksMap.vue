@@ -2,8 +2,8 @@
 import L from 'leaflet'
 import 'leaflet/dist/leaflet.css'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { useTheme } from 'vuetify'
 import { drawBase, type Spot } from '@/areas/roads/baseMap'
+import { escaped, pin, useMapColours } from '@/areas/roads/useBaseMap'
 import { api, ask, type Schemas } from '@/shared/api'
 import { showTime } from '@/shared/time'
 import { VERDICT } from './words'
@@ -11,7 +11,7 @@ import { VERDICT } from './words'
 /** All trucks on one map; of the chosen one the planned way, its whole track, and what was said where. */
 const { trips, chosen } = defineProps<{ trips: readonly Schemas['RoadTrip'][]; chosen: number | undefined }>()
 const emit = defineEmits<{ choose: [id: number] }>()
-const theme = useTheme()
+const { theme, colour, ink } = useMapColours()
 const box = ref<HTMLElement>()
 const failed = ref(false)
 const track = ref<Schemas['Track']>()
@@ -20,16 +20,6 @@ let trucks: L.LayerGroup | undefined
 let way: L.LayerGroup | undefined
 let redraw: (() => void) | undefined
 
-const colour = (name: string) => String(theme.current.value.colors[name] ?? '#000000')
-const ink = () => ({
-  land: colour('surface'),
-  border: colour('line'),
-  road: theme.current.value.dark ? '#7b8790' : '#9a917c',
-  minor: theme.current.value.dark ? '#4a555c' : '#d3ccbb',
-})
-const escaped = (text: string) => text.replace(/[&<>"]/g, letter => `&#${letter.charCodeAt(0)};`)
-const mark = (className: string, html: string) =>
-  L.divIcon({ className: `pin ${className}`, html, iconSize: undefined })
 const SIGN = { on_time: '●', tight: '◐', late: '△', unknown: '▬' } as const
 const spotOf = (one: { latitude: number; longitude: number }): Spot => [one.latitude, one.longitude]
 
@@ -41,7 +31,7 @@ function drawTrucks() {
     if (!trip.spot) continue
     const words = `${escaped(trip.drivers)}, ${VERDICT[trip.verdict].word.toLowerCase()}, ${showTime(trip.spot.at, trip.zone)}`
     L.marker(spotOf(trip.spot), {
-      icon: mark(
+      icon: pin(
         `lorry ${trip.verdict} ${trip.id === chosen ? 'here' : ''}`,
         `<b>${SIGN[trip.verdict]}</b>${escaped(trip.drivers.split(' ').at(-1) ?? '')}`,
       ),
@@ -92,7 +82,7 @@ function drawWay(found: Schemas['Track'] | undefined) {
       .addTo(way)
   found.stops.forEach((stop, i) =>
     L.marker(spotOf(stop), {
-      icon: mark(`stop ${stop.kind}`, `<b>${i + 1}</b>${escaped(stop.name)}`),
+      icon: pin(`stop ${stop.kind}`, `<b>${i + 1}</b>${escaped(stop.name)}`),
       alt: `Stop ${i + 1}, ${stop.name}`,
       keyboard: false,
     }).addTo(way!),

@@ -2,10 +2,10 @@
 import L from 'leaflet'
 import 'leaflet/dist/leaflet.css'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { useTheme } from 'vuetify'
 import type { Schemas } from '@/shared/api'
 import { showTime } from '@/shared/time'
 import { drawBase, type Spot } from './baseMap'
+import { escaped, pin, useMapColours } from './useBaseMap'
 
 /**
  * The way on a map that needs no server but ours: the line by part, stops, the truck, what is in the way and what was
@@ -18,23 +18,13 @@ const {
   bendable = false,
 } = defineProps<{ way?: Schemas['Way']; stops: Schemas['Stop'][]; zone: string; bendable?: boolean }>()
 const emit = defineEmits<{ bend: [stopId: number, via: Schemas['Spot'][]] }>()
-const theme = useTheme()
+const { theme, colour, ink } = useMapColours()
 const box = ref<HTMLElement>()
 const failed = ref(false)
 let map: L.Map | undefined
 let redraw: (() => void) | undefined
 let layer: L.LayerGroup | undefined
 
-const colour = (name: string) => String(theme.current.value.colors[name] ?? '#000000')
-const ink = () => ({
-  land: colour('surface'),
-  border: colour('line'),
-  road: theme.current.value.dark ? '#7b8790' : '#9a917c',
-  minor: theme.current.value.dark ? '#4a555c' : '#d3ccbb',
-})
-const escaped = (text: string) => text.replace(/[&<>"]/g, letter => `&#${letter.charCodeAt(0)};`)
-const mark = (className: string, html: string) =>
-  L.divIcon({ className: `pin ${className}`, html, iconSize: undefined })
 type Part = Schemas['Way']['parts'][number]
 const lineOf = (part: Part): Spot[] => part.line.map(([longitude, latitude]) => [latitude!, longitude!])
 
@@ -91,14 +81,14 @@ function draw() {
     grip(part, drawn)
     for (const via of part.via)
       L.marker([via.latitude, via.longitude], {
-        icon: mark('via', `<b>via</b>${escaped(via.name ?? '')}`),
+        icon: pin('via', `<b>via</b>${escaped(via.name ?? '')}`),
         keyboard: false,
       }).addTo(layer)
   }
   for (const one of way?.restrictions ?? []) {
     if (one.latitude === undefined || one.longitude === undefined) continue
     L.marker([one.latitude, one.longitude], {
-      icon: mark(
+      icon: pin(
         one.avoided ? 'barred' : 'obey',
         `<b>${one.avoided ? '⊘' : '!'}</b>${escaped(`${one.near}: ${one.said ?? one.kind}${one.avoided ? ', avoided' : ''}`)}`,
       ),
@@ -107,7 +97,7 @@ function draw() {
   }
   stops.forEach((stop, i) =>
     L.marker([stop.latitude, stop.longitude], {
-      icon: mark(`stop ${stop.kind}`, `<b>${i + 1}</b>${escaped(stop.town)}`),
+      icon: pin(`stop ${stop.kind}`, `<b>${i + 1}</b>${escaped(stop.town)}`),
       alt: `Stop ${i + 1}, ${stop.town}`,
       keyboard: false,
       zIndexOffset: 500,
@@ -133,7 +123,7 @@ function draw() {
   const truck = way?.truck
   if (truck)
     L.marker([truck.latitude, truck.longitude], {
-      icon: mark('truck', `<b>▲</b>Truck, ${escaped(truck.said)}`),
+      icon: pin('truck', `<b>▲</b>Truck, ${escaped(truck.said)}`),
       keyboard: false,
       zIndexOffset: 900,
     }).addTo(layer)

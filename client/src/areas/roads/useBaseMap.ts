@@ -10,17 +10,9 @@ export interface Drawing {
   colour: (name: string) => string
 }
 
-/** A map of our own drawing in a box, with one layer on it that `draw` fills: anew when `source` or the theme changes. */
-export function useBaseMap(
-  box: Ref<HTMLElement | undefined>,
-  source: () => unknown,
-  draw: (on: Drawing) => readonly Spot[],
-) {
+/** The colours of the theme, by name, and those that the base is drawn in. */
+export function useMapColours() {
   const theme = useTheme()
-  const failed = ref(false)
-  let map: L.Map | undefined
-  let layer: L.LayerGroup | undefined
-  let redraw: (() => void) | undefined
   const colour = (name: string) => String(theme.current.value.colors[name] ?? '#000000')
   const ink = () => ({
     land: colour('surface'),
@@ -28,6 +20,20 @@ export function useBaseMap(
     road: theme.current.value.dark ? '#7b8790' : '#9a917c',
     minor: theme.current.value.dark ? '#4a555c' : '#d3ccbb',
   })
+  return { theme, colour, ink }
+}
+
+/** A map of our own drawing in a box, with a layer that `draw` fills: anew when `source` or the theme changes. */
+export function useBaseMap(
+  box: Ref<HTMLElement | undefined>,
+  source: () => unknown,
+  draw: (on: Drawing) => readonly Spot[],
+) {
+  const { theme, colour, ink } = useMapColours()
+  const failed = ref(false)
+  let map: L.Map | undefined
+  let layer: L.LayerGroup | undefined
+  let redraw: (() => void) | undefined
   function fill() {
     if (!map) return
     layer?.remove()
