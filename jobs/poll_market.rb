@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Asks the posting service every few seconds what is new and what was answered. An outage loses nothing: the next
+# Asks the posting service every second what is new and what was answered. An outage loses nothing: the next
 # answer reaches back to where the last one ended.
 class Jobs::PollMarket < Que::Job
   # Before what follows trips: good freight is gone in minutes.
@@ -15,7 +15,7 @@ class Jobs::PollMarket < Que::Job
 
   private
 
-  def every_seconds = 10
+  def every_seconds = 1
 
   def look
     # The service knows whole seconds.

@@ -3,6 +3,8 @@
 # Posted freight for own trucks, offers for it, and chains.
 module Web::Market
   RADIUS_MILES = 150
+  # A day of pickup that has no end said.
+  PICKUP_SECONDS = 86_400
 
   def self.registered(app)
     looking(app)
@@ -55,16 +57,35 @@ module Web::Market
   end
 
   def self.wish(parameters) =
-    Work::Market::Look::Wish.new(
+    Work::Market::Wish.new(
       driver_id: parameters[:driver_id],
       radius_miles: parameters[:radius_miles] || RADIUS_MILES,
       to: parameters[:to].to_s.split(","),
       avoid: parameters[:avoid].to_s.split(","),
+      exactly: parameters[:exactly] || false,
+      pickup: pickup(parameters),
+      ends: ends(parameters),
       max_age_minutes: parameters[:max_age_minutes],
       partials: parameters[:partials] || false,
       hidden: parameters[:hidden] || false,
       elsewhere: elsewhere(parameters)
     )
+
+  # A day that is not said has no end.
+  def self.pickup(parameters)
+    from, upto = parameters.values_at(:pickup_from, :pickup_to)
+    (from || Time.at(0)) .. (upto || (from + PICKUP_SECONDS)) if from || upto
+  end
+
+  # Raises Refused `unknown_place`, `ambiguous_place`.
+  def self.ends(parameters)
+    return if parameters[:ends_at].to_s.strip.empty?
+
+    Work::Market::Wish::Ends.new(
+      place: Work::Freight::Places.one(parameters[:ends_at], "/ends_at"),
+      miles: parameters[:ends_miles] || RADIUS_MILES
+    )
+  end
 
   # Raises Refused `unknown_place`, `ambiguous_place`.
   def self.elsewhere(parameters)

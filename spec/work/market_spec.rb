@@ -101,6 +101,38 @@ RSpec.describe Work::Market do
       expect(api(greta).call(:get, "/api/market/finds?driver_id=#{driver_id}")[:rows].length).to eq(2)
     end
 
+    it "judges from when the crew is empty, though the pickup opens before" do
+      sent(crew, from: "83702", to: "97801", at: now - Given::HOUR)
+      back =
+        posting(
+          origin: "Pendleton, OR",
+          destination: "Boise, ID",
+          pickup_from: now,
+          pickup_to: now + (20 * Given::HOUR)
+        )
+      take(back.with(deliver_by: now + (40 * Given::HOUR)))
+      find = dispatch.call(:get, "/api/market/finds?driver_id=#{driver_id}")[:rows].first
+      expect(find[:fit][:reasons].map { |reason| reason[:code] }).to eq(["hours_unknown"])
+      expect(Time.iso8601(find[:fit][:begins_at])).to be > Time.iso8601(find[:opens_at])
+    end
+
+    it "asks for days of pickup, the very trailer, and an end around a place" do
+      day = 24 * Given::HOUR
+      take(
+        posting("P1"),
+        posting("P2", pickup_from: now + day, pickup_to: now + (2 * day), deliver_by: nil),
+        posting("P3", trailer_kind: "power_only", destination: "Ontario, OR"),
+        posting("P4", destination: "La Grande, OR", raw_weight: 9_000)
+      )
+      found = ->(**wish) { finds(**wish)[:rows].map { |row| row[:reference] }.sort }
+      expect(found.call).to eq(%w[P1 P2 P4])
+      expect(found.call(pickup_from: (now + day).iso8601)).to eq(["P2"])
+      expect(found.call(pickup_to: (now + day - 1).iso8601)).to eq(%w[P1 P4])
+      expect(found.call(ends_at: "Pendleton, OR", ends_miles: 30)).to eq(%w[P1 P2])
+      expect(found.call(ends_at: "Pendleton, OR", ends_miles: 60)).to eq(%w[P1 P2 P4])
+      expect(finds(ends_at: "Nowhere, OR")[:error]).to include(code: "unknown_place", path: "/ends_at")
+    end
+
     it "says what speaks against the poster, and puts him last who may not broker" do
       take(posting("P1", poster: revoked.number, rate_cents: 5_000_00), posting("P2", raw_weight: 30_000))
       found = finds[:rows]

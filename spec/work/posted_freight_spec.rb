@@ -34,7 +34,7 @@ RSpec.describe Work::Market::TakePostings do
     market = StandIns::Market.new(2)
     upto = now
     job = Jobs::PollMarket.new({})
-    allow(job).to receive(:finish)
+    allow(job).to receive(:destroy)
     service = Services::PostingService.current
     heard = service.heard(now - 7200, now - 3600)
     take(*heard.postings)
@@ -54,7 +54,7 @@ RSpec.describe Work::Market::TakePostings do
     DB[:market_feeds].insert(service: "postings", heard_until: now - 60, heard_at: now)
     Clock.hold(now + 0.5)
     job = Jobs::PollMarket.new({})
-    allow(job).to receive(:finish)
+    allow(job).to receive(:destroy)
     allow(service).to receive(:heard).and_call_original
     Timeout.timeout(60) { 2.times { job.run } }
     expect(service).to have_received(:heard).with(now - 60, now).once

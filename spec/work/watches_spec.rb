@@ -74,7 +74,7 @@ RSpec.describe Work::Market::Watch do
         look(now + after)
       end
     wish = Work::Market::RunWatches.wish(DB[:watches].first)
-    whole = Work::Market::Look.new(now + after, maren).fresh(wish, now - 1)
+    whole = Work::Market::Look.new(now + after, maren).call(wish).finds
     fitting =
       whole.select do |find|
         %w[fits tight].include?(find.fit.judgement.verdict) && !find.blocked? &&

@@ -18,23 +18,54 @@ module Store::Market::Looking
   KEPT_SECONDS = 30
   LEAVING_KEPT_SECONDS = 60
 
-  # Rows of live postings that can be believed, with their broker, that begin at some of the points and are of some
-  # of the kinds. near - Array of [latitude, longitude]; wish - Work::Market::Look::Wish; since - taken in after then
+  # What is enough to choose by: thousands of rows are read of it.
+  CHOSEN_BY = %i[
+    id
+    freight_key
+    rate
+    miles_tenths
+    closes_at
+    origin_latitude
+    origin_longitude
+    destination_town
+    destination_state
+    destination_latitude
+    destination_longitude
+  ].freeze
+
+  # CHOSEN_BY of live postings that can be believed, that begin at some of the points and are of some of the kinds.
+  # near - Array of [latitude, longitude]; wish - Work::Market::Wish; since - taken in after then
   def self.postings(now, near, kinds, wish, who_ref:, since: nil)
     rows =
-      with_broker(Store::Market::Postings.live(now).believed).where(
-        %i[origin_latitude origin_longitude] => near,
-        :trailer_kind => kinds
-      )
+      Store::Market::Postings
+        .live(now)
+        .believed
+        .where(%i[origin_latitude origin_longitude] => near, :trailer_kind => kinds)
     rows = rows.where(size: "full") unless wish.partials
     rows = rows.where(destination_state: wish.to) if wish.to.any?
     rows = rows.exclude(destination_state: wish.avoid) if wish.avoid.any?
     rows = rows.where { taken_at > since } if since
+    rows = can_be_picked_up(rows, wish.pickup) if wish.pickup
     rows = rows.where { posted_at >= now - (wish.max_age_minutes * 60) } if wish.max_age_minutes
     aside = Store::Market::SetAside.where(who_ref:).select(:posting_id)
-    rows = rows.exclude(Sequel[:postings][:id] => aside) unless wish.hidden
-    rows.select_append(Sequel.as({ Sequel[:postings][:id] => aside }, :aside)).all
+    rows = rows.exclude(id: aside) unless wish.hidden
+    rows.select(*CHOSEN_BY).all
   end
+
+  # Whole rows with their broker by id. aside - set aside by somebody
+  def self.whole(ids, who_ref:) =
+    with_broker(Store::Market::Postings.where(Sequel[:postings][:id] => ids)).select_append(
+      Sequel.as(
+        { Sequel[:postings][:id] => Store::Market::SetAside.where(who_ref:).select(:posting_id) },
+        :aside
+      )
+    ).as_hash(:id)
+
+  # Between two instants; at any time, where a posting does not say.
+  def self.can_be_picked_up(rows, during) =
+    rows.where do
+      ((opens_at =~ nil) | (opens_at <= during.end)) & ((closes_at =~ nil) | (closes_at >= during.begin))
+    end
 
   # Rows that a chain may be made of: full loads with a price and times, of some kinds, to no state to avoid and free of
   # our own offers. wish - Work::Market::ChainsHome::Wish
@@ -53,29 +84,13 @@ module Store::Market::Looking
     ).all
   end
 
-  def self.posting(id, who_ref: nil) =
-    with_broker(Store::Market::Postings.where(Sequel[:postings][:id] => id)).select_append(
-      Sequel.as(
-        { Sequel[:postings][:id] => Store::Market::SetAside.where(who_ref:).select(:posting_id) },
-        :aside
-      )
-    ).first
+  def self.posting(id, who_ref: nil) = whole([id], who_ref:)[id]
 
   # The towns where live postings begin.
-  def self.origins(now) =
-    kept(:origins, now) do
-      Store::Market::Postings
-        .live(now)
-        .exclude(origin_latitude: nil)
-        .distinct
-        .select(
-          Sequel[:origin_town].as(:town),
-          Sequel[:origin_state].as(:state),
-          Sequel[:origin_latitude].as(:latitude),
-          Sequel[:origin_longitude].as(:longitude)
-        )
-        .all
-    end
+  def self.origins(now) = kept(:origins, now) { towns(Store::Market::Postings.live(now)) }
+
+  # Of those that were taken in after an instant.
+  def self.fresh_origins(now, since) = towns(Store::Market::Postings.live(now).where { taken_at > since })
 
   # What was posted with a price since so many seconds, by town and kind: rows with count, and the sums of rates and
   # miles.
@@ -128,6 +143,18 @@ module Store::Market::Looking
       .select_all(:postings)
       .select_append(*BROKER.map { |key| Sequel[:brokers][key].as(:"broker_#{key}") })
 
+  def self.towns(postings) =
+    postings
+      .exclude(origin_latitude: nil)
+      .distinct
+      .select(
+        Sequel[:origin_town].as(:town),
+        Sequel[:origin_state].as(:state),
+        Sequel[:origin_latitude].as(:latitude),
+        Sequel[:origin_longitude].as(:longitude)
+      )
+      .all
+
   # seconds - for so long it serves, while nothing was taken in; stamp - what else it may not outlive
   def self.kept(
     name,
@@ -141,5 +168,5 @@ module Store::Market::Looking
 
     (@kept[name] = [now, stamp, yield]).last
   end
-  private_class_method :kept
+  private_class_method :kept, :towns, :can_be_picked_up
 end

@@ -51,7 +51,7 @@ class Work::Market::ChainsHome
     refuse_too_soon(crew, slot, wish)
     # Where a driver may not go, Match blocks each load: there is no need to ask it a thousand times.
     wish = wish.with(avoid: wish.avoid | crew.people.flat_map(&:forbidden_states))
-    pieces = Work::Market::ChainFreight.new(@now, Work::Market::Look.kinds(crews, crew)).all(wish)
+    pieces = Work::Market::ChainFreight.new(@now, Work::Market::Reachable.kinds(crews, crew)).all(wish)
     began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     chains = takeable(crews, crew, wish, pieces)
     Answer.new(
@@ -82,13 +82,10 @@ class Work::Market::ChainsHome
     end
   end
 
-  # Judged from when the crew is empty: what it has hooked is its own until then, and so are its times.
   def blocked?(judge, crew, piece)
     slot = crew.slots.last
-    from = [piece.freight.from, slot.at, slot.after && slot.after[:during].end].compact.max
-    freight = piece.freight.with(from:, to: [piece.freight.to, from].max)
     judge
-      .judge(crew, freight, slot:)
+      .judge(crew, Work::Market::Posted.after(slot, piece.freight), slot:)
       .judgement
       .reasons
       .any? { |reason| reason.effect == "block" && !PLANNED_WHOLE.include?(reason.code) }

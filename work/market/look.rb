@@ -2,14 +2,6 @@
 
 # Posted freight for a truck: those near where it will be empty that it could still reach, judged as Match judges.
 class Work::Market::Look
-  # What is asked. driver_id - whose truck; radius_miles - empty miles to the pickup at most; to, avoid - states;
-  # hidden - with those set aside
-  # elsewhere - Work::Market::Elsewhere, nil for where the truck will be
-  Wish =
-    Value.of(:driver_id, :radius_miles, :to, :avoid, :max_age_minutes, :partials, :hidden, :elsewhere) do
-      # Where and when it looks from. crew - Work::Match::Crews::Crew
-      def slot(crew) = elsewhere ? elsewhere.slot(crew) : crew.slots.last
-    end
   # finds - Array of Work::Market::Find
   Answer = Value.of(:crew, :slot, :finds, :seen, :unpriced, :doubtful, :heard_at)
 
@@ -21,15 +13,6 @@ class Work::Market::Look
   # A team's two records are planned in full for each.
   TEAM_JUDGED = 24
 
-  # The kinds of freight that the trailer does for; any, where the crew has none hooked.
-  def self.kinds(crews, crew)
-    trailer = crews.unit(crew.trailer_id)
-    does =
-      trailer &&
-        Core::Fit::Judge::DOES_FOR.select { |_, trailers| trailers.include?(trailer[:trailer_kind]) }.keys
-    does || Core::Fit::Judge::KIND.keys
-  end
-
   def initialize(now, by)
     @now = now
     @by = by
@@ -40,28 +23,17 @@ class Work::Market::Look
     crews = Work::Match::Crews.at(@now)
     crew = crews.of(wish.driver_id)
     slot = wish.slot(crew)
-    near = near(slot.place, wish.radius_miles)
-    reachable = reachable(crews, crew, slot, wish, near)
+    reachable = reachable(crews, crew, slot, wish)
+    rows = reachable.rows
     Answer.new(
       crew:,
       slot:,
-      finds:
-        finds(crews, crew, slot, promising(crew, reachable, near, costs(crews, crew).dollars_per_mile), near),
-      seen: reachable.length,
-      unpriced: reachable.count { |row| row[:rate].nil? },
+      finds: finds(crews, crew, slot, promising(crews, crew, rows, reachable), reachable.near),
+      seen: rows.length,
+      unpriced: rows.count { |row| row[:rate].nil? },
       doubtful: Store::Market::Looking.doubtful(@now),
       heard_at: Store::Market::Looking.heard_at
     )
-  end
-
-  # What came in since an instant, all of it judged: Array of Work::Market::Find. Raises Store::NotFound for a driver nobody knows.
-  def fresh(wish, since)
-    crews = Work::Match::Crews.at(@now)
-    crew = crews.of(wish.driver_id)
-    slot = wish.slot(crew)
-    near = near(slot.place, wish.radius_miles)
-    rows = reachable(crews, crew, slot, wish, near, since:)
-    rows.empty? ? [] : finds(crews, crew, slot, same(rows), near)
   end
 
   # One posting for one crew, with the plan in full: Work::Market::Find. elsewhere - as in Wish. Raises
@@ -89,39 +61,33 @@ class Work::Market::Look
 
   private
 
-  def reachable(crews, crew, slot, wish, near, since: nil)
-    Store::Market::Looking
-      .postings(@now, near.keys, self.class.kinds(crews, crew), wish, who_ref: @by.ref, since:)
-      .select { |row| reachable?(row, slot, near) }
-  end
-
-  # Core::Roads::Fan::Reach to each town of postings within so many miles, by [latitude, longitude].
-  def near(place, radius_miles) =
-    Work::Market::Reaches.near(place, Store::Market::Looking.origins(@now), radius_miles)
-
-  def reach(row, near) = near.fetch(row.values_at(:origin_latitude, :origin_longitude))
-
-  def reachable?(row, slot, near) =
-    row[:closes_at].nil? || slot.at + (reach(row, near).minutes * 60) <= row[:closes_at]
-
-  # The same freight once, its best price first.
-  def same(rows) =
-    rows
-      .group_by { |row| row[:freight_key] }
-      .values
-      .map { |list| list.sort_by { |row| [-(row[:rate] || 0), row[:id]] } }
+  def reachable(crews, crew, slot, wish) =
+    Work::Market::Reachable.new(
+      @now,
+      wish,
+      place: slot.place,
+      at: slot.at,
+      kinds: Work::Market::Reachable.kinds(crews, crew, exactly: wish.exactly),
+      towns: Store::Market::Looking.origins(@now),
+      who_ref: @by.ref
+    )
 
   # Those that bring most after what their miles cost.
-  def promising(crew, rows, near, mile_cost)
-    same(rows).max_by(crew.drivers.one? ? JUDGED : TEAM_JUDGED) do |(best, *)|
-      (best[:rate] || 0) - (mile_cost / 10 * (reach(best, near).tenths + best[:miles_tenths]))
-    end
+  def promising(crews, crew, rows, reachable)
+    mile_cost = costs(crews, crew).dollars_per_mile
+    reachable.whole(
+      Work::Market::Reachable
+        .same(rows)
+        .max_by(crew.drivers.one? ? JUDGED : TEAM_JUDGED) do |(best, *)|
+          (best[:rate] || 0) - (mile_cost / 10 * (reachable.reach(best).tenths + best[:miles_tenths]))
+        end
+    )
   end
 
   def finds(crews, crew, slot, groups, near)
     judge = Work::Match::Judge.new(@now, crews:)
     near.each { |(latitude, longitude), reach| judge.know_way({ latitude:, longitude: }, slot.place, reach) }
-    know_home(judge, crew, groups)
+    Work::Market::Reaches.know_home(judge, crew, groups.map(&:first))
     judge.know_stays(groups.map { |same| Work::Market::Posted.load(same.first) })
     around = around(crews, crew, groups.map(&:first))
     groups.map { |same| find(judge, crew, slot, same.first, same, around) }.sort_by { |find| order(find) }
@@ -129,25 +95,13 @@ class Work::Market::Look
 
   def effects = @effects ||= Store::Match.effects
 
-  # The ways home from where postings end, kept from one look to the next.
-  def know_home(judge, crew, groups)
-    home = crew.drivers.first
-    return unless crew.drivers.any? { |row| row[:home_by] }
-
-    groups.each do |(row, *)|
-      town = %i[town state latitude longitude].to_h { |key| [key, row[:"destination_#{key}"]] }
-      reach = Work::Market::Reaches.between(home, town)
-      judge.know_way(town, home, reach) if reach
-    end
-  end
-
   def costs(crews, crew) = (@costs ||= {})[crew.key] ||= Work::Market::TruckCosts.new(crews, crew)
 
   # What stands around some postings.
   def around(crews, crew, rows) =
     Around.new(
       lanes: Work::Market::Lanes.of(rows),
-      onward: Work::Market::Onward.new(@now, self.class.kinds(crews, crew), costs(crews, crew)),
+      onward: Work::Market::Onward.new(@now, Work::Market::Reachable.kinds(crews, crew), costs(crews, crew)),
       offers: Store::Market::Offers.of_freight(rows.map { |row| row[:freight_key] }).to_hash(:freight_key),
       records: Store::Market::Offers.record_of(rows.map { |row| row[:broker_id] })
     )
@@ -161,7 +115,7 @@ class Work::Market::Look
     ]
 
   def find(judge, crew, slot, row, same, around, exact: false, amount_cents: nil)
-    load = Work::Market::Posted.load(row, revenue_cents: amount_cents)
+    load = Work::Market::Posted.after(slot, Work::Market::Posted.load(row, revenue_cents: amount_cents))
     Work::Market::Find.new(
       row:,
       fit: judge.judge(crew, load, slot:, exact:),

@@ -19,6 +19,13 @@ module Work::Market::Posted
     )
   end
 
+  # A load as a crew can take it that comes from a slot: before it is empty, what it has hooked is its own, and so are
+  # its times. load - Work::Match::Freight::Load
+  def self.after(slot, load)
+    from = [load.from, slot.at, slot.after && slot.after[:during].end].compact.max
+    load.with(from:, to: [load.to, from].compact.max)
+  end
+
   # Where it begins and ends, as ["Boise, ID", "Ogden, UT"].
   def self.ends(row) =
     %i[origin destination].map { |side| "#{row[:"#{side}_town"]}, #{row[:"#{side}_state"]}" }

@@ -20,6 +20,19 @@ module Work::Market::Reaches
     # Of one place to one town, or nil where no road of ours goes.
     def between(place, town) = to(point(place), town)
 
+    # Tells a judge the ways home from where postings end, for a crew that has promised to be there.
+    # judge - Work::Match::Judge; crew - Work::Match::Crews::Crew; rows - of postings
+    def know_home(judge, crew, rows)
+      return unless crew.drivers.any? { |row| row[:home_by] }
+
+      home = crew.drivers.first
+      rows.each do |row|
+        town = %i[town state latitude longitude].to_h { |key| [key, row[:"destination_#{key}"]] }
+        reach = between(home, town)
+        judge.know_way(town, home, reach) if reach
+      end
+    end
+
     private
 
     def to(from, town)

@@ -7,13 +7,10 @@ class Work::Market::RunWatches
 
   # What a watch asks, as looking asks it.
   def self.wish(watch) =
-    Work::Market::Look::Wish.new(
+    Work::Market::Wish::NOTHING.with(
       **watch.slice(:driver_id, :radius_miles, :partials),
       to: watch[:to_states].to_a,
-      avoid: watch[:avoid_states].to_a,
-      max_age_minutes: nil,
-      hidden: false,
-      elsewhere: nil
+      avoid: watch[:avoid_states].to_a
     )
 
   def initialize(now)
@@ -22,35 +19,46 @@ class Work::Market::RunWatches
 
   def call
     watches = Store::Market::Watches.running(@now).order(:id).all
-    watches.each { |watch| look(watch) }
+    return if watches.empty?
+
+    @fresh = Work::Market::Fresh.new(@now, watches.map { |watch| watch[:looked_until] }.min)
+    looked = watches.reject { |watch| look(watch) }
+    Store::Market::Watches.where(id: looked.map { |watch| watch[:id] }).update(looked_until: @now)
     watches.group_by { |watch| watch[:who_ref] }.each_value { |own| Work::Market::TellAway.call(own, @now) }
   end
 
   private
 
+  # Whether there was something to write down of it.
   def look(watch)
-    by = Work::Actor.new(ref: watch[:who_ref], name: watch[:who])
-    wish = self.class.wish(watch)
-    finds = worth_telling(watch, Work::Market::Look.new(@now, by).fresh(wish, watch[:looked_until]))
+    finds =
+      worth_telling(
+        watch,
+        @fresh.call(self.class.wish(watch), watch[:looked_until], who_ref: watch[:who_ref])
+      )
+    return false if finds.empty?
+
     DB.transaction do
       told = finds.select { |find| keep(watch, find) }
       Store::Market::Watches.at(watch[:id]).update(looked_until: @now)
       announce(watch) if told.any?
     end
+    true
   rescue Store::NotFound
     # Its driver has left since.
     Store::Market::Watches.at(watch[:id]).update(ended_at: @now)
     announce(watch)
+    true
   end
 
   def announce(watch) = Store::Changes.announce([["watch", watch[:id]]], act: "find", who: "watch", at: @now)
 
   def worth_telling(watch, finds) =
     finds.select do |find|
-      find.offer.nil? &&
+      !find.offered &&
         Core::Market.worth_telling?(
-          verdict: find.fit.judgement.verdict,
-          poster_blocked: find.blocked?,
+          verdict: find.judgement.verdict,
+          poster_blocked: find.blocked,
           profit_cents: find.profit_cents,
           least_cents: watch[:least_profit] && Money.cents(watch[:least_profit])
         )
@@ -64,7 +72,7 @@ class Work::Market::RunWatches
         posting_id: find.row[:id],
         freight_key: find.row[:freight_key],
         profit: find.profit_cents && Money.to_d(find.profit_cents),
-        verdict: find.fit.judgement.verdict,
+        verdict: find.judgement.verdict,
         found_at: @now
       },
       key: %i[watch_id freight_key]
