@@ -15,6 +15,27 @@ module Core::Market
       :destination_known,
       :trailer_known
     )
+  # One posting as it is by now. raw_weight - as it was sent; state - live or gone
+  Posting =
+    Value.of(
+      :reference,
+      :revision,
+      :state,
+      :at,
+      :posted_at,
+      :poster,
+      :origin,
+      :destination,
+      :pickup_from,
+      :pickup_to,
+      :deliver_by,
+      :trailer_kind,
+      :size,
+      :raw_weight,
+      :length_ft,
+      :rate_cents,
+      :note
+    )
   # Who posts. authority - active, pending or revoked; credit_score - 0 to 100 or nil
   Poster = Value.of(:name, :authority, :bond_dollars, :credit_score, :days_to_pay)
   # code, effect (block or warn), text - a sentence to read out

@@ -53,6 +53,9 @@ module Reads::Market
     [*(postings - live).map { |id| "P#{id}" }, *(loads - open).map { |id| "L#{id}" }]
   end
 
+  # States that have a name, by it.
+  def self.areas = Store::Market::Areas.order(Sequel.function(:lower, :name)).all
+
   # Live postings that cannot be believed, the latest first, with their broker.
   def self.doubtful(now) =
     Store::Market::Looking

@@ -5,27 +5,7 @@
 class Services::PostingService
   include Services::PostingRows
   NAME = "posting service"
-  # One posting as it is by now. raw_weight - as it was sent; state - live or gone
-  Posting =
-    Core::Value.of(
-      :reference,
-      :revision,
-      :state,
-      :at,
-      :posted_at,
-      :poster,
-      :origin,
-      :destination,
-      :pickup_from,
-      :pickup_to,
-      :deliver_by,
-      :trailer_kind,
-      :size,
-      :raw_weight,
-      :length_ft,
-      :rate_cents,
-      :note
-    )
+  Posting = Core::Market::Posting
   # What was posted on a day that is over. miles - of the loaded way
   Price = Core::Value.of(:reference, :posted_at, :origin, :destination, :trailer_kind, :miles, :rate_cents)
   # unreadable - rows as they were sent, of which nothing can be made

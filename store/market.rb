@@ -5,6 +5,9 @@ module Store::Market
   Feeds = Store::Table.of(:market_feeds)
   SetAside = Store::Table.of(:set_aside_postings)
 
+  # States that are often asked for together.
+  Areas = Store::Table.of(:market_areas)
+
   # Ways between towns, each found once.
   TownWays =
     Store::Table.of(:town_ways) do

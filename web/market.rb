@@ -3,14 +3,13 @@
 # Posted freight for own trucks, offers for it, and chains.
 module Web::Market
   RADIUS_MILES = 150
-  # A day of pickup that has no end said.
-  PICKUP_SECONDS = 86_400
 
   def self.registered(app)
     looking(app)
     offers(app)
     Web::Market::Watches.registered(app)
     Web::Market::Supply.registered(app)
+    Web::Market::Around.registered(app)
   end
 
   def self.looking(app)
@@ -19,6 +18,14 @@ module Web::Market
       content_type "text/csv"
       attachment "finds.csv"
       Papers::Finds.csv(Work::Market::Look.new(now, by).call(Web::Market.wish(parameters)).finds)
+    end
+    app.get("/api/market/imports") { json Work::Market::ImportPostings.template }
+    app.post("/api/market/imports") do
+      json Work::Market::ImportPostings.call(input[:csv], preview: input[:preview], by:, now:)
+    end
+    app.post("/api/market/finds/mail") do
+      Work::Market::MailFinds.call(input, by:, now:)
+      json({})
     end
     app.get("/api/market/doubtful") { json Web::Market::Finds.doubtful(now) }
     app.get("/api/market/postings/:id") do
@@ -63,29 +70,13 @@ module Web::Market
       to: parameters[:to].to_s.split(","),
       avoid: parameters[:avoid].to_s.split(","),
       exactly: parameters[:exactly] || false,
-      pickup: pickup(parameters),
-      ends: ends(parameters),
+      pickup: Work::Market::Wish.pickup(*parameters.values_at(:pickup_from, :pickup_to)),
+      ends: Work::Market::Wish.ends(*parameters.values_at(:ends_at, :ends_miles)),
       max_age_minutes: parameters[:max_age_minutes],
       partials: parameters[:partials] || false,
       hidden: parameters[:hidden] || false,
       elsewhere: elsewhere(parameters)
     )
-
-  # A day that is not said has no end.
-  def self.pickup(parameters)
-    from, upto = parameters.values_at(:pickup_from, :pickup_to)
-    (from || Time.at(0)) .. (upto || (from + PICKUP_SECONDS)) if from || upto
-  end
-
-  # Raises Refused `unknown_place`, `ambiguous_place`.
-  def self.ends(parameters)
-    return if parameters[:ends_at].to_s.strip.empty?
-
-    Work::Market::Wish::Ends.new(
-      place: Work::Freight::Places.one(parameters[:ends_at], "/ends_at"),
-      miles: parameters[:ends_miles] || RADIUS_MILES
-    )
-  end
 
   # Raises Refused `unknown_place`, `ambiguous_place`.
   def self.elsewhere(parameters)

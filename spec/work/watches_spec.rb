@@ -50,6 +50,29 @@ RSpec.describe Work::Market::Watch do
     )
   end
 
+  it "asks for all that looking asks for" do
+    watch(
+      ends_at: "Pendleton, OR",
+      ends_miles: 30,
+      exactly: true,
+      pickup_to: (now + (10 * Given::HOUR)).iso8601
+    )
+    come(posting("P1"), posting("P2", destination: "Ogden, UT"))
+    come(
+      posting(
+        "P3",
+        raw_weight: 9_000,
+        pickup_from: now + (12 * Given::HOUR),
+        pickup_to: now + (16 * Given::HOUR)
+      )
+    )
+    look
+    expect([found, board[:watches].first.slice(:ends_at, :ends_miles, :exactly)]).to eq(
+      [["P1"], { ends_at: "Pendleton, OR", ends_miles: 30, exactly: true }]
+    )
+    expect(watch(ends_at: "Nowhere, OR")[:error]).to include(code: "unknown_place", path: "/ends_at")
+  end
+
   it "misses nothing where it is killed between two lines, and finds nothing twice" do
     watch
     come(posting("P1"), posting("P2", raw_weight: 12_000))

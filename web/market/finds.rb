@@ -26,6 +26,55 @@ class Web::Market::Finds
         }
       end
 
+  # What a posting is, whether it was judged for a truck or not. found - Work::Market::Find or LookAround::Found
+  def self.posted(found)
+    row = found.row
+    {
+      posting_id: row[:id],
+      reference: row[:reference],
+      poster: poster(row),
+      rate: Web::Figures.money(row[:rate]),
+      per_loaded_mile: cents(found.per_loaded_mile_cents),
+      per_mile: cents(found.per_mile_cents),
+      lanes: found.lanes.filter_map { |days, lane| lane && lane(days, lane) },
+      **%i[posted_at opens_at closes_at deliver_by].to_h { |key| [key, Web::Figures.iso(row[key])] },
+      **row.slice(:weight_lb, :size),
+      others: found.others.map { |other| other(other) },
+      reasons: found.reasons.map(&:to_h),
+      record: found.record,
+      offer: found.offer && offer(found.offer),
+      aside: row[:aside]
+    }
+  end
+
+  def self.cents(value) = value && Money.text(value)
+
+  def self.poster(row) =
+    {
+      name: row[:broker_name] || "unknown poster",
+      **%i[authority_number credit_score days_to_pay factoring phone].to_h do |key|
+        [key, row[:"broker_#{key}"]]
+      end
+    }
+
+  def self.lane(days, lane) =
+    {
+      days:,
+      **lane.to_h.slice(:count, :borrowed_percent, :wider),
+      thin: lane.thin?,
+      **%i[low median high].to_h { |key| [key, format("%.2f", lane.public_send(key))] }
+    }
+
+  def self.other(row) =
+    {
+      posting_id: row[:id],
+      reference: row[:reference],
+      poster: row[:broker_name] || "unknown poster",
+      rate: Web::Figures.money(row[:rate])
+    }
+
+  private_class_method :poster, :lane, :other
+
   def initialize(now)
     @now = now
     @crews = Work::Match::Crews.at(now)
@@ -56,66 +105,26 @@ class Web::Market::Finds
   def price(price) =
     {
       amount: Money.text(price.amount_cents),
-      per_loaded_mile: cents(price.per_loaded_mile_cents),
-      per_mile: cents(price.per_mile_cents),
+      per_loaded_mile: Web::Market::Finds.cents(price.per_loaded_mile_cents),
+      per_mile: Web::Market::Finds.cents(price.per_mile_cents),
       floor: Money.text(price.floor_cents),
       margin: Money.text(price.margin_cents),
       deadhead: Money.text(price.deadhead_cents)
     }
 
-  def cents(value) = value && Money.text(value)
-
   def find(find)
-    row = find.row
     {
-      posting_id: row[:id],
-      reference: row[:reference],
-      poster: poster(row),
-      rate: Web::Figures.money(row[:rate]),
-      per_loaded_mile: cents(find.per_loaded_mile_cents),
-      per_mile: cents(find.per_mile_cents),
-      with_next: cents(find.with_next_cents),
-      lanes: find.lanes.filter_map { |days, lane| lane && lane(days, lane) },
-      **%i[posted_at opens_at closes_at deliver_by].to_h { |key| [key, Web::Figures.iso(row[key])] },
-      **row.slice(:weight_lb, :size),
-      others: find.others.map { |other| other(other) },
-      reasons: find.reasons.map(&:to_h),
+      **self.class.posted(find),
+      with_next: Web::Market::Finds.cents(find.with_next_cents),
       onward: onward(find.onward),
-      record: find.record,
-      offer: find.offer && self.class.offer(find.offer),
-      aside: row[:aside],
       fit: @json.fit(find.fit)
     }
   end
-
-  def poster(row) =
-    {
-      name: row[:broker_name] || "unknown poster",
-      **%i[authority_number credit_score days_to_pay factoring phone].to_h do |key|
-        [key, row[:"broker_#{key}"]]
-      end
-    }
-
-  def lane(days, lane) =
-    {
-      days:,
-      **lane.to_h.slice(:count, :borrowed_percent, :wider),
-      thin: lane.thin?,
-      **%i[low median high].to_h { |key| [key, format("%.2f", lane.public_send(key))] }
-    }
 
   def onward(worth) =
     {
       worth: Money.text(worth.worth_cents),
       net: Money.text(worth.net_cents),
       **worth.to_h.slice(:a_day, :own, :wait_minutes)
-    }
-
-  def other(row) =
-    {
-      posting_id: row[:id],
-      reference: row[:reference],
-      poster: row[:broker_name] || "unknown poster",
-      rate: Web::Figures.money(row[:rate])
     }
 end

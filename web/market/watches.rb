@@ -47,6 +47,9 @@ class Web::Market::Watches
         :driver,
         :radius_miles,
         :partials,
+        :exactly,
+        :ends_at,
+        :ends_miles,
         :found,
         :unseen,
         :went_by,
@@ -56,6 +59,7 @@ class Web::Market::Watches
       to: row[:to_states].to_a,
       avoid: row[:avoid_states].to_a,
       least_profit: Web::Figures.money(row[:least_profit]),
+      **%i[pickup_from pickup_to].to_h { |key| [key, Web::Figures.iso(row[key])] },
       until: Web::Figures.iso(row[:until_at])
     }
 

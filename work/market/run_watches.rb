@@ -8,10 +8,20 @@ class Work::Market::RunWatches
   # What a watch asks, as looking asks it.
   def self.wish(watch) =
     Work::Market::Wish::NOTHING.with(
-      **watch.slice(:driver_id, :radius_miles, :partials),
+      **watch.slice(:driver_id, :radius_miles, :partials, :exactly),
+      pickup: Work::Market::Wish.pickup(*watch.values_at(:pickup_from, :pickup_to)),
+      ends: ends(watch),
       to: watch[:to_states].to_a,
       avoid: watch[:avoid_states].to_a
     )
+
+  def self.ends(watch)
+    return if watch[:ends_at].nil?
+
+    place = { latitude: watch[:ends_latitude], longitude: watch[:ends_longitude] }
+    Work::Market::Wish::Ends.new(place:, miles: watch[:ends_miles])
+  end
+  private_class_method :ends
 
   def initialize(now)
     @now = now

@@ -35,14 +35,19 @@ class Work::Market::TakePostings
     @ways.find_near(Store::Market::Looking.origins(@now), WAYS_AT_ONCE)
   end
 
-  private
-
-  def take(postings)
+  # What they are kept as, towns looked up.
+  def rows(postings)
     names =
       postings.flat_map { |posting| [posting.origin, posting.destination] }.map(&:downcase).uniq - @towns.keys
     @towns.merge!(Store::Market.towns(names))
     (names - @towns.keys).each { |name| @towns[name] = on_the_map(name) }
-    rows = postings.map { |posting| row(posting) }
+    postings.map { |posting| row(posting) }
+  end
+
+  private
+
+  def take(postings)
+    rows = rows(postings)
     Store::Market::Postings.keep_all(rows)
     Work::Market::TakePrices.of_postings(rows)
   end

@@ -58,9 +58,22 @@ module Work::Market::Watch
     {
       **input.slice(:driver_id, :radius_miles, :least_profit),
       partials: input[:partials] || false,
+      exactly: input[:exactly] || false,
+      **input.slice(:pickup_from, :pickup_to),
+      **ends(input),
       to_states: Sequel.pg_array(input[:to] || [], :text),
       avoid_states: Sequel.pg_array(input[:avoid] || [], :text),
       until_at: input[:until]
+    }
+  end
+
+  def self.ends(input)
+    ends = Work::Market::Wish.ends(input[:ends_at], input[:ends_miles]) or return {}
+    {
+      ends_at: "#{ends.place[:town]}, #{ends.place[:state]}",
+      ends_latitude: ends.place[:latitude],
+      ends_longitude: ends.place[:longitude],
+      ends_miles: ends.miles
     }
   end
 
@@ -92,5 +105,5 @@ module Work::Market::Watch
     Store::Market::Watches.change(row, **values)
     act.changed("watch", id, values.slice(:who).transform_values { |who| [row[:who], who] })
   end
-  private_class_method :values, :refuse, :refuse_same, :later, :change
+  private_class_method :values, :refuse, :ends, :refuse_same, :later, :change
 end

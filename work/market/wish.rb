@@ -25,6 +25,20 @@ Work::Market::Wish =
 # Around a place: place - row with town, state, latitude, longitude; miles - at most
 Work::Market::Wish::Ends = Value.of(:place, :miles)
 
+# Days of pickup with one end said: until a day after it begins, or from ever.
+class Work::Market::Wish
+  DAY_SECONDS = 86_400
+
+  def self.pickup(from, upto) = ((from || Time.at(0)) .. (upto || (from + DAY_SECONDS)) if from || upto)
+
+  # text - a place as it is typed; Raises Refused `unknown_place`, `ambiguous_place` at `/ends_at`.
+  def self.ends(text, miles)
+    return if text.to_s.strip.empty?
+
+    Ends.new(place: Work::Freight::Places.one(text, "/ends_at"), miles: miles || NOTHING.radius_miles)
+  end
+end
+
 # One that asks for nothing in particular.
 Work::Market::Wish::NOTHING =
   Work::Market::Wish.new(
