@@ -141,6 +141,7 @@ RSpec.describe Work::Market::LookAround do
       expect(answer[:errors].map { |error| error.values_at(:row, :column) }).to contain_exactly(
         [4, "From"],
         [4, "Equipment"],
+        [4, "Pickup"],
         [4, "Weight"],
         [4, "Pays"],
         [5, "Load ID"],

@@ -75,7 +75,14 @@ class Work::Market::ImportPostings
     read = read(number, cells)
     zone = zone(number, cells[:origin], "origin")
     ends = zone(number, cells[:destination], "destination")
-    times = zone && ends ? times(number, cells, zone, ends) : {}
+    # A time is read, and what is wrong with it told, though nobody knows where it is.
+    times =
+      times(
+        number,
+        cells,
+        zone || TZInfo::Timezone.get("Etc/UTC"),
+        ends || zone || TZInfo::Timezone.get("Etc/UTC")
+      )
     @errors.length == before ? made(cells, read, times) : nil
   end
 

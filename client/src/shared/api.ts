@@ -54,10 +54,10 @@ interface Answer<T> {
   error?: unknown
 }
 
+export type Asked<T> = Promise<{ data: T; problem: undefined } | { data: undefined; problem: Problem }>
+
 /** Runs a call and gives its data or its problem, also when there is no network. */
-export async function ask<T>(
-  call: Promise<Answer<T>>,
-): Promise<{ data: T; problem: undefined } | { data: undefined; problem: Problem }> {
+export async function ask<T>(call: Promise<Answer<T>>): Asked<T> {
   try {
     const { data, error } = await call
     if (data !== undefined) return { data, problem: undefined }

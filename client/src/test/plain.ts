@@ -17,6 +17,17 @@ const VDialog = defineComponent({
     () =>
       props.modelValue ? h('section', slots.default?.()) : null,
 })
+/** All of it is in sight. */
+const VVirtualScroll: Component = {
+  inheritAttrs: false,
+  setup:
+    (_, { slots, attrs }) =>
+    () =>
+      h(
+        'div',
+        (attrs.items as unknown[]).map(item => slots.default?.({ item })),
+      ),
+}
 export const PLAIN = {
   VBtn: plain('button'),
   VAlert: plain('p'),
@@ -26,6 +37,7 @@ export const PLAIN = {
   VSelect: plain('select'),
   RouterLink: plain('a'),
   VDialog,
+  VVirtualScroll,
   VCard: plain('div'),
   VCardTitle: plain('h2'),
   VCardText: plain('div'),

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, ask, type Problem, type Schemas } from '@/shared/api'
-import { textOf } from '@/shared/bytes'
+import { api, ask, type Schemas } from '@/shared/api'
+import SheetImport from '@/shared/SheetImport.vue'
 
 type Kind = 'customers' | 'places' | 'drivers' | 'units'
 defineProps<{ mayImport: boolean }>()
@@ -20,43 +20,18 @@ watch(
   { immediate: true },
 )
 const template = shallowRef<Schemas['ImportTemplate']>()
-const csv = ref('')
-const fileName = ref('')
-const result = shallowRef<Schemas['ImportResult']>()
-const problem = ref<Problem>()
-
 watch(
   kind,
   async () => {
-    result.value = undefined
-    csv.value = ''
     const { data } = await ask(api.GET('/api/imports/{kind}', { params: { path: { kind: kind.value } } }))
     template.value = data
   },
   { immediate: true },
 )
-
-async function run(preview: boolean) {
-  const answer = await ask(
-    api.POST('/api/imports/{kind}', {
-      params: { path: { kind: kind.value } },
-      body: { csv: csv.value, preview },
-    }),
+const send = (csv: string, preview: boolean) =>
+  ask<Schemas['ImportResult']>(
+    api.POST('/api/imports/{kind}', { params: { path: { kind: kind.value } }, body: { csv, preview } }),
   )
-  problem.value = answer.problem
-  result.value = answer.data
-}
-const news = computed(() => (result.value ? result.value.added + result.value.changed : 0))
-async function pick(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
-  fileName.value = file.name
-  csv.value = textOf(await file.arrayBuffer())
-  input.value = ''
-  await run(true)
-}
-const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent(text)}`
 </script>
 
 <template>
@@ -68,64 +43,8 @@ const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent
         :href="`/api/exports/${kind}`"
         >Export as CSV</v-btn
       >
-      <template v-if="mayImport && template"
-        ><v-btn variant="text" :href="href(template.csv)" :download="`${kind}-template.csv`"
-          >Empty template</v-btn
-        ><label class="file"
-          >Import a CSV file<input
-            type="file"
-            accept=".csv,.txt,.tsv,text/csv,text/plain"
-            @change="pick" /></label
-      ></template>
     </div>
-    <details v-if="mayImport && template">
-      <summary class="small">The columns</summary>
-      <dl class="columns small">
-        <template v-for="column in template.columns" :key="column.name"
-          ><dt>{{ column.name }} <span v-if="column.required" class="quiet">needed</span></dt>
-          <dd>{{ column.about }}</dd></template
-        >
-      </dl>
-    </details>
-    <v-alert v-if="problem" type="error">{{ problem.message }}</v-alert>
-    <template v-if="result">
-      <p role="status">
-        <strong>{{ fileName }}</strong>{{
-          result.done
-            ? ' is imported'
-            : result.errors.length
-              ? ' was not imported; nothing has changed'
-              : news
-                ? ' would be imported'
-                : ' holds nothing new'
-        }}: {{ result.added }} new, {{ result.changed }} changed, {{ result.unchanged }} as they are.
-      </p>
-      <p v-if="result.unknown.length" class="small">
-        Not read, as no column here is called so: <strong>{{ result.unknown.join(', ') }}</strong>. Rename
-        them in the first row if they belong here; “The columns” above says how.
-      </p>
-      <table v-if="result.errors.length" class="ledger">
-        <thead>
-          <tr>
-            <th class="figure">Row</th>
-            <th>Column</th>
-            <th>What is wrong, and what to write</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(error, i) in result.errors.slice(0, 100)" :key="i">
-            <td class="figure">{{ error.row }}</td>
-            <td>{{ error.column }}</td>
-            <td>{{ error.message }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <div v-else-if="!result.done && news">
-        <v-btn color="primary" @click="run(false)"
-          >Import {{ news === 1 ? 'one row' : `${news} rows` }}</v-btn
-        >
-      </div>
-    </template>
+    <sheet-import v-if="mayImport && template" :template="template" :name="kind" :send="send" />
   </section>
 </template>
 
@@ -138,32 +57,5 @@ const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent
 }
 .kind {
   max-width: 15rem;
-}
-.file {
-  display: inline-flex;
-  align-items: center;
-  min-height: 36px;
-  padding: 0 1rem;
-  border-radius: 4px;
-  background: rgb(var(--v-theme-primary));
-  color: rgb(var(--v-theme-on-primary));
-  cursor: pointer;
-}
-.file input {
-  position: absolute;
-  opacity: 0;
-  width: 1px;
-}
-.file:focus-within {
-  outline: 2px solid var(--ring);
-  outline-offset: 2px;
-}
-.columns {
-  display: grid;
-  grid-template-columns: max-content 1fr;
-  gap: 0.15rem 0.8rem;
-}
-dd {
-  margin: 0;
 }
 </style>

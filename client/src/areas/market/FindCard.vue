@@ -7,7 +7,8 @@ import type { Problem, Schemas } from '@/shared/api'
 import FitMark from '@/shared/FitMark.vue'
 import { showTime } from '@/shared/time'
 import OfferForm, { type Letter } from './OfferForm.vue'
-import { isBlocked, laneWords, onwardWords, recordWords } from './words'
+import PostedFacts from './PostedFacts.vue'
+import { isBlocked, onwardWords } from './words'
 
 /** One find in full: the truck's ribbon with it in the gap, who posts it, what our price comes to, and the offer. */
 const {
@@ -31,14 +32,6 @@ const emit = defineEmits<{ offer: [letter: Letter | undefined]; aside: [aside: b
 const find = computed(() => full.find)
 const fit = computed(() => full.plan)
 const zone = computed(() => fit.value.load.pickup_zone ?? fit.value.crew.zone)
-const times = computed(() => {
-  const { opens_at, closes_at, deliver_by } = find.value
-  return [
-    opens_at &&
-      `${showTime(opens_at, zone.value)}${closes_at ? ` to ${showTime(closes_at, zone.value)}` : ''}`,
-    deliver_by && `by ${showTime(deliver_by, fit.value.zone)}`,
-  ]
-})
 </script>
 
 <template>
@@ -54,37 +47,12 @@ const times = computed(() => {
     </header>
     <fit-plan :fit="fit" :span="spanOf([fit])" :besides="find.reasons" />
     <dl class="known small wide">
-      <div>
-        <dt>Posted by</dt>
-        <dd>
-          {{ find.poster.name
-          }}<template v-if="find.poster.authority_number">, MC {{ find.poster.authority_number }}</template
-          ><template v-if="find.poster.phone">, {{ find.poster.phone }}</template>
-        </dd>
-      </div>
-      <div>
-        <dt>Pays</dt>
-        <dd>
-          {{
-            find.poster.credit_score === null
-              ? 'no credit score yet'
-              : `credit score ${find.poster.credit_score} of 100`
-          }}{{ find.poster.days_to_pay === null ? '' : `, after ${find.poster.days_to_pay} days`
-          }}{{ find.poster.factoring ? ', factoring accepted' : '' }}
-        </dd>
-      </div>
-      <div>
-        <dt>With us</dt>
-        <dd>{{ recordWords(find.record) }}</dd>
-      </div>
-      <div>
-        <dt>Pickup</dt>
-        <dd>{{ times[0] || 'no time said' }}</dd>
-      </div>
-      <div>
-        <dt>Delivery</dt>
-        <dd>{{ times[1] || 'no time said' }}; done {{ showTime(fit.ends_at, fit.zone) }}</dd>
-      </div>
+      <posted-facts
+        :posted="find"
+        :zone="zone"
+        :delivery-zone="fit.zone"
+        :done="`done ${showTime(fit.ends_at, fit.zone)}`"
+      />
       <div>
         <dt>Freight</dt>
         <dd>
@@ -100,24 +68,9 @@ const times = computed(() => {
         </dd>
       </div>
       <div>
-        <dt>Lane</dt>
-        <dd>
-          <template v-if="!find.lanes.length">No prices on this lane yet</template>
-          <div v-for="lane in find.lanes" :key="lane.days">{{ laneWords(lane) }}</div>
-        </dd>
-      </div>
-      <div>
         <dt>After it</dt>
         <dd>
           {{ onwardWords(find.onward) }}
-        </dd>
-      </div>
-      <div v-if="find.others.length">
-        <dt>Also by</dt>
-        <dd>
-          <span v-for="(other, i) in find.others" :key="other.posting_id"
-            >{{ i ? '; ' : '' }}{{ other.poster }}, {{ other.rate ? showDollars(other.rate) : 'call' }}</span
-          >
         </dd>
       </div>
     </dl>

@@ -34,7 +34,7 @@ const sound = useStorage('crew-ledger-watch-sound', true)
             ><template v-else>none unseen</template>, {{ watch.went_by }} went by</span
           >
         </div>
-        <p class="small quiet line">{{ wishWords(watch) }}</p>
+        <p class="small quiet line">{{ wishWords(watch, session.zone) }}</p>
         <p class="small line">
           {{ watch.mine ? 'Yours' : watch.who
           }}{{ watch.until ? `, until ${showTime(watch.until, session.zone)}` : '' }}

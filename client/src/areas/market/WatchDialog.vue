@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { api, type Schemas } from '@/shared/api'
+import { useSession } from '@/shared/session'
 import TimeField from '@/shared/typed/TimeField.vue'
 import { useAct } from '@/shared/useAct'
-import { states, type Wish } from './useFinds'
+import { pickupAndEnd, states, type Wish } from './useFinds'
 import { wishWords } from './watchWords'
 import { readPrice } from './words'
 
@@ -11,6 +12,7 @@ import { readPrice } from './words'
 const open = defineModel<boolean>({ required: true })
 const { driver, wish } = defineProps<{ driver: Schemas['FreeCrew']; wish: Wish }>()
 const emit = defineEmits<{ begun: [] }>()
+const session = useSession()
 const least = ref('')
 const typed = ref('')
 const until = ref<number>()
@@ -28,7 +30,17 @@ const said = () => ({
   to: list(wish.to),
   avoid: list(wish.avoid),
   partials: wish.partials,
+  ...(wish.exactly ? { exactly: true } : {}),
+  ...pickupAndEnd(wish),
 })
+const NOTHING_SAID = {
+  exactly: false,
+  pickup_from: null,
+  pickup_to: null,
+  ends_at: null,
+  ends_miles: null,
+  least_profit: null,
+}
 const leastWrong = () => (least.value.trim() && !readPrice(least.value) ? ['Dollars, as 400.'] : [])
 const begin = () => {
   if (leastWrong().length) return
@@ -48,8 +60,8 @@ const begin = () => {
       <v-card-title>Watch this for {{ driver.name }}</v-card-title>
       <v-card-text>
         <p class="said">
-          {{ wishWords({ ...said(), least_profit: null }) }}. What comes from now on that the truck can take
-          rings and counts under Watches; away from here you get a mail.
+          {{ wishWords({ ...NOTHING_SAID, ...said() }, session.zone) }}. What comes from now on that the truck
+          can take rings and counts under Watches; away from here you get a mail.
         </p>
         <form id="watch" class="stack" @submit.prevent="begin">
           <v-text-field

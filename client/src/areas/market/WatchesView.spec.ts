@@ -5,6 +5,7 @@ import type { Schemas } from '@/shared/api'
 import { PLAIN } from '@/test/plain'
 import { fakeServer, settled } from '@/test/server'
 import { button, type } from '@/test/typing'
+import { NO_WISH } from './useFinds'
 import WatchDialog from './WatchDialog.vue'
 import WatchesView from './WatchesView.vue'
 
@@ -146,16 +147,7 @@ describe('beginning a watch', () => {
       props: {
         modelValue: true,
         driver: { id: 9, name: 'Wade Ferris' } as unknown as Schemas['FreeCrew'],
-        wish: {
-          radius: 100,
-          to: 'ut co',
-          avoid: '',
-          age: 0,
-          partials: true,
-          hidden: false,
-          place: '',
-          at: undefined,
-        },
+        wish: { ...NO_WISH, radius: 100, to: 'ut co', partials: true, endsAt: 'Ogden, UT', exactly: true },
       },
       global,
     })
@@ -173,6 +165,9 @@ describe('beginning a watch', () => {
       to: ['UT', 'CO'],
       avoid: [],
       partials: true,
+      exactly: true,
+      ends_at: 'Ogden, UT',
+      ends_miles: 100,
       least_profit: '350',
     })
     expect(wrapper.emitted('begun')).toHaveLength(1)

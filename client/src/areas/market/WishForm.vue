@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { api, type Schemas } from '@/shared/api'
+import AreaMenu from './AreaMenu.vue'
+import MoreWishes from './MoreWishes.vue'
 import TimeField from '@/shared/typed/TimeField.vue'
 import { useAct } from '@/shared/useAct'
 import { states, type Wish } from './useFinds'
@@ -12,16 +14,16 @@ const {
   driver = undefined,
   mayAct,
   placeWrong = '',
-} = defineProps<{ driver?: Schemas['FreeCrew'] | undefined; mayAct: boolean; placeWrong?: string }>()
+  endsWrong = '',
+} = defineProps<{
+  driver?: Schemas['FreeCrew'] | undefined
+  mayAct: boolean
+  placeWrong?: string
+  endsWrong?: string
+}>()
 const wish = defineModel<Wish>('wish', { required: true })
 const sort = defineModel<Sort>('sort', { required: true })
 const emit = defineEmits<{ begun: []; posted: [] }>()
-const AGES = [
-  { title: 'any age', value: 0 },
-  { title: 'under 1 h', value: 60 },
-  { title: 'under 6 h', value: 360 },
-  { title: 'under a day', value: 1440 },
-]
 const sorts = SORTS.map(([value, title]) => ({ value, title }))
 const watching = ref(false)
 const atTyped = ref('')
@@ -42,9 +44,7 @@ const postTruck = () =>
     <v-select v-model="wish.radius" label="Empty miles" :items="[50, 100, 150, 250, 400, 1000]" />
     <v-text-field v-model.lazy="wish.to" label="To (UT CO)" />
     <v-text-field v-model.lazy="wish.avoid" label="Avoid" />
-    <v-select v-model="wish.age" label="Posted" :items="AGES" />
-    <v-checkbox v-model="wish.partials" label="Partials" />
-    <v-checkbox v-model="wish.hidden" label="Hidden" />
+    <area-menu v-model="wish.to" :may-keep="mayAct" />
     <v-select v-model="sort" label="Best by" :items="sorts" class="two" />
     <v-text-field
       v-model.lazy="wish.place"
@@ -59,6 +59,7 @@ const postTruck = () =>
       label="From (tue 12:00)"
       class="two"
     />
+    <more-wishes v-model:wish="wish" :ends-wrong="endsWrong" for-truck />
     <span v-if="mayAct && driver" class="row acts"
       ><v-btn variant="tonal" @click="watching = true">Watch this</v-btn
       ><v-btn variant="text" :disabled="busy" @click="postTruck">Post this truck</v-btn></span
@@ -80,7 +81,7 @@ const postTruck = () =>
   grid-column: span 2;
 }
 .acts {
-  grid-column: span 2;
+  grid-column: span 3;
   justify-content: flex-end;
 }
 @media (max-width: 1000px) {

@@ -3,19 +3,10 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { defineComponent, h, ref } from 'vue'
 import { fakeServer, settled } from '@/test/server'
-import { useFinds, type Wish } from './useFinds'
+import { NO_WISH, queryOf, useFinds, type Wish } from './useFinds'
 
 const find = (id: number, rate: string | null) => ({ posting_id: id, rate })
-const WISH: Wish = {
-  radius: 150,
-  to: 'ut',
-  avoid: '',
-  age: 0,
-  partials: false,
-  hidden: false,
-  place: '',
-  at: undefined,
-}
+const WISH: Wish = { ...NO_WISH, to: 'ut' }
 /** A truck with two finds; whatever posting is asked for is there. */
 async function looking(first: number | null = 3) {
   const asked = fakeServer(({ path, query }) => {
@@ -53,6 +44,25 @@ describe('looking for a truck', () => {
     found.chosenId.value = 2
     await settled()
     expect([found.lookedId.value, found.amount.value]).toEqual([2, ''])
+  })
+
+  it('asks for days of pickup and an end only where they are said', () => {
+    expect(queryOf(NO_WISH)).toEqual({
+      radius_miles: 150,
+      to: '',
+      avoid: '',
+      partials: false,
+      hidden: false,
+    })
+    const at = Date.UTC(2026, 10, 24, 14)
+    expect(
+      queryOf({ ...NO_WISH, from: { text: 'tue 6a', at }, endsAt: ' Ogden, UT ', endsMiles: 50, age: 60 }),
+    ).toMatchObject({
+      pickup_from: '2026-11-24T14:00:00.000Z',
+      ends_at: 'Ogden, UT',
+      ends_miles: 50,
+      max_age_minutes: 60,
+    })
   })
 
   it('waits for a truck', async () => {

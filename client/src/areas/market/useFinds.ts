@@ -11,6 +11,14 @@ export interface Wish {
   age: number
   partials: boolean
   hidden: boolean
+  /** Only what asks for the very trailer, not what it would do for as well. */
+  exactly: boolean
+  /** Can be picked up between: as typed, and as understood. */
+  from: { text: string; at: number | undefined }
+  upto: { text: string; at: number | undefined }
+  /** Ends around there; empty for anywhere. */
+  endsAt: string
+  endsMiles: number
   /** As if the truck were there; empty for where it will be. */
   place: string
   at: number | undefined
@@ -28,14 +36,39 @@ export const states = (text: string) =>
     .filter(one => one.length === 2)
     .join(',')
 
-const queryOf = (of: Wish) => ({
+/** A search that asks for nothing in particular. */
+export const NO_WISH: Wish = {
+  radius: 150,
+  to: '',
+  avoid: '',
+  age: 0,
+  partials: false,
+  hidden: false,
+  exactly: false,
+  from: { text: '', at: undefined },
+  upto: { text: '', at: undefined },
+  endsAt: '',
+  endsMiles: 100,
+  place: '',
+  at: undefined,
+}
+
+/** Days of pickup and the end, as the server takes them: in a look as in a watch. */
+export const pickupAndEnd = ({ from, upto, endsAt, endsMiles }: Wish) => ({
+  ...(from.at ? { pickup_from: new Date(from.at).toISOString() } : {}),
+  ...(upto.at ? { pickup_to: new Date(upto.at).toISOString() } : {}),
+  ...(endsAt.trim() ? { ends_at: endsAt.trim(), ends_miles: endsMiles } : {}),
+})
+
+/** What is asked of a look, from a truck or around a place. */
+export const queryOf = (of: Wish) => ({
   radius_miles: of.radius,
   to: states(of.to),
   avoid: states(of.avoid),
   ...(of.age ? { max_age_minutes: of.age } : {}),
   partials: of.partials,
   hidden: of.hidden,
-  ...elsewhere(of),
+  ...pickupAndEnd(of),
 })
 
 const concerns = (change: { kind: string }) => ['market', 'offer'].includes(change.kind)
@@ -48,7 +81,14 @@ export function useFinds(
 ) {
   /** What is asked of the server; nothing before a truck is picked. */
   const query = computed(() =>
-    driver.value ? { driver_id: driver.value, ...queryOf(wish.value) } : undefined,
+    driver.value
+      ? {
+          driver_id: driver.value,
+          ...queryOf(wish.value),
+          ...(wish.value.exactly ? { exactly: true } : {}),
+          ...elsewhere(wish.value),
+        }
+      : undefined,
   )
   const {
     data: finds,

@@ -2,6 +2,8 @@ import type { Schemas } from '@/shared/api'
 import { showDollars, showMinutes } from '@/shared/measure'
 
 export type Find = Schemas['Find']
+/** What is posted, whether it was judged for a truck or not. */
+export type Posted = Omit<Find, 'fit' | 'onward' | 'with_next'>
 
 export const STATE: Record<Schemas['Offer']['state'], string> = {
   sent: 'Sent',
@@ -19,10 +21,17 @@ export function inShort(find: Find): string {
 }
 
 /** Who posts it, and that line; a line that names him says who by itself. */
-export function whoAndWhy(find: Find): string {
-  const line = inShort(find)
-  return line.startsWith(find.poster.name) ? line : `${find.poster.name}. ${line}`
+export const whoAndWhy = (find: Find) => named(find, inShort(find))
+
+/** The same of a posting that was judged for no truck: nothing stands against most. */
+export function whoAndWarning(posted: Posted): string {
+  const { offer, reasons, poster } = posted
+  if (offer) return named(posted, `${offer.made_by} offered ${showDollars(offer.amount)}.`)
+  return reasons[0] ? named(posted, reasons[0].text) : poster.name
 }
+
+const named = ({ poster }: Posted, line: string) =>
+  line.startsWith(poster.name) ? line : `${poster.name}. ${line}`
 
 /** A price as it is typed: dollars, and cents where there are any; nothing for another. */
 export const readPrice = (text: string) => {
@@ -37,10 +46,10 @@ export const isBlocked = (find: Find) =>
   find.fit.verdict === 'blocked' || find.reasons.some(({ effect }) => effect === 'block')
 
 /** The lane by what was posted lately; by the longer time where that is all there is. */
-const lately = (find: Find) => find.lanes[0]
+const lately = (find: Posted) => find.lanes[0]
 
 /** How a price lies to what the lane was posted at, in hundredths. */
-export function besideLane(find: Find): number | undefined {
+export function besideLane(find: Posted): number | undefined {
   const lane = lately(find)
   if (!lane || !find.per_loaded_mile || !Number(lane.median)) return undefined
   return Math.round((Number(find.per_loaded_mile) / Number(lane.median) - 1) * 100)
@@ -69,7 +78,7 @@ const dollars = (sum: number) => `$${Math.abs(Math.round(sum)).toLocaleString('e
 export const showPoster = (find: Find) => `${find.poster.name}, ${find.reference}`
 
 /** What became of our offers to who posts a find. */
-export function recordWords(record: Find['record']): string {
+export function recordWords(record: Posted['record']): string {
   const sum = Object.values(record).reduce((all, count) => all + count, 0)
   if (!sum) return 'nothing offered yet'
   const parts = Object.entries(record).map(
