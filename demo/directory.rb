@@ -73,7 +73,7 @@ module Demo::Directory
     ["Highline Solar Racking", "84119", 30],
     ["Orchard Air Machines", "98801", 21],
     ["Bitterroot Pump & Modular", "59801", 45],
-    ["Owyhee Earthmovers", "83605", 15],
+    ["Owyhee Earthmovers", "83605", 7],
     ["Wasatch Cold Foods", "84404", 30],
     ["Blue Mesa Building Supply", "81501", 30],
     ["Columbia Bend Paper", "97838", 45],

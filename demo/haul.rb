@@ -183,18 +183,30 @@ class Demo::Haul
   # The invoice goes out the day after the delivery; the customer pays within the fortnight.
   def bill
     billed_at = [deliver_at + (20 * HOUR), Demo::EPOCH - HOUR].min
-    Work::Billing::BillLoad.call(
-      @load_id,
-      { key: key("bill"), invoice_number: "JF-#{26_000 + @number}", invoiced_on: billed_at.to_date },
+    Work::Billing::MakeInvoice.call(
+      { key: key("bill"), load_ids: [@load_id], invoiced_on: billed_at.to_date },
       by: @clerk,
       now: billed_at
     )
     return if @stage == "billed"
 
     paid_at = [billed_at + (13 * 24 * HOUR), Demo::EPOCH - HOUR].min
-    Work::Billing::CloseLoad.call(
-      @load_id,
-      { key: key("close"), paid_on: paid_at.to_date },
+    load = DB[:loads].first(id: @load_id)
+    Work::Billing::Receive.call(
+      {
+        key: key("close"),
+        customer_id: load[:customer_id],
+        kind: "ach",
+        reference: "Remittance #{load[:invoice_number]}",
+        amount: Money.dollars_text(load[:total]),
+        received_on: paid_at.to_date,
+        parts: [
+          {
+            invoice_id: DB[:invoices].where(number: load[:invoice_number]).get(:id),
+            amount: Money.dollars_text(load[:total])
+          }
+        ]
+      },
       by: @clerk,
       now: paid_at
     )

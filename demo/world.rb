@@ -34,6 +34,7 @@ module Demo
       fleet_papers
       duty
       open_period
+      Demo::Billing.new(@customers, @inez, EPOCH).load
       Demo::Talk.new(@drivers, @maren, EPOCH).load
       Store::Company::Clock.set_demo(EPOCH)
     end

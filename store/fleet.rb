@@ -26,6 +26,9 @@ module Store::Fleet
       detention_free_minutes
       detention_hourly
       tell_late
+      papers_wanted
+      bill_email
+      credit_limit
     ],
     places: %i[
       name

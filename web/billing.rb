@@ -1,9 +1,57 @@
 # frozen_string_literal: true
 
-# What becomes of a load once its papers are in.
+# From delivered to paid: what is to be billed, invoices, and what customers owe.
 module Web::Billing
+  MOST = 300
+
   def self.registered(app)
-    app.post("/api/loads/:id/invoice") { load Work::Billing::BillLoad.call(id, input, by:, now:) }
-    app.post("/api/loads/:id/payment") { load Work::Billing::CloseLoad.call(id, input, by:, now:) }
+    invoices(app)
+    receipts(app)
+    books(app)
   end
+
+  def self.invoices(app)
+    app.get("/api/billing") { json Web::Billing::Json.desk }
+    app.get("/api/invoices") { json Web::Billing::Json.list(parameters[:open] || false, parameters[:q].to_s) }
+    app.post("/api/invoices") do
+      id = Work::Billing::MakeInvoice.call(input, by:, now:)
+      json Web::Billing::Json.invoice(id), status: 201
+    end
+    app.get("/api/invoices/:id") { json Web::Billing::Json.invoice(id) }
+    app.get("/api/invoices/:id/pdf") do
+      content_type "application/pdf"
+      Papers::Invoice.new(Reads::Billing::Invoice.of(id)).render
+    end
+    app.post("/api/invoices/:id/mail") do
+      pdf = -> { Papers::Invoice.new(Reads::Billing::Invoice.of(id)).render }
+      Work::Billing::MailInvoice.call(id, input, pdf:, by:, now:)
+      json Web::Billing::Json.invoice(id)
+    end
+    app.post("/api/invoices/:id/credit") do
+      Work::Billing::CreditInvoice.call(id, input, by:, now:)
+      json Web::Billing::Json.invoice(id)
+    end
+  end
+
+  def self.receipts(app)
+    app.get("/api/receivables") { json Web::Billing::Json.receivables(now) }
+    app.post("/api/customer-payments") do
+      Work::Billing::Receive.call(input, by:, now:)
+      json Web::Billing::Json.receivables(now), status: 201
+    end
+    app.post("/api/customers/:id/apply") do
+      Work::Billing::ApplyCash.call(id, input, by:, now:)
+      json Web::Billing::Json.receivables(now)
+    end
+  end
+
+  def self.books(app)
+    app.get("/api/books") { json Web::Billing::Json.trial_balance }
+    app.get("/api/books/journal.csv") do
+      content_type "text/csv"
+      attachment "journal.csv"
+      Papers::Journal.csv(Reads::Billing::Receivables.journal(parameters[:from], parameters[:to]))
+    end
+  end
+  private_class_method :invoices, :receipts, :books
 end

@@ -12,6 +12,7 @@ declare module 'vue-router' {
 
 const STAFF: Role[] = ['dispatcher', 'permit_clerk', 'settlement_clerk', 'safety', 'administrator']
 const PAY: Role[] = ['settlement_clerk', 'administrator']
+const BILLING: Role[] = ['settlement_clerk', 'dispatcher']
 const AGAIN_MS = 1500
 
 export const router = createRouter({
@@ -112,6 +113,11 @@ export const router = createRouter({
       path: '/hours/:id(\\d+)?',
       component: () => import('./areas/hours/HoursPage.vue'),
       meta: { title: 'Hours', roles: STAFF },
+    },
+    {
+      path: '/billing/:id(\\d+)?',
+      component: () => import('./areas/billing/BillingPage.vue'),
+      meta: { title: 'Billing', roles: BILLING },
     },
     {
       path: '/pay/:id(\\d+)?',

@@ -28,8 +28,7 @@ module Core::Freight::Acts
     bend: Act.new(statuses: %w[open], roles: DISPATCHER + PERMITS),
     cancel: Act.new(statuses: ["open", *UNDER_WAY], roles: DISPATCHER),
     agree_miles: Act.new(statuses: Core::Freight::Statuses::NEXT.keys, roles: DISPATCHER + CLERK),
-    bill: Act.new(statuses: %w[papers_in], roles: CLERK),
-    note_payment: Act.new(statuses: %w[billed], roles: CLERK)
+    bill: Act.new(statuses: %w[delivered papers_in], roles: CLERK)
   }.freeze
 
   TRIP = {
@@ -40,7 +39,7 @@ module Core::Freight::Acts
   }.freeze
 
   # Where a status is not said by its name.
-  SAID = { "papers_in" => "delivered and its papers are in" }.freeze
+  SAID = { "papers_in" => "delivered" }.freeze
   WORDS = {
     "dispatcher" => "a dispatcher",
     "permit_clerk" => "a permit clerk",
@@ -71,7 +70,7 @@ module Core::Freight::Acts
     end
     return if act.statuses.include?(status)
 
-    "It is #{said(status)}: this is done while it is #{listed(act.statuses.map { |one| said(one) }, first: false)}."
+    "It is #{said(status)}: this is done while it is #{listed(act.statuses.map { |one| said(one) }.uniq, first: false)}."
   end
 
   def self.beyond(name, size, relayed)

@@ -8,10 +8,12 @@ module Core::Freight::Statuses
     "sent" => %w[open planned accepted cancelled],
     "accepted" => %w[open planned rolling cancelled],
     "rolling" => %w[delivered cancelled],
-    "delivered" => %w[papers_in],
+    # A customer may ask for another paper than the proof of delivery.
+    "delivered" => %w[papers_in billed],
     "papers_in" => %w[billed],
-    "billed" => %w[closed],
-    "closed" => [],
+    # An invoice that is taken back leaves its loads to be billed anew.
+    "billed" => %w[closed papers_in delivered],
+    "closed" => %w[papers_in delivered],
     "cancelled" => []
   }.freeze
   # Its stops, freight and crew may still change.

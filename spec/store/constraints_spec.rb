@@ -52,8 +52,23 @@ RSpec.describe Store do
         paid_on: "2026-11-19"
       )
     ).to eq("loads_closed_are_paid")
-    expect([change.call(first, invoice_number: "JF-1"), change.call(second, invoice_number: "JF-1")]).to eq(
-      [nil, "loads_invoice_number_once"]
+    row = {
+      number: "I-1",
+      customer_id:,
+      invoiced_on: "2026-11-20",
+      due_on: "2026-12-20",
+      total: 10,
+      made_by: "Inez",
+      made_at: now
+    }
+    id = DB[:invoices].insert(row)
+    expect(broken { DB[:invoices].insert(row) }).to eq("invoices_number_key")
+    expect(broken { DB[:invoices].insert({ **row, number: "I-2", total: -1 }) }).to eq("invoices_sane")
+    on = ->(load_id) { broken { DB[:invoice_loads].insert(invoice_id: id, load_id:) } }
+    expect([first, second].map { |load_id| on.call(load_id) }).to eq([nil, nil])
+    other = DB[:invoices].insert({ **row, number: "I-3" })
+    expect(broken { DB[:invoice_loads].insert(invoice_id: other, load_id: first) }).to eq(
+      "invoice_loads_once"
     )
   end
 

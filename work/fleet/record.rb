@@ -10,7 +10,12 @@ module Work::Fleet::Record
     "units_number_once" => ["/number", "Another unit has that number."]
   }.freeze
 
-  ARRAYS = { forbidden_states: :text, languages: :text, axle_spacings_ft: :numeric }.freeze
+  ARRAYS = {
+    papers_wanted: :text,
+    forbidden_states: :text,
+    languages: :text,
+    axle_spacings_ft: :numeric
+  }.freeze
 
   # The row to write: known columns only, texts trimmed, a place put where its ZIP is.
   def self.row(table, input)
@@ -20,9 +25,8 @@ module Work::Fleet::Record
         .transform_values { |value| value.is_a?(String) ? value.strip : value }
     row = place(row) if table == :places
     row = unit(row) if table == :units
-    row = row.merge(detention_hourly: BigDecimal(row[:detention_hourly])) if row[:detention_hourly].is_a?(
-      String
-    )
+    money = row.slice(:detention_hourly, :credit_limit).select { |_, value| value.is_a?(String) }
+    row = row.merge(money.transform_values { |value| value.empty? ? nil : BigDecimal(value) })
     driver(row) if table == :drivers
     arrays(row)
   end

@@ -42,7 +42,7 @@ defineExpose({ focus: () => field.value?.focus() })
     return-object
     no-filter
     hide-details
-    placeholder="Search loads, references, people, units"
+    placeholder="Search"
     aria-label="Search everything"
     menu-icon=""
     :no-data-text="query.trim().length < 2 ? 'Type a number, a reference or a name' : 'Nothing found'"

@@ -32,6 +32,7 @@ const waits = computed(
     >,
 )
 const pays = session.has('settlement_clerk', 'administrator')
+const bills = session.has('settlement_clerk', 'dispatcher')
 const areas = computed(() => [
   { name: 'Today', to: '/today', key: 'g t' },
   { name: 'Freight', to: '/freight', key: 'g f' },
@@ -41,6 +42,7 @@ const areas = computed(() => [
   { name: 'Permits', to: '/permits', key: 'g x' },
   { name: 'Hours', to: '/hours', key: 'g h' },
   { name: 'Fleet', to: '/fleet/drivers', at: '/fleet', key: 'g e' },
+  ...(bills.value ? [{ name: 'Billing', to: '/billing', key: 'g b' }] : []),
   ...(pays.value ? [{ name: 'Pay', to: '/pay', key: 'g p' }] : []),
   { name: 'Company', to: '/company', key: 'g c' },
 ])

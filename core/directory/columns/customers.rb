@@ -23,6 +23,13 @@ module Core::Directory::Columns::Customers
     of(:detention_free_minutes, :whole, "minutes free at a dock; 120 if empty"),
     of(:detention_hourly, :dollars, "dollars an hour of detention"),
     of(:tell_late, :yes, "#{Core::Directory::Columns::YES_NO}: told by mail when a load will be late"),
+    of(
+      :papers_wanted,
+      :words,
+      "papers that go with each bill: bol, pod, scale_ticket, lumper_receipt, rate_confirmation"
+    ),
+    of(:bill_email, :text, "where bills go, if not to the mail address"),
+    of(:credit_limit, :dollars, "dollars that it may owe at most"),
     of(:notes, :text, "", headed: %w[note comments])
   ].freeze
 end

@@ -17,9 +17,9 @@ RSpec.describe Core::Freight::Acts do
     "sent" => %i[change recrew uncrew swap_crews relay cancel agree_miles],
     "accepted" => %i[change recrew uncrew swap_crews relay cancel agree_miles],
     "rolling" => %i[relay cancel agree_miles],
-    "delivered" => %i[agree_miles],
+    "delivered" => %i[agree_miles bill],
     "papers_in" => %i[agree_miles bill],
-    "billed" => %i[agree_miles note_payment],
+    "billed" => %i[agree_miles],
     "closed" => %i[agree_miles],
     "cancelled" => %i[agree_miles]
   }.each do |status, acts|
@@ -29,13 +29,7 @@ RSpec.describe Core::Freight::Acts do
   end
 
   # An act that takes a load to another state is let exactly where its life lets it.
-  {
-    send: "sent",
-    uncrew: "open",
-    cancel: "cancelled",
-    bill: "billed",
-    note_payment: "closed"
-  }.each do |act, to|
+  { send: "sent", uncrew: "open", cancel: "cancelled", bill: "billed" }.each do |act, to|
     it "lets #{act} where a load may become #{to}" do
       from = statuses.select { |status| Core::Freight::Statuses::NEXT[status].include?(to) }
       expect(statuses.select { |status| lets(status).include?(act) }).to eq(from)
@@ -66,7 +60,7 @@ RSpec.describe Core::Freight::Acts do
       [
         "It is rolling: this is done while it is open.",
         "It is rolling: this is done while it is open, planned, sent or accepted.",
-        "It is rolling: this is done while it is delivered and its papers are in."
+        "It is rolling: this is done while it is delivered."
       ]
     )
     expect(may("open").fetch(:share)).to eq("It is a full load: only partials share a truck.")

@@ -178,6 +178,16 @@ useTitle(() => (id ? String(draft.value[of.value.title] ?? '') : `New ${of.value
             @update:model-value="draft[field.name] = $event"
           />
           <v-select
+            v-else-if="field.type === 'several'"
+            :model-value="(draft[field.name] as string[] | undefined) ?? []"
+            multiple
+            :label="field.label"
+            :items="(field.choices ?? []).map(value => ({ value, title: sayCode(value) }))"
+            :readonly="!mayChange"
+            :error-messages="at(field.name)"
+            @update:model-value="draft[field.name] = $event"
+          />
+          <v-select
             v-else-if="field.type === 'choice'"
             v-model="draft[field.name]"
             :label="field.label"

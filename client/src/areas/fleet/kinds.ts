@@ -15,6 +15,7 @@ export interface Field {
     | 'choice'
     | 'day'
     | 'list'
+    | 'several'
     | 'long'
     | 'terminal'
     | 'driver'
@@ -160,6 +161,14 @@ export const KINDS: Record<Kind, KindOf> = {
       { name: 'detention_free_minutes', label: 'Free at a dock, min', type: 'number' },
       { name: 'detention_hourly', label: 'Detention an hour, $', type: 'money' },
       { name: 'tell_late', label: 'Told by mail when a load is late', type: 'yesno' },
+      {
+        name: 'papers_wanted',
+        label: 'Papers with each bill, if not the bill of lading',
+        type: 'several',
+        choices: ['bol', 'pod', 'scale_ticket', 'lumper_receipt', 'rate_confirmation'],
+      },
+      { name: 'bill_email', label: 'E-mail for bills' },
+      { name: 'credit_limit', label: 'May owe at most, $', type: 'money' },
       { name: 'address', label: 'Billing address' },
       { name: 'town', label: 'Town' },
       { name: 'state', label: 'State' },
@@ -205,6 +214,7 @@ export function toInput(fields: Field[], draft: Record<string, unknown>): Record
     const shown = field.when?.(draft) ?? true
     if (field.type === 'yesno') input[field.name] = value ?? false
     else if (field.type === 'list') input[field.name] = listed(field.name, value)
+    else if (field.type === 'several') input[field.name] = value ?? []
     else if (!shown || value === undefined || value === null || value === '') {
       if (
         ['number', 'day', 'terminal', 'driver', 'company', 'choice', 'money'].includes(field.type ?? '') &&
@@ -250,6 +260,7 @@ function listed(name: string, value: unknown): unknown[] {
 const nullable = (name: string) =>
   [
     'home_by',
+    'credit_limit',
     'radius_m',
     'capacity_lb',
     'capacity_cuft',

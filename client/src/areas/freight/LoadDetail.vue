@@ -171,10 +171,9 @@ useKeys([
       <invoice-panel
         :key="found.status"
         :load="found"
-        :busy="busy"
-        :problem="trouble"
-        @billed="load.bill"
-        @paid="load.notePayment"
+        :busy="load.billing.busy.value"
+        :problem="load.billing.trouble.value"
+        @bill="load.bill"
       />
 
       <section class="panel pad">

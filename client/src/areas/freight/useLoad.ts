@@ -59,10 +59,11 @@ export function useLoad(id: number) {
     act(key => api.POST('/api/loads/{id}/swap', { params, body: { key, load_id: loadId, why } }))
   const relay = (how: Relay) =>
     act(key => api.POST('/api/loads/{id}/relay', { params, body: { key, ...how } }))
-  const bill = (invoice: { invoice_number: string; invoiced_on: string }) =>
-    act(key => api.POST('/api/loads/{id}/invoice', { params, body: { key, ...invoice } }))
-  const notePayment = (paidOn: string) =>
-    act(key => api.POST('/api/loads/{id}/payment', { params, body: { key, paid_on: paidOn } }))
+  const billing = useAct<unknown>(
+    () => void again(),
+    () => data.value?.version,
+  )
+  const bill = () => billing.act(key => api.POST('/api/invoices', { body: { key, load_ids: [id] } }))
   function withReason(why: string) {
     switch (asking.value) {
       case 'papers':
@@ -93,7 +94,7 @@ export function useLoad(id: number) {
     swap,
     relay,
     bill,
-    notePayment,
+    billing,
     withReason,
   }
 }

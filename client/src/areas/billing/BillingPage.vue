@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useSession } from '@/shared/session'
+import ViewTabs from '@/shared/ViewTabs.vue'
+import InvoiceView from './InvoiceView.vue'
+import InvoicesView from './InvoicesView.vue'
+import OwedView from './OwedView.vue'
+import ToBillView from './ToBillView.vue'
+
+/** From delivered to paid: what is to be billed, what was, and what is owed. */
+const VIEWS = [
+  ['ready', 'To bill'],
+  ['invoices', 'Invoices'],
+  ['owed', 'Owed'],
+] as const
+/** Who does not bill sees what waits on dispatch. */
+const session = useSession()
+const bills = session.has('settlement_clerk')
+const views = computed(() => (bills.value ? VIEWS : VIEWS.slice(0, 1)))
+const route = useRoute()
+const router = useRouter()
+const selected = computed(() => (route.params.id ? Number(route.params.id) : undefined))
+const view = computed(() =>
+  selected.value
+    ? 'invoices'
+    : (VIEWS.map(([name]) => name).find(name => name === route.query.view) ?? 'ready'),
+)
+const choose = (name: string) =>
+  void router.push(name === 'ready' ? '/billing' : { path: '/billing', query: { view: name } })
+const look = (id: number) => void router.push(`/billing/${id}`)
+</script>
+
+<template>
+  <div class="stack">
+    <h1 class="sr-only">Billing: {{ VIEWS.find(([name]) => name === view)?.[1] }}</h1>
+    <view-tabs :views="views" :view="view" @choose="choose" />
+    <invoice-view v-if="selected" :id="selected" :key="selected" @look="look" />
+    <invoices-view v-else-if="view === 'invoices'" @look="look" />
+    <owed-view v-else-if="view === 'owed'" @look="look" />
+    <to-bill-view v-else @look="look" />
+  </div>
+</template>

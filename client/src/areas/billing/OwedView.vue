@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api, ask, type Schemas } from '@/shared/api'
+import { useFetched } from '@/shared/fetched'
+import { showDollars } from '@/shared/measure'
+import { useAct } from '@/shared/useAct'
+import Waiting from '@/shared/Waiting.vue'
+import AgeBars from './AgeBars.vue'
+import ReceiveDialog from './ReceiveDialog.vue'
+import { BUCKETS } from './words'
+
+/** What customers owe and how old it is; what they pay is written down here. */
+const emit = defineEmits<{ look: [id: number] }>()
+type Owed = Schemas['Receivables']
+const { data, problem, load, put } = useFetched(
+  () => 0,
+  () => ask<Owed>(api.GET('/api/receivables')),
+  change => ['invoice', 'customer'].includes(change.kind),
+)
+const receiving = ref(false)
+const whose = ref<number>()
+const account = computed(() => data.value?.accounts.find(one => one.customer_id === whose.value))
+const receive = (customerId: number) => {
+  whose.value = customerId
+  receiving.value = true
+}
+const { busy, trouble, act } = useAct<Owed>(put)
+const apply = (customerId: number) =>
+  act(key => api.POST('/api/customers/{id}/apply', { params: { path: { id: customerId } }, body: { key } }))
+const near = ({ credit_limit, total }: Schemas['Owing']) =>
+  credit_limit !== null && Number(total) >= Number(credit_limit) * 0.9
+</script>
+
+<template>
+  <waiting v-slot="{ data: owed }" :data="data" :problem="problem" @again="load">
+    <div class="stack">
+      <age-bars :sums="owed.sums" />
+      <section class="panel" aria-label="By customer">
+        <p v-if="!owed.accounts.length" class="pad quiet">Nobody owes anything.</p>
+        <table v-else class="ledger">
+          <thead>
+            <tr>
+              <th>Customer</th>
+              <th v-for="[name, label] in BUCKETS" :key="name" class="figure">{{ label }}</th>
+              <th class="figure">Owed</th>
+              <th class="figure">Unapplied</th>
+              <td></td>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in owed.accounts" :key="one.customer_id">
+              <td data-of="Customer">
+                <strong>{{ one.customer }}</strong>
+                <div class="small quiet">
+                  {{ one.terms_days }} days{{
+                    one.days_to_pay === null ? '' : `, pays after ${one.days_to_pay}`
+                  }}<span v-if="one.credit_limit" :class="{ late: near(one) }"
+                    >, limit {{ showDollars(one.credit_limit) }}{{ near(one) ? ' is near' : '' }}</span
+                  >
+                </div>
+                <details v-if="one.invoices.length" class="small">
+                  <summary>
+                    {{ one.invoices.length === 1 ? 'One invoice' : `${one.invoices.length} invoices` }}
+                  </summary>
+                  <div v-for="row in one.invoices" :key="row.id" class="spread">
+                    <button type="button" class="link" @click="emit('look', row.id)">
+                      {{ row.number }}</button><span class="figure">{{ showDollars(row.owed) }}</span>
+                  </div>
+                </details>
+              </td>
+              <td v-for="[name, label] in BUCKETS" :key="name" class="figure" :data-of="label">
+                {{ Number(one.owed[name]) ? showDollars(one.owed[name]) : '–' }}
+              </td>
+              <td class="figure" data-of="Owed">
+                <strong>{{ showDollars(one.total) }}</strong>
+              </td>
+              <td class="figure" data-of="Unapplied">
+                {{ Number(one.unapplied) ? showDollars(one.unapplied) : '–' }}
+              </td>
+              <td class="figure">
+                <v-btn
+                  size="small"
+                  variant="tonal"
+                  :aria-label="`Write down a payment of ${one.customer}`"
+                  @click="receive(one.customer_id)"
+                  >Write down a payment</v-btn
+                ><v-btn
+                  v-if="Number(one.unapplied) && one.invoices.length"
+                  size="small"
+                  variant="text"
+                  :disabled="busy"
+                  :aria-label="`Apply what lies of ${one.customer}`"
+                  @click="apply(one.customer_id)"
+                  >Apply what lies</v-btn
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <v-alert v-if="trouble" type="error" class="ma-2">{{ trouble.message }}</v-alert>
+      </section>
+    </div>
+    <receive-dialog v-if="account" v-model="receiving" :account="account" :today="owed.today" @done="put" />
+  </waiting>
+</template>
+
+<style scoped>
+.pad {
+  padding: 0.6rem 0.85rem;
+  margin: 0;
+}
+.late {
+  color: rgb(var(--v-theme-late));
+  font-weight: 600;
+}
+</style>

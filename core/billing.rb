@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+# From delivered to paid: what a load is charged, what its bill still waits for, what is owed and since when.
+module Core::Billing
+  # One line of a bill. code - of CODES; quantity, unit, rate - nil where it is a sum; load_id - nil for what is of none
+  Charge = Value.of(:code, :label, :quantity, :unit, :rate, :cents, :load_id)
+
+  # What can be charged, as people say it.
+  CODES = {
+    "line_haul" => "Line haul",
+    "fuel_surcharge" => "Fuel surcharge",
+    "detention" => "Detention",
+    "layover" => "Layover",
+    "lumper" => "Lumper",
+    "tarp" => "Tarps",
+    "extra_stop" => "Extra stop",
+    "not_used" => "Truck ordered, not used",
+    "reconsignment" => "Re-consignment",
+    "permit_fee" => "Permits",
+    "permit_escort" => "Escorts",
+    "permit_service" => "Permit service",
+    "other" => "Other"
+  }.freeze
+
+  # The lines of a load's bill, in the order in which they are read; those that come to nothing are left out.
+  #
+  # load - Hash with :id, :price_kind, :price_rate, :miles, :line_haul, :fuel_kind, :fuel_rate, :fuel_surcharge (dollars
+  #        as BigDecimal) and :weight_lb
+  # accessorials - Array of Hash with :kind (nil for other), :label and :amount
+  #
+  # Returns Array of Charge, which add up to the load's total.
+  def self.charges(load, accessorials) = Charges.new(load, accessorials).all
+
+  # Why a load cannot be billed yet: Array of Ready::Wait, empty where it can. facts - Ready::Facts
+  def self.waits(facts) = Ready.waits(facts)
+
+  # As invoices and credit notes are called, in one row without gaps.
+  def self.number(serial) = "I-#{serial}"
+
+  # Days are counted from the day of the invoice; common practice.
+  def self.due_on(invoiced_on, terms_days) = invoiced_on + terms_days
+
+  # How old what is owed is, by days beyond the day it was due: 30, 60 and 90, as statements of account have it (common
+  # practice).
+  BUCKETS = { current: ..0, to_30: 1..30, to_60: 31..60, to_90: 61..90, over_90: 91.. }.freeze
+
+  def self.bucket(due_on, today) = BUCKETS.find { |_, days| days.cover?((today - due_on).to_i) }.first
+
+  # owed - Array of [Date it was due, cents]. Returns { bucket => cents } of all buckets.
+  def self.ageing(owed, today)
+    sums = owed.group_by { |due_on, _| bucket(due_on, today) }.transform_values { |rows| rows.sum(&:last) }
+    BUCKETS.keys.to_h { |name| [name, sums[name] || 0] }
+  end
+
+  # What a payment comes to against open invoices, the oldest due first, where nobody says otherwise.
+  #
+  # open - Array of [id, Date due, cents]. Returns { id => cents }, and what is left stays unapplied.
+  def self.spread(cents, open)
+    open
+      .sort_by { |id, due_on, _| [due_on, id] }
+      .each_with_object({}) do |(id, _, owed), parts|
+        part = [cents - parts.values.sum, owed].min
+        parts[id] = part if part.positive?
+      end
+  end
+
+  # Beyond what a customer may owe: the cents over it, nil where he may. limit_cents - nil for none
+  def self.over_limit(limit_cents, owed_cents, more_cents)
+    return if limit_cents.nil?
+
+    over = owed_cents + more_cents - limit_cents
+    over.positive? ? over : nil
+  end
+end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+# What customers owe, how old it is, and what of theirs lies unapplied.
+module Reads::Billing::Receivables
+  # row - of the customer; owed - { bucket => cents }; unapplied_cents; invoices - open ones, the oldest due first; days -
+  # from invoice to payment in the middle of what was paid, nil for none
+  Account = Value.of(:row, :owed, :unapplied_cents, :invoices, :days)
+
+  # Array of Account of those who owe or are owed something, the most owed first. today - Date
+  def self.accounts(today)
+    open =
+      Store::Billing::Invoices
+        .open
+        .order(:due_on, Sequel[:invoices][:id])
+        .all
+        .group_by { |row| row[:customer_id] }
+    left = Store::Billing.unapplied.group_by { |row| row[:customer_id] }
+    days = days_to_pay
+    Store::Fleet::Customers
+      .where(id: open.keys | left.keys)
+      .map do |row|
+        invoices = open[row[:id]] || []
+        Account.new(
+          row:,
+          invoices:,
+          owed: Core::Billing.ageing(invoices.map { |one| [one[:due_on], owed_cents(one)] }, today),
+          unapplied_cents: (left[row[:id]] || []).sum { |one| Money.cents(one[:left]) },
+          days: days[row[:id]]
+        )
+      end
+      .sort_by { |account| [-account.owed.values.sum, account.row[:name]] }
+  end
+
+  def self.owed_cents(row) = Money.cents(row[:total] - row[:paid])
+
+  # Accounts of the ledger, each with what it holds: rows of account, kind and amount.
+  def self.trial_balance =
+    Store::Pay::LedgerEntries
+      .group(:account)
+      .order(:account)
+      .select(:account, Sequel.function(:sum, :amount).as(:amount))
+      .all
+
+  # Every entry from a day to a day, one a row, as a general ledger takes it.
+  def self.journal(from, upto) =
+    Store::Pay::LedgerEntries
+      .join(:ledger_transactions, id: :transaction_id)
+      .left_join(:customers, id: Sequel[:ledger_entries][:customer_id])
+      .left_join(:drivers, id: Sequel[:ledger_entries][:driver_id])
+      .left_join(:invoices, id: Sequel[:ledger_entries][:invoice_id])
+      .where(Sequel[:ledger_transactions][:at] => (from.to_time..(upto + 1).to_time))
+      .order(Sequel[:ledger_entries][:id])
+      .select(
+        :at,
+        :transaction_id,
+        Sequel[:ledger_transactions][:kind],
+        :what,
+        :account,
+        :label,
+        Sequel[:ledger_entries][:amount],
+        Sequel.function(:coalesce, Sequel[:customers][:name], Sequel[:drivers][:name]).as(:party),
+        Sequel[:invoices][:number].as(:invoice)
+      )
+      .all
+
+  # { customer id => days } from the invoice to the payment, in the middle.
+  def self.days_to_pay =
+    Store::Billing::PaymentParts
+      .standing
+      .join(:customer_payments, id: :payment_id)
+      .join(:invoices, id: Sequel[:payment_parts][:invoice_id])
+      .group(Sequel[:invoices][:customer_id])
+      .select_hash(
+        Sequel[:invoices][:customer_id],
+        Sequel.lit("percentile_cont(0.5) WITHIN GROUP (ORDER BY received_on - invoiced_on)").as(:days)
+      )
+  private_class_method :days_to_pay
+end

@@ -1,0 +1,187 @@
+# frozen_string_literal: true
+
+require_relative "../../config/core"
+
+RSpec.describe Core::Billing do
+  def load(**more) =
+    {
+      id: 7,
+      price_kind: "per_mile",
+      price_rate: BigDecimal("2.85"),
+      miles: BigDecimal("612.4"),
+      line_haul: BigDecimal("1745.34"),
+      fuel_kind: "per_mile",
+      fuel_rate: BigDecimal("0.48"),
+      fuel_surcharge: BigDecimal("293.95"),
+      weight_lb: 42_000,
+      **more
+    }
+
+  describe ".charges" do
+    def lines(accessorials = [], **more) =
+      described_class
+        .charges(load(**more), accessorials)
+        .map { |one| one.to_h.values_at(:code, :quantity, :unit, :rate, :cents) }
+
+    it "says how each line came about, and leaves out what comes to nothing" do
+      expect(
+        lines(
+          [
+            { kind: "detention", label: "Detention at Payette, 75 min", amount: BigDecimal(60) },
+            { kind: nil, label: "Pallets", amount: BigDecimal("12.5") },
+            { kind: "tarp", label: "Tarps", amount: BigDecimal(0) }
+          ]
+        )
+      ).to eq(
+        [
+          ["line_haul", BigDecimal("612.4"), "mile", BigDecimal("2.85"), 1745_34],
+          ["fuel_surcharge", BigDecimal("612.4"), "mile", BigDecimal("0.48"), 293_95],
+          ["detention", nil, nil, nil, 60_00],
+          ["other", nil, nil, nil, 12_50]
+        ]
+      )
+    end
+
+    {
+      "flat" => [nil, nil, nil],
+      "per_hundredweight" => [BigDecimal(420), "hundredweight", BigDecimal("2.85")],
+      # Short tons of 2,000 lb.
+      "per_ton" => [BigDecimal(21), "ton", BigDecimal("2.85")]
+    }.each do |kind, told|
+      it "counts a price #{kind.tr("_", " ")} in its own unit" do
+        expect(lines(price_kind: kind, fuel_kind: "none", fuel_surcharge: BigDecimal(0))).to eq(
+          [["line_haul", *told, 1745_34]]
+        )
+      end
+    end
+
+    it "shows a surcharge in percent of the line haul" do
+      expect(lines(fuel_kind: "percent", fuel_rate: BigDecimal("12.5")).last).to eq(
+        ["fuel_surcharge", nil, "percent", BigDecimal("12.5"), 293_95]
+      )
+    end
+  end
+
+  describe ".waits" do
+    at = Time.utc(2026, 11, 19, 20)
+    def codes(**more) = described_class.waits(facts(**more)).map { |wait| [wait.code, wait.whose] }
+    def facts(**more) =
+      Core::Billing::Ready::Facts.new(
+        papers: %w[bol],
+        wanted: [],
+        detention_open: false,
+        price_by_weight: false,
+        weight_lb: 0,
+        total_cents: 100_00,
+        delivered_at: Time.utc(2026, 11, 19, 20),
+        detained_at: nil,
+        **more
+      )
+
+    it "lets a bill go with either proof, where the customer asks for nothing in particular" do
+      expect([codes, codes(papers: %w[pod photo]), codes(papers: %w[photo])]).to eq(
+        [[], [], [%w[paper_bol driver]]]
+      )
+    end
+
+    it "asks for exactly what the customer asks for" do
+      expect(codes(papers: %w[pod], wanted: %w[bol scale_ticket])).to eq(
+        [%w[paper_bol driver], %w[paper_scale_ticket driver]]
+      )
+      expect(codes(papers: %w[scale_ticket], wanted: %w[scale_ticket])).to eq([])
+    end
+
+    it "waits for who decides detention, for a weight, and for a price" do
+      expect(codes(detention_open: true)).to eq([%w[detention dispatcher]])
+      expect(codes(price_by_weight: true, total_cents: 0)).to eq([%w[weight biller]])
+      expect(codes(price_by_weight: true, weight_lb: 1)).to eq([])
+      expect(codes(total_cents: 0)).to eq([%w[no_price dispatcher]])
+      expect(described_class.waits(facts(papers: [])).first.since).to eq(at)
+    end
+  end
+
+  # Days beyond the day it was due, as statements of account have them; common practice.
+  describe ".bucket" do
+    today = Date.new(2026, 11, 23)
+    {
+      0 => :current,
+      -1 => :current,
+      1 => :to_30,
+      30 => :to_30,
+      31 => :to_60,
+      60 => :to_60,
+      61 => :to_90,
+      90 => :to_90,
+      91 => :over_90
+    }.each do |days, bucket|
+      it "calls #{days} days #{bucket}" do
+        expect(described_class.bucket(today - days, today)).to eq(bucket)
+      end
+    end
+
+    it "adds up to all that is owed" do
+      dice = Random.new(3)
+      owed = Array.new(200) { [today - dice.rand(-40..200), dice.rand(1..90_000)] }
+      ages = described_class.ageing(owed, today)
+      expect([ages.keys, ages.values.sum]).to eq([described_class::BUCKETS.keys, owed.sum(&:last)])
+    end
+  end
+
+  describe ".spread" do
+    open = [
+      [1, Date.new(2026, 11, 20), 100_00],
+      [2, Date.new(2026, 11, 1), 50_00],
+      [3, Date.new(2026, 11, 20), 30_00]
+    ]
+
+    it "pays the oldest due first, then by number, and no more than came in or is owed" do
+      expect(described_class.spread(120_00, open)).to eq({ 2 => 50_00, 1 => 70_00 })
+      expect(described_class.spread(50_00, open)).to eq({ 2 => 50_00 })
+      expect(described_class.spread(500_00, open)).to eq({ 2 => 50_00, 1 => 100_00, 3 => 30_00 })
+      expect(described_class.spread(0, open)).to eq({})
+    end
+  end
+
+  it "lets a customer owe up to his limit, and says by how much it is beyond" do
+    expect(
+      [[nil, 9, 9], [100, 60, 40], [100, 60, 41]].map { |limit| described_class.over_limit(*limit) }
+    ).to eq([nil, nil, 1])
+  end
+
+  describe Core::Billing::Books do
+    charges =
+      Core::Billing.charges(
+        {
+          id: 7,
+          price_kind: "flat",
+          line_haul: BigDecimal(900),
+          fuel_kind: "none",
+          fuel_surcharge: BigDecimal(50)
+        },
+        []
+      )
+    sums = ->(entries) { entries.group_by(&:account).transform_values { |list| list.sum(&:cents) } }
+
+    it "owes revenue what customers owe us, and takes both back with a credit note" do
+      made = sums.call(described_class.of_invoice(1, charges))
+      expect(made).to eq({ "receivables" => -950_00, "revenue" => 950_00 })
+      back = described_class.of_invoice(1, charges.map { |one| one.with(cents: -one.cents) })
+      expect(sums.call(back)).to eq(made.transform_values(&:-@))
+    end
+
+    it "keeps what pays nothing yet, and adds up to nothing always" do
+      receipt = described_class.of_receipt(100_00, { 1 => 60_00, 2 => 15_00 })
+      expect(sums.call(receipt)).to eq(
+        { "bank" => -100_00, "receivables" => 75_00, "unapplied_cash" => 25_00 }
+      )
+      expect(
+        [
+          receipt,
+          described_class.of_receipt(5_00, { 1 => 5_00 }),
+          described_class.of_applying({ 1 => -9_00 })
+        ].map { |entries| entries.sum(&:cents) }
+      ).to eq([0, 0, 0])
+      expect(described_class.of_receipt(5_00, { 1 => 5_00 }).map(&:account)).not_to include("unapplied_cash")
+    end
+  end
+end

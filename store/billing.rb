@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+# Invoices, what is received for them, and what is still owed.
+module Store::Billing
+  InvoiceLines = Store::Table.of(:invoice_lines)
+  InvoiceLoads = Store::Table.of(:invoice_loads)
+  Payments = Store::Table.of(:customer_payments)
+  Claims = Store::Table.of(:invoice_claims)
+  Mails = Store::Table.of(:invoice_mails)
+
+  PaymentParts = Store::Table.of(:payment_parts) { def standing = where(undone_at: nil) }
+
+  # The next number is held until the transaction ends, so that none is ever missing.
+  FIRST_SERIAL = 10_001
+
+  def self.next_serial =
+    DB[:invoice_numbers]
+      .insert_conflict(target: :id, update: { last: Sequel[:invoice_numbers][:last] + 1 })
+      .returning(:last)
+      .insert(id: 1, last: FIRST_SERIAL)
+      .first[
+      :last
+    ]
+
+  # Loads whose papers may be billed with what their bill says: rows with customer, terms and what the customer asks for.
+  # ids - nil for all that are delivered and not billed
+  def self.unbilled(ids = nil)
+    loads =
+      DB[:loads]
+        .join(:customers, id: :customer_id)
+        .where(status: %w[delivered papers_in])
+        .order(:delivery_at, Sequel[:loads][:id])
+    loads = loads.where(Sequel[:loads][:id] => ids) if ids
+    loads
+      .select_all(:loads)
+      .select_append(
+        Sequel[:customers][:name].as(:customer),
+        :terms_days,
+        :papers_wanted,
+        :bill_email,
+        Sequel[:customers][:email].as(:customer_email),
+        weight.as(:weight_lb)
+      )
+      .all
+  end
+
+  def self.weight =
+    DB[:freight_lines]
+      .where(load_id: Sequel[:loads][:id])
+      .select { Sequel.function(:coalesce, sum(:weight_lb), 0) }
+
+  # { load id => Array of kinds } of what came in.
+  def self.papers(load_ids) =
+    Store::Tracking::Papers.where(load_id: load_ids).select_hash_groups(:load_id, :kind)
+
+  def self.accessorials(load_ids) =
+    DB[:accessorials].where(load_id: load_ids).order(:position, :id).all.group_by { |row| row[:load_id] }
+
+  # { load id => Time it was proposed } of loads with detention that nobody has decided.
+  def self.open_detention(load_ids) =
+    DB[:detention_claims]
+      .join(:stops, id: :stop_id)
+      .where(Sequel[:detention_claims][:status] => "proposed", :load_id => load_ids)
+      .group(:load_id)
+      .select_hash(:load_id, Sequel.function(:min, :at).as(:at))
+
+  # { load id => Time } of when loads were delivered.
+  def self.delivered_at(load_ids) =
+    DB[:trip_loads]
+      .join(:check_ins, trip_id: :trip_id)
+      .where(load_id: load_ids, kind: "delivered")
+      .group(:load_id)
+      .select_hash(:load_id, Sequel.function(:max, :done_at).as(:at))
+
+  # { load id => row with the id, name and trip_id } of who delivered each.
+  def self.drivers(load_ids) =
+    DB[:trip_loads]
+      .join(:trips, id: :trip_id)
+      .join(:trip_drivers, trip_id: Sequel[:trips][:id])
+      .join(:drivers, id: :driver_id)
+      .where(:load_id => load_ids, Sequel[:trips][:status] => "delivered")
+      .order(Sequel[:trips][:id], Sequel[:drivers][:id])
+      .select(:load_id, Sequel[:drivers][:id], Sequel[:drivers][:name], Sequel[:trips][:id].as(:trip_id))
+      .as_hash(:load_id)
+
+  # Payments of which something pays no invoice yet, the oldest first: rows with what is left. customer_id - nil for all
+  def self.unapplied(customer_id = nil)
+    used =
+      PaymentParts.standing.group(:payment_id).select(:payment_id, Sequel.function(:sum, :amount).as(:used))
+    receipts =
+      Payments
+        .left_join(used.as(:used), payment_id: Sequel[:customer_payments][:id])
+        .select_all(:customer_payments)
+        .select_append((Sequel[:amount] - Sequel.function(:coalesce, Sequel[:used][:used], 0)).as(:left))
+    receipts = receipts.where(customer_id:) if customer_id
+    receipts.from_self.where { left > 0 }.order(:received_on, :id).all
+  end
+end

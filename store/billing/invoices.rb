@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+# Invoices and credit notes: made once, never changed.
+Store::Billing::Invoices =
+  Store::Table.of(:invoices) do
+    # Invoices that no credit note takes back.
+    def standing = where(kind: "invoice").exclude(Sequel[:invoices][:id] => credited)
+    def credited = Store::Billing::Invoices.exclude(credits_id: nil).select(:credits_id)
+
+    # With what was paid toward each, and the customer's name.
+    def with_paid
+      paid =
+        Store::Billing::PaymentParts
+          .standing
+          .group(:invoice_id)
+          .select(:invoice_id, Sequel.function(:sum, :amount).as(:paid))
+      join(:customers, id: :customer_id)
+        .left_join(paid.as(:paid), invoice_id: Sequel[:invoices][:id])
+        .select_all(:invoices)
+        .select_append(
+          Sequel[:customers][:name].as(:customer),
+          Sequel.function(:coalesce, Sequel[:paid][:paid], 0).as(:paid)
+        )
+    end
+
+    # Of which something is owed still.
+    def open =
+      standing.with_paid.where do
+        Sequel[:invoices][:total] > Sequel.function(:coalesce, Sequel[:paid][:paid], 0)
+      end
+
+    # What a customer owes, in dollars.
+    def owed(customer_id) =
+      Store::Billing::Invoices.open.where(customer_id:).from_self.get { sum(total - paid) } || BigDecimal(0)
+
+    def latest_first = reverse(Sequel[:invoices][:invoiced_on], Sequel[:invoices][:id])
+  end

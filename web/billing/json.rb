@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+# The JSON of what is to be billed, of invoices and of what is owed.
+module Web::Billing::Json
+  class << self
+    def desk
+      ready, waiting = Work::Billing::Facts.of.partition { |load| load.waits.empty? }
+      { ready: ready.map { |load| load(load) }, waiting: waiting.map { |load| load(load) } }
+    end
+
+    def list(open, text)
+      rows = Reads::Billing.invoices(open:, text:, most: Web::Billing::MOST)
+      rows.map { |row| row(row) }
+    end
+
+    # Raises Store::NotFound.
+    def invoice(id)
+      value = Reads::Billing::Invoice.of(id)
+      {
+        **row(value.row.merge(credited: !value.credited_by.nil?)),
+        why: value.row[:why],
+        made_by: value.row[:made_by],
+        lines: value.lines.map { |line| line(line) },
+        loads: value.loads.map { |load| load.slice(:id, :number, :origin, :destination) },
+        papers: value.papers.map { |paper| paper.slice(:id, :load_id, :kind) },
+        **%i[credits rebills credited_by rebilled_by].to_h { |name| [name, other(value.public_send(name))] },
+        received: value.received.map { |part| part(part) },
+        claims:
+          value.claims.map { |claim| { **claim.slice(:reason, :made_by), amount: money(claim[:amount]) } },
+        mails: value.mails.map { |mail| { **mail.slice(:to, :by), at: mail[:at].iso8601 } },
+        mail_to: [value.customer[:bill_email], value.customer[:email]].find { |text| !text.empty? }.to_s
+      }
+    end
+
+    def receivables(now)
+      today = Reads::Billing.today(now)
+      accounts = Reads::Billing::Receivables.accounts(today)
+      {
+        today: today.iso8601,
+        sums:
+          Core::Billing::BUCKETS.keys.to_h do |name|
+            [name, Money.text(accounts.sum { |one| one.owed[name] })]
+          end,
+        accounts: accounts.map { |account| account(account) }
+      }
+    end
+
+    def trial_balance =
+      Reads::Billing::Receivables.trial_balance.map do |row|
+        { account: row[:account], amount: money(row[:amount]) }
+      end
+
+    private
+
+    def money(dollars) = Web::Figures.money(dollars)
+
+    def load(load)
+      row = load.row
+      {
+        **row.slice(:id, :number, :version, :status, :customer_id, :customer, :origin, :destination),
+        delivered_at: Web::Figures.iso(row[:delivered_at]),
+        zone: row[:delivery_zone],
+        driver: row[:driver]&.slice(:id, :name, :trip_id),
+        total: Money.text(load.cents),
+        charges: load.charges.map { |charge| charge(charge) },
+        waits: load.waits.map { |wait| { **wait.to_h, since: Web::Figures.iso(wait.since) } }
+      }
+    end
+
+    def charge(charge) =
+      { **charge.to_h.slice(:code, :label, :unit), amount: Money.text(charge.cents), **worked(charge) }
+
+    def worked(line) =
+      {
+        quantity: line.quantity && Money.rate_text(line.quantity, places: 1),
+        rate: Web::Figures.rate(line.rate)
+      }
+
+    def line(row) =
+      {
+        **row.slice(:code, :label, :unit, :load_id),
+        amount: money(row[:amount]),
+        quantity: row[:quantity] && Money.rate_text(row[:quantity], places: 1),
+        rate: Web::Figures.rate(row[:rate])
+      }
+
+    def row(row) =
+      {
+        **row.slice(:id, :number, :kind, :customer_id, :customer),
+        invoiced_on: row[:invoiced_on].iso8601,
+        due_on: row[:due_on].iso8601,
+        total: money(row[:total]),
+        paid: money(row[:paid]),
+        owed: money(owed(row)),
+        credited: row[:credited]
+      }
+
+    def owed(row) = row[:credited] || row[:kind] == "credit_note" ? BigDecimal(0) : row[:total] - row[:paid]
+    def other(row) = row && row.slice(:id, :number)
+
+    def part(part) =
+      {
+        **part.slice(:reference, :by),
+        kind: part[:receipt_kind],
+        received_on: part[:received_on].iso8601,
+        amount: money(part[:amount]),
+        undone: !part[:undone_at].nil?
+      }
+
+    def account(account) =
+      {
+        customer_id: account.row[:id],
+        customer: account.row[:name],
+        terms_days: account.row[:terms_days],
+        credit_limit: money(account.row[:credit_limit]),
+        owed: account.owed.transform_values { |cents| Money.text(cents) },
+        total: Money.text(account.owed.values.sum),
+        unapplied: Money.text(account.unapplied_cents),
+        days_to_pay: account.days&.round,
+        invoices: account.invoices.map { |row| row(row.merge(credited: false)) }
+      }
+  end
+end

@@ -1,0 +1,103 @@
+# frozen_string_literal: true
+
+# Takes an invoice back whole, by a credit note that says why: its loads can be billed anew, and what was paid toward it
+# lies unapplied with the customer.
+module Work::Billing::CreditInvoice
+  # input - { key:, why: }. Returns the credit note's id. Raises Refused `credited_already`, `reason_missing`; NotFound.
+  def self.call(invoice_id, input, by:, now:)
+    Work::Act.once(input[:key], "credit_invoice", by:, now:, input: input.merge(invoice_id:)) do |act|
+      invoice = Store::Billing::Invoices.lock(invoice_id)
+      raise Store::NotFound.new("invoice", invoice_id) unless invoice && invoice[:kind] == "invoice"
+
+      why = input[:why].to_s.strip
+      raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why") if why.empty?
+
+      refuse_twice(invoice)
+      release(act, invoice)
+      unapply(invoice, by, now)
+      id = write(invoice, why, by, now)
+      act.changed(
+        "invoice",
+        invoice_id,
+        { credited: [nil, Store::Billing::Invoices.at(id).get(:number)] },
+        why:
+      )
+      id
+    end
+  end
+
+  def self.refuse_twice(invoice)
+    note = Store::Billing::Invoices.first(credits_id: invoice[:id]) or return
+    raise Refused.new(
+            "credited_already",
+            "#{note[:made_by]} has taken it back already, by #{note[:number]}.",
+            path: ""
+          )
+  end
+
+  def self.write(invoice, why, by, now)
+    on = Store::Company.day_of(now)
+    id =
+      Store::Billing::Invoices.insert(
+        number: Core::Billing.number(Store::Billing.next_serial),
+        kind: "credit_note",
+        credits_id: invoice[:id],
+        customer_id: invoice[:customer_id],
+        invoiced_on: on,
+        due_on: on,
+        total: -invoice[:total],
+        why:,
+        made_by: by.name,
+        made_at: now
+      )
+    charges = back(invoice)
+    Work::Billing::MakeInvoice.lines(id, charges)
+    entries = Core::Billing::Books.of_invoice(invoice[:id], charges)
+    number = Store::Billing::Invoices.at(id).get(:number)
+    what = "Credit note #{number} for #{invoice[:number]}"
+    Work::Billing::Post.call("credit_note", invoice[:customer_id], entries, what:, by:, now:)
+    id
+  end
+
+  # The lines of an invoice, taken back.
+  def self.back(invoice) =
+    Store::Billing::InvoiceLines
+      .where(invoice_id: invoice[:id])
+      .order(:position)
+      .map do |row|
+        Core::Billing::Charge.new(
+          **row.slice(:code, :label, :quantity, :unit, :rate, :load_id),
+          cents: -Money.cents(row[:amount])
+        )
+      end
+
+  def self.release(act, invoice)
+    loads = Store::Billing::InvoiceLoads.where(invoice_id: invoice[:id])
+    ids = loads.order(:load_id).select_map(:load_id)
+    kinds = Store::Billing.papers(ids)
+    ids.each do |load_id|
+      load = Store::Freight.load_for_change(load_id)
+      before = Core::Freight::Papers.in?(kinds[load_id] || []) ? "papers_in" : "delivered"
+      status = Core::Freight.step(load[:status], before)
+      Store::Freight::Loads.change(load, status:, invoice_number: nil, invoiced_on: nil, paid_on: nil)
+      act.changed(
+        "load",
+        load_id,
+        { status: [load[:status], status], invoice_number: [invoice[:number], nil] }
+      )
+    end
+    loads.update(standing: false)
+  end
+
+  def self.unapply(invoice, by, now)
+    parts = Store::Billing::PaymentParts.standing.where(invoice_id: invoice[:id])
+    cents = Money.cents(parts.sum(:amount) || 0)
+    return if cents.zero?
+
+    parts.update(undone_at: now)
+    entries = Core::Billing::Books.of_applying(invoice[:id] => -cents)
+    what = "Unapplied from #{invoice[:number]}"
+    Work::Billing::Post.call("applied", invoice[:customer_id], entries, what:, by:, now:)
+  end
+  private_class_method :refuse_twice, :write, :back, :release, :unapply
+end

@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+# What is known of loads that are delivered and not billed, read at once for many.
+class Work::Billing::Facts
+  # One load: its row, the lines of its bill, and why it cannot be billed yet.
+  Load = Value.of(:row, :charges, :waits) { def cents = charges.sum(&:cents) }
+
+  # ids - nil for all
+  def self.of(ids = nil)
+    rows = Store::Billing.unbilled(ids)
+    new(rows).all
+  end
+
+  def initialize(rows)
+    @rows = rows
+    ids = rows.map { |row| row[:id] }
+    @papers = Store::Billing.papers(ids)
+    @accessorials = Store::Billing.accessorials(ids)
+    @detention = Store::Billing.open_detention(ids)
+    @delivered = Store::Billing.delivered_at(ids)
+    @drivers = Store::Billing.drivers(ids)
+  end
+
+  # Array of Load, in the order in which they were delivered.
+  def all
+    @rows.map do |row|
+      charges = Core::Billing.charges(row, @accessorials[row[:id]] || [])
+      Load.new(
+        row: row.merge(delivered_at: @delivered[row[:id]], driver: @drivers[row[:id]]),
+        charges:,
+        waits: Core::Billing.waits(facts(row))
+      )
+    end
+  end
+
+  private
+
+  def facts(row) =
+    Core::Billing::Ready::Facts.new(
+      papers: @papers[row[:id]] || [],
+      wanted: row[:papers_wanted].to_a,
+      detention_open: @detention.key?(row[:id]),
+      detained_at: @detention[row[:id]],
+      price_by_weight: %w[per_hundredweight per_ton].include?(row[:price_kind]),
+      weight_lb: row[:weight_lb],
+      total_cents: Money.cents(row[:total]),
+      delivered_at: @delivered[row[:id]]
+    )
+end
