@@ -190,7 +190,10 @@ class Demo::Haul
     )
     return if @stage == "billed"
 
-    paid_at = [billed_at + (13 * 24 * HOUR), Demo::EPOCH - HOUR].min
+    receive([billed_at + (13 * 24 * HOUR), Demo::EPOCH - HOUR].min)
+  end
+
+  def receive(paid_at)
     load = DB[:loads].first(id: @load_id)
     Work::Billing::Receive.call(
       {

@@ -34,7 +34,7 @@ class Papers::Invoice < Papers::Letter
   def head
     quiet @value.company[:name]
     headline name
-    say "Of #{Core::Spoken.date(@row[:invoiced_on])}#{credit? ? "" : ", due #{Core::Spoken.date(@row[:due_on])}"}",
+    say "Of #{Core::Spoken.date(@row[:invoiced_on])}#{", due #{Core::Spoken.date(@row[:due_on])}" unless credit?}",
         size: 11
     say "Takes back invoice #{@value.credits[:number]}: #{@row[:why]}" if credit?
     say "In the place of invoice #{@value.rebills[:number]}, which was taken back" if @value.rebills

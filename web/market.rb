@@ -6,6 +6,7 @@ module Web::Market
 
   def self.registered(app)
     looking(app)
+    taking(app)
     offers(app)
     Web::Market::Watches.registered(app)
     Web::Market::Supply.registered(app)
@@ -18,14 +19,6 @@ module Web::Market
       content_type "text/csv"
       attachment "finds.csv"
       Papers::Finds.csv(Work::Market::Look.new(now, by).call(Web::Market.wish(parameters)).finds)
-    end
-    app.get("/api/market/imports") { json Work::Market::ImportPostings.template }
-    app.post("/api/market/imports") do
-      json Work::Market::ImportPostings.call(input[:csv], preview: input[:preview], by:, now:)
-    end
-    app.post("/api/market/finds/mail") do
-      Work::Market::MailFinds.call(input, by:, now:)
-      json({})
     end
     app.get("/api/market/doubtful") { json Web::Market::Finds.doubtful(now) }
     app.get("/api/market/postings/:id") do
@@ -43,6 +36,18 @@ module Web::Market
     app.get("/api/market/links") { json({ gone: Reads::Market.gone(parameters[:keys].split(","), now) }) }
     app.get("/api/market/brokers") do
       json(Reads::Market.brokers(parameters[:q].to_s).map { |row| Web::Market.broker(row) })
+    end
+  end
+
+  # Postings that come as a sheet, and finds that go by mail.
+  def self.taking(app)
+    app.get("/api/market/imports") { json Core::Market::PostedSheet.template }
+    app.post("/api/market/imports") do
+      json Work::Market::ImportPostings.call(input[:csv], preview: input[:preview], by:, now:)
+    end
+    app.post("/api/market/finds/mail") do
+      Work::Market::MailFinds.call(input, by:, now:)
+      json({})
     end
   end
 
@@ -105,5 +110,5 @@ module Web::Market
       reasons: row[:reasons].map(&:to_h)
     }
   end
-  private_class_method :looking, :offers
+  private_class_method :looking, :taking, :offers
 end

@@ -42,6 +42,30 @@ module Core::Market::PostedSheet
 
   def self.columns = ALL.to_h { |column| [column.name, column] }
 
+  # What of a row's times cannot be: Array of [column, sentence]. All Time or nil.
+  def self.disorder(pickup_from:, pickup_to:, deliver_by:, now:)
+    return [] if pickup_from.nil?
+
+    backwards = pickup_to && pickup_to < pickup_from
+    [
+      ([:pickup_to, "The pickup ends before it begins."] if backwards),
+      ([:pickup_to, "That is over already."] if pickup_to && !backwards && pickup_to <= now),
+      (
+        if deliver_by && deliver_by <= pickup_from
+          [:deliver_by, "It is to be delivered before it is picked up."]
+        end
+      )
+    ].compact
+  end
+
+  # An empty sheet, and what its columns mean.
+  def self.template =
+    {
+      kind: "postings",
+      csv: "#{ALL.map(&:name).join(",")}\n",
+      columns: ALL.map { |column| { name: column.name.to_s, required: column.needed, about: column.about } }
+    }
+
   # Returns Core::Directory::Sheet. Raises as it does.
   def self.read(text) = Core::Directory::Sheet.read(text, columns)
 

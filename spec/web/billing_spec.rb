@@ -130,7 +130,7 @@ RSpec.describe Web::Billing do
     change = -> do
       DB.transaction(savepoint: true) { DB[:invoices].where(number: "I-10001").update(total: 1) }
     end
-    expect(&change).to raise_error(/only added to/)
+    expect { change.call }.to raise_error(/only added to/)
     expect(proven).to eq([])
   end
 

@@ -96,7 +96,7 @@ module Web::Billing::Json
       }
 
     def owed(row) = row[:credited] || row[:kind] == "credit_note" ? BigDecimal(0) : row[:total] - row[:paid]
-    def other(row) = row && row.slice(:id, :number)
+    def other(row) = row&.slice(:id, :number)
 
     def part(part) =
       {

@@ -11,7 +11,7 @@ module Work::Billing::Receive
         raise Store::NotFound.new("customer", input[:customer_id])
       cents = Money.parse_cents(input[:amount])
       received_on = Work::Billing::Day.read(input[:received_on], "/received_on", now:)
-      open = open(customer[:id])
+      open = open_of(customer[:id])
       parts = parts(input[:parts], cents, open)
       id = write(input, cents, received_on, by, now)
       apply(act, id, parts, open, received_on, by, now)
@@ -25,7 +25,7 @@ module Work::Billing::Receive
   end
 
   # { invoice id => row with paid } of those of which something is owed.
-  def self.open(customer_id) = Store::Billing::Invoices.open.where(customer_id:).as_hash(:id)
+  def self.open_of(customer_id) = Store::Billing::Invoices.open.where(customer_id:).as_hash(:id)
   def self.owed(row) = Money.cents(row[:total] - row[:paid])
 
   # { invoice id => cents }

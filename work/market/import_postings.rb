@@ -21,16 +21,6 @@ class Work::Market::ImportPostings
     gone_at
   ].freeze
 
-  def self.template
-    columns = Core::Market::PostedSheet::ALL
-    {
-      kind: "postings",
-      csv: CSV.generate_line(columns.map(&:name)),
-      columns:
-        columns.map { |column| { name: column.name.to_s, required: column.needed, about: column.about } }
-    }
-  end
-
   # Returns as Work::Fleet::ImportRows does, and raises as it does.
   def self.call(csv, preview:, by:, now:) = new(csv, by, now).call(preview)
 
@@ -145,22 +135,17 @@ class Work::Market::ImportPostings
     at
   end
 
-  def order(number, times)
-    from, upto, by = times.values_at(:pickup_from, :pickup_to, :deliver_by)
-    wrong(number, :pickup_to, "The pickup ends before it begins.") if from && upto && upto < from
-    wrong(number, :deliver_by, "It is to be delivered before it is picked up.") if from && by && by <= from
-    wrong(number, :pickup_to, "That is over already.") if upto && from && upto >= from && upto <= @now
-  end
+  def order(number, times) =
+    Core::Market::PostedSheet.disorder(**times, now: @now).each { |column, text| wrong(number, column, text) }
 
-  def twice =
-    @sheet
-      .rows
-      .group_by { |_, cells| cells[:reference] }
-      .each do |reference, (_, *others)|
-        others.each do |number, _|
-          wrong(number, :reference, "#{reference} stands above already: leave one.") if reference
-        end
-      end
+  def twice
+    seen = {}
+    @sheet.rows.each do |number, cells|
+      reference = cells[:reference] or next
+      wrong(number, :reference, "#{reference} stands above already: leave one.") if seen[reference]
+      seen[reference] = true
+    end
+  end
 
   def wrong(row, column, message) =
     @errors << { row:, column: @sheet.headings.fetch(column.to_sym, column.to_s), message: }

@@ -34,7 +34,7 @@ module Work::Market::MailFinds
       "#{Work::Market::Posted.ends(row).join(" to ")}, #{row[:rate] ? Core::Spoken.dollars(Money.cents(row[:rate])) : "no price posted"}",
       pickup,
       row[:weight_lb] && Core::Spoken.pounds(row[:weight_lb]),
-      "#{row[:broker_name] || "unknown poster"}#{row[:broker_phone].to_s.empty? ? "" : " #{row[:broker_phone]}"}",
+      "#{row[:broker_name] || "unknown poster"}#{" #{row[:broker_phone]}" unless row[:broker_phone].to_s.empty?}",
       row[:reference]
     ].compact.join(", ")
   end
