@@ -5,6 +5,9 @@ module Reads::Billing
   # The day it is where the company is.
   def self.today(now) = Store::Company.day_of(now)
 
+  # Of the bank's file what nobody has said of whose it is, the oldest first.
+  def self.bank_lines = Store::Billing::BankLines.open.order(:line_on, :id).all
+
   # Invoices and credit notes, the latest first: rows with customer, paid and credited. open - only of which something is
   # owed; text - a part of a number or of the customer's name
   def self.invoices(open:, text:, most:)

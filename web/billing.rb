@@ -7,6 +7,7 @@ module Web::Billing
   def self.registered(app)
     invoices(app)
     receipts(app)
+    bank(app)
     books(app)
   end
 
@@ -45,6 +46,18 @@ module Web::Billing
     end
   end
 
+  def self.bank(app)
+    app.get("/api/bank-lines") { json Web::Billing::Json.bank_lines }
+    app.get("/api/bank-file") { json Core::Billing::BankFile.template }
+    app.post("/api/bank-file") do
+      json Work::Billing::TakeBankFile.call(input[:csv], preview: input[:preview], by:, now:)
+    end
+    app.post("/api/bank-lines/:id/settle") do
+      Work::Billing::SettleBankLine.call(id, input, by:, now:)
+      json Web::Billing::Json.bank_lines
+    end
+  end
+
   def self.books(app)
     app.get("/api/books") { json Web::Billing::Json.trial_balance }
     app.get("/api/books/journal.csv") do
@@ -53,5 +66,5 @@ module Web::Billing
       Papers::Journal.csv(Reads::Billing::Receivables.journal(parameters[:from], parameters[:to]))
     end
   end
-  private_class_method :invoices, :receipts, :books
+  private_class_method :invoices, :receipts, :bank, :books
 end

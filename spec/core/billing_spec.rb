@@ -184,4 +184,65 @@ RSpec.describe Core::Billing do
       expect(described_class.of_receipt(5_00, { 1 => 5_00 }).map(&:account)).not_to include("unapplied_cash")
     end
   end
+
+  describe Core::Billing::BankFile do
+    it "reads dollars as banks write them" do
+      texts = ["1,250.00", "$80", "-80.5", "(80.00)", "0.01", "eighty", "1.005", ""]
+      expect(texts.map { |text| described_class.cents(text) }).to eq(
+        [125_000, 8_000, -8_050, -8_000, 1, nil, nil, nil]
+      )
+    end
+
+    def open(id, cents, customer: 1, name: "Blue Mesa Supply, Inc.", due: 1) =
+      Core::Billing::BankFile::Open.new(
+        id:,
+        number: "I-#{10_000 + id}",
+        customer_id: customer,
+        name:,
+        due_on: Date.new(2026, 11, due),
+        cents:
+      )
+
+    def match(words, cents, open, reference: "")
+      line = Core::Billing::BankFile::Line.new(line_on: Date.new(2026, 11, 23), cents:, words:, reference:)
+      found = described_class.match(line, open)
+      found && [found.customer_id, found.parts, found.by]
+    end
+
+    let(:owed) do
+      [
+        open(1, 500, due: 9),
+        open(2, 700, due: 3),
+        open(3, 900, customer: 2, name: "Blue Mesa"),
+        open(4, 300, customer: 3, name: "The Co-op")
+      ]
+    end
+
+    it "goes by the number first, also where less or more was paid, and never over two customers" do
+      expect(match("PMT I-10001", 500, owed)).to eq([1, { 1 => 500 }, "number"])
+      expect(match("PMT i10001 and I-10002", 1_000, owed)).to eq([1, { 2 => 700, 1 => 300 }, "number"])
+      expect(match("PMT", 600, owed, reference: "I-10001")).to eq([1, { 1 => 500 }, "number"])
+      expect(match("I-10001 I-10003", 1, owed)).to be_nil
+    end
+
+    it "goes by the customer's own words, and pays what the amount tells" do
+      expect(match("ACH BLUE MESA SUPPLY 88", 700, owed.reject { |one| one.id == 3 })).to eq(
+        [1, { 2 => 700 }, "customer"]
+      )
+      expect(match("ACH BLUE MESA SUPPLY 88", 1_200, owed.reject { |one| one.id == 3 })).to eq(
+        [1, { 2 => 700, 1 => 500 }, "customer"]
+      )
+      expect(match("ACH BLUE MESA SUPPLY 88", 50, owed.reject { |one| one.id == 3 })).to eq(
+        [1, {}, "customer"]
+      )
+      # Both names stand in it: the amount may tell, or nobody.
+      expect(match("ACH BLUE MESA SUPPLY 88", 900, owed)).to eq([2, { 3 => 900 }, "amount"])
+      expect(match("ACH BLUE MESA SUPPLY 88", 901, owed)).to be_nil
+    end
+
+    it "goes by an amount only where it is owed once" do
+      expect(match("DEPOSIT", 300, owed)).to eq([3, { 4 => 300 }, "amount"])
+      expect(match("DEPOSIT", 300, [*owed, open(5, 300, customer: 4, name: "Other")])).to be_nil
+    end
+  end
 end

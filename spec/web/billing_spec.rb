@@ -223,4 +223,61 @@ RSpec.describe Web::Billing do
     sums = %w[debit credit].map { |side| csv.sum { |row| row[side].to_d } }
     expect(sums).to eq([made[:total].to_d] * 2)
   end
+
+  describe "the bank's file" do
+    def take(text, preview: false) = client.call(:post, "/api/bank-file", { csv: text, preview: })
+    def waiting = client.call(:get, "/api/bank-lines")
+
+    it "matches by number, customer and amount, keeps the rest for a person, and is taken once" do
+      first, second, third = bill, bill(another), bill(another)
+      DB[:customers].where(id: customer_id).update(name: "Sawtooth Feeds, Inc.")
+      file = <<~CSV
+        Date;Description;Amount;Check number
+        11/20/2026;"ACH SAWTOOTH FEEDS INC PMT #{first[:number]}";"#{first[:total]}";
+        11/20/2026;PAYMENT I#{second[:number].delete("^0-9")} LESS LUMPER;#{(second[:total].to_d - 40).to_s("F")};771
+        11/21/2026;FUEL CARD;-412.10;
+        11/21/2026;REFUND UTILITY;(18.00);
+        11/22/2026;COUNTER DEPOSIT;33.00;
+        11/22/2026;COUNTER DEPOSIT;33.00;
+      CSV
+      expect(take(file, preview: true)).to include(
+        taken: 4,
+        matched: 2,
+        waiting: 2,
+        out: 2,
+        known: 0,
+        done: false
+      )
+      expect(DB[:bank_lines].count).to eq(0)
+      expect(take(file)).to include(taken: 4, matched: 2, done: true)
+      expect([invoice(first[:id])[:owed], invoice(second[:id])[:owed], invoice(third[:id])[:owed]]).to eq(
+        ["0.00", "40.00", third[:total]]
+      )
+      expect(take(file)).to include(taken: 0, known: 4, done: true)
+      expect([waiting.length, DB[:customer_payments].count, proven]).to eq([2, 2, []])
+      settle = ->(id, **how) do
+        client.call(:post, "/api/bank-lines/#{id}/settle", { key: SecureRandom.hex(8), **how })
+      end
+      mine, other = waiting.map { |line| line[:id] }
+      expect(settle.call(other, aside_why: " ")[:error]).to include(
+        code: "reason_missing",
+        path: "/aside_why"
+      )
+      expect(settle.call(other, aside_why: "Tax refund").map { |line| line[:id] }).to eq([mine])
+      # The oldest due first: the second invoice is short by 40.
+      expect(settle.call(mine, customer_id:)).to eq([])
+      expect([invoice(second[:id])[:owed], settle.call(mine, customer_id:)[:error][:code], proven]).to eq(
+        ["7.00", "settled_already", []]
+      )
+    end
+
+    it "names what it cannot read by row and column, and takes nothing" do
+      answer = take("date,words,amount\n11/20/2026,ACH,12.00\nsoon,ACH,many\n,,5\n")
+      expect(answer[:errors].map { |error| error.values_at(:row, :column) }).to eq(
+        [[3, "date"], [3, "amount"], [4, "date"], [4, "words"]].sort_by(&:first)
+      )
+      expect([answer[:done], DB[:bank_lines].count]).to eq([false, 0])
+      expect(take("a,b\n1,2\n")[:error]).to include(code: "missing_column", path: "/csv")
+    end
+  end
 end

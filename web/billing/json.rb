@@ -45,6 +45,11 @@ module Web::Billing::Json
       }
     end
 
+    def bank_lines =
+      Reads::Billing.bank_lines.map do |row|
+        { **row.slice(:id, :words), line_on: row[:line_on].iso8601, amount: money(row[:amount]) }
+      end
+
     def trial_balance =
       Reads::Billing::Receivables.trial_balance.map do |row|
         { account: row[:account], amount: money(row[:amount]) }

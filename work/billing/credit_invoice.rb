@@ -6,8 +6,11 @@ module Work::Billing::CreditInvoice
   # input - { key:, why: }. Returns the credit note's id. Raises Refused `credited_already`, `reason_missing`; NotFound.
   def self.call(invoice_id, input, by:, now:)
     Work::Act.once(input[:key], "credit_invoice", by:, now:, input: input.merge(invoice_id:)) do |act|
-      invoice = Store::Billing::Invoices.lock(invoice_id)
+      invoice = Store::Billing::Invoices.row(invoice_id)
       raise Store::NotFound.new("invoice", invoice_id) unless invoice && invoice[:kind] == "invoice"
+
+      # Whoever writes down a payment of his holds the customer too.
+      Store::Fleet::Customers.lock_softly(invoice[:customer_id])
 
       why = input[:why].to_s.strip
       raise Refused.new("reason_missing", "Say in a word or two why.", path: "/why") if why.empty?

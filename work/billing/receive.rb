@@ -13,15 +13,22 @@ module Work::Billing::Receive
       received_on = Work::Billing::Day.read(input[:received_on], "/received_on", now:)
       open = open_of(customer[:id])
       parts = parts(input[:parts], cents, open)
-      id = write(input, cents, received_on, by, now)
-      apply(act, id, parts, open, received_on, by, now)
+      id = enter(act, input, cents, parts, open, received_on, by:, now:)
       claim(input[:claims], parts, open, by, now)
-      entries = Core::Billing::Books.of_receipt(cents, parts)
-      what = "Received #{input[:reference]} of #{customer[:name]}".squeeze(" ")
-      Work::Billing::Post.call("receipt", customer[:id], entries, what:, by:, now:)
-      act.changed("customer", customer[:id], { received: [nil, "$#{Money.text(cents)}"] })
       id
     end
+  end
+
+  # A payment with what of it pays which invoices, in the ledger as well; its customer is held. input - customer_id, kind,
+  # reference; parts - { invoice id => cents }; open - as of open_of. Returns its id.
+  def self.enter(act, input, cents, parts, open, received_on, by:, now:)
+    id = write(input, cents, received_on, by, now)
+    apply(act, id, parts, open, received_on, by, now)
+    entries = Core::Billing::Books.of_receipt(cents, parts)
+    what = "Received #{input[:reference]}".strip
+    Work::Billing::Post.call("receipt", input[:customer_id], entries, what:, by:, now:)
+    act.changed("customer", input[:customer_id], { received: [nil, "$#{Money.text(cents)}"] })
+    id
   end
 
   # { invoice id => row with paid } of those of which something is owed.

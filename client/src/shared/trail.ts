@@ -52,6 +52,8 @@ const ACTS: Record<string, string> = {
   credit_invoice: 'took the invoice back',
   mail_invoice: 'mailed the invoice',
   receive_payment: 'wrote down what was paid',
+  take_bank_file: 'took the bank’s file in',
+  settle_bank_line: 'said whose a payment is',
   apply_cash: 'put unapplied cash toward invoices',
   book_load: 'booked the load',
   post_truck: 'posted a truck',

@@ -35,6 +35,7 @@ export const PLAIN = {
   VSpacer: plain('i'),
   VTextField: plain('input'),
   VSelect: plain('select'),
+  VAutocomplete: plain('select'),
   RouterLink: plain('a'),
   VDialog,
   VVirtualScroll,

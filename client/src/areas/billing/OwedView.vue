@@ -6,6 +6,7 @@ import { showDollars } from '@/shared/measure'
 import { useAct } from '@/shared/useAct'
 import Waiting from '@/shared/Waiting.vue'
 import AgeBars from './AgeBars.vue'
+import BankPanel from './BankPanel.vue'
 import ReceiveDialog from './ReceiveDialog.vue'
 import { BUCKETS } from './words'
 
@@ -35,6 +36,7 @@ const near = ({ credit_limit, total }: Schemas['Owing']) =>
   <waiting v-slot="{ data: owed }" :data="data" :problem="problem" @again="load">
     <div class="stack">
       <age-bars :sums="owed.sums" />
+      <bank-panel @changed="load" />
       <section class="panel" aria-label="By customer">
         <p v-if="!owed.accounts.length" class="pad quiet">Nobody owes anything.</p>
         <table v-else class="ledger">

@@ -5,6 +5,8 @@ import { useSession } from '@/shared/session'
 import { PLAIN } from '@/test/plain'
 import { fakeServer, refusal, settled } from '@/test/server'
 import { button, type } from '@/test/typing'
+import BankFileDialog from './BankFileDialog.vue'
+import BankPanel from './BankPanel.vue'
 import InvoiceView from './InvoiceView.vue'
 import OwedView from './OwedView.vue'
 import ReceiveDialog from './ReceiveDialog.vue'
@@ -215,7 +217,7 @@ describe('what is owed', () => {
 
   it('stands by age, with who is near his limit, and takes what lies', async () => {
     const asked = fakeServer(() => ({ body: owed([account()]) }))
-    const wrapper = mount(OwedView, { global })
+    const wrapper = mount(OwedView, { global: { stubs: { ...PLAIN, BankPanel: true } } })
     await settled()
     expect(wrapper.text()).toMatch(/30 days, pays after 13, limit \$540\.00 is near/)
     await wrapper.find('[aria-label="Apply what lies of Sawtooth Feeds"]').trigger('click')
@@ -252,5 +254,47 @@ describe('what is owed', () => {
       parts: [{ invoice_id: 7, amount: '350' }],
       claims: [{ invoice_id: 7, reason: 'Detention not agreed' }],
     })
+  })
+})
+
+describe('the bank', () => {
+  const line = { id: 3, words: 'COUNTER DEPOSIT', line_on: TODAY, amount: '33.00' }
+
+  it('asks whose a line is, and says nothing of it once it is told', async () => {
+    const asked = fakeServer(({ method, path }) => {
+      if (method === 'POST') return { body: [] }
+      return { body: path.endsWith('/customers') ? { rows: [{ id: 4, name: 'Sawtooth Feeds' }] } : [line] }
+    })
+    const wrapper = mount(BankPanel, { global })
+    await settled()
+    const put = wrapper.find('[aria-label="Put it down: COUNTER DEPOSIT"]')
+    expect(put.attributes('disabled')).toBeDefined()
+    await wrapper.find('[aria-label="No customer’s: COUNTER DEPOSIT"]').trigger('click')
+    await type(wrapper, 'Why? It is kept in the trail', 'Tax refund')
+    await wrapper.find('form').trigger('submit')
+    await settled()
+    expect(asked.at(-1)!.body).toMatchObject({ aside_why: 'Tax refund' })
+    expect(wrapper.emitted('changed')).toHaveLength(1)
+    expect(wrapper.text()).toContain('Nothing that nobody knows')
+  })
+
+  it('shows what its file would do before it does it', async () => {
+    const answer = { taken: 3, matched: 1, waiting: 2, known: 4, out: 1, unknown: [], errors: [] }
+    const asked = fakeServer(({ method, body }) =>
+      method === 'POST'
+        ? { body: { ...answer, done: !(body as { preview: boolean }).preview } }
+        : { body: { kind: 'bank_lines', csv: 'line_on\n', columns: [] } },
+    )
+    const wrapper = mount(BankFileDialog, { props: { modelValue: true }, global })
+    await settled()
+    const input = wrapper.find('input[type=file]')
+    Object.defineProperty(input.element, 'files', { value: [new File(['line_on\n'], 'bank.csv')] })
+    await input.trigger('change')
+    await settled()
+    expect(wrapper.text()).toMatch(/1 of them tells whose they are,\s*2 wait for you; 1 went out/)
+    await button(wrapper, 'Import 3 rows').trigger('click')
+    await settled()
+    expect(asked.at(-1)!.body).toMatchObject({ preview: false })
+    expect(wrapper.emitted('done')).toHaveLength(1)
   })
 })
