@@ -88,11 +88,7 @@ module Core::Billing::BankFile
 
   def self.by_amount(line, open)
     found = open.select { |one| one.cents == line.cents }
-    if found.one?
-      Match.new(customer_id: found.first.customer_id, parts: spread(line, found), by: "amount")
-    else
-      nil
-    end
+    Match.new(customer_id: found.first.customer_id, parts: spread(line, found), by: "amount") if found.one?
   end
 
   def self.spread(line, list) =

@@ -186,6 +186,15 @@ RSpec.describe Core::Billing do
   end
 
   describe Core::Billing::BankFile do
+    let(:owed) do
+      [
+        owes(1, 500, due: 9),
+        owes(2, 700, due: 3),
+        owes(3, 900, customer: 2, name: "Blue Mesa"),
+        owes(4, 300, customer: 3, name: "The Co-op")
+      ]
+    end
+
     it "reads dollars as banks write them" do
       texts = ["1,250.00", "$80", "-80.5", "(80.00)", "0.01", "eighty", "1.005", ""]
       expect(texts.map { |text| described_class.cents(text) }).to eq(
@@ -193,7 +202,7 @@ RSpec.describe Core::Billing do
       )
     end
 
-    def open(id, cents, customer: 1, name: "Blue Mesa Supply, Inc.", due: 1) =
+    def owes(id, cents, customer: 1, name: "Blue Mesa Supply, Inc.", due: 1) =
       Core::Billing::BankFile::Open.new(
         id:,
         number: "I-#{10_000 + id}",
@@ -207,15 +216,6 @@ RSpec.describe Core::Billing do
       line = Core::Billing::BankFile::Line.new(line_on: Date.new(2026, 11, 23), cents:, words:, reference:)
       found = described_class.match(line, open)
       found && [found.customer_id, found.parts, found.by]
-    end
-
-    let(:owed) do
-      [
-        open(1, 500, due: 9),
-        open(2, 700, due: 3),
-        open(3, 900, customer: 2, name: "Blue Mesa"),
-        open(4, 300, customer: 3, name: "The Co-op")
-      ]
     end
 
     it "goes by the number first, also where less or more was paid, and never over two customers" do
@@ -242,7 +242,7 @@ RSpec.describe Core::Billing do
 
     it "goes by an amount only where it is owed once" do
       expect(match("DEPOSIT", 300, owed)).to eq([3, { 4 => 300 }, "amount"])
-      expect(match("DEPOSIT", 300, [*owed, open(5, 300, customer: 4, name: "Other")])).to be_nil
+      expect(match("DEPOSIT", 300, [*owed, owes(5, 300, customer: 4, name: "Other")])).to be_nil
     end
   end
 end

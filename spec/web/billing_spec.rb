@@ -113,9 +113,6 @@ RSpec.describe Web::Billing do
     foreign = another(customer_id: other)
     expect(bill(third, foreign)[:error][:code]).to eq("two_customers")
     expect(bill(second, third)[:error][:code]).to eq("wrong_status")
-    expect(-> { DB[:invoice_loads].insert(invoice_id: bill(third)[:id], load_id:) }).to raise_error(
-      Sequel::UniqueConstraintViolation
-    )
   end
 
   it "leaves no number out, also where a bill fails half-way" do

@@ -175,6 +175,35 @@ RSpec.describe Work::Market do
     DB[:offers].update(state: "lost")
     record = -> { finds[:rows].map { |row| row[:record] } }
     expect(record.call).to eq([{ lost: 1 }] * 2)
+    # Booked, one called off again, one paid on the ninth day.
+    loads = Array.new(2) { book(customer_id:) }
+    rows = DB[:offers].first.except(:id)
+    loads.each_with_index do |load_id, i|
+      DB[:offers].insert({ **rows, load_id:, state: "booked", freight_key: "k#{i}", reference: "O-#{i}" })
+    end
+    DB[:loads].where(id: loads.first).update(status: "cancelled")
+    invoice_id =
+      DB[:invoices].insert(
+        number: "I-1",
+        customer_id:,
+        invoiced_on: "2026-11-01",
+        due_on: "2026-12-01",
+        total: 9,
+        made_by: "Inez",
+        made_at: now
+      )
+    DB[:invoice_loads].insert(invoice_id:, load_id: loads.last)
+    payment_id =
+      DB[:customer_payments].insert(
+        customer_id:,
+        kind: "ach",
+        amount: 9,
+        received_on: "2026-11-10",
+        made_by: "Inez",
+        made_at: now
+      )
+    DB[:payment_parts].insert(payment_id:, invoice_id:, amount: 9, by: "Inez", at: now)
+    expect(record.call.first).to eq({ lost: 1, booked: 2, called_off: 1, paid_after: 9 })
   end
 
   it "finds brokers by number and by a part of the name" do

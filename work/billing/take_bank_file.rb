@@ -91,31 +91,27 @@ class Work::Billing::TakeBankFile
     Work::Act.once(nil, "take_bank_file", by: @by, now: @now) do |act|
       # Two who take files at once wait in one queue.
       Store::Fleet::Customers.queue(matched.values.map(&:customer_id).uniq)
-      fresh.each do |fingerprint, line|
-        id =
-          Store::Billing::BankLines.once(
-            {
-              fingerprint:,
-              line_on: line.line_on,
-              amount: Money.to_d(line.cents),
-              words: [line.words, line.reference].reject(&:empty?).join(" "),
-              taken_by: @by.name,
-              taken_at: @now
-            },
-            key: :fingerprint
-          )
-        # Somebody took the same file at the same time.
-        next if id.nil? || matched[line].nil?
-
-        Work::Billing::SettleBankLine.pay(
-          act,
-          Store::Billing::BankLines.row(id),
-          matched[line],
-          by: @by,
-          now: @now
-        )
-      end
+      fresh.each { |fingerprint, line| keep(act, fingerprint, line, matched[line]) }
       act.changed("bank_file", 0, { lines: [nil, fresh.length] }) if fresh.any?
     end
+  end
+
+  def keep(act, fingerprint, line, match)
+    id =
+      Store::Billing::BankLines.once(
+        {
+          fingerprint:,
+          line_on: line.line_on,
+          amount: Money.to_d(line.cents),
+          words: [line.words, line.reference].reject(&:empty?).join(" "),
+          taken_by: @by.name,
+          taken_at: @now
+        },
+        key: :fingerprint
+      )
+    # Somebody took the same file at the same time.
+    return if id.nil? || match.nil?
+
+    Work::Billing::SettleBankLine.pay(act, Store::Billing::BankLines.row(id), match, by: @by, now: @now)
   end
 end

@@ -64,6 +64,10 @@ describe('our record with a poster', () => {
     [{}, 'nothing offered yet'],
     [{ lost: 1 }, '1 offer: 1 lost'],
     [{ booked: 2, countered: 1 }, '3 offers: 2 booked, 1 countered'],
+    [
+      { booked: 2, called_off: 1, paid_after: 9 },
+      '2 offers: 2 booked; 1 called off after booking; paid after 9 days',
+    ],
   ])('is %o: %s', (record, words) => {
     expect(recordWords(record)).toBe(words)
   })

@@ -79,12 +79,19 @@ export const showPoster = (find: Find) => `${find.poster.name}, ${find.reference
 
 /** What became of our offers to who posts a find. */
 export function recordWords(record: Posted['record']): string {
-  const sum = Object.values(record).reduce((all, count) => all + count, 0)
+  const { called_off, paid_after, ...offers } = record
+  const sum = Object.values(offers).reduce((all, count) => all + count, 0)
   if (!sum) return 'nothing offered yet'
-  const parts = Object.entries(record).map(
+  const parts = Object.entries(offers).map(
     ([state, count]) => `${count} ${STATE[state as keyof typeof STATE].toLowerCase()}`,
   )
-  return `${sum} ${sum === 1 ? 'offer' : 'offers'}: ${parts.join(', ')}`
+  return [
+    `${sum} ${sum === 1 ? 'offer' : 'offers'}: ${parts.join(', ')}`,
+    called_off ? `${called_off} called off after booking` : '',
+    paid_after === undefined ? '' : `paid after ${paid_after} days`,
+  ]
+    .filter(Boolean)
+    .join('; ')
 }
 
 /** What finds are compared by. The blocked stay last, and what has no price comes after what has one. */
