@@ -26,7 +26,8 @@ module Store::Company
     )
 
   # The day by the company's clock, that of its first terminal.
-  def self.day_of(now) = TZInfo::Timezone.get(terminals.get(:zone) || "UTC").to_local(now).to_date
+  def self.day_of(now) = zone.to_local(now).to_date
+  def self.zone = TZInfo::Timezone.get(terminals.get(:zone) || "UTC")
 
   def self.terminals
     DB[:terminals]

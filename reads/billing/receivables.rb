@@ -48,7 +48,7 @@ module Reads::Billing::Receivables
       .left_join(:customers, id: Sequel[:ledger_entries][:customer_id])
       .left_join(:drivers, id: Sequel[:ledger_entries][:driver_id])
       .left_join(:invoices, id: Sequel[:ledger_entries][:invoice_id])
-      .where(Sequel[:ledger_transactions][:at] => (from.to_time..(upto + 1).to_time))
+      .where(Sequel[:ledger_transactions][:at] => (begins(from)...begins(upto + 1)))
       .order(Sequel[:ledger_entries][:id])
       .select(
         :at,
@@ -63,6 +63,9 @@ module Reads::Billing::Receivables
       )
       .all
 
+  # The first moment of a day where the company is.
+  def self.begins(day) = Core::WallTime.instant(Store::Company.zone, day)
+
   # { customer id => days } from the invoice to the payment, in the middle.
   def self.days_to_pay =
     Store::Billing::PaymentParts
@@ -74,5 +77,5 @@ module Reads::Billing::Receivables
         Sequel[:invoices][:customer_id],
         Sequel.lit("percentile_cont(0.5) WITHIN GROUP (ORDER BY received_on - invoiced_on)").as(:days)
       )
-  private_class_method :days_to_pay
+  private_class_method :days_to_pay, :begins
 end

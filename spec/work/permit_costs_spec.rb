@@ -41,7 +41,10 @@ RSpec.describe "What a permit costs and is called" do
     expect(file(load_id)[:total_fee].to_d).to eq(before + 5)
     to_pay = money[:offices].find { |office| office[:jurisdiction] == "MT" }[:permits]
     expect(to_pay.map { |permit| permit[:fee].to_d }).to contain_exactly(first[:fee], 5)
+    # What else is charged stays, under its own kind.
+    DB[:accessorials].insert(load_id:, position: 9, kind: "tarp", label: "Tarps", amount: 75)
     clerk.call(:post, "/api/loads/#{load_id}/permits/price", { key: "into the price" })
+    expect(DB[:accessorials].where(load_id:, kind: "tarp").select_map(:amount)).to eq([75])
     expect(DB[:accessorials].where(load_id:, kind: "permit_fee").to_hash(:permit_id, :amount)).to include(
       first[:id] => first[:fee],
       montana[:id] => 5

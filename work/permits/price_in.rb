@@ -24,6 +24,9 @@ class Work::Permits::PriceIn
     end
   end
 
+  # What it puts into the price itself: the rest of what is charged stays as it is.
+  KINDS = %w[permit_fee permit_escort permit_service].freeze
+
   def initialize(load, file, input, now)
     @load = load
     @file = file
@@ -39,8 +42,8 @@ class Work::Permits::PriceIn
     kept =
       Store::Freight
         .parts(:accessorials, @load[:id])
-        .select { |row| row[:kind].nil? }
-        .map { |row| row.slice(:label, :amount) }
+        .reject { |row| KINDS.include?(row[:kind]) }
+        .map { |row| row.slice(:kind, :label, :amount) }
     lines = [*kept, *of_permits].reject { |line| line[:amount].zero? }
     Store::Freight::Accessorials.where(load_id: @load[:id]).delete
     lines.each_with_index do |line, position|

@@ -106,6 +106,7 @@ module Work::Tracking::Detain
     Store::Freight::Accessorials.insert(
       load_id: load[:id],
       position:,
+      kind: "detention",
       label: "Detention at #{place}, #{claim[:minutes]} min",
       amount:
     )
