@@ -35,9 +35,6 @@ module Core::Billing::BankFile
   # parts - { invoice id => cents }, what is left stays unapplied; by - number, amount or customer
   Match = Core::Value.of(:customer_id, :parts, :by)
 
-  # Words that tell no customer from another.
-  COMMON = %w[inc llc ltd co corp company the and].freeze
-
   def self.columns = ALL.to_h { |column| [column.name, column] }
 
   # An empty file, and what its columns mean.
@@ -55,51 +52,6 @@ module Core::Billing::BankFile
     plain.match?(/\A-?\d{1,9}(\.\d{1,2})?\z/) ? Core::Money.cents(BigDecimal(plain)) : nil
   end
 
-  # Whose payment a line is: by the numbers of invoices in its words; by the customer's name, of which the amount may tell
-  # the invoice; by an amount that is owed once and no other time. Nil where none of them tells.
-  #
-  # open - Array of Open
-  def self.match(line, open) = by_number(line, open) || by_customer(line, open) || by_amount(line, open)
-
-  def self.by_number(line, open)
-    told =
-      "#{line.words} #{line.reference}".upcase.scan(/\bI-?\d{4,}\b/).map { |text| text.sub(/\AI-?/, "I-") }
-    found = open.select { |one| told.include?(one.number) }
-    return if found.empty? || found.map(&:customer_id).uniq.length > 1
-
-    Match.new(customer_id: found.first.customer_id, parts: spread(line, found), by: "number")
-  end
-
-  def self.by_customer(line, open)
-    words = plain(line.words)
-    theirs = open.group_by(&:customer_id).values.select { |list| named?(words, list.first.name) }
-    return unless theirs.one?
-
-    list = theirs.first
-    exactly = list.select { |one| one.cents == line.cents }
-    parts =
-      if exactly.one?
-        spread(line, exactly)
-      else
-        list.sum(&:cents) == line.cents ? spread(line, list) : {}
-      end
-    Match.new(customer_id: list.first.customer_id, parts:, by: "customer")
-  end
-
-  def self.by_amount(line, open)
-    found = open.select { |one| one.cents == line.cents }
-    Match.new(customer_id: found.first.customer_id, parts: spread(line, found), by: "amount") if found.one?
-  end
-
-  def self.spread(line, list) =
-    Core::Billing.spread(line.cents, list.map { |one| [one.id, one.due_on, one.cents] })
-
-  # All words of a name that tell it from others stand in the line, in their order.
-  def self.named?(words, name)
-    telling = plain(name) - COMMON
-    telling.any? && words.each_cons(telling.length).include?(telling)
-  end
-
-  def self.plain(text) = text.downcase.scan(/[a-z0-9]+/)
-  private_class_method :by_number, :by_customer, :by_amount, :spread, :named?, :plain
+  # Whose payment a line is, of all that is owed: Match, or nil where nobody can tell. open - Array of Open
+  def self.match(line, open) = Matcher.new(open).match(line)
 end

@@ -240,6 +240,21 @@ RSpec.describe Core::Billing do
       expect(match("ACH BLUE MESA SUPPLY 88", 901, owed)).to be_nil
     end
 
+    it "owes no more what an earlier line has paid" do
+      matcher = described_class::Matcher.new(owed)
+      line = ->(words, cents) do
+        described_class::Line.new(line_on: Date.new(2026, 11, 23), cents:, words:, reference: "")
+      end
+      told =
+        [["I-10004", 100], ["DEPOSIT", 300], ["DEPOSIT", 200], ["I-10004", 5]].map do |words, cents|
+          matcher
+            .match(line.call(words, cents))
+            &.tap { |match| matcher.pay(match) }
+            &.then { |match| [match.parts, match.by] }
+        end
+      expect(told).to eq([[{ 4 => 100 }, "number"], nil, [{ 4 => 200 }, "amount"], nil])
+    end
+
     it "goes by an amount only where it is owed once" do
       expect(match("DEPOSIT", 300, owed)).to eq([3, { 4 => 300 }, "amount"])
       expect(match("DEPOSIT", 300, [*owed, owes(5, 300, customer: 4, name: "Other")])).to be_nil

@@ -70,11 +70,11 @@ class Work::Billing::TakeBankFile
 
   # { Line => Match }; what one line pays is owed no more for the next.
   def matched(lines)
-    open = open_invoices
+    matcher = B::Matcher.new(open_invoices)
     lines.each_with_object({}.compare_by_identity) do |line, found|
-      match = B.match(line, open.reject { |one| one.cents.zero? }) or next
+      match = matcher.match(line) or next
       found[line] = match
-      open = open.map { |one| one.with(cents: one.cents - (match.parts[one.id] || 0)) }
+      matcher.pay(match)
     end
   end
 

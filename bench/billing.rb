@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+require_relative "../config/application"
+require_relative "fleet"
+
+# Loads invoiced one by one, on paper too; what is owed of 50,000 open invoices; a bank's file of 10,000 lines: in a
+# transaction that is rolled back.
+module Bench
+  LOADS = 1_000
+  PAPERS = 50
+  OPEN = 50_000
+  LINES = 10_000
+
+  def self.run
+    @now = Time.utc(2026, 11, 23, 14, 30)
+    @by = Work::Actor.new(ref: "account:1", name: "Bench", roles: ["settlement_clerk"])
+    DB.transaction(rollback: :always) do
+      DB.run("UPDATE loads SET status = 'cancelled'")
+      ids = ready
+      puts format("%d loads invoiced: %.0f a second", LOADS, LOADS / timed { ids.each { |id| bill(id) } })
+      made = DB[:invoices].reverse(:id).limit(PAPERS).select_map(:id)
+      spent = timed { made.each { |id| Papers::Invoice.new(Reads::Billing::Invoice.of(id)).render } }
+      puts format("%d on paper: %.0f a second", PAPERS, PAPERS / spent)
+      owing
+      constant = timed { DB.get(1) }
+      spent = Array.new(5) { timed { Reads::Billing::Receivables.accounts(@now.to_date) } }.min
+      puts format(
+             "what is owed of %d: %.0f ms, %.0f times a constant answer",
+             OPEN,
+             spent * 1000,
+             spent / constant
+           )
+      spent = timed { Work::Billing::TakeBankFile.call(bank_file, preview: true, by: @by, now: @now) }
+      puts format("a bank's file of %d lines matched: %.1f s", LINES, spent)
+    end
+  end
+
+  # Delivered loads with their papers in.
+  def self.ready
+    row = DB[:loads].first(id: booked).except(:id)
+    paper = { kind: "bol", content_type: "image/jpeg", bytes: 1, sha256: "0", by: "Bench", at: @now }
+    Array.new(LOADS) do |i|
+      DB[:loads]
+        .insert({ **row, number: "B#{i}", status: "papers_in" })
+        .tap { |load_id| DB[:papers].insert(load_id:, **paper) }
+    end
+  end
+
+  def self.booked
+    customer_id = Work::Fleet::AddRecord.call(:customers, { name: "Bench customer" }, by: @by, now: @now)
+    zips = DB[:zips].where(state: "ID").order(:zip).limit(2).select_map(:zip)
+    stops = %w[pickup delivery].zip(zips).map { |kind, where| { kind:, where:, from: @now } }
+    price = { kind: "per_mile", rate: "2.80", fuel_kind: "per_mile", fuel_rate: "0.48" }
+    freight = [{ what: "Freight", weight_lb: 40_000 }]
+    Work::Freight::BookLoad.call({ customer_id:, price:, freight:, stops: }, by: @by, now: @now)
+  end
+
+  def self.bill(id) =
+    Work::Billing::MakeInvoice.call({ key: "bench-#{id}", load_ids: [id] }, by: @by, now: @now)
+
+  # Of 500 customers.
+  def self.owing
+    customers = Array.new(500) { |i| DB[:customers].insert(name: "Owing #{i}") }
+    dice = Random.new(1)
+    rows =
+      Array.new(OPEN) do |i|
+        on = @now.to_date - dice.rand(150)
+        {
+          number: "I-#{200_000 + i}",
+          customer_id: customers[i % 500],
+          invoiced_on: on,
+          due_on: on + 30,
+          total: BigDecimal(dice.rand(50_000..500_000)) / 100,
+          made_by: "Bench",
+          made_at: @now
+        }
+      end
+    DB[:invoices].multi_insert(rows, slice: 1_000)
+    DB.run("ANALYZE invoices")
+  end
+
+  def self.bank_file
+    owed = DB[:invoices].where(Sequel.like(:number, "I-2_____")).limit(LINES).select_map(%i[number total])
+    [
+      "date,words,amount",
+      *owed.map { |number, total| "11/20/2026,ACH PAYMENT #{number},#{total.to_s("F")}" }
+    ].join("\n")
+  end
+
+  def self.timed
+    began = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    yield
+    Process.clock_gettime(Process::CLOCK_MONOTONIC) - began
+  end
+end
+
+Bench.run
