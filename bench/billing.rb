@@ -15,10 +15,11 @@ module Bench
     @now = Time.utc(2026, 11, 23, 14, 30)
     @by = Work::Actor.new(ref: "account:1", name: "Bench", roles: ["settlement_clerk"])
     DB.transaction(rollback: :always) do
-      DB.run("UPDATE loads SET status = 'cancelled'")
+      DB[:company].insert_conflict.insert(id: 1, name: "Bench Haulage")
+      DB[:loads].where(status: %w[delivered papers_in]).update(status: "cancelled")
       ids = ready
       puts format("%d loads invoiced: %.0f a second", LOADS, LOADS / timed { ids.each { |id| bill(id) } })
-      made = DB[:invoices].reverse(:id).limit(PAPERS).select_map(:id)
+      made = DB[:invoice_loads].where(load_id: ids.first(PAPERS)).select_map(:invoice_id)
       spent = timed { made.each { |id| Papers::Invoice.new(Reads::Billing::Invoice.of(id)).render } }
       puts format("%d on paper: %.0f a second", PAPERS, PAPERS / spent)
       owing
@@ -38,11 +39,22 @@ module Bench
   # Delivered loads with their papers in.
   def self.ready
     row = DB[:loads].first(id: booked).except(:id)
-    paper = { kind: "bol", content_type: "image/jpeg", bytes: 1, sha256: "0", by: "Bench", at: @now }
+    picture = File.binread(File.expand_path("../demo/pictures/scale_ticket.png", __dir__))
+    paper = {
+      kind: "bol",
+      content_type: "image/png",
+      bytes: picture.bytesize,
+      sha256: "0",
+      by: "Bench",
+      at: @now
+    }
     Array.new(LOADS) do |i|
       DB[:loads]
         .insert({ **row, number: "B#{i}", status: "papers_in" })
-        .tap { |load_id| DB[:papers].insert(load_id:, **paper) }
+        .tap do |load_id|
+          paper_id = DB[:papers].insert(load_id:, **paper)
+          DB[:paper_contents].insert(paper_id:, content: Sequel.blob(picture)) if i < PAPERS
+        end
     end
   end
 
