@@ -48,7 +48,12 @@ module Core::Billing
 
   # owed - Array of [Date it was due, cents]. Returns { bucket => cents } of all buckets.
   def self.ageing(owed, today)
-    sums = owed.group_by { |due_on, _| bucket(due_on, today) }.transform_values { |rows| rows.sum(&:last) }
+    sums(owed.map { |due_on, cents| [bucket(due_on, today), cents] })
+  end
+
+  # The same of what is sorted into buckets already: Array of [bucket, cents].
+  def self.sums(aged)
+    sums = aged.group_by(&:first).transform_values { |rows| rows.sum(&:last) }
     BUCKETS.keys.to_h { |name| [name, sums[name] || 0] }
   end
 

@@ -36,6 +36,7 @@ module Web::Billing
 
   def self.receipts(app)
     app.get("/api/receivables") { json Web::Billing::Json.receivables(now) }
+    app.get("/api/customers/:id/open-invoices") { json Web::Billing::Json.open(id) }
     app.post("/api/customer-payments") do
       Work::Billing::Receive.call(input, by:, now:)
       json Web::Billing::Json.receivables(now), status: 201

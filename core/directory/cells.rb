@@ -70,6 +70,19 @@ class Core::Directory::Cells
       unread("write #{@column.choices.map { |one| one.tr("_", " ") }.then { |all| one_of(all) }}")
   end
 
+  # Several of them, divided by commas.
+  def choices
+    @text
+      .split(/[,;]/)
+      .map(&:strip)
+      .reject(&:empty?)
+      .map do |part|
+        key = Core::Directory::Sheet.key(part)
+        @column.choices.find { |one| one == key } ||
+          unread("write #{one_of(@column.choices.map { |one| one.tr("_", " ") })}")
+      end
+  end
+
   def one_of(all) = [all[0..-2].join(", "), all.last].reject(&:empty?).join(" or ")
 
   def a_state(text)

@@ -2,7 +2,7 @@
 
 # One column of a sheet: what its cells hold and how people head it.
 #
-# holds - :text, :yes, :whole, :decimal, :dollars, :percent, :day, :state, :states, :zip, :choice, :feet,
+# holds - :text, :yes, :whole, :decimal, :dollars, :percent, :day, :state, :states, :zip, :choice, :choices, :feet,
 # :words, :vin,
 #         :paper, :terminal, :driver, :person or :owner; a paper's cell is its last day; headed - other names
 #         that sheets give it

@@ -2,28 +2,23 @@
 
 # What customers owe, how old it is, and what of theirs lies unapplied.
 module Reads::Billing::Receivables
-  # row - of the customer; owed - { bucket => cents }; unapplied_cents; invoices - open ones, the oldest due first; days -
-  # from invoice to payment in the middle of what was paid, nil for none
-  Account = Value.of(:row, :owed, :unapplied_cents, :invoices, :days)
+  # row - of the customer; owed - { bucket => cents }; open - how many invoices; unapplied_cents; days - from invoice to
+  # payment in the middle of what was paid, nil for none
+  Account = Value.of(:row, :owed, :open, :unapplied_cents, :days)
 
   # Array of Account of those who owe or are owed something, the most owed first. today - Date
   def self.accounts(today)
-    open =
-      Store::Billing::Invoices
-        .open
-        .order(:due_on, Sequel[:invoices][:id])
-        .all
-        .group_by { |row| row[:customer_id] }
+    ages = Store::Billing::Invoices.ages(today)
     left = Store::Billing.unapplied.group_by { |row| row[:customer_id] }
     days = days_to_pay
     Store::Fleet::Customers
-      .where(id: open.keys | left.keys)
+      .where(id: ages.keys | left.keys)
       .map do |row|
-        invoices = open[row[:id]] || []
+        buckets = ages[row[:id]] || []
         Account.new(
           row:,
-          invoices:,
-          owed: Core::Billing.ageing(invoices.map { |one| [one[:due_on], owed_cents(one)] }, today),
+          owed: Core::Billing.sums(buckets.map { |age| [age[:bucket].to_sym, Money.cents(age[:owed])] }),
+          open: buckets.sum { |age| age[:count] },
           unapplied_cents: (left[row[:id]] || []).sum { |one| Money.cents(one[:left]) },
           days: days[row[:id]]
         )
@@ -31,7 +26,9 @@ module Reads::Billing::Receivables
       .sort_by { |account| [-account.owed.values.sum, account.row[:name]] }
   end
 
-  def self.owed_cents(row) = Money.cents(row[:total] - row[:paid])
+  # What a customer owes, the oldest due first: rows with paid.
+  def self.open(customer_id) =
+    Store::Billing::Invoices.open.where(customer_id:).order(:due_on, Sequel[:invoices][:id]).all
 
   # Accounts of the ledger, each with what it holds: rows of account, kind and amount.
   def self.trial_balance =

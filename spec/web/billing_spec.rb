@@ -165,7 +165,7 @@ RSpec.describe Web::Billing do
     # 1 September and thirty days: 53 days late on 23 November.
     expect(answer[:sums]).to include(current: young[:total], to_60: "40.00")
     account = paid((young[:total].to_d + 100).to_s("F"))[:accounts].first
-    expect(account).to include(total: "0.00", unapplied: "60.00", invoices: [])
+    expect(account).to include(total: "0.00", unapplied: "60.00", open: 0)
     expect(proven).to eq([])
   end
 

@@ -33,5 +33,29 @@ Store::Billing::Invoices =
     def owed(customer_id) =
       Store::Billing::Invoices.open.where(customer_id:).from_self.get { sum(total - paid) } || BigDecimal(0)
 
+    # Of what is owed: { customer id => rows with bucket, owed in dollars and count }.
+    def ages(today)
+      late = Sequel.lit("?::date - due_on", today)
+      cases =
+        Core::Billing::BUCKETS.map do |name, days|
+          ends = [days.begin && (late >= days.begin), days.end && (late <= days.end)]
+          [Sequel.&(*ends.compact), name.to_s]
+        end
+      Store::Billing::Invoices
+        .open
+        .from_self
+        .select(:customer_id, Sequel.case(cases, nil).as(:bucket), (Sequel[:total] - :paid).as(:owed))
+        .from_self
+        .group(:customer_id, :bucket)
+        .select(
+          :customer_id,
+          :bucket,
+          Sequel.function(:sum, :owed).as(:owed),
+          Sequel.function(:count).*.as(:count)
+        )
+        .all
+        .group_by { |row| row[:customer_id] }
+    end
+
     def latest_first = reverse(Sequel[:invoices][:invoiced_on], Sequel[:invoices][:id])
   end

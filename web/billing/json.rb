@@ -50,6 +50,9 @@ module Web::Billing::Json
         { **row.slice(:id, :words), line_on: row[:line_on].iso8601, amount: money(row[:amount]) }
       end
 
+    def open(customer_id) =
+      Reads::Billing::Receivables.open(customer_id).map { |row| row(row.merge(credited: false)) }
+
     def trial_balance =
       Reads::Billing::Receivables.trial_balance.map do |row|
         { account: row[:account], amount: money(row[:amount]) }
@@ -122,7 +125,7 @@ module Web::Billing::Json
         total: Money.text(account.owed.values.sum),
         unapplied: Money.text(account.unapplied_cents),
         days_to_pay: account.days&.round,
-        invoices: account.invoices.map { |row| row(row.merge(credited: false)) }
+        open: account.open
       }
   end
 end

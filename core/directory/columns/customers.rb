@@ -25,8 +25,9 @@ module Core::Directory::Columns::Customers
     of(:tell_late, :yes, "#{Core::Directory::Columns::YES_NO}: told by mail when a load will be late"),
     of(
       :papers_wanted,
-      :words,
-      "papers that go with each bill: bol, pod, scale_ticket, lumper_receipt, rate_confirmation"
+      :choices,
+      "papers that go with each bill: bol, pod, scale ticket, lumper receipt, rate confirmation",
+      choices: Core::Billing::Ready::PAPERS
     ),
     of(:bill_email, :text, "where bills go, if not to the mail address"),
     of(:credit_limit, :dollars, "dollars that it may owe at most"),

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
-import { useFetched } from '@/shared/fetched'
+import { NOTHING, useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 import { useAct } from '@/shared/useAct'
 import Waiting from '@/shared/Waiting.vue'
 import AgeBars from './AgeBars.vue'
 import BankPanel from './BankPanel.vue'
 import ReceiveDialog from './ReceiveDialog.vue'
-import { BUCKETS } from './words'
+import { BUCKETS, invoicesOf, type InvoiceRow } from './words'
 
 /** What customers owe and how old it is; what they pay is written down here. */
 const emit = defineEmits<{ look: [id: number] }>()
@@ -16,6 +16,13 @@ type Owed = Schemas['Receivables']
 const { data, problem, load, put } = useFetched(
   () => 0,
   () => ask<Owed>(api.GET('/api/receivables')),
+  change => ['invoice', 'customer'].includes(change.kind),
+)
+/** Whose invoices are looked at. */
+const shown = ref<number>()
+const { data: open } = useFetched(
+  shown,
+  async id => (id ? ask<InvoiceRow[]>(invoicesOf(id)) : NOTHING),
   change => ['invoice', 'customer'].includes(change.kind),
 )
 const receiving = ref(false)
@@ -60,14 +67,18 @@ const near = ({ credit_limit, total }: Schemas['Owing']) =>
                     >, limit {{ showDollars(one.credit_limit) }}{{ near(one) ? ' is near' : '' }}</span
                   >
                 </div>
-                <details v-if="one.invoices.length" class="small">
-                  <summary>
-                    {{ one.invoices.length === 1 ? 'One invoice' : `${one.invoices.length} invoices` }}
-                  </summary>
-                  <div v-for="row in one.invoices" :key="row.id" class="spread">
-                    <button type="button" class="link" @click="emit('look', row.id)">
-                      {{ row.number }}</button><span class="figure">{{ showDollars(row.owed) }}</span>
-                  </div>
+                <details
+                  v-if="one.open"
+                  class="small"
+                  @toggle="shown = ($event.target as HTMLDetailsElement).open ? one.customer_id : shown"
+                >
+                  <summary>{{ one.open === 1 ? 'One invoice' : `${one.open} invoices` }}</summary>
+                  <template v-if="shown === one.customer_id">
+                    <div v-for="row in open ?? []" :key="row.id" class="spread">
+                      <button type="button" class="link" @click="emit('look', row.id)">
+                        {{ row.number }}</button><span class="figure">{{ showDollars(row.owed) }}</span>
+                    </div></template
+                  >
                 </details>
               </td>
               <td v-for="[name, label] in BUCKETS" :key="name" class="figure" :data-of="label">
@@ -87,7 +98,7 @@ const near = ({ credit_limit, total }: Schemas['Owing']) =>
                   @click="receive(one.customer_id)"
                   >Write down a payment</v-btn
                 ><v-btn
-                  v-if="Number(one.unapplied) && one.invoices.length"
+                  v-if="Number(one.unapplied) && one.open"
                   size="small"
                   variant="text"
                   :disabled="busy"

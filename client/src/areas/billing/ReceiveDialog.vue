@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, type Schemas } from '@/shared/api'
+import { api, ask, type Schemas } from '@/shared/api'
+import { NOTHING, useFetched } from '@/shared/fetched'
 import { parseDollars, showDollars } from '@/shared/measure'
 import { showDay } from '@/shared/time'
 import AmountField from '@/shared/typed/AmountField.vue'
 import DayField from '@/shared/typed/DayField.vue'
 import { useAct } from '@/shared/useAct'
-import { sumOf } from './words'
+import { invoicesOf, sumOf } from './words'
 
 /** What a customer paid and which invoices it pays: the oldest due first, unless it is said otherwise. */
 const open = defineModel<boolean>({ required: true })
@@ -36,8 +37,13 @@ watch(
   },
   { immediate: true },
 )
+const { data: owing } = useFetched(
+  () => (open.value ? account.customer_id : undefined),
+  async id => (id ? ask<Schemas['InvoiceRow'][]>(invoicesOf(id)) : NOTHING),
+)
+const invoices = computed(() => owing.value ?? [])
 const typed = computed(() =>
-  account.invoices.flatMap(({ id }) => {
+  invoices.value.flatMap(({ id }) => {
     const dollars = parseDollars(parts.value[id] ?? '')
     return dollars ? [{ invoice_id: id, amount: dollars }] : []
   }),
@@ -47,7 +53,7 @@ const short = (row: Schemas['InvoiceRow']) => {
   return dollars !== undefined && Number(dollars) > 0 && Number(dollars) < Number(row.owed)
 }
 const claims = computed(() =>
-  account.invoices
+  invoices.value
     .filter(row => short(row) && reasons.value[row.id]?.trim())
     .map(({ id }) => ({ invoice_id: id, reason: reasons.value[id]!.trim() })),
 )
@@ -102,9 +108,9 @@ const elsewhere = computed(
           <p class="small quiet">
             {{ hint }}
           </p>
-          <table v-if="account.invoices.length" class="ledger">
+          <table v-if="invoices.length" class="ledger">
             <tbody>
-              <tr v-for="row in account.invoices" :key="row.id">
+              <tr v-for="row in invoices" :key="row.id">
                 <td>
                   <strong>{{ row.number }}</strong>
                   <div class="small quiet">due {{ showDay(row.due_on) }}</div>
@@ -112,7 +118,8 @@ const elsewhere = computed(
                 <td class="figure">{{ showDollars(row.owed) }}</td>
                 <td class="part">
                   <amount-field
-                    v-model="parts[row.id]!"
+                    :model-value="parts[row.id] ?? ''"
+                    @update:model-value="parts[row.id] = $event"
                     :label="`Toward ${row.number}`"
                     :error-messages="atPart(row.id)"
                   />

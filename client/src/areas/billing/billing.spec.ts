@@ -210,7 +210,7 @@ describe('what is owed', () => {
     total: '500.00',
     unapplied: '20.00',
     days_to_pay: 13,
-    invoices: [row(7), row(8, { owed: '80.00' })],
+    open: 2,
     ...more,
   })
   const owed = (accounts: object[]) => ({ today: TODAY, sums: { ...none, to_30: '500.00' }, accounts })
@@ -226,17 +226,24 @@ describe('what is owed', () => {
   })
 
   it('is paid oldest first where nothing is typed, else as typed, with why one is short', async () => {
-    const asked = fakeServer(() => ({ status: 201, body: owed([]) }))
-    const open = () =>
-      mount(ReceiveDialog, {
+    const unpaid = [row(7), row(8, { owed: '80.00' })]
+    const asked = fakeServer(({ method }) =>
+      method === 'GET' ? { body: unpaid } : { status: 201, body: owed([]) },
+    )
+    const posts = () => asked.filter(({ method }) => method === 'POST')
+    const open = async () => {
+      const dialog = mount(ReceiveDialog, {
         props: { modelValue: true, account: account() as never, today: TODAY },
         global,
       })
-    const wrapper = open()
+      await settled()
+      return dialog
+    }
+    const wrapper = await open()
     await type(wrapper, 'Dollars that came in', '1,250')
     await wrapper.find('form').trigger('submit')
     await settled()
-    expect(asked[0]!.body).toEqual({
+    expect(posts()[0]!.body).toEqual({
       key: expect.any(String),
       customer_id: 4,
       kind: 'ach',
@@ -244,13 +251,13 @@ describe('what is owed', () => {
       amount: '1250',
       received_on: TODAY,
     })
-    const again = open()
+    const again = await open()
     await type(again, 'Dollars that came in', '350')
     await type(again, 'Toward I-7', '350')
     await type(again, 'Why I-7 is short', 'Detention not agreed')
     await again.find('form').trigger('submit')
     await settled()
-    expect(asked[1]!.body).toMatchObject({
+    expect(posts()[1]!.body).toMatchObject({
       parts: [{ invoice_id: 7, amount: '350' }],
       claims: [{ invoice_id: 7, reason: 'Detention not agreed' }],
     })

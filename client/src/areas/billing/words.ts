@@ -1,4 +1,4 @@
-import type { Schemas } from '@/shared/api'
+import { api, type Schemas } from '@/shared/api'
 import { showDollars } from '@/shared/measure'
 
 export type InvoiceRow = Schemas['InvoiceRow']
@@ -18,6 +18,10 @@ export const WHOSE: Record<Schemas['BillWait']['whose'], string> = {
   dispatcher: 'Dispatch’s move',
   biller: 'Your move',
 }
+
+/** What a customer owes, the oldest due first. */
+export const invoicesOf = (id: number) =>
+  api.GET('/api/customers/{id}/open-invoices', { params: { path: { id } } })
 
 /** Where an invoice stands, in a word. */
 export function standing({ kind, credited, owed, due_on }: InvoiceRow, today: string): string {
