@@ -119,6 +119,7 @@ const canAsk = ({ waits, driver }: Unbilled) =>
                   ><strong>{{ row.number }}</strong></router-link
                 >
                 {{ row.origin }} → {{ row.destination }}
+                <div class="small quiet narrow">{{ customer }}</div>
                 <details class="small quiet">
                   <summary>
                     {{ row.charges.length === 1 ? 'One line' : `${row.charges.length} lines` }}
@@ -209,6 +210,14 @@ const canAsk = ({ waits, driver }: Unbilled) =>
 }
 .act {
   width: 8.5rem;
+}
+.narrow {
+  display: none;
+}
+@media (max-width: 700px) {
+  .narrow {
+    display: block;
+  }
 }
 @media (max-width: 1000px) {
   .columns {
