@@ -63,7 +63,8 @@ class Papers::Invoice < Papers::Letter
           head: %w[What How Dollars],
           column_widths: {
             2 => 90
-          }
+          },
+          right: [2]
         )
       end
   end
@@ -90,7 +91,7 @@ class Papers::Invoice < Papers::Letter
   def references(load)
     return if load[:references].empty?
 
-    quiet "#{load[:number]}: #{load[:references].map { |row| "#{row[:kind].tr("_", " ")} #{row[:value]}" }.join(", ")}"
+    quiet "#{load[:number]}: #{load[:references].map { |row| Core::Spoken.reference(row[:kind], row[:value]) }.join(", ")}"
   end
 
   def pay_to

@@ -52,13 +52,14 @@ class Papers::Letter
     say(text, size: 12, style: :bold)
   end
 
-  # head - texts of the first row, or nil; column_widths - by index, in points
-  def table(rows, head: nil, column_widths: {}, padding: [4, 4])
+  # head - texts of the first row, or nil; column_widths - by index, in points; right - indexes of columns of figures
+  def table(rows, head: nil, column_widths: {}, padding: [4, 4], right: [])
     cells = [head, *rows].compact.map { |row| row.map { |cell| plain(cell) } }
     style = { size: 9, borders: [:bottom], border_color: RULE, padding: }
     width = @pdf.bounds.width
     @pdf.table(cells, header: !head.nil?, width:, column_widths:, cell_style: style) do
       row(0).font_style = :bold if head
+      columns(right).align = :right if right.any?
     end
   end
 
