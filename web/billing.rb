@@ -49,8 +49,8 @@ module Web::Billing
 
   def self.bank(app)
     app.get("/api/bank-lines") { json Web::Billing::Json.bank_lines }
-    app.get("/api/bank-file") { json Core::Billing::BankFile.template }
-    app.post("/api/bank-file") do
+    app.get("/api/bank-imports") { json Core::Billing::BankFile.template }
+    app.post("/api/bank-imports") do
       json Work::Billing::TakeBankFile.call(input[:csv], preview: input[:preview], by:, now:)
     end
     app.post("/api/bank-lines/:id/settle") do

@@ -222,7 +222,7 @@ RSpec.describe Web::Billing do
   end
 
   describe "the bank's file" do
-    def take(text, preview: false) = client.call(:post, "/api/bank-file", { csv: text, preview: })
+    def take(text, preview: false) = client.call(:post, "/api/bank-imports", { csv: text, preview: })
     def waiting = client.call(:get, "/api/bank-lines")
 
     it "matches by number, customer and amount, keeps the rest for a person, and is taken once" do

@@ -316,7 +316,7 @@ RSpec.describe Web::Road do
       code: "settled_already"
     )
     expect(client.call(:get, "/api/loads/#{load_id}")[:price][:accessorials]).to eq(
-      [{ label: "Detention at Boise, ID, 80 min", amount: "70.00" }]
+      [{ kind: "detention", label: "Detention at Boise, ID, 80 min", amount: "70.00" }]
     )
     expect(client.call(:get, "/api/loads/#{load_id}")[:totals][:total]).to eq("2290.00")
     expect(delivery).to be_an(Integer)

@@ -9,12 +9,14 @@ import Waiting from '@/shared/Waiting.vue'
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ done: [] }>()
 const { data, problem, load } = useFetched(open, async shown =>
-  shown ? ask<Schemas['ImportTemplate']>(api.GET('/api/bank-file')) : NOTHING,
+  shown ? ask<Schemas['ImportTemplate']>(api.GET('/api/bank-imports')) : NOTHING,
 )
 const last = ref<Schemas['BankFileTaken']>()
 watch(open, () => (last.value = undefined))
 async function send(csv: string, preview: boolean) {
-  const answer = await ask<Schemas['BankFileTaken']>(api.POST('/api/bank-file', { body: { csv, preview } }))
+  const answer = await ask<Schemas['BankFileTaken']>(
+    api.POST('/api/bank-imports', { body: { csv, preview } }),
+  )
   last.value = answer.data
   if (!answer.data) return answer
   const { taken, known, unknown, errors, done } = answer.data

@@ -119,9 +119,9 @@ const elsewhere = computed(
                 <td class="part">
                   <amount-field
                     :model-value="parts[row.id] ?? ''"
-                    @update:model-value="parts[row.id] = $event"
                     :label="`Toward ${row.number}`"
                     :error-messages="atPart(row.id)"
+                    @update:model-value="parts[row.id] = $event"
                   />
                   <v-text-field
                     v-if="short(row)"
