@@ -93,4 +93,14 @@ RSpec.describe Core::Directory do
       expect { sheet("town\nBoise\n") }.to refuse("missing_column", "/csv")
     end
   end
+
+  it "reads several choices by their words, and says which there are" do
+    column = described_class.columns(:customers)[:papers_wanted]
+    expect(described_class.cell(column, "BOL; Scale ticket, lumper_receipt").value).to eq(
+      %w[bol scale_ticket lumper_receipt]
+    )
+    expect(described_class.cell(column, "bol, selfie").wrong).to include(
+      "scale ticket, lumper receipt or rate confirmation"
+    )
+  end
 end
