@@ -69,11 +69,27 @@ module Core::Billing
       end
   end
 
-  # Beyond what a customer may owe: the cents over it, nil where he may. limit_cents - nil for none
-  def self.over_limit(limit_cents, owed_cents, more_cents)
-    return if limit_cents.nil?
+  # Is what a customer owes near what he may owe, or beyond it? limit_cents - nil for no limit
+  def self.near_limit?(limit_cents, owed_cents) =
+    !limit_cents.nil? && owed_cents * 100 >= limit_cents * NEAR_PERCENT
+  # Our own choice.
+  NEAR_PERCENT = 90
 
-    over = owed_cents + more_cents - limit_cents
-    over.positive? ? over : nil
+  # Where an invoice or a credit note stands, and what is owed of it.
+  #
+  # kind - invoice or credit_note; credited - a credit note takes it back
+  #
+  # Returns [open, overdue, paid, taken_back or credit_note; cents].
+  def self.standing(kind:, credited:, total_cents:, paid_cents:, due_on:, today:)
+    return "credit_note", 0 if kind == "credit_note"
+    return "taken_back", 0 if credited
+
+    owed = total_cents - paid_cents
+    return "paid", 0 if owed.zero?
+
+    [due_on < today ? "overdue" : "open", owed]
   end
+
+  # Where the bills of a customer go: where he says, else to his mail address; nil for neither.
+  def self.mail_to(bill_email, email) = [bill_email, email].map(&:strip).find { |text| !text.empty? }
 end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # Papers that came in, behind a paper of ours: a picture a page, a PDF joined whole; one that cannot be joined is named.
-# Who includes it has @pdf and @papers, and says `caption(paper)` and `content(paper)`.
+# Who includes it has @pdf and @papers, and says `caption(paper)`.
 module Papers::Enclosed
   PICTURES = %w[image/jpeg image/png].freeze
 
@@ -20,6 +20,8 @@ module Papers::Enclosed
         say "This picture is damaged and cannot be shown."
       end
   end
+
+  def content(paper) = Reads::Tracking::Paper.of(paper[:id])[:content].to_s
 
   # A PDF that cannot be joined stays apart, and a page says so.
   def joined(report)

@@ -28,8 +28,7 @@ class Papers::Invoice < Papers::Letter
 
   def credit? = @row[:kind] == "credit_note"
   def name = "#{credit? ? "Credit note" : "Invoice"} #{@row[:number]}"
-  def money(dollars) =
-    "#{"-" if dollars.negative?}$#{Core::Spoken.grouped(dollars.abs.to_i)}.#{Money.dollars_text(dollars)[-2..]}"
+  def money(dollars) = "#{"-" if dollars.negative?}#{Core::Spoken.dollars(Money.cents(dollars.abs))}"
 
   def head
     quiet @value.company[:name]
@@ -115,6 +114,4 @@ class Papers::Invoice < Papers::Letter
       ", "
     )
   end
-
-  def content(paper) = Reads::Billing::Invoice.content(paper[:id])
 end

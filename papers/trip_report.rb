@@ -122,6 +122,4 @@ class Papers::TripReport < Papers::Letter
       paper[:latitude] && format("at %.4f, %.4f", paper[:latitude], paper[:longitude])
     ].compact.join(", ")
   end
-
-  def content(paper) = Reads::Tracking::TripReport.content(paper[:id])
 end

@@ -2,6 +2,8 @@
 
 # What is to be billed, what was, and what is owed.
 module Reads::Billing
+  MOST = 300
+
   # The day it is where the company is.
   def self.today(now) = Store::Company.day_of(now)
 
@@ -10,7 +12,7 @@ module Reads::Billing
 
   # Invoices and credit notes, the latest first: rows with customer, paid and credited. open - only of which something is
   # owed; text - a part of a number or of the customer's name
-  def self.invoices(open:, text:, most:)
+  def self.invoices(open:, text:)
     rows = open ? Store::Billing::Invoices.open : Store::Billing::Invoices.with_paid
     unless text.strip.empty?
       like = "%#{rows.escape_like(text.strip)}%"
@@ -20,6 +22,6 @@ module Reads::Billing
         )
     end
     credited = { Sequel[:invoices][:id] => Store::Billing::Invoices.credited }
-    rows.select_append(Sequel.as(credited, :credited)).latest_first.limit(most).all
+    rows.select_append(Sequel.as(credited, :credited)).latest_first.limit(MOST).all
   end
 end

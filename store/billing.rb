@@ -13,14 +13,11 @@ module Store::Billing
   # The next number is held until the transaction ends, so that none is ever missing.
   FIRST_SERIAL = 10_001
 
-  def self.next_serial =
-    DB[:invoice_numbers]
-      .insert_conflict(target: :id, update: { last: Sequel[:invoice_numbers][:last] + 1 })
-      .returning(:last)
-      .insert(id: 1, last: FIRST_SERIAL)
-      .first[
-      :last
-    ]
+  def self.next_serial
+    next_one = { last: Sequel[:invoice_numbers][:last] + 1 }
+    numbers = DB[:invoice_numbers].insert_conflict(target: :id, update: next_one)
+    numbers.returning(:last).insert(id: 1, last: FIRST_SERIAL).first.fetch(:last)
+  end
 
   # Loads whose papers may be billed with what their bill says: rows with customer, terms and what the customer asks for.
   # ids - nil for all that are delivered and not billed
@@ -28,7 +25,7 @@ module Store::Billing
     loads =
       DB[:loads]
         .join(:customers, id: :customer_id)
-        .where(status: %w[delivered papers_in])
+        .where(status: Core::Freight::Statuses::BILLABLE)
         .order(:delivery_at, Sequel[:loads][:id])
     loads = loads.where(Sequel[:loads][:id] => ids) if ids
     loads
@@ -37,8 +34,6 @@ module Store::Billing
         Sequel[:customers][:name].as(:customer),
         :terms_days,
         :papers_wanted,
-        :bill_email,
-        Sequel[:customers][:email].as(:customer_email),
         weight.as(:weight_lb)
       )
       .all
@@ -87,12 +82,12 @@ module Store::Billing
   def self.unapplied(customer_id = nil)
     used =
       PaymentParts.standing.group(:payment_id).select(:payment_id, Sequel.function(:sum, :amount).as(:used))
-    receipts =
+    payments =
       Payments
         .left_join(used.as(:used), payment_id: Sequel[:customer_payments][:id])
         .select_all(:customer_payments)
         .select_append((Sequel[:amount] - Sequel.function(:coalesce, Sequel[:used][:used], 0)).as(:left))
-    receipts = receipts.where(customer_id:) if customer_id
-    receipts.from_self.where { left > 0 }.order(:received_on, :id).all
+    payments = payments.where(customer_id:) if customer_id
+    payments.from_self.where { left > 0 }.order(:received_on, :id).all
   end
 end

@@ -2,8 +2,6 @@
 
 # From delivered to paid: what is to be billed, invoices, and what customers owe.
 module Web::Billing
-  MOST = 300
-
   def self.registered(app)
     invoices(app)
     receipts(app)
@@ -13,12 +11,14 @@ module Web::Billing
 
   def self.invoices(app)
     app.get("/api/billing") { json Web::Billing::Json.desk }
-    app.get("/api/invoices") { json Web::Billing::Json.list(parameters[:open] || false, parameters[:q].to_s) }
+    app.get("/api/invoices") do
+      json Web::Billing::Json.list(parameters[:open] || false, parameters[:q].to_s, now)
+    end
     app.post("/api/invoices") do
       id = Work::Billing::MakeInvoice.call(input, by:, now:)
-      json Web::Billing::Json.invoice(id), status: 201
+      json Web::Billing::Json.invoice(id, now), status: 201
     end
-    app.get("/api/invoices/:id") { json Web::Billing::Json.invoice(id) }
+    app.get("/api/invoices/:id") { json Web::Billing::Json.invoice(id, now) }
     app.get("/api/invoices/:id/pdf") do
       content_type "application/pdf"
       Papers::Invoice.new(Reads::Billing::Invoice.of(id)).render
@@ -26,17 +26,17 @@ module Web::Billing
     app.post("/api/invoices/:id/mail") do
       pdf = -> { Papers::Invoice.new(Reads::Billing::Invoice.of(id)).render }
       Work::Billing::MailInvoice.call(id, input, pdf:, by:, now:)
-      json Web::Billing::Json.invoice(id)
+      json Web::Billing::Json.invoice(id, now)
     end
     app.post("/api/invoices/:id/credit") do
       Work::Billing::CreditInvoice.call(id, input, by:, now:)
-      json Web::Billing::Json.invoice(id)
+      json Web::Billing::Json.invoice(id, now)
     end
   end
 
   def self.receipts(app)
     app.get("/api/receivables") { json Web::Billing::Json.receivables(now) }
-    app.get("/api/customers/:id/open-invoices") { json Web::Billing::Json.open(id) }
+    app.get("/api/customers/:id/open-invoices") { json Web::Billing::Json.open(id, now) }
     app.post("/api/customer-payments") do
       Work::Billing::Receive.call(input, by:, now:)
       json Web::Billing::Json.receivables(now), status: 201

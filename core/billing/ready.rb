@@ -32,6 +32,12 @@ module Core::Billing::Ready
 
   def self.waits(facts) = [*papers(facts), *detention(facts), *weight(facts), *nothing(facts)]
 
+  # What a load's own page says in other words (Core::Freight::Readiness).
+  SAID_AS = { "paper_bol" => "papers", "paper_pod" => "papers", "weight" => "weight" }.freeze
+
+  # Of waits those that are not said yet by some of a load's findings. codes - theirs
+  def self.beside(waits, codes) = waits.reject { |wait| codes.include?(SAID_AS[wait.code]) }
+
   # Kinds that are wanted and not in.
   def self.lacking(papers, wanted)
     return Core::Freight::Papers.in?(papers) ? [] : %w[bol] if wanted.empty?

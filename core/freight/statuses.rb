@@ -19,6 +19,9 @@ module Core::Freight::Statuses
   # Its stops, freight and crew may still change.
   CHANGEABLE = %w[open planned sent accepted].freeze
 
+  # Whose bill may be made.
+  BILLABLE = NEXT.select { |_, statuses| statuses.include?("billed") }.keys.freeze
+
   # What has happened to a load stays, whatever becomes of its trips.
   HAPPENED = %w[delivered papers_in billed closed cancelled].freeze
 

@@ -48,9 +48,6 @@ module Reads::Billing::Invoice
     )
   end
 
-  # The bytes of a paper.
-  def self.content(paper_id) = DB[:paper_contents].where(paper_id:).get(:content).to_s
-
   def self.loads(lines)
     ids = lines.filter_map { |row| row[:load_id] }.uniq
     references = DB[:load_references].where(load_id: ids).order(:id).all.group_by { |row| row[:load_id] }

@@ -4,7 +4,13 @@
 module Reads::Billing::Receivables
   # row - of the customer; owed - { bucket => cents }; open - how many invoices; unapplied_cents; days - from invoice to
   # payment in the middle of what was paid, nil for none
-  Account = Value.of(:row, :owed, :open, :unapplied_cents, :days)
+  Account =
+    Value.of(:row, :owed, :open, :unapplied_cents, :days) do
+      def near_limit?
+        limit = row[:credit_limit]
+        Core::Billing.near_limit?(limit && Money.cents(limit), owed.values.sum)
+      end
+    end
 
   # Array of Account of those who owe or are owed something, the most owed first. today - Date
   def self.accounts(today)

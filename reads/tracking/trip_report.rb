@@ -25,7 +25,4 @@ module Reads::Tracking::TripReport
       papers: DB[:papers].where(trip_id:).order(:id).all
     )
   end
-
-  # The bytes of a paper.
-  def self.content(paper_id) = DB[:paper_contents].where(paper_id:).get(:content).to_s
 end

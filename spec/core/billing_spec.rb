@@ -142,10 +142,33 @@ RSpec.describe Core::Billing do
     end
   end
 
-  it "lets a customer owe up to his limit, and says by how much it is beyond" do
+  it "says that a customer is near his limit from nine tenths of it on" do
+    near =
+      [[nil, 9], [100_00, 89_99], [100_00, 90_00], [100_00, 140_00], [0, 0]].map do |limit|
+        described_class.near_limit?(*limit)
+      end
+    expect(near).to eq([false, false, true, true, true])
+  end
+
+  it "says where an invoice stands and what is owed of it" do
+    today = Date.new(2026, 11, 23)
+    usual = { kind: "invoice", credited: false, total_cents: 900, paid_cents: 0, due_on: today, today: }
+    stands = ->(**more) { described_class.standing(**usual, **more) }
     expect(
-      [[nil, 9, 9], [100, 60, 40], [100, 60, 41]].map { |limit| described_class.over_limit(*limit) }
-    ).to eq([nil, nil, 1])
+      [
+        stands.call,
+        stands.call(due_on: today - 1, paid_cents: 899),
+        stands.call(due_on: today - 1, paid_cents: 900),
+        stands.call(credited: true),
+        stands.call(kind: "credit_note", total_cents: -900)
+      ]
+    ).to eq([["open", 900], ["overdue", 1], ["paid", 0], ["taken_back", 0], ["credit_note", 0]])
+  end
+
+  it "sends bills where the customer says, else to his address" do
+    expect([%w[a@x b@x], ["", "b@x"], [" ", ""]].map { |pair| described_class.mail_to(*pair) }).to eq(
+      ["a@x", "b@x", nil]
+    )
   end
 
   describe Core::Billing::Books do
@@ -223,6 +246,10 @@ RSpec.describe Core::Billing do
       expect(match("PMT i10001 and I-10002", 1_000, owed)).to eq([1, { 2 => 700, 1 => 300 }, "number"])
       expect(match("PMT", 600, owed, reference: "I-10001")).to eq([1, { 1 => 500 }, "number"])
       expect(match("I-10001 I-10003", 1, owed)).to be_nil
+      # One that was numbered elsewhere, before there were invoices here.
+      old = [owes(1, 500).with(number: "JF-26001"), owes(2, 500).with(number: "7")]
+      expect(match("PMT JF26001 7", 500, old)).to eq([1, { 1 => 500 }, "number"])
+      expect(match("PMT 7", 400, old)).to be_nil
     end
 
     it "goes by the customer's own words, and pays what the amount tells" do

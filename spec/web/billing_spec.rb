@@ -90,6 +90,10 @@ RSpec.describe Web::Billing do
     )
     expect(waiting[:total].to_d).to eq(DB[:loads].where(id: load_id).get(:total))
     expect(bill[:error]).to include(code: "not_ready", message: /scale ticket/)
+    # The load's own page says the same.
+    expect(client.call(:get, "/api/loads/#{load_id}")[:missing]).to eq(
+      [waiting[:waits].first.slice(:code, :text)]
+    )
     DB[:customers].update(papers_wanted: Sequel.pg_array([], :text))
     expect(client.call(:get, "/api/billing").transform_values(&:length)).to eq({ ready: 1, waiting: 0 })
     DB[:detention_claims].insert(

@@ -5,12 +5,12 @@ module Store::Billing::Books
   # Invoices and credit notes that do not read as their lines, or are posted otherwise than they read: rows of number, read
   # and posted.
   def self.differing = DB[<<~SQL].all
-      SELECT invoices.number, invoices.total AS read, coalesce(sum(ledger_entries.amount), 0) AS posted FROM invoices
-        LEFT JOIN ledger_transactions ON ledger_transactions.kind = invoices.kind
-          AND what IN ('Invoice ' || invoices.number,
-            'Credit note ' || invoices.number || ' for ' || (SELECT number FROM invoices credited WHERE credited.id = invoices.credits_id))
-        LEFT JOIN ledger_entries ON transaction_id = ledger_transactions.id AND account = 'revenue'
-      GROUP BY invoices.id HAVING invoices.total <> coalesce(sum(ledger_entries.amount), 0)
+      SELECT number, total AS read, posted FROM (
+        SELECT number, total, coalesce((SELECT sum(amount) FROM ledger_entries
+          JOIN ledger_transactions ON ledger_transactions.id = transaction_id
+          WHERE ledger_entries.invoice_id = coalesce(invoices.credits_id, invoices.id)
+            AND account = 'revenue' AND ledger_transactions.kind = invoices.kind), 0) AS posted
+        FROM invoices) told WHERE total <> posted
       UNION ALL SELECT number, total, coalesce((SELECT sum(amount) FROM invoice_lines WHERE invoice_id = invoices.id), 0)
         FROM invoices
         WHERE total <> coalesce((SELECT sum(amount) FROM invoice_lines WHERE invoice_id = invoices.id), 0)

@@ -8,16 +8,13 @@ module Web::Billing::Json
       { ready: ready.map { |load| load(load) }, waiting: waiting.map { |load| load(load) } }
     end
 
-    def list(open, text)
-      rows = Reads::Billing.invoices(open:, text:, most: Web::Billing::MOST)
-      rows.map { |row| row(row) }
-    end
+    def list(open, text, now) = Reads::Billing.invoices(open:, text:).map { |row| row(row, today(now)) }
 
     # Raises Store::NotFound.
-    def invoice(id)
+    def invoice(id, now)
       value = Reads::Billing::Invoice.of(id)
       {
-        **row(value.row.merge(credited: !value.credited_by.nil?)),
+        **row(value.row.merge(credited: !value.credited_by.nil?), today(now)),
         why: value.row[:why],
         made_by: value.row[:made_by],
         lines: value.lines.map { |line| line(line) },
@@ -28,12 +25,12 @@ module Web::Billing::Json
         claims:
           value.claims.map { |claim| { **claim.slice(:reason, :made_by), amount: money(claim[:amount]) } },
         mails: value.mails.map { |mail| { **mail.slice(:to, :by), at: mail[:at].iso8601 } },
-        mail_to: [value.customer[:bill_email], value.customer[:email]].find { |text| !text.empty? }.to_s
+        mail_to: Core::Billing.mail_to(*value.customer.values_at(:bill_email, :email)).to_s
       }
     end
 
     def receivables(now)
-      today = Reads::Billing.today(now)
+      today = today(now)
       accounts = Reads::Billing::Receivables.accounts(today)
       {
         today: today.iso8601,
@@ -50,8 +47,8 @@ module Web::Billing::Json
         { **row.slice(:id, :words), line_on: row[:line_on].iso8601, amount: money(row[:amount]) }
       end
 
-    def open(customer_id) =
-      Reads::Billing::Receivables.open(customer_id).map { |row| row(row.merge(credited: false)) }
+    def open(customer_id, now) =
+      Reads::Billing::Receivables.open(customer_id).map { |row| row(row.merge(credited: false), today(now)) }
 
     def trial_balance =
       Reads::Billing::Receivables.trial_balance.map do |row|
@@ -92,18 +89,26 @@ module Web::Billing::Json
         rate: Web::Figures.rate(row[:rate])
       }
 
-    def row(row) =
+    def row(row, today)
+      standing, owed_cents =
+        Core::Billing.standing(
+          **row.slice(:kind, :credited, :due_on),
+          total_cents: Money.cents(row[:total]),
+          paid_cents: Money.cents(row[:paid]),
+          today:
+        )
       {
-        **row.slice(:id, :number, :kind, :customer_id, :customer),
+        **row.slice(:id, :number, :kind, :customer_id, :customer, :credited),
         invoiced_on: row[:invoiced_on].iso8601,
         due_on: row[:due_on].iso8601,
         total: money(row[:total]),
         paid: money(row[:paid]),
-        owed: money(owed(row)),
-        credited: row[:credited]
+        owed: Money.text(owed_cents),
+        standing:
       }
+    end
 
-    def owed(row) = row[:credited] || row[:kind] == "credit_note" ? BigDecimal(0) : row[:total] - row[:paid]
+    def today(now) = Reads::Billing.today(now)
     def other(row) = row&.slice(:id, :number)
 
     def part(part) =
@@ -121,6 +126,7 @@ module Web::Billing::Json
         customer: account.row[:name],
         terms_days: account.row[:terms_days],
         credit_limit: money(account.row[:credit_limit]),
+        near_limit: account.near_limit?,
         owed: account.owed.transform_values { |cents| Money.text(cents) },
         total: Money.text(account.owed.values.sum),
         unapplied: Money.text(account.unapplied_cents),

@@ -81,7 +81,7 @@ module Web::Freight::LoadJson
       freight: page.freight.map { |row| row.except(:id, :load_id, :position) },
       price: price(page),
       totals: totals(page),
-      missing: [*page.missing.map(&:to_h), *permits_missing(page)],
+      missing: [*page.missing.map(&:to_h), *permits_missing(page), *bill_missing(page)],
       permits: page.permits?,
       allowed_acts: allowed_acts(page, by).map(&:to_h),
       trips: page.trips.map { |trip| Web::Freight::TripJson.of(trip, by:) },
@@ -95,6 +95,12 @@ module Web::Freight::LoadJson
 
     Work::Permits::Missing.today(page.load[:id]).map { |text| { code: "permits", text: } }
   end
+
+  # What its bill waits for beside that, as the billing desk says it.
+  def self.bill_missing(page) =
+    Work::Billing::Facts
+      .beside(page.load, page.missing.map(&:code))
+      .map { |wait| wait.to_h.slice(:code, :text) }
 
   def self.allowed_acts(page, by) =
     Core::Freight::Acts.of_load(
@@ -167,5 +173,5 @@ module Web::Freight::LoadJson
       permit ? { title: Web::Permits::PermitJson.title(permit), void: permit[:status] == "cancelled" } : {}
     { **row.slice(:id, :kind, :content_type, :bytes, :stop_id, :by), at: Figures.iso(row[:at]), **named }
   end
-  private_class_method :row, :allowed_acts, :stop, :price, :totals, :leg, :invoice, :paper
+  private_class_method :row, :allowed_acts, :bill_missing, :stop, :price, :totals, :leg, :invoice, :paper
 end

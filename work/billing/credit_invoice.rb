@@ -40,9 +40,10 @@ module Work::Billing::CreditInvoice
 
   def self.write(invoice, why, by, now)
     on = Store::Company.day_of(now)
+    number = Core::Billing.number(Store::Billing.next_serial)
     id =
       Store::Billing::Invoices.insert(
-        number: Core::Billing.number(Store::Billing.next_serial),
+        number:,
         kind: "credit_note",
         credits_id: invoice[:id],
         customer_id: invoice[:customer_id],
@@ -56,7 +57,6 @@ module Work::Billing::CreditInvoice
     charges = back(invoice)
     Work::Billing::MakeInvoice.lines(id, charges)
     entries = Core::Billing::Books.of_invoice(invoice[:id], charges)
-    number = Store::Billing::Invoices.at(id).get(:number)
     what = "Credit note #{number} for #{invoice[:number]}"
     Work::Billing::Post.call("credit_note", invoice[:customer_id], entries, what:, by:, now:)
     id

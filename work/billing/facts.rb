@@ -11,6 +11,13 @@ class Work::Billing::Facts
     new(rows).all
   end
 
+  # What the bill of a load waits for beside what its own page says already. load - row; codes - of what is said
+  def self.beside(load, codes)
+    return [] unless Core::Freight::Statuses::BILLABLE.include?(load[:status])
+
+    Core::Billing::Ready.beside(of([load[:id]]).flat_map(&:waits), codes)
+  end
+
   def initialize(rows)
     @rows = rows
     ids = rows.map { |row| row[:id] }

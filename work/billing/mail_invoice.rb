@@ -26,9 +26,7 @@ module Work::Billing::MailInvoice
   end
 
   def self.address(said, customer)
-    to =
-      [said, customer[:bill_email], customer[:email]].map { |text| text.to_s.strip }
-        .find { |text| !text.empty? }
+    to = said.to_s.strip.empty? ? Core::Billing.mail_to(*customer.values_at(:bill_email, :email)) : said.strip
     return to if to
 
     raise Refused.new(

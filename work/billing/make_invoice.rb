@@ -21,7 +21,7 @@ module Work::Billing::MakeInvoice
 
   # Array of Facts::Load; in one status, of one customer, with nothing that it waits for.
   def self.ready(rows)
-    wrong = rows.find { |row| !%w[delivered papers_in].include?(row[:status]) }
+    wrong = rows.find { |row| !Core::Freight::Statuses::BILLABLE.include?(row[:status]) }
     if wrong
       refuse("wrong_status", "#{wrong[:number]} is #{wrong[:status].tr("_", " ")}: it cannot be billed.")
     end
@@ -38,9 +38,10 @@ module Work::Billing::MakeInvoice
   def self.write(loads, invoiced_on, by, now)
     customer = loads.first.row
     charges = loads.flat_map(&:charges)
+    number = Core::Billing.number(Store::Billing.next_serial)
     id =
       Store::Billing::Invoices.insert(
-        number: Core::Billing.number(Store::Billing.next_serial),
+        number:,
         customer_id: customer[:customer_id],
         rebills_id:
           Store::Billing::InvoiceLoads.where(load_id: loads.map { |load| load.row[:id] }).max(:invoice_id),
@@ -53,7 +54,6 @@ module Work::Billing::MakeInvoice
     lines(id, charges)
     Store::Billing::InvoiceLoads.multi_insert(loads.map { |load| { invoice_id: id, load_id: load.row[:id] } })
     entries = Core::Billing::Books.of_invoice(id, charges)
-    number = Store::Billing::Invoices.at(id).get(:number)
     Work::Billing::Post.call("invoice", customer[:customer_id], entries, what: "Invoice #{number}", by:, now:)
     id
   end

@@ -5,14 +5,16 @@
 # more for the next.
 class Core::Billing::BankFile::Matcher
   Match = Core::Billing::BankFile::Match
-  NUMBER = /\bI-?(\d{4,})\b/
+  # What may be a number of an invoice, with or without its hyphens: shorter ones are too many things.
+  NUMBER = /[A-Z0-9]+(?:-[A-Z0-9]+)*/
+  SHORTEST = 4
   # Words that tell no customer from another.
   COMMON = %w[inc llc ltd co corp company the and].freeze
 
   # open - Array of Core::Billing::BankFile::Open
   def initialize(open)
     @owed = open.to_h { |one| [one.id, one.cents] }
-    @number = open.to_h { |one| [one.number, one] }
+    @number = open.to_h { |one| [bare(one.number), one] }
     @customer = open.group_by(&:customer_id)
     @amount = open.group_by(&:cents).transform_values { |list| list.map(&:id) }
     @open = open.to_h { |one| [one.id, one] }
@@ -38,7 +40,8 @@ class Core::Billing::BankFile::Matcher
   private
 
   def by_number(line)
-    told = "#{line.words} #{line.reference}".upcase.scan(NUMBER).map { |digits,| @number["I-#{digits}"] }
+    said = "#{line.words} #{line.reference}".upcase.scan(NUMBER).map { |text| bare(text) }
+    told = said.select { |text| text.length >= SHORTEST }.map { |text| @number[text] }
     found = owing(told.compact.uniq)
     return if found.empty? || found.map(&:customer_id).uniq.length > 1
 
@@ -78,4 +81,5 @@ class Core::Billing::BankFile::Matcher
     )
 
   def words(text) = text.downcase.scan(/[a-z0-9]+/)
+  def bare(text) = text.upcase.delete("-")
 end

@@ -4,6 +4,8 @@ import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 import { showDay } from '@/shared/time'
+import LookupField from '@/shared/typed/LookupField.vue'
+import type { Found } from '@/shared/typed/useLookup'
 import { useAct } from '@/shared/useAct'
 import Waiting from '@/shared/Waiting.vue'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
@@ -12,24 +14,24 @@ import BankFileDialog from './BankFileDialog.vue'
 /** What came in by the bank's file and nobody has said whose it is; and the taking in of such a file. */
 const emit = defineEmits<{ changed: [] }>()
 type Line = Schemas['BankLine']
-type Named = { id: number; name: string }
+type Payer = Found & { id: number }
 const { data, problem, load, put } = useFetched(
   () => 0,
   () => ask<Line[]>(api.GET('/api/bank-lines')),
   change => change.kind === 'bank_file',
 )
-const { data: customers } = useFetched(
-  () => 0,
-  async () => {
-    const { data: page, problem: wrong } = await ask<{ rows: Named[] }>(
-      api.GET('/api/customers', { params: { query: {} } }),
-    )
-    return page ? { data: page.rows, problem: undefined } : { data: undefined, problem: wrong! }
-  },
-)
+async function look(q: string): Promise<Payer[]> {
+  const { data: page } = await ask(api.GET('/api/customers', { params: { query: { q } } }))
+  return (page?.rows ?? []).map(({ id, name, town }) => ({
+    key: `${id}`,
+    id,
+    title: name,
+    subtitle: town ?? '',
+  }))
+}
 const taking = ref(false)
 const aside = ref<Line>()
-const whose = ref<Record<number, number>>({})
+const whose = ref<Record<number, Payer | null>>({})
 const doing = ref<number>()
 const { busy, trouble, act } = useAct<Line[]>(
   lines => {
@@ -68,12 +70,12 @@ const taken = () => {
               <strong>{{ showDollars(line.amount) }}</strong>
             </td>
             <td class="whose">
-              <v-autocomplete
-                v-model="whose[line.id]"
+              <lookup-field
+                :model-value="whose[line.id] ?? null"
                 :label="`Whose: ${showDollars(line.amount)}`"
-                :items="customers ?? []"
-                item-title="name"
-                item-value="id"
+                :look="look"
+                ask="A part of the customer’s name"
+                @update:model-value="whose[line.id] = $event"
               />
             </td>
             <td class="figure">
@@ -82,7 +84,7 @@ const taken = () => {
                 variant="tonal"
                 :disabled="busy || !whose[line.id]"
                 :aria-label="`Put it down: ${line.words}`"
-                @click="settle(line, { customer_id: whose[line.id]! })"
+                @click="settle(line, { customer_id: whose[line.id]!.id })"
                 >Put it down</v-btn
               ><v-btn
                 size="small"

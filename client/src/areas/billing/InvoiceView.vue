@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
-import { dayAt, showDay, showTime } from '@/shared/time'
+import { showDay, showTime } from '@/shared/time'
 import { useAct } from '@/shared/useAct'
 import Waiting from '@/shared/Waiting.vue'
-import { standing, worked } from './words'
+import { STANDING, worked } from './words'
 
 /** One invoice or credit note: what stands on it, what became of it, and what may be done with it. */
 const { id } = defineProps<{ id: number }>()
@@ -21,7 +21,6 @@ const { data, problem, load, put } = useFetched(
   of => ask<Full>(api.GET('/api/invoices/{id}', { params: { path: { id: of } } })),
   change => change.kind === 'invoice' && change.id === id,
 )
-const today = computed(() => dayAt(session.now(), session.zone))
 const crediting = ref(false)
 const to = ref<string>()
 const params = { path: { id } }
@@ -59,7 +58,7 @@ const RECEIVED = { cheque: 'cheque', ach: 'ACH', card: 'card' } as Record<string
       <article class="panel pad" :aria-label="full.number">
         <header class="spread">
           <h2>{{ full.kind === 'credit_note' ? 'Credit note' : 'Invoice' }} {{ full.number }}</h2>
-          <strong :class="{ late: standing(full, today) === 'Overdue' }">{{ standing(full, today) }}</strong>
+          <strong :class="{ late: full.standing === 'overdue' }">{{ STANDING[full.standing] }}</strong>
         </header>
         <p>
           {{ full.customer }}, of {{ showDay(full.invoiced_on)

@@ -3,14 +3,12 @@ import { ref } from 'vue'
 import { api, ask } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
-import { useSession } from '@/shared/session'
-import { dayAt, showDay } from '@/shared/time'
+import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
-import { standing, type InvoiceRow } from './words'
+import { STANDING, type InvoiceRow } from './words'
 
 /** Invoices and credit notes, the latest first. */
 const emit = defineEmits<{ look: [id: number] }>()
-const session = useSession()
 const open = ref(true)
 const text = ref('')
 const { data, problem, load } = useFetched(
@@ -18,7 +16,6 @@ const { data, problem, load } = useFetched(
   query => ask<InvoiceRow[]>(api.GET('/api/invoices', { params: { query } })),
   change => change.kind === 'invoice',
 )
-const today = () => dayAt(session.now(), session.zone)
 </script>
 
 <template>
@@ -53,8 +50,8 @@ const today = () => dayAt(session.now(), session.zone)
             <td data-of="Customer">{{ row.customer }}</td>
             <td data-of="Of">{{ showDay(row.invoiced_on) }}</td>
             <td data-of="Due">{{ showDay(row.due_on) }}</td>
-            <td data-of="Stands" :class="{ late: standing(row, today()) === 'Overdue' }">
-              {{ standing(row, today()) }}
+            <td data-of="Stands" :class="{ late: row.standing === 'overdue' }">
+              {{ STANDING[row.standing] }}
             </td>
             <td data-of="Total" class="figure">{{ showDollars(row.total) }}</td>
             <td data-of="Owed" class="figure">{{ showDollars(row.owed) }}</td>

@@ -35,8 +35,6 @@ const receive = (customerId: number) => {
 const { busy, trouble, act } = useAct<Owed>(put)
 const apply = (customerId: number) =>
   act(key => api.POST('/api/customers/{id}/apply', { params: { path: { id: customerId } }, body: { key } }))
-const near = ({ credit_limit, total }: Schemas['Owing']) =>
-  credit_limit !== null && Number(total) >= Number(credit_limit) * 0.9
 </script>
 
 <template>
@@ -63,8 +61,8 @@ const near = ({ credit_limit, total }: Schemas['Owing']) =>
                 <div class="small quiet">
                   {{ one.terms_days }} days{{
                     one.days_to_pay === null ? '' : `, pays after ${one.days_to_pay}`
-                  }}<span v-if="one.credit_limit" :class="{ late: near(one) }"
-                    >, limit {{ showDollars(one.credit_limit) }}{{ near(one) ? ' is near' : '' }}</span
+                  }}<span v-if="one.credit_limit" :class="{ late: one.near_limit }"
+                    >, limit {{ showDollars(one.credit_limit) }}{{ one.near_limit ? ' is near' : '' }}</span
                   >
                 </div>
                 <details

@@ -24,11 +24,12 @@ export const invoicesOf = (id: number) =>
   api.GET('/api/customers/{id}/open-invoices', { params: { path: { id } } })
 
 /** Where an invoice stands, in a word. */
-export function standing({ kind, credited, owed, due_on }: InvoiceRow, today: string): string {
-  if (kind === 'credit_note') return 'Credit note'
-  if (credited) return 'Taken back'
-  if (!Number(owed)) return 'Paid'
-  return due_on < today ? 'Overdue' : 'Open'
+export const STANDING: Record<InvoiceRow['standing'], string> = {
+  open: 'Open',
+  overdue: 'Overdue',
+  paid: 'Paid',
+  taken_back: 'Taken back',
+  credit_note: 'Credit note',
 }
 
 /** How a line came about: `612.0 miles at $2.85`; nothing where it is a sum. */
