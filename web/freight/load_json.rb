@@ -4,7 +4,6 @@
 module Web::Freight::LoadJson
   Figures = Web::Figures
   # While it is still to move, what its permits lack is said.
-  TO_MOVE = ["open", *Core::Freight::Acts::UNDER_WAY].freeze
   COLUMNS = %i[
     id
     number
@@ -81,26 +80,13 @@ module Web::Freight::LoadJson
       freight: page.freight.map { |row| row.except(:id, :load_id, :position) },
       price: price(page),
       totals: totals(page),
-      missing: [*page.missing.map(&:to_h), *permits_missing(page), *bill_missing(page)],
+      missing: Web::Freight::MissingJson.of(page),
       permits: page.permits?,
       allowed_acts: allowed_acts(page, by).map(&:to_h),
       trips: page.trips.map { |trip| Web::Freight::TripJson.of(trip, by:) },
       papers: page.papers.map { |row| paper(row, page.permit_papers[row[:id]]) }
     }
   end
-
-  # What keeps an oversize load from moving, while it still is to move.
-  def self.permits_missing(page)
-    return [] unless page.permits? && TO_MOVE.include?(page.load[:status])
-
-    Work::Permits::Missing.today(page.load[:id]).map { |text| { code: "permits", text: } }
-  end
-
-  # What its bill waits for beside that, as the billing desk says it.
-  def self.bill_missing(page) =
-    Work::Billing::Facts
-      .beside(page.load, page.missing.map(&:code))
-      .map { |wait| wait.to_h.slice(:code, :text) }
 
   def self.allowed_acts(page, by) =
     Core::Freight::Acts.of_load(
@@ -173,5 +159,5 @@ module Web::Freight::LoadJson
       permit ? { title: Web::Permits::PermitJson.title(permit), void: permit[:status] == "cancelled" } : {}
     { **row.slice(:id, :kind, :content_type, :bytes, :stop_id, :by), at: Figures.iso(row[:at]), **named }
   end
-  private_class_method :row, :allowed_acts, :bill_missing, :stop, :price, :totals, :leg, :invoice, :paper
+  private_class_method :row, :allowed_acts, :stop, :price, :totals, :leg, :invoice, :paper
 end
