@@ -84,6 +84,7 @@ module Core::Market
 
   # Most that an offer may come to: no freight pays ten million dollars, and a slip of the keys does.
   MOST_OFFER_CENTS = 9_999_999_99
+  OFFERS = "An offer is a price between a cent and ten million dollars."
   def self.offer?(amount_cents) = amount_cents.between?(1, MOST_OFFER_CENTS)
 
   # What a poster reads: who offers what for which posting, under which number of ours.
@@ -123,7 +124,14 @@ module Core::Market
   end
   WORTH_TELLING = %w[fits tight].freeze
 
-  # What may be done with an offer in a state.
-  def self.may(state) = { may_withdraw: !SETTLED.include?(state), may_book: BOOKABLE.include?(state) }
+  # What may be done with an offer in a state. service - where its freight is posted
+  def self.may(state, service:) =
+    {
+      may_withdraw: !SETTLED.include?(state),
+      may_book: BOOKABLE.include?(state),
+      may_answer: state == "sent" && service == SHEET
+    }
+  # What came as a sheet: no service hears of our offers for it, and none answers.
+  SHEET = "sheet"
   BOOKABLE = %w[accepted countered].freeze
 end

@@ -5,6 +5,8 @@
 # again, as the same job and for as long as it takes. A job says what it does each time in `look`.
 module Jobs::EachMinute
   EVERY_SECONDS = 60
+  # A service that is out of reach is asked again no sooner.
+  AWAY_SECONDS = 10
 
   def self.included(job)
     job.extend(Keeping)
@@ -20,9 +22,9 @@ module Jobs::EachMinute
   end
 
   def run
-    looked
+    wait = looked ? every_seconds : [every_seconds, AWAY_SECONDS].max
     DB.transaction do
-      self.class.enqueue(job_options: { run_at: Time.now + every_seconds })
+      self.class.enqueue(job_options: { run_at: Time.now + wait })
       # One done every few seconds would fill the queue with what nobody reads.
       destroy
     end
@@ -33,9 +35,12 @@ module Jobs::EachMinute
   # For a job that may not wait so long.
   def every_seconds = EVERY_SECONDS
 
+  # Whether its service was there.
   def looked
     look
+    true
   rescue Services::Unreachable => e
     warn JSON.generate(level: "warn", job: self.class.name, message: e.message)
+    false
   end
 end

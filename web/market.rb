@@ -63,6 +63,10 @@ module Web::Market
       Work::Market::WithdrawOffer.call(id, version: input[:version], by:, now:)
       json Web::Market::OfferJson.one(id)
     end
+    app.put("/api/market/offers/:id/answer") do
+      Work::Market::NoteAnswer.call(id, input, by:, now:)
+      json Web::Market::OfferJson.one(id)
+    end
     app.post("/api/market/offers/:id/book") do
       json({ load_id: Work::Market::BookOffer.call(id, input, by:, now:) }, status: 201)
     end

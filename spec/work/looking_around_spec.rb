@@ -131,6 +131,36 @@ RSpec.describe Work::Market::LookAround do
       ).to eq(["A-1"])
     end
 
+    it "asks no service about what came as a sheet: the answer is written down, and booked as any" do
+      import(good)
+      heard = dispatch.call(:get, "/api/market/finds?driver_id=#{ready}")
+      # The service itself was not heard.
+      expect(heard[:heard_at]).to be_nil
+      expect(heard[:rows].first).to include(by_hand: true)
+      jobs = -> { DB[:que_jobs].where(job_class: "Jobs::SendOffer").count }
+      expect { offer(reference: "A-1") }.not_to(change { jobs.call })
+      mine = dispatch.call(:get, "/api/market/offers").first
+      expect(mine).to include(state: "sent", may_answer: true)
+      answer = ->(**said) do
+        dispatch.call(:put, "/api/market/offers/#{mine[:id]}/answer", { version: 0, **said })
+      end
+      expect(answer.call(answer: "countered")[:error]).to include(code: "amount_missing", path: "/amount")
+      expect(answer.call(answer: "countered", amount: "1300.00")).to include(
+        state: "countered",
+        counter: "1300.00"
+      )
+      expect(answer.call(answer: "accepted")[:error]).to include(code: "answered_already")
+      booked = dispatch.call(:post, "/api/market/offers/#{mine[:id]}/book", { key: "book-sheet-1" })
+      expect(DB[:loads].where(id: booked[:load_id]).get(:total)).to eq(1300)
+      take(posting("P9", raw_weight: 7_000))
+      expect { offer(reference: "P9") }.to change { jobs.call }.by(1)
+      sent = dispatch.call(:get, "/api/market/offers").find { |one| one[:posting] == "P9" }
+      expect(sent[:may_answer]).to be(false)
+      expect(
+        dispatch.call(:put, "/api/market/offers/#{sent[:id]}/answer", { version: 0, answer: "lost" })[:error]
+      ).to include(code: "service_answers")
+    end
+
     it "names each wrong cell by row and column, and takes nothing in" do
       wrong = good + <<~CSV
         A-3;Boyse, ID;Pendleton, OR;tomorrow;;;boat;heavy;call;

@@ -43,7 +43,8 @@ class Web::Market::Finds
       reasons: found.reasons.map(&:to_h),
       record: found.record,
       offer: found.offer && offer(found.offer),
-      aside: row[:aside]
+      aside: row[:aside],
+      by_hand: row[:service] == Core::Market::SHEET
     }
   end
 

@@ -26,7 +26,7 @@ module Web::Market::OfferJson
       **posting(row),
       driver: row[:driver_name],
       load: row[:load_number],
-      **Core::Market.may(own[:state])
+      **Core::Market.may(own[:state], service: row[:service])
     }
   end
 

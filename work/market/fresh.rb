@@ -17,12 +17,12 @@ class Work::Market::Fresh
     @towns = Store::Market::Looking.fresh_origins(now, since)
   end
 
+  def none? = @towns.empty?
+
   # Array of Find, the same freight once. wish - Work::Market::Wish; since - what it has looked at already. Raises
   # Store::NotFound for a driver nobody knows.
   def call(wish, since, who_ref:)
     crew = crews.of(wish.driver_id)
-    return [] if @towns.empty?
-
     slot = wish.slot(crew)
     reachable = reachable(crew, slot, wish, since, who_ref)
     chosen = Work::Market::Reachable.same(reachable.rows)

@@ -3,7 +3,7 @@
 # Takes in postings from a sheet: all rows or none, each wrong cell named with what to write, and the same file twice
 # changes nothing. What is taken in is then looked for, watched for and offered for as what a service posts.
 class Work::Market::ImportPostings
-  SERVICE = "sheet"
+  SERVICE = Core::Market::SHEET
   WINDOW_SECONDS = 4 * 3600
   # What makes a posting another than it was.
   SAME = %i[
@@ -53,7 +53,7 @@ class Work::Market::ImportPostings
     return if fresh.empty?
 
     Work::Act.once(nil, "import_postings", by: @by, now: @now) do |act|
-      Work::Market::TakePostings.call(SERVICE, fresh, heard_until: @now, now: @now)
+      Work::Market::TakePostings.new(SERVICE, @now).take_all(fresh)
       act.changed("market", 0, { postings: [nil, fresh.length] })
     end
   end

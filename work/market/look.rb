@@ -72,17 +72,9 @@ class Work::Market::Look
       who_ref: @by.ref
     )
 
-  # Those that bring most after what their miles cost.
-  def promising(crews, crew, rows, reachable)
-    mile_cost = costs(crews, crew).dollars_per_mile
-    reachable.whole(
-      Work::Market::Reachable
-        .same(rows)
-        .max_by(crew.drivers.one? ? JUDGED : TEAM_JUDGED) do |(best, *)|
-          (best[:rate] || 0) - (mile_cost / 10 * (reachable.reach(best).tenths + best[:miles_tenths]))
-        end
-    )
-  end
+  # Those that are judged.
+  def promising(crews, crew, rows, reachable) =
+    reachable.best(rows, crew.drivers.one? ? JUDGED : TEAM_JUDGED, costs(crews, crew).dollars_per_mile)
 
   def finds(crews, crew, slot, groups, near)
     judge = Work::Match::Judge.new(@now, crews:)

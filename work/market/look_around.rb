@@ -39,7 +39,7 @@ class Work::Market::LookAround
     Answer.new(
       place:,
       at:,
-      found: found(reachable, rows),
+      found: made(reachable, reachable.best(rows, MOST, mile_cost)),
       seen: rows.length,
       unpriced: rows.count { |row| row[:rate].nil? },
       doubtful: Store::Market::Looking.doubtful(@now),
@@ -82,17 +82,6 @@ class Work::Market::LookAround
         here = Core::Roads::Point.new(latitude: place[:latitude], longitude: place[:longitude])
         Core::Roads.great_circle_miles(here, pickup)
       end
-  end
-
-  def found(reachable, rows)
-    cost = mile_cost
-    best =
-      Work::Market::Reachable
-        .same(rows)
-        .max_by(MOST) do |(row, *)|
-          (row[:rate] || 0) - (cost / 10 * (reachable.reach(row).tenths + (row[:miles_tenths] || 0)))
-        end
-    made(reachable, reachable.whole(best))
   end
 
   # Dollars, of a tractor whose own fuel use nobody knows.

@@ -27,16 +27,17 @@ module Work::Market::MailFinds
     ].join("\n")
 
   def self.line(row)
-    pickup =
-      row[:opens_at] &&
-        "pickup #{Core::Spoken.zoned(TZInfo::Timezone.get(row[:origin_zone]).to_local(row[:opens_at]))}"
+    price = row[:rate] ? Core::Spoken.dollars(Money.cents(row[:rate])) : "no price posted"
     [
-      "#{Work::Market::Posted.ends(row).join(" to ")}, #{row[:rate] ? Core::Spoken.dollars(Money.cents(row[:rate])) : "no price posted"}",
-      pickup,
+      "#{Work::Market::Posted.ends(row).join(" to ")}, #{price}",
+      row[:opens_at] && "pickup #{pickup(row)}",
       row[:weight_lb] && Core::Spoken.pounds(row[:weight_lb]),
-      "#{row[:broker_name] || "unknown poster"}#{" #{row[:broker_phone]}" unless row[:broker_phone].to_s.empty?}",
+      [row[:broker_name] || "unknown poster", row[:broker_phone]].reject { |text| text.to_s.empty? }
+        .join(" "),
       row[:reference]
     ].compact.join(", ")
   end
-  private_class_method :body, :line
+
+  def self.pickup(row) = Core::Spoken.zoned(TZInfo::Timezone.get(row[:origin_zone]).to_local(row[:opens_at]))
+  private_class_method :body, :line, :pickup
 end

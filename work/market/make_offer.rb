@@ -20,7 +20,7 @@ module Work::Market::MakeOffer
         { posting: [nil, row[:reference]], amount: [nil, input[:amount]], broker: [nil, row[:broker_name]] },
         why: input[:note]
       )
-      Jobs::SendOffer.enqueue(offer_id: id)
+      Jobs::SendOffer.enqueue(offer_id: id) unless row[:service] == Core::Market::SHEET
       Work::Market::OfferLetter.send(id, row, input[:letter], now) if input[:letter]
       id
     end
@@ -53,11 +53,7 @@ module Work::Market::MakeOffer
     end
     return if Core::Market.offer?(Money.parse_cents(input[:amount].to_s))
 
-    raise Refused.new(
-            "wrong_amount",
-            "An offer is a price between a cent and ten million dollars.",
-            path: "/amount"
-          )
+    raise Refused.new("wrong_amount", Core::Market::OFFERS, path: "/amount")
   end
 
   def self.refuse_gone(row)

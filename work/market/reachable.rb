@@ -39,6 +39,20 @@ class Work::Market::Reachable
     @wish.ends ? ending(found) : found
   end
 
+  # As many groups of the same freight as are asked for, whole: those that bring most after what their miles cost.
+  # rows - of `rows`; mile_cost - dollars
+  def best(rows, most, mile_cost)
+    tenth = mile_cost / 10
+    whole(
+      self
+        .class
+        .same(rows)
+        .max_by(most) do |(best, *)|
+          (best[:rate] || 0) - (tenth * (reach(best).tenths + (best[:miles_tenths] || 0)))
+        end
+    )
+  end
+
   # Groups of such rows whole, with their broker.
   def whole(groups)
     rows = Store::Market::Looking.whole(groups.flatten.map { |row| row[:id] }, who_ref: @who_ref)

@@ -32,12 +32,16 @@ class Work::Market::RunWatches
     return if watches.empty?
 
     @fresh = Work::Market::Fresh.new(@now, watches.map { |watch| watch[:looked_until] }.min)
-    looked = watches.reject { |watch| look(watch) }
-    Store::Market::Watches.where(id: looked.map { |watch| watch[:id] }).update(looked_until: @now)
+    look_all(watches) unless @fresh.none?
     watches.group_by { |watch| watch[:who_ref] }.each_value { |own| Work::Market::TellAway.call(own, @now) }
   end
 
   private
+
+  def look_all(watches)
+    looked = watches.reject { |watch| look(watch) }
+    Store::Market::Watches.where(id: looked.map { |watch| watch[:id] }).update(looked_until: @now)
+  end
 
   # Whether there was something to write down of it.
   def look(watch)

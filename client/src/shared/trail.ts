@@ -63,6 +63,7 @@ const ACTS: Record<string, string> = {
   drop_area: 'let an area of the market go',
   import_postings: 'took postings in from a sheet',
   mail_finds: 'mailed what was found',
+  note_answer: 'wrote down what they said to our offer',
   end_watch: 'ended a watch',
   take_watch: 'took a watch over',
   settle_finds: 'looked at what a watch found',

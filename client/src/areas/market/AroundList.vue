@@ -2,7 +2,7 @@
 import type { Schemas } from '@/shared/api'
 import { showDollars } from '@/shared/measure'
 import { TRAILER } from '@/areas/match/words'
-import { ageWords, besideLane, whoAndWarning } from './words'
+import { ageWords, besideWords, whoAndWarning } from './words'
 
 /** Postings that were judged for no truck: what they pay, and beside what the lane pays. */
 type Row = Schemas['PostedAround']
@@ -12,11 +12,6 @@ const { rows, chosen, now } = defineProps<{
   now: number
 }>()
 const emit = defineEmits<{ choose: [id: number] }>()
-const lane = (row: Row) => {
-  const share = besideLane(row)
-  if (share === undefined) return 'no lane price'
-  return share === 0 ? 'at the lane’s middle' : `${Math.abs(share)}% ${share > 0 ? 'over' : 'under'} the lane`
-}
 const miles = (text: string | null) =>
   text === null ? '?' : Math.round(Number(text)).toLocaleString('en-US')
 const warned = (row: Row) => row.offer || row.reasons.length
@@ -47,7 +42,8 @@ const warned = (row: Row) => row.offer || row.reasons.length
         }}</span>
         <span class="small quiet clip more"
           >{{ TRAILER[row.trailer_kind] }}, {{ miles(row.empty_miles) }} mi to it,
-          {{ miles(row.loaded_miles) }} loaded, {{ lane(row) }}, {{ ageWords(row.posted_at, now) }}</span
+          {{ miles(row.loaded_miles) }} loaded, {{ besideWords(row) }},
+          {{ ageWords(row.posted_at, now) }}</span
         >
       </div>
     </template>

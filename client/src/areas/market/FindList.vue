@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import FitMark from '@/shared/FitMark.vue'
 import { showDollars } from '@/shared/measure'
-import { ageWords, besideLane, isBlocked, whoAndWhy, type Find } from './words'
+import { ageWords, besideWords, isBlocked, whoAndWhy, type Find } from './words'
 
 /** Posted freight that a truck could take, the best for it first. */
 const { rows, chosen, now } = defineProps<{
@@ -10,11 +10,6 @@ const { rows, chosen, now } = defineProps<{
   now: number
 }>()
 const emit = defineEmits<{ choose: [id: number] }>()
-const beside = (find: Find) => {
-  const share = besideLane(find)
-  if (share === undefined) return 'no lane price'
-  return share === 0 ? 'at the lane’s middle' : `${Math.abs(share)}% ${share > 0 ? 'over' : 'under'} the lane`
-}
 </script>
 
 <template>
@@ -46,7 +41,7 @@ const beside = (find: Find) => {
         <span class="figure small quiet rate">{{ find.rate ? showDollars(find.rate) : 'no price' }}</span>
         <span class="small quiet more clip"
           >{{ Math.round(Number(find.fit.deadhead_miles)) }} mi empty,
-          {{ Math.round(Number(find.fit.loaded_miles)) }} loaded, {{ beside(find) }},
+          {{ Math.round(Number(find.fit.loaded_miles)) }} loaded, {{ besideWords(find) }},
           {{ ageWords(find.posted_at, now) }}</span
         >
       </div>

@@ -90,7 +90,10 @@ const submit = () => {
       {{ loses ? 'below cost by' : 'leaves' }} {{ showDollars(full.price.margin.replace('-', '')) }}.
     </p>
     <v-text-field v-model="note" label="Message to the poster" />
-    <v-checkbox v-model="mailing" label="Mail it to them as well" />
+    <v-checkbox v-model="mailing" :label="find.by_hand ? 'Mail it to them' : 'Mail it to them as well'" />
+    <p v-if="find.by_hand && !mailing" class="small" role="status">
+      It came as a sheet: they hear of your price by mail or telephone alone.
+    </p>
     <template v-if="mailing">
       <p v-if="letter && !letter.to" class="small" role="status">
         The register knows no mail address of {{ find.poster.name }}.

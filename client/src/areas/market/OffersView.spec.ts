@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { PLAIN } from '@/test/plain'
 import { fakeServer, refusal, settled } from '@/test/server'
+import { type } from '@/test/typing'
 import OffersView from './OffersView.vue'
 
 const push = vi.fn()
@@ -30,6 +31,7 @@ const offer = (more: object = {}) => ({
   version: 0,
   may_withdraw: true,
   may_book: false,
+  may_answer: false,
   gone: false,
   mailed_to: null,
   confirmed: false,
@@ -109,5 +111,22 @@ describe('our offers', () => {
     ],
   ])('say what came of it: %o', async (more, words) => {
     expect((await shown([offer(more)])).wrapper.text()).toContain(words)
+  })
+
+  it('writes down what they say where no service hears of it', async () => {
+    const { asked, wrapper } = await shown([offer({ may_answer: true, version: 3 })], true, () => ({
+      body: offer({ state: 'countered' }),
+    }))
+    expect(wrapper.text()).toContain('write down here what they say')
+    await wrapper.find('[aria-label="They answered: MK-1001"]').trigger('click')
+    await type(wrapper, 'Answer', 'countered')
+    await type(wrapper, 'Their price, dollars', '1,300')
+    await wrapper.find('form').trigger('submit')
+    await settled()
+    expect(asked.find(({ method }) => method === 'PUT')).toMatchObject({
+      path: expect.stringMatching(/offers\/7\/answer$/),
+      body: { version: 3, answer: 'countered', amount: '1300' },
+    })
+    expect(wrapper.find('form').exists()).toBe(false)
   })
 })

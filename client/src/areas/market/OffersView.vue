@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/shared/api'
 import { useAct } from '@/shared/useAct'
@@ -7,6 +8,7 @@ import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import AnswerDialog from './AnswerDialog.vue'
 import { STATE } from './words'
 
 /** What we offered for posted freight, what was answered, and booking what was accepted. */
@@ -20,6 +22,16 @@ const { data, problem, load } = useFetched(
 )
 const { busy, trouble, act } = useAct<unknown>(() => void load())
 
+/** Of which an answer is written down. */
+const answering = ref<Schemas['Offer']>()
+const noted = () => {
+  answering.value = undefined
+  void load()
+}
+const waitsFor = ({ gone, may_answer }: Schemas['Offer']) => {
+  if (gone) return 'the posting is gone'
+  return may_answer ? 'write down here what they say' : 'no answer yet'
+}
 const bookWords = (offer: Schemas['Offer']) =>
   offer.counter ? `Take ${showDollars(offer.counter)}` : 'Book it'
 const withdraw = (offer: Schemas['Offer']) =>
@@ -86,8 +98,7 @@ async function book(offer: Schemas['Offer']) {
               <strong>{{ STATE[offer.state] }}</strong><template v-if="offer.counter">{{
                 ` ${showDollars(offer.counter)}`
               }}</template
-              ><span v-if="offer.state === 'sent'" class="small quiet">
-                <br />{{ offer.gone ? 'the posting is gone' : 'no answer yet' }}</span
+              ><span v-if="offer.state === 'sent'" class="small quiet"> <br />{{ waitsFor(offer) }}</span
               ><span v-if="offer.mailed_to" class="small quiet"><br />mailed to {{ offer.mailed_to }}</span
               ><span v-if="offer.late_answer" class="small"
                 ><br />{{ STATE[offer.late_answer] }} after we took it back; they were told.</span
@@ -112,6 +123,13 @@ async function book(offer: Schemas['Offer']) {
                   :aria-label="`${bookWords(offer)}: ${offer.reference}`"
                   @click="book(offer)"
                   >{{ bookWords(offer) }}</v-btn><v-btn
+                  v-if="offer.may_answer"
+                  size="small"
+                  variant="tonal"
+                  :aria-label="`They answered: ${offer.reference}`"
+                  @click="answering = offer"
+                  >They answered</v-btn
+                ><v-btn
                   v-if="offer.may_withdraw"
                   size="small"
                   variant="text"
@@ -127,6 +145,7 @@ async function book(offer: Schemas['Offer']) {
       </table>
     </waiting>
     <v-alert v-if="trouble" type="error" class="ma-2">{{ trouble.message }}</v-alert>
+    <answer-dialog v-if="answering" :offer="answering" @close="answering = undefined" @noted="noted" />
   </section>
 </template>
 

@@ -55,6 +55,13 @@ export function besideLane(find: Posted): number | undefined {
   return Math.round((Number(find.per_loaded_mile) / Number(lane.median) - 1) * 100)
 }
 
+/** The same in words. */
+export function besideWords(posted: Posted): string {
+  const share = besideLane(posted)
+  if (share === undefined) return 'no lane price'
+  return share === 0 ? 'at the lane’s middle' : `${Math.abs(share)}% ${share > 0 ? 'over' : 'under'} the lane`
+}
+
 /** What a lane was posted at, and how much of that is borrowed from wider lanes where it is thin. */
 export function laneWords(lane: Schemas['Lane']): string {
   const [middle, low, high] = [lane.median, lane.low, lane.high].map(showDollars)
