@@ -127,9 +127,16 @@ RSpec.describe Work::Market::TakePostings do
 
   it "waits out a service that is away, and reaches back" do
     job = Jobs::PollMarket.new({})
-    allow(job).to receive_messages(finish: nil, warn: nil)
+    allow(job).to receive_messages(destroy: nil, warn: nil)
+    waits = -> do
+      DB[:que_jobs].delete
+      job.run
+      DB[:que_jobs].where(job_class: "Jobs::PollMarket").get(:run_at) - Time.now
+    end
     allow(Services::PostingService.current).to receive(:heard).and_raise(Services::Unreachable, "away")
-    job.run
+    expect(waits.call).to be_between(8, 10)
     expect(DB[:market_feeds].count).to eq(0)
+    allow(Services::PostingService.current).to receive(:heard).and_call_original
+    expect([waits.call, DB[:market_feeds].count]).to match([be < 2, 1])
   end
 end
