@@ -22,6 +22,13 @@ module Core::Billing
     "other" => "Other"
   }.freeze
 
+  # How a customer is billed: by hand, each load as soon as it is ready, or all of a week on one invoice.
+  BILL_BY = %w[hand ready week].freeze
+
+  # Percent that may be taken off what is paid soon; our own bounds.
+  LEAST_DISCOUNT = BigDecimal("0.01")
+  MOST_DISCOUNT = 20
+
   # The lines of a load's bill, in the order in which they are read; those that come to nothing are left out.
   #
   # load - Hash with :id, :price_kind, :price_rate, :miles, :line_haul, :fuel_kind, :fuel_rate, :fuel_surcharge (dollars

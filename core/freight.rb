@@ -11,6 +11,14 @@ module Core::Freight
   # Returns Totals in cents. What cannot be computed yet counts as zero.
   def self.totals(price, miles:, weight_lb:) = Pricing.totals(price, miles: miles || 0.to_d, weight_lb:)
 
+  # What a fuel surcharge comes to over a load's miles or its line haul: whole cents. load - Hash with :line_haul (dollars)
+  # and :miles; fuel_kind, fuel_rate - as Pricing has them
+  def self.fuel_surcharge_cents(load, fuel_kind:, fuel_rate:)
+    price =
+      Pricing::Price.new(kind: "flat", rate: load[:line_haul], fuel_kind:, fuel_rate:, accessorials_cents: [])
+    totals(price, miles: load[:miles], weight_lb: 0).fuel_surcharge_cents
+  end
+
   # What a load lacks before it can go on from its status, as findings with a code and a sentence.
   def self.missing(facts) = Readiness.missing(facts)
 

@@ -90,4 +90,17 @@ module Store::Billing
     payments = payments.where(customer_id:) if customer_id
     payments.from_self.where { left > 0 }.order(:received_on, :id).all
   end
+
+  # What a customer may owe, against what he does and will: Core::Billing::Credit. but - id of a load that is left out
+  def self.credit(customer_id, but: nil)
+    limit, stops = Store::Fleet::Customers.at(customer_id).get(%i[credit_limit credit_stops])
+    booked = DB[:loads].where(customer_id:, status: Core::Freight::Statuses::UNBILLED).exclude(id: but)
+    cents = ->(dollars) { Core::Money.cents(dollars || 0) }
+    Core::Billing::Credit.new(
+      limit_cents: limit && cents.call(limit),
+      owed_cents: cents.call(Invoices.owed(customer_id)),
+      booked_cents: cents.call(booked.sum(:total)),
+      stops:
+    )
+  end
 end

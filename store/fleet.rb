@@ -29,6 +29,10 @@ module Store::Fleet
       papers_wanted
       bill_email
       credit_limit
+      credit_stops
+      bill_by
+      discount_percent
+      discount_days
     ],
     places: %i[
       name
@@ -130,6 +134,12 @@ module Store::Fleet
   end
 
   def self.find(table, id) = with_rates(table, DB[table].where(id:).all).first
+
+  # Is there a town of that name, among ZIPs or in the directory?
+  def self.town?(town, state) =
+    [Zips, Places].any? do |rows|
+      rows.where(state:).where(Sequel.function(:lower, :town) => town.downcase).any?
+    end
 
   def self.driver_ids = DB[:drivers].order(:id).select_map(:id)
 

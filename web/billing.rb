@@ -6,7 +6,24 @@ module Web::Billing
     invoices(app)
     receipts(app)
     bank(app)
+    prices(app)
     books(app)
+  end
+
+  # What is agreed on price.
+  def self.prices(app)
+    app.helpers { def agreed_prices(_ = nil) = json(Web::Billing::PricesJson.all) }
+    app.get("/api/agreed-prices") { agreed_prices }
+    app.put("/api/fuel-scales") { agreed_prices Work::Billing::Agree.scale(input, by:, now:) }
+    app.delete("/api/fuel-scales/:id") { agreed_prices Work::Billing::Agree.drop_scale(id, by:, now:) }
+    app.put("/api/charge-prices") { agreed_prices Work::Billing::Agree.charge(input, by:, now:) }
+    app.delete("/api/charge-prices/:id") { agreed_prices Work::Billing::Agree.drop_charge(id, by:, now:) }
+    app.put("/api/lane-prices") { agreed_prices Work::Billing::Agree.lane(input, by:, now:) }
+    app.delete("/api/lane-prices/:id") { agreed_prices Work::Billing::Agree.drop_lane(id, by:, now:) }
+    app.get("/api/diesel-imports") { json Core::Billing::DieselSheet.template }
+    app.post("/api/diesel-imports") do
+      json Work::Billing::TakeDieselPrices.call(input[:csv], preview: input[:preview], by:, now:)
+    end
   end
 
   def self.invoices(app)
@@ -67,5 +84,5 @@ module Web::Billing
       Papers::Journal.csv(Reads::Billing::Receivables.journal(parameters[:from], parameters[:to]))
     end
   end
-  private_class_method :invoices, :receipts, :bank, :books
+  private_class_method :invoices, :receipts, :bank, :prices, :books
 end

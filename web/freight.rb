@@ -8,7 +8,9 @@ module Web::Freight
     end
     app.get("/api/loads") { json Web::Freight::LoadJson.page(parameters, now) }
     app.post("/api/loads") { load Work::Freight::BookSeveral.call(input, by:, now:), status: 201 }
-    app.get("/api/customers/:id/lanes") { json Web::Freight::LanesJson.of(id) }
+    app.get("/api/customers/:id/lanes") do
+      json({ **Web::Freight::LanesJson.of(id), **Web::Billing::PricesJson.of(id, now) })
+    end
     app.post("/api/loads/quote") { json Work::Freight::Quote.typed(input, by:, now:).to_h }
     app.get("/api/loads/:id") { load }
     app.put("/api/loads/:id") { load Work::Freight::ChangeLoad.call(id, input, by:, now:) }
@@ -16,6 +18,10 @@ module Web::Freight
     app.put("/api/loads/:id/crew") { load Work::Match::GiveLoad.call(id, input, by:, now:) }
     app.delete("/api/loads/:id/crew") { load Work::Freight::UncrewLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/recrew") { load Work::Match::RecrewLoad.call(id, input, by:, now:) }
+    app.post("/api/loads/:id/charges") { load Work::Billing::ChargeLoad.call(id, input, by:, now:) }
+    app.post("/api/loads/:id/charges/:charge_id/off") do
+      load Work::Billing::ChargeLoad.off(id, parameters[:charge_id], input, by:, now:)
+    end
     app.get("/api/loads/:id/deck") { json Web::Freight::DeckJson.of(id) }
     app.get("/api/loads/:id/crew-choices") { json Web::Freight::Choices.new(id).to_h }
     app.post("/api/loads/:id/send") { load Work::Freight::SendLoad.call(id, input, by:, now:) }

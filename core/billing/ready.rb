@@ -4,12 +4,14 @@
 module Core::Billing::Ready
   # papers - kinds that came in; wanted - kinds that the customer asks for, empty for a proof of delivery of any kind
   # detention_open - a charge for it is proposed and nobody has decided
+  # diesel_lacking_on - Date of the week whose price of diesel the fuel surcharge wants, nil where it has it
   # price_by_weight, weight_lb - of its freight; delivered_at, detained_at - Time, nil where nobody knows
   Facts =
     Value.of(
       :papers,
       :wanted,
       :detention_open,
+      :diesel_lacking_on,
       :price_by_weight,
       :weight_lb,
       :total_cents,
@@ -30,7 +32,7 @@ module Core::Billing::Ready
   # Those a customer may ask for with his bills.
   PAPERS = PAPER.keys.freeze
 
-  def self.waits(facts) = [*papers(facts), *detention(facts), *weight(facts), *nothing(facts)]
+  def self.waits(facts) = [*papers(facts), *detention(facts), *diesel(facts), *weight(facts), *nothing(facts)]
 
   # What a load's own page says in other words (Core::Freight::Readiness).
   SAID_AS = { "paper_bol" => "papers", "paper_pod" => "papers", "weight" => "weight" }.freeze
@@ -72,6 +74,14 @@ module Core::Billing::Ready
     ]
   end
 
+  def self.diesel(facts)
+    return [] unless facts.diesel_lacking_on
+
+    week = Core::Spoken.date(facts.diesel_lacking_on)
+    text = "The fuel surcharge wants the price of diesel for the week of #{week}, and it is not in."
+    [Wait.new(code: "diesel_price", text:, whose: "biller", since: facts.delivered_at, act: "take_diesel")]
+  end
+
   def self.weight(facts)
     return [] unless facts.price_by_weight && facts.weight_lb.zero?
 
@@ -92,5 +102,5 @@ module Core::Billing::Ready
       )
     ]
   end
-  private_class_method :papers, :detention, :weight, :nothing
+  private_class_method :papers, :detention, :diesel, :weight, :nothing
 end

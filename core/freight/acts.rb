@@ -28,6 +28,7 @@ module Core::Freight::Acts
     bend: Act.new(statuses: %w[open], roles: DISPATCHER + PERMITS),
     cancel: Act.new(statuses: ["open", *UNDER_WAY], roles: DISPATCHER),
     agree_miles: Act.new(statuses: Core::Freight::Statuses::NEXT.keys, roles: DISPATCHER + CLERK),
+    charge: Act.new(statuses: Core::Freight::Statuses::UNBILLED, roles: DISPATCHER + CLERK),
     bill: Act.new(statuses: Core::Freight::Statuses::BILLABLE, roles: CLERK)
   }.freeze
 

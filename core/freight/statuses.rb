@@ -22,6 +22,9 @@ module Core::Freight::Statuses
   # Whose bill may be made.
   BILLABLE = NEXT.select { |_, statuses| statuses.include?("billed") }.keys.freeze
 
+  # What it costs may still change.
+  UNBILLED = [*CHANGEABLE, "rolling", *BILLABLE].freeze
+
   # What has happened to a load stays, whatever becomes of its trips.
   HAPPENED = %w[delivered papers_in billed closed cancelled].freeze
 

@@ -70,6 +70,7 @@ RSpec.describe Core::Billing do
         papers: %w[bol],
         wanted: [],
         detention_open: false,
+        diesel_lacking_on: nil,
         price_by_weight: false,
         weight_lb: 0,
         total_cents: 100_00,
@@ -91,11 +92,12 @@ RSpec.describe Core::Billing do
       expect(codes(papers: %w[scale_ticket], wanted: %w[scale_ticket])).to eq([])
     end
 
-    it "waits for who decides detention, for a weight, and for a price" do
+    it "waits for who decides detention, for a weight, for a price, and for a week of diesel" do
       expect(codes(detention_open: true)).to eq([%w[detention dispatcher]])
       expect(codes(price_by_weight: true, total_cents: 0)).to eq([%w[weight biller]])
       expect(codes(price_by_weight: true, weight_lb: 1)).to eq([])
       expect(codes(total_cents: 0)).to eq([%w[no_price dispatcher]])
+      expect(codes(diesel_lacking_on: Date.new(2026, 11, 23))).to eq([%w[diesel_price biller]])
       expect(described_class.waits(facts(papers: [])).first.since).to eq(at)
     end
   end

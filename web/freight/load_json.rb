@@ -110,11 +110,11 @@ module Web::Freight::LoadJson
     {
       kind: load[:price_kind],
       rate: Figures.rate(load[:price_rate]),
-      fuel_kind: load[:fuel_kind],
+      fuel_kind: load[:fuel_by_scale] ? "scale" : load[:fuel_kind],
       fuel_rate: Figures.rate(load[:fuel_rate]),
       accessorials:
         page.accessorials.map do |row|
-          { **row.slice(:label, :kind, :permit_id).compact, amount: Figures.money(row[:amount]) }
+          { **row.slice(:id, :label, :kind, :permit_id).compact, amount: Figures.money(row[:amount]) }
         end
     }
   end
@@ -129,6 +129,7 @@ module Web::Freight::LoadJson
       miles: Figures.miles(load[:miles]),
       miles_estimated: load[:miles_estimated],
       weight_lb: page.weight_lb,
+      fuel: load[:fuel_by_scale] ? Web::Billing::PricesJson.kept(load) : nil,
       legs: page.stops.each_cons(2).map { |from, to| leg(from, to) }
     }
   end

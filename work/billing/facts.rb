@@ -48,6 +48,7 @@ class Work::Billing::Facts
       wanted: row[:papers_wanted].to_a,
       detention_open: @detention.key?(row[:id]),
       detained_at: @detention[row[:id]],
+      diesel_lacking_on: row[:diesel_lacking_on],
       price_by_weight: %w[per_hundredweight per_ton].include?(row[:price_kind]),
       weight_lb: row[:weight_lb],
       total_cents: Money.cents(row[:total]),

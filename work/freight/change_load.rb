@@ -40,6 +40,7 @@ module Work::Freight::ChangeLoad
 
       writer = Work::Freight::LoadWriter.new(input, by:, now:)
       writer.check
+      writer.check_credit(load)
       if writer.stops.length != load[:stop_count]
         Work::Freight::Relay.refuse(load, "Its number of stops cannot change.")
       end

@@ -32,6 +32,20 @@ class Work::Freight::LoadWriter
     @customer = customer
   end
 
+  # Refuses what takes the customer beyond what he may owe, where that is to stop it. load - the row as it was, or nil:
+  # what costs no more than before is let through.
+  # Raises Refused `credit_limit`.
+  def check_credit(load = nil)
+    cents = quote.totals.total_cents
+    return if load && load[:customer_id] == @customer[:id] && cents <= Money.cents(load[:total])
+
+    credit = Store::Billing.credit(@customer[:id], but: load&.fetch(:id))
+    return unless credit.stops?(cents)
+
+    text = "#{credit.text(@customer[:name], cents)} Billing can raise the limit."
+    raise Refused.new("credit_limit", text, path: "/customer_id")
+  end
+
   # The columns of the load itself.
   def columns
     {
@@ -111,7 +125,15 @@ class Work::Freight::LoadWriter
       Core::Freight::Schedule::Window.new(kind: stop[:kind], from: stop[:from], to: stop[:to])
     end
 
-  def quote = @quote ||= Work::Freight::Quote.new(@input[:price], stops, @input[:freight] || [])
+  def quote =
+    @quote ||=
+      Work::Freight::Quote.new(
+        @input[:price],
+        stops,
+        @input[:freight] || [],
+        customer_id: @input[:customer_id],
+        now: @now
+      )
 
   def summary
     first, last = stops.first, stops.last

@@ -3,9 +3,14 @@
 # What a load would cost the customer, from what is typed so far.
 class Work::Freight::Quote
   # price - as in the contract; stops - rows with town, state, latitude and longitude; freight - lines with
-  #           weight_lb and hazmat_class
-  def initialize(price, stops, freight)
+  #           weight_lb and hazmat_class; customer_id - nil while nobody is picked; now - Time
+  # Raises Refused `no_fuel_scale`.
+  def initialize(price, stops, freight, customer_id:, now:, load_id: nil)
     @price = price
+    @by_scale = price[:fuel_kind] == "scale"
+    @customer_id = customer_id
+    @load_id = load_id
+    @now = now
     @stops = stops
     @weight_lb = freight.sum { |line| line[:weight_lb] || 0 }
     @hazmat = freight.any? { |line| !line[:hazmat_class].to_s.empty? }
@@ -17,7 +22,14 @@ class Work::Freight::Quote
       (input[:stops] || []).each_with_index.map do |stop, index|
         Work::Freight::Places.stop(stop.except(:save_place), index, by:, now:)
       end
-    new(input[:price], stops, input[:freight] || [])
+    new(
+      input[:price],
+      stops,
+      input[:freight] || [],
+      customer_id: input[:customer_id],
+      load_id: input[:load_id],
+      now:
+    )
   end
 
   # The way from each stop to the next.
@@ -48,8 +60,8 @@ class Work::Freight::Quote
     {
       price_kind: @price[:kind],
       price_rate: BigDecimal(@price[:rate]),
-      fuel_kind: @price[:fuel_kind] || "none",
-      fuel_rate: BigDecimal(@price[:fuel_rate] || "0"),
+      fuel_by_scale: @by_scale,
+      **fuel,
       miles:,
       miles_estimated: estimated?,
       line_haul: dollars(totals.line_haul_cents),
@@ -68,20 +80,79 @@ class Work::Freight::Quote
       miles: miles && Money.rate_text(miles, places: 1),
       miles_estimated: estimated?,
       weight_lb: @weight_lb,
-      legs:
+      legs:,
+      fuel: said,
+      agreed:,
+      credit:
     }
   end
 
   private
 
+  # Of which price of diesel the surcharge is, where a scale tells.
+  def said
+    return unless @by_scale
+
+    {
+      kind: fuel[:fuel_kind],
+      rate: Money.rate_text(fuel[:fuel_rate]),
+      diesel: fuel[:diesel_price] && Money.rate_text(fuel[:diesel_price]),
+      told_on: fuel[:diesel_told_on]&.iso8601,
+      lacking_on: fuel[:diesel_lacking_on]&.iso8601
+    }
+  end
+
   def core_price
     Core::Freight::Pricing::Price.new(
       kind: @price[:kind],
       rate: BigDecimal(@price[:rate]),
-      fuel_kind: @price[:fuel_kind] || "none",
-      fuel_rate: BigDecimal(@price[:fuel_rate] || "0"),
+      **fuel.slice(:fuel_kind, :fuel_rate),
       accessorials_cents: (@price[:accessorials] || []).map { |line| Money.parse_cents(line[:amount]) }
     )
+  end
+
+  # What a load keeps of its surcharge.
+  def fuel = @fuel ||= @by_scale ? Store::Billing::Prices.columns(surcharge) : { **TYPED, **typed }
+
+  # What stands for the lane.
+  def agreed
+    return unless @customer_id && @stops.length > 1
+
+    lane = Store::Billing::Prices.lane(@customer_id, @stops.first, @stops.last, picked_up_on) or return
+    {
+      **lane.to_h.slice(:kind, :origin, :destination),
+      rate: Money.rate_text(lane.rate),
+      from_on: lane.from_on.iso8601
+    }
+  end
+
+  # What is to be told of what the customer may owe, with this load: a sentence and whether it stops the booking, or nil.
+  def credit
+    return unless @customer_id
+
+    credit = Store::Billing.credit(@customer_id, but: @load_id)
+    text = credit.text(Store::Fleet.name_of(:customers, @customer_id), totals.total_cents)
+    text && { text:, stops: credit.stops?(totals.total_cents) }
+  end
+
+  TYPED = { diesel_price: nil, diesel_told_on: nil, diesel_lacking_on: nil }.freeze
+  private_constant :TYPED
+
+  def typed = { fuel_kind: @price[:fuel_kind] || "none", fuel_rate: BigDecimal(@price[:fuel_rate] || "0") }
+
+  def surcharge
+    (@customer_id && Store::Billing::Prices.fuel(@customer_id, picked_up_on)) or
+      raise Refused.new(
+              "no_fuel_scale",
+              "No fuel scale is agreed with this customer for that day.",
+              path: "/price/fuel_kind"
+            )
+  end
+
+  def picked_up_on
+    first = @stops.first || {}
+    planned = { pickup_at: first[:from_at] || first[:to_at], pickup_zone: first[:zone] }
+    Store::Billing::Prices.day(planned, nil, @now)
   end
 
   def town(stop) = "#{stop[:town]}, #{stop[:state]}"

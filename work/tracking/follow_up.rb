@@ -15,19 +15,20 @@ module Work::Tracking::FollowUp
       trip = Store::Freight::Trips.lock(trip_id) or next
       next if Work::Tracking::CheckIn::OVER.include?(trip[:status])
 
-      told = told(trip, now)
+      told = told(trip, load_ids, now)
       tell(load_ids, trip_id, now) if told.any?
     end
   end
 
   # What of it was news.
-  def self.told(trip, now)
+  def self.told(trip, load_ids, now)
     stops = Store::Freight.trip_stops(trip[:id]).all
     outcome = Store::Tracking::Story.outcome(trip[:id], stops)
     detention = Work::Tracking::Detain.propose(trip[:id], now)
+    fuel = Work::Billing::FollowFuel.of(load_ids, by: Work::Actor.system, now:).positive?
     earned = trip[:status] == "delivered" && outcome.delivered_at
     Work::Pay::EarnTrip.call(trip[:id], outcome.delivered_at, now:) if earned
-    [note_findings(trip, stops, outcome), detention, earned].select(&:itself)
+    [note_findings(trip, stops, outcome), detention, fuel, earned].select(&:itself)
   end
 
   # Returns whether they are others than before.

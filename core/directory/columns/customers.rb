@@ -31,6 +31,15 @@ module Core::Directory::Columns::Customers
     ),
     of(:bill_email, :text, "where bills go, if not to the mail address"),
     of(:credit_limit, :dollars, "dollars that it may owe at most"),
+    of(:credit_stops, :yes, "#{Core::Directory::Columns::YES_NO}: what is beyond it cannot be booked; no if empty"),
+    of(
+      :bill_by,
+      :choice,
+      "hand, ready (each load as soon as it is ready) or week (all of a week on one invoice); hand if empty",
+      choices: Core::Billing::BILL_BY
+    ),
+    of(:discount_percent, :percent, "taken off what is paid soon"),
+    of(:discount_days, :whole, "days in which it must be paid for that"),
     of(:notes, :text, "", headed: %w[note comments])
   ].freeze
 end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+# What is agreed on price.
+module Reads::Billing::Prices
+  P = Store::Billing::Prices
+  # Weeks of diesel that are shown.
+  WEEKS = 12
+  # scales, lanes - rows with customer; charges - rows, customer nil for all; diesel - rows, the latest first
+  Value = Core::Value.of(:scales, :charges, :lanes, :diesel)
+  # What holds for one customer. fuel - Core::Billing::Fuel::Surcharge or nil; charges - rows, one of each code and label;
+  # credit - Core::Billing::Credit, nil where there is no limit
+  Holding = Core::Value.of(:fuel, :charges, :credit)
+
+  def self.all =
+    Value.new(
+      scales: named(P::Scales).order(:customer, Sequel.desc(:from_on)).all,
+      charges: named(P::Charges).order(Sequel.asc(:customer, nulls: :first), :code, :label).all,
+      lanes: named(P::Lanes).order(:customer, :origin, :destination, Sequel.desc(:from_on)).all,
+      diesel: P::Diesel.reverse(:told_on, :region).limit(WEEKS).all
+    )
+
+  # now - Time
+  def self.of(customer_id, now) =
+    Holding.new(
+      fuel: P.fuel(customer_id, Store::Company.day_of(now)),
+      charges: P.charges(customer_id),
+      credit: Store::Billing.credit(customer_id)
+    )
+
+  def self.named(rows) =
+    rows
+      .left_join(:customers, id: :customer_id)
+      .select_all(rows.first_source_table)
+      .select_append(Sequel[:customers][:name].as(:customer))
+      .from_self
+  private_class_method :named
+end

@@ -1,0 +1,261 @@
+# frozen_string_literal: true
+
+require "app_helper"
+
+RSpec.describe "What is agreed on price" do
+  let(:client) { api(inez) }
+  let(:dispatch) { api(maren) }
+  let(:monday) { Date.new(2026, 11, 23) }
+
+  before { Clock.hold(now) }
+  after { Clock.hold(nil) }
+
+  def scale(**said) =
+    client.call(
+      :put,
+      "/api/fuel-scales",
+      {
+        customer_id:,
+        from_on: "2026-01-01",
+        region: "us",
+        kind: "per_mile",
+        base: "1.20",
+        step: "0.06",
+        each: "0.01",
+        counting: "begun",
+        places: 2,
+        lag_days: 0,
+        **said
+      }
+    )
+  def diesel(*rows, preview: false) =
+    client.call(:post, "/api/diesel-imports", { csv: ["week_of,diesel", *rows].join("\n"), preview: })
+  def priced(**said) =
+    { price: { kind: "flat", rate: "1850.00", fuel_kind: "scale", accessorials: [] }, **said }
+  def quote(**said) =
+    dispatch.call(
+      :post,
+      "/api/loads/quote",
+      {
+        customer_id:,
+        **booking(**priced).slice(:price),
+        stops: [{ kind: "pickup", where: "83702" }, { kind: "delivery", where: "97801" }],
+        **said
+      }
+    )
+  # As a page sends it.
+  def typed(**more) =
+    {
+      **booking,
+      stops:
+        booking[:stops].map do |stop|
+          stop.merge(stop.slice(:from, :to).transform_values { |at| at&.iso8601 })
+        end,
+      **more
+    }
+  def row(id) = DB[:loads].where(id:).first
+  def told(id) = dispatch.call(:get, "/api/loads/#{id}")
+
+  describe "fuel by a customer's own scale" do
+    it "is priced by the week's diesel, follows what comes in, and stays where it is billed" do
+      expect(quote).to include(error: include(code: "no_fuel_scale", path: "/price/fuel_kind"))
+      scale
+      id, trip_id = sent(crew, **priced)
+      expect(row(id)).to include(fuel_surcharge: 0, diesel_lacking_on: monday)
+
+      expect(diesel("2026-11-16,3.600", "2026-11-23,3.659")).to include(added: 2, moved: 1, done: true)
+      miles = row(id)[:miles]
+      expect(row(id)).to include(
+        fuel_kind: "per_mile",
+        fuel_rate: BigDecimal("0.41"),
+        fuel_surcharge: (miles * BigDecimal("0.41")).round(2, half: :up),
+        diesel_lacking_on: nil
+      )
+      expect(row(id)[:total]).to eq(1850 + row(id)[:fuel_surcharge])
+      expect(quote).to include(
+        fuel: include(rate: "0.41", diesel: "3.659", told_on: "2026-11-23", lacking_on: nil)
+      )
+      expect(told(id)[:price]).to include(fuel_kind: "scale", fuel_rate: "0.41")
+
+      expect(diesel("2026-11-23,3.659")).to include(unchanged: 1, moved: 0)
+      expect(diesel("2026-11-23,3.661", preview: true)).to include(changed: 1, done: false)
+      expect(diesel("2026-11-23,3.661")).to include(changed: 1, moved: 1)
+      expect(row(id)[:fuel_rate]).to eq(BigDecimal("0.42"))
+
+      deliver(trip_id)
+      keep_photo(trip_id)
+      client.call(:post, "/api/invoices", { key: "fuel-invoice", load_ids: [id] })
+      expect(diesel("2026-11-23,4.659")).to include(changed: 1, moved: 0)
+      expect(row(id)[:fuel_rate]).to eq(BigDecimal("0.42"))
+    end
+
+    it "goes by the day the load was really picked up" do
+      scale
+      diesel("2026-11-23,3.659", "2026-11-30,4.000")
+      id, trip_id = sent(crew, **priced, at: now + (4 * Given::HOUR))
+      expect(row(id)[:fuel_rate]).to eq(BigDecimal("0.41"))
+      deliver(trip_id, begins: now + (8 * 24 * Given::HOUR))
+      expect(row(id)[:fuel_rate]).to eq(BigDecimal("0.47"))
+    end
+
+    it "holds the bill up while its week is missing, and says so" do
+      scale
+      diesel("2026-11-16,3.600")
+      id, trip_id = sent(crew, **priced)
+      deliver(trip_id)
+      keep_photo(trip_id)
+      expect(client.call(:post, "/api/invoices", { key: "too-early", load_ids: [id] })).to include(
+        error: include(code: "not_ready")
+      )
+      waits = client.call(:get, "/api/billing")[:waiting].first[:waits]
+      expect(waits).to match(
+        [include(code: "diesel_price", whose: "biller", act: "take_diesel", text: /Nov 23, 2026/)]
+      )
+      diesel("2026-11-23,3.659")
+      expect(client.call(:get, "/api/billing")[:ready].map { |load| load[:id] }).to eq([id])
+    end
+
+    it "keeps a scale that loads go by, and follows one that is changed" do
+      scale
+      diesel("2026-11-23,3.659")
+      id = book(**priced)
+      held = client.call(:get, "/api/agreed-prices")[:scales]
+      expect(held).to match(
+        [include(customer: "Treasure Basin Onions", region: "US", base: "1.20", each: "0.01")]
+      )
+      expect(client.call(:delete, "/api/fuel-scales/#{held.first[:id]}")).to include(
+        error: include(code: "scale_in_use")
+      )
+      scale(each: "0.02")
+      expect(row(id)[:fuel_rate]).to eq(BigDecimal("0.82"))
+      expect(client.call(:get, "/api/agreed-prices")[:scales].length).to eq(1)
+    end
+
+    it "reads prices as anybody writes them, and names what it cannot" do
+      wrong =
+        diesel("11/23/2026,$3.659", "2026-11-30,3,659", "2026-11-16,", "2026-11-16,0", "2026-12-07,3.6591")
+      expect(wrong[:errors].map { |one| one.values_at(:row, :column) }).to eq(
+        [[3, "diesel"], [4, "diesel"], [5, "diesel"], [6, "diesel"]].then do |rows|
+          rows.reject { |number, _| number == 3 }
+        end
+      )
+      expect(wrong).to include(done: false)
+      twice = diesel("2026-11-23,3.659", "2026-11-23,3.700")
+      expect(twice[:errors]).to match([include(row: 3, message: /row 2 with another price/)])
+      expect(DB[:diesel_prices].count).to eq(0)
+    end
+  end
+
+  describe "lanes and charges" do
+    def lane(**said) =
+      client.call(
+        :put,
+        "/api/lane-prices",
+        {
+          customer_id:,
+          origin: "boise, id",
+          destination: "OR",
+          price_kind: "per_mile",
+          rate: "2.85",
+          from_on: "2026-11-01",
+          **said
+        }
+      )
+    def charge(label, amount, whose: nil, code: "tarp") =
+      client.call(:put, "/api/charge-prices", { customer_id: whose, code:, label:, amount: })
+
+    it "fill a booking" do
+      lane
+      charge("Tarps", "75.00")
+      charge("Tarps", "100.00", whose: customer_id)
+      charge("Layover, a day", "250.00", code: "layover")
+      expect(quote.dig(:error, :code)).to eq("no_fuel_scale")
+      said = quote(price: { kind: "flat", rate: "0" })
+      expect(said[:agreed]).to eq(
+        kind: "per_mile",
+        rate: "2.85",
+        origin: "Boise, ID",
+        destination: "OR",
+        from_on: "2026-11-01"
+      )
+      offered = dispatch.call(:get, "/api/customers/#{customer_id}/lanes")
+      expect(offered[:charges]).to eq(
+        [
+          { code: "layover", label: "Layover, a day", amount: "250.00" },
+          { code: "tarp", label: "Tarps", amount: "100.00" }
+        ]
+      )
+      lane(until_on: "2026-11-20")
+      expect(quote(price: { kind: "flat", rate: "0" })[:agreed]).to be_nil
+    end
+
+    it "are refused where nobody could ever ask for them" do
+      expect(lane(origin: "Boies, ID")).to include(error: include(code: "unknown_lane_end", path: "/origin"))
+      expect(lane(destination: "Oregon")).to include(
+        error: include(code: "unknown_lane_end", path: "/destination")
+      )
+      expect(lane(until_on: "2026-10-31")).to include(error: include(code: "ends_before", path: "/until_on"))
+      expect(
+        dispatch.call(:put, "/api/charge-prices", { customer_id: nil, code: "tarp", label: "T", amount: "1" })
+      ).to include(error: include(code: "not_allowed"))
+    end
+
+    it "are put on a load up to its bill, once, by either desk, over nobody else's change" do
+      id, trip_id = sent(crew)
+      version = row(id)[:version]
+      said = { key: "lumper-at-dock", version:, kind: "lumper", label: "Lumper, Pendleton", amount: "180.00" }
+      total = row(id)[:total]
+      2.times { dispatch.call(:post, "/api/loads/#{id}/charges", said) }
+      expect(row(id)).to include(total: total + 180, accessorial_total: 180)
+      expect(dispatch.call(:post, "/api/loads/#{id}/charges", { **said, key: "another-tab" })).to include(
+        error: include(code: "stale")
+      )
+
+      deliver(trip_id)
+      keep_photo(trip_id)
+      charge = told(id)[:price][:accessorials].first
+      client.call(
+        :post,
+        "/api/loads/#{id}/charges/#{charge[:id]}/off",
+        { key: "not-a-lumper", version: row(id)[:version] }
+      )
+      expect(row(id)).to include(total:, accessorial_total: 0)
+      client.call(:post, "/api/loads/#{id}/charges", { **said, key: "after-all", version: row(id)[:version] })
+      made = client.call(:post, "/api/invoices", { key: "with-lumper", load_ids: [id] })
+      expect(made[:lines]).to include(include(code: "lumper", label: "Lumper, Pendleton", amount: "180.00"))
+      late = { **said, key: "too-late-now", version: row(id)[:version] }
+      expect(dispatch.call(:post, "/api/loads/#{id}/charges", late)).to include(
+        error: include(code: "wrong_status")
+      )
+    end
+  end
+
+  describe "what a customer may owe" do
+    def limit(dollars, stops:) =
+      DB[:customers].where(id: customer_id).update(credit_limit: BigDecimal(dollars), credit_stops: stops)
+
+    it "is told while it is near or beyond, and stops a booking only where it is to" do
+      id = book
+      total = row(id)[:total]
+      limit((total * 2).to_s("F"), stops: false)
+      said = quote(**booking.slice(:price), stops: booking[:stops].map { |stop| stop.slice(:kind, :where) })
+      expect(said[:credit]).to include(stops: false, text: /would owe/)
+      limit((total * 2 - BigDecimal("0.01")).to_s("F"), stops: true)
+      expect(
+        quote(**booking.slice(:price), stops: booking[:stops].map { |stop| stop.slice(:kind, :where) })[
+          :credit
+        ]
+      ).to include(stops: true)
+      expect(dispatch.call(:post, "/api/loads", typed(key: "beyond-limit"))).to include(
+        error: include(code: "credit_limit", path: "/customer_id")
+      )
+      expect(DB[:loads].count).to eq(1)
+      # What costs no more than before is changed all the same.
+      expect(
+        dispatch.call(:put, "/api/loads/#{id}", typed(notes: "Ring first", version: row(id)[:version]))
+      ).to include(notes: "Ring first")
+      limit((total * 2).to_s("F"), stops: true)
+      expect(dispatch.call(:post, "/api/loads", typed(key: "just-within"))).to include(:number)
+    end
+  end
+end
