@@ -10,6 +10,7 @@ class Demo::Billing
 
   def load
     asks
+    prices
     short_paid
     near_the_limit
   end
@@ -42,14 +43,51 @@ class Demo::Billing
   end
 
   def near_the_limit
-    customer_id, owed =
-      open
-        .select_map(%i[customer_id total])
-        .group_by(&:first)
-        .transform_values { |rows| rows.sum(&:last) }
-        .max_by(&:last)
-    change(customer_id, credit_limit: format("%d.00", (owed * BigDecimal("1.05")).ceil(-2))) if customer_id
+    customer_id =
+      open.select_map(%i[customer_id total]).group_by(&:first).max_by { |_, rows| rows.sum(&:last) }&.first or
+      return
+    used = Money.to_d(Store::Billing.credit(customer_id).used_cents)
+    change(customer_id, credit_limit: format("%d.00", (used * BigDecimal("1.03")).ceil(-2)))
   end
+
+  # A scale and a lane of one customer, what charges are, and diesel up to last week.
+  def prices
+    first, second = @customers.first(2)
+    monday = @now.to_date - ((@now.to_date.wday - 1) % 7)
+    rows = (1..8).map { |weeks| "#{(monday - (7 * weeks)).iso8601},#{DIESEL[weeks]}" }
+    Work::Billing::TakeDieselPrices.call(
+      ["told_on,price", *rows].join("\n"),
+      preview: false,
+      by: @clerk,
+      now: @now
+    )
+    Work::Billing::Agree.scale(
+      { customer_id: first, from_on: monday - 200, region: "US", kind: "per_mile", **SCALE },
+      by: @clerk,
+      now: @now
+    )
+    CHARGES.each do |code, label, amount|
+      Work::Billing::Agree.charge({ customer_id: nil, code:, label:, amount: }, by: @clerk, now: @now)
+    end
+    Work::Billing::Agree.charge(
+      { customer_id: second, code: "tarp", label: "Tarps", amount: "100.00" },
+      by: @clerk,
+      now: @now
+    )
+    lane = { origin: "Boise, ID", destination: "Salt Lake City, UT", price_kind: "per_mile", rate: "2.65" }
+    Work::Billing::Agree.lane({ customer_id: first, **lane, from_on: monday - 60 }, by: @clerk, now: @now)
+  end
+
+  # Invented.
+  DIESEL = [nil, "3.741", "3.758", "3.722", "3.697", "3.702", "3.685", "3.671", "3.694"].freeze
+  SCALE = { base: "1.20", step: "0.06", each: "0.01", counting: "begun", places: 2, lag_days: 1 }.freeze
+  CHARGES = [
+    %w[lumper Lumper 150.00],
+    ["layover", "Layover, a day", "250.00"],
+    %w[tarp Tarps 75.00],
+    ["extra_stop", "Extra stop", "50.00"],
+    ["not_used", "Truck ordered, not used", "250.00"]
+  ].freeze
 
   def open = DB[:invoices].where(id: Store::Billing::Invoices.open.from_self.select(:id))
 

@@ -91,6 +91,13 @@ module Store::Billing
     payments.from_self.where { left > 0 }.order(:received_on, :id).all
   end
 
+  # What is booked and not billed: { customer id => dollars }.
+  def self.booked =
+    DB[:loads]
+      .where(status: Core::Freight::Statuses::UNBILLED)
+      .group(:customer_id)
+      .select_hash(:customer_id, Sequel.function(:sum, :total).as(:total))
+
   # What a customer may owe, against what he does and will: Core::Billing::Credit. but - id of a load that is left out
   def self.credit(customer_id, but: nil)
     limit, stops = Store::Fleet::Customers.at(customer_id).get(%i[credit_limit credit_stops])

@@ -12,7 +12,7 @@ module Web::Billing
 
   # What is agreed on price.
   def self.prices(app)
-    app.helpers { def agreed_prices(_ = nil) = json(Web::Billing::PricesJson.all) }
+    app.helpers { def agreed_prices(_ = nil) = json(Web::Billing::PricesJson.all(now)) }
     app.get("/api/agreed-prices") { agreed_prices }
     app.put("/api/fuel-scales") { agreed_prices Work::Billing::Agree.scale(input, by:, now:) }
     app.delete("/api/fuel-scales/:id") { agreed_prices Work::Billing::Agree.drop_scale(id, by:, now:) }

@@ -2,13 +2,18 @@
 
 # What customers owe, how old it is, and what of theirs lies unapplied.
 module Reads::Billing::Receivables
-  # row - of the customer; owed - { bucket => cents }; open - how many invoices; unapplied_cents; days - from invoice to
+  # row - of the customer; booked_cents - and not billed; owed - { bucket => cents }; open - how many invoices; unapplied_cents; days - from invoice to
   # payment in the middle of what was paid, nil for none
   Account =
-    Value.of(:row, :owed, :open, :unapplied_cents, :days) do
-      def near_limit?
-        limit = row[:credit_limit]
-        Core::Billing.near_limit?(limit && Money.cents(limit), owed.values.sum)
+    Value.of(:row, :owed, :booked_cents, :open, :unapplied_cents, :days) do
+      def credit
+        limit, stops = row.values_at(:credit_limit, :credit_stops)
+        Core::Billing::Credit.new(
+          limit_cents: limit && Money.cents(limit),
+          owed_cents: owed.values.sum,
+          booked_cents:,
+          stops:
+        )
       end
     end
 
@@ -17,6 +22,7 @@ module Reads::Billing::Receivables
     ages = Store::Billing::Invoices.ages(today)
     left = Store::Billing.unapplied.group_by { |row| row[:customer_id] }
     days = days_to_pay
+    booked = Store::Billing.booked
     Store::Fleet::Customers
       .where(id: ages.keys | left.keys)
       .map do |row|
@@ -24,6 +30,7 @@ module Reads::Billing::Receivables
         Account.new(
           row:,
           owed: Core::Billing.sums(buckets.map { |age| [age[:bucket].to_sym, Money.cents(age[:owed])] }),
+          booked_cents: Money.cents(booked[row[:id]] || 0),
           open: buckets.sum { |age| age[:count] },
           unapplied_cents: (left[row[:id]] || []).sum { |one| Money.cents(one[:left]) },
           days: days[row[:id]]

@@ -2,10 +2,13 @@
 
 # The JSON of what is agreed on price.
 module Web::Billing::PricesJson
-  def self.all
-    found = Reads::Billing::Prices.all
+  def self.all(now)
+    found = Reads::Billing::Prices.all(now)
     {
-      scales: found.scales.map { |row| scale(row) },
+      scales:
+        found.scales.map do |row|
+          { **scale(row), holds: found.holds[row[:id]]&.then { |fuel| surcharge(fuel) } }
+        end,
       charges:
         found.charges.map do |row|
           {

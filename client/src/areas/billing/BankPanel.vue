@@ -4,8 +4,7 @@ import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 import { showDay } from '@/shared/time'
-import LookupField from '@/shared/typed/LookupField.vue'
-import type { Found } from '@/shared/typed/useLookup'
+import CustomerField from '@/shared/typed/CustomerField.vue'
 import { useAct } from '@/shared/useAct'
 import Waiting from '@/shared/Waiting.vue'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
@@ -14,24 +13,14 @@ import BankFileDialog from './BankFileDialog.vue'
 /** What came in by the bank's file and nobody has said whose it is; and the taking in of such a file. */
 const emit = defineEmits<{ changed: [] }>()
 type Line = Schemas['BankLine']
-type Payer = Found & { id: number }
 const { data, problem, load, put } = useFetched(
   () => 0,
   () => ask<Line[]>(api.GET('/api/bank-lines')),
   change => change.kind === 'bank_file',
 )
-async function look(q: string): Promise<Payer[]> {
-  const { data: page } = await ask(api.GET('/api/customers', { params: { query: { q } } }))
-  return (page?.rows ?? []).map(({ id, name, town }) => ({
-    key: `${id}`,
-    id,
-    title: name,
-    subtitle: town ?? '',
-  }))
-}
 const taking = ref(false)
 const aside = ref<Line>()
-const whose = ref<Record<number, Payer | null>>({})
+const whose = ref<Record<number, number | null>>({})
 const doing = ref<number>()
 const { busy, trouble, act } = useAct<Line[]>(
   lines => {
@@ -70,11 +59,9 @@ const taken = () => {
               <strong>{{ showDollars(line.amount) }}</strong>
             </td>
             <td class="whose">
-              <lookup-field
+              <customer-field
                 :model-value="whose[line.id] ?? null"
                 :label="`Whose: ${showDollars(line.amount)}`"
-                :look="look"
-                ask="A part of the customer’s name"
                 @update:model-value="whose[line.id] = $event"
               />
             </td>
@@ -84,7 +71,7 @@ const taken = () => {
                 variant="tonal"
                 :disabled="busy || !whose[line.id]"
                 :aria-label="`Put it down: ${line.words}`"
-                @click="settle(line, { customer_id: whose[line.id]!.id })"
+                @click="settle(line, { customer_id: whose[line.id]! })"
                 >Put it down</v-btn
               ><v-btn
                 size="small"

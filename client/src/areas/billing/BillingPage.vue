@@ -6,6 +6,7 @@ import ViewTabs from '@/shared/ViewTabs.vue'
 import InvoiceView from './InvoiceView.vue'
 import InvoicesView from './InvoicesView.vue'
 import OwedView from './OwedView.vue'
+import PricesView from './PricesView.vue'
 import ToBillView from './ToBillView.vue'
 
 /** From delivered to paid: what is to be billed, what was, and what is owed. */
@@ -13,11 +14,13 @@ const VIEWS = [
   ['ready', 'To bill'],
   ['invoices', 'Invoices'],
   ['owed', 'Owed'],
+  ['prices', 'Prices'],
 ] as const
-/** Who does not bill sees what waits on dispatch. */
+/** Who does not bill sees what waits on dispatch, and what is agreed. */
 const session = useSession()
 const bills = session.has('settlement_clerk')
-const views = computed(() => (bills.value ? VIEWS : VIEWS.slice(0, 1)))
+const OPEN_TO_ALL: readonly string[] = ['ready', 'prices']
+const views = computed(() => (bills.value ? VIEWS : VIEWS.filter(([name]) => OPEN_TO_ALL.includes(name))))
 const route = useRoute()
 const router = useRouter()
 const selected = computed(() => (route.params.id ? Number(route.params.id) : undefined))
@@ -38,6 +41,7 @@ const look = (id: number) => void router.push(`/billing/${id}`)
     <invoice-view v-if="selected" :id="selected" :key="selected" @look="look" />
     <invoices-view v-else-if="view === 'invoices'" @look="look" />
     <owed-view v-else-if="view === 'owed'" @look="look" />
+    <prices-view v-else-if="view === 'prices'" />
     <to-bill-view v-else @look="look" />
   </div>
 </template>

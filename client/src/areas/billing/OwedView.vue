@@ -18,6 +18,7 @@ const { data, problem, load, put } = useFetched(
   () => ask<Owed>(api.GET('/api/receivables')),
   change => ['invoice', 'customer'].includes(change.kind),
 )
+const CREDIT = { near: 'near', beyond: 'passed' } as const
 /** Whose invoices are looked at. */
 const shown = ref<number>()
 const { data: open } = useFetched(
@@ -61,8 +62,13 @@ const apply = (customerId: number) =>
                 <div class="small quiet">
                   {{ one.terms_days }} days{{
                     one.days_to_pay === null ? '' : `, pays after ${one.days_to_pay}`
-                  }}<span v-if="one.credit_limit" :class="{ late: one.near_limit }"
-                    >, limit {{ showDollars(one.credit_limit) }}{{ one.near_limit ? ' is near' : '' }}</span
+                  }}<span v-if="one.credit_limit" :class="{ late: one.credit !== 'within' }"
+                    >, limit {{ showDollars(one.credit_limit)
+                    }}{{
+                      one.credit === 'within'
+                        ? ''
+                        : ` is ${CREDIT[one.credit]}, with ${showDollars(one.booked)} booked`
+                    }}</span
                   >
                 </div>
                 <details

@@ -64,6 +64,7 @@ function askDriver(row: Unbilled) {
 }
 const decides = ({ waits, driver }: Unbilled) =>
   driver && waits.some(({ act: helps }) => helps === 'settle_detention')
+const wantsDiesel = ({ waits }: Unbilled) => waits.some(({ act: helps }) => helps === 'take_diesel')
 const canAsk = ({ waits, driver }: Unbilled) =>
   driver && waits.some(({ act: helps }) => helps === 'ask_driver')
 </script>
@@ -185,6 +186,7 @@ const canAsk = ({ waits, driver }: Unbilled) =>
                 <router-link v-if="decides(row)" :to="`/road?trip=${row.driver!.trip_id}`"
                   >Decide it</router-link
                 >
+                <router-link v-if="wantsDiesel(row)" to="/billing?view=prices">Take it in</router-link>
               </td>
             </tr>
           </tbody>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { bytes } from '@/shared/bytes'
@@ -65,10 +65,15 @@ void start()
 
 const { totals, quoting } = useQuote(
   draft,
+  id,
   () => session.now(),
   () => session.zone,
 )
-const { lanes, price, fuel, take, takePrice, takeFuel } = useLanes(draft)
+const { lanes, price, fuel, scale, charges, take, takePrice, takeFuel, takeAgreed } = useLanes(draft)
+// What stands for the lane is the price, while nobody has typed another.
+watch(totals, now => {
+  if (now?.agreed && !draft.value.rate.trim()) takeAgreed(now.agreed)
+})
 const also = ref('')
 const today = computed(() => dayAt(session.now(), session.zone))
 /** What the customer sent to confirm it, filed as soon as the load is there. */
@@ -189,6 +194,9 @@ useKeys([{ key: 'Escape', label: 'Back to Freight', run: () => router.back() }])
           :quoting="quoting"
           :last="price && price.rate !== draft.rate ? price : undefined"
           :fuel="fuel"
+          :by-scale="scale"
+          :charges="charges"
+          @agreed="totals?.agreed && takeAgreed(totals.agreed)"
           @price="price && takePrice(price)"
           @fuel="fuel && takeFuel(fuel)"
         />

@@ -1,17 +1,23 @@
 <script setup lang="ts">
-import { mdiPlus } from '@mdi/js'
+import { computed } from 'vue'
 import type { Schemas } from '@/shared/api'
 import { showDollars, showMiles, showPounds } from '@/shared/measure'
 import { showDay } from '@/shared/time'
+import ChargeMenu from './ChargeMenu.vue'
 import type { LoadDraft, Problems } from './draft'
+import FuelSaid from './FuelSaid.vue'
 
 const draft = defineModel<LoadDraft>({ required: true })
-const emit = defineEmits<{ price: []; fuel: [] }>()
+const emit = defineEmits<{ price: []; fuel: []; agreed: [] }>()
 const said = (lane: Schemas['LanePrice']) =>
   lane.fuel_kind === 'percent'
     ? `${Number(lane.fuel_rate)} % of line haul`
     : `${showDollars(lane.fuel_rate)} a mile`
-defineProps<{
+const props = defineProps<{
+  /** What the customer's own fuel scale comes to, where there is one. */
+  byScale?: Schemas['FuelByScale'] | undefined
+  /** What charges are, for this customer. */
+  charges?: Schemas['CustomerLanes']['charges'] | undefined
   /** The last price on this lane, and the surcharge that stood last. */
   last?: Schemas['LanePrice'] | undefined
   fuel?: Schemas['LanePrice'] | undefined
@@ -26,11 +32,19 @@ const NAMES: Record<Schemas['Price']['kind'], string> = {
   per_hundredweight: 'Per hundredweight',
   per_ton: 'Per ton',
 }
-const FUEL = [
+const FUEL = computed(() => [
   { value: 'none', title: 'None' },
+  ...(props.byScale || draft.value.fuelKind === 'scale' ? [{ value: 'scale', title: 'Their scale' }] : []),
   { value: 'percent', title: 'Percent of line haul' },
   { value: 'per_mile', title: 'Per mile' },
-]
+])
+/** What stands for the lane, where something else is typed. */
+const agreed = computed(() => {
+  const stands = props.totals?.agreed
+  return stands && (stands.kind !== draft.value.kind || Number(stands.rate) !== Number(draft.value.rate))
+    ? stands
+    : undefined
+})
 </script>
 
 <template>
@@ -43,9 +57,14 @@ const FUEL = [
         :items="kinds.map(value => ({ value, title: NAMES[value] }))"
       />
       <v-text-field v-model="draft.rate" label="Rate" prefix="$" :error-messages="problems['/price/rate']" />
-      <v-select v-model="draft.fuelKind" label="Fuel surcharge" :items="FUEL" />
+      <v-select
+        v-model="draft.fuelKind"
+        label="Fuel surcharge"
+        :items="FUEL"
+        :error-messages="problems['/price/fuel_kind']"
+      />
       <v-text-field
-        v-if="draft.fuelKind !== 'none'"
+        v-if="draft.fuelKind !== 'none' && draft.fuelKind !== 'scale'"
         v-model="draft.fuelRate"
         label="Surcharge"
         :prefix="draft.fuelKind === 'per_mile' ? '$' : ''"
@@ -53,6 +72,14 @@ const FUEL = [
         :error-messages="problems['/price/fuel_rate']"
       />
     </div>
+    <p v-if="draft.fuelKind === 'scale' && (totals?.fuel ?? byScale)" class="small quiet">
+      <fuel-said :fuel="(totals?.fuel ?? byScale)!" />.
+    </p>
+    <p v-if="agreed" class="small">
+      Agreed: {{ showDollars(agreed.rate) }} {{ NAMES[agreed.kind as 'flat']?.toLowerCase() }},
+      {{ agreed.origin }} → {{ agreed.destination }}, since {{ showDay(agreed.from_on) }}.
+      <button type="button" class="link" @click="emit('agreed')">Take it</button>
+    </p>
     <p v-if="last" class="small quiet">
       Last here: {{ showDollars(last.rate) }} {{ NAMES[last.kind as 'flat']?.toLowerCase() }},
       {{ showDay(last.picked_up_on) }} ({{ last.number }}).
@@ -65,7 +92,7 @@ const FUEL = [
     <div v-for="(line, i) in draft.accessorials" :key="i" class="two">
       <v-text-field
         v-model="line.label"
-        label="Accessorial"
+        label="Charge"
         :error-messages="problems[`/price/accessorials/${i}/label`]"
       />
       <v-text-field
@@ -76,24 +103,22 @@ const FUEL = [
       />
     </div>
     <div>
-      <v-btn
-        variant="text"
-        size="small"
-        :prepend-icon="mdiPlus"
-        @click="draft.accessorials.push({ label: '', amount: '' })"
-        >Accessorial</v-btn
-      >
+      <charge-menu :agreed="charges" @pick="draft.accessorials.push({ ...$event })" />
     </div>
     <dl class="totals" aria-live="polite" :aria-busy="quoting">
       <dt>Line haul</dt>
       <dd>{{ showDollars(totals?.line_haul ?? '0.00') }}</dd>
       <dt>Fuel surcharge</dt>
       <dd>{{ showDollars(totals?.fuel_surcharge ?? '0.00') }}</dd>
-      <dt>Accessorials</dt>
+      <dt>Charges</dt>
       <dd>{{ showDollars(totals?.accessorials ?? '0.00') }}</dd>
       <dt class="sum">Total</dt>
       <dd class="sum">{{ showDollars(totals?.total ?? '0.00') }}</dd>
     </dl>
+    <p v-if="totals?.credit" class="small credit" :class="{ stops: totals.credit.stops }" role="status">
+      {{ totals.credit.text
+      }}{{ totals.credit.stops ? ' It cannot be booked so: billing can raise the limit.' : '' }}
+    </p>
     <div class="small quiet legs">
       <p v-for="(leg, i) in totals?.legs ?? []" :key="i" class="spread">
         <span>{{ leg.from }} → {{ leg.to }}</span
@@ -136,6 +161,13 @@ dd {
   font-size: 1.15rem;
   border-top: 1px solid rgb(var(--v-theme-line));
   padding-top: 0.3rem;
+}
+.credit {
+  color: rgb(var(--v-theme-tight));
+  font-weight: 600;
+}
+.credit.stops {
+  color: rgb(var(--v-theme-late));
 }
 .legs p {
   margin: 0;

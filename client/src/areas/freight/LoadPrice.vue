@@ -3,6 +3,8 @@ import type { Schemas } from '@/shared/api'
 import { actsOf } from '@/shared/acts'
 import { showDollars, showMiles } from '@/shared/measure'
 import AgreedMiles from './AgreedMiles.vue'
+import FuelSaid from './FuelSaid.vue'
+import LoadCharges from './LoadCharges.vue'
 
 /** What the customer pays, line by line, and over how many miles. */
 defineProps<{ load: Schemas['Load'] }>()
@@ -27,16 +29,15 @@ defineEmits<{ changed: [load: Schemas['Load']] }>()
         <tr v-if="load.price.fuel_kind !== 'none'">
           <td>
             Fuel surcharge
-            <span class="quiet small"
+            <fuel-said v-if="load.totals.fuel" class="quiet small" :fuel="load.totals.fuel" /><span
+              v-else
+              class="quiet small"
               >{{ load.price.fuel_rate }} {{ load.price.fuel_kind === 'percent' ? '%' : 'a mile' }}</span
             >
           </td>
           <td class="figure">{{ showDollars(load.totals.fuel_surcharge) }}</td>
         </tr>
-        <tr v-for="(line, i) in load.price.accessorials" :key="i">
-          <td>{{ line.label }}</td>
-          <td class="figure">{{ showDollars(line.amount) }}</td>
-        </tr>
+        <load-charges :load="load" @changed="$emit('changed', $event)" />
         <tr>
           <td><strong>Total</strong></td>
           <td class="figure">

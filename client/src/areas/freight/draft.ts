@@ -125,6 +125,13 @@ export function emptyDraft(): LoadDraft {
   }
 }
 
+/** Every write gives the lines other ids: they are nothing that two people could disagree about. */
+function withoutId(line: Accessorial): Accessorial {
+  const bare = { ...line }
+  delete bare.id
+  return bare
+}
+
 /** A load as a draft: to change it, or to copy it, when times and references are left for the new one. */
 export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
   return {
@@ -182,7 +189,7 @@ export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
     rate: load.price.rate,
     fuelKind: load.price.fuel_kind ?? 'none',
     fuelRate: load.price.fuel_rate ?? '',
-    accessorials: (load.price.accessorials ?? []).map(line => ({ ...line })),
+    accessorials: (load.price.accessorials ?? []).map(withoutId),
   }
 }
 
@@ -325,7 +332,9 @@ export function read(
         kind: draft.kind,
         rate: rate ?? '0',
         fuel_kind: draft.fuelKind,
-        fuel_rate: draft.fuelKind === 'none' ? '0' : (dollars(draft.fuelRate, '/price/fuel_rate') ?? '0'),
+        fuel_rate: ['none', 'scale'].includes(draft.fuelKind)
+          ? '0'
+          : (dollars(draft.fuelRate, '/price/fuel_rate') ?? '0'),
         accessorials,
       },
     },

@@ -41,7 +41,7 @@ const NAMES: Record<string, string> = {
   rate: 'Rate',
   fuelKind: 'Fuel surcharge',
   fuelRate: 'Fuel surcharge rate',
-  accessorials: 'Accessorials',
+  accessorials: 'Charges',
   label: 'what for',
   amount: 'amount',
 }
@@ -49,7 +49,7 @@ const ONE: Record<string, string> = {
   references: 'Reference',
   stops: 'Stop',
   freight: 'Freight line',
-  accessorials: 'Accessorial',
+  accessorials: 'Charge',
 }
 const nameOf = (field: string) => NAMES[field] ?? field
 

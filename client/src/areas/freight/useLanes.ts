@@ -7,12 +7,13 @@ export function useLanes(draft: Ref<LoadDraft>) {
   const found = ref<Schemas['CustomerLanes']>()
   watch(
     () => draft.value.customer,
-    async (id, _, onCleanup) => {
+    async (id, before, onCleanup) => {
       let stale = false
       onCleanup(() => {
         stale = true
       })
       found.value = undefined
+      if (before && draft.value.fuelKind === 'scale') draft.value.fuelKind = 'none'
       if (!id) return
       const { data } = await ask<Schemas['CustomerLanes']>(
         api.GET('/api/customers/{id}/lanes', { params: { path: { id } } }),
@@ -31,6 +32,11 @@ export function useLanes(draft: Ref<LoadDraft>) {
     )
   })
   const fuel = computed(() => found.value?.fuel ?? undefined)
+  const scale = computed(() => found.value?.scale ?? undefined)
+  // Who has a scale of his own is surcharged by it unless something else is chosen; it is nobody else's.
+  watch(scale, now => {
+    if (now && draft.value.fuelKind === 'none') draft.value.fuelKind = 'scale'
+  })
 
   /** Stops, freight and price as the last time on that lane; times and references are the new one's own. */
   async function take(loadId: number) {
@@ -55,5 +61,21 @@ export function useLanes(draft: Ref<LoadDraft>) {
     draft.value.fuelKind = lane.fuel_kind as LoadDraft['fuelKind']
     draft.value.fuelRate = lane.fuel_kind === 'none' ? '' : lane.fuel_rate
   }
-  return { lanes: computed(() => found.value?.lanes ?? []), price, fuel, take, takePrice, takeFuel }
+  /** What stands for the lane. */
+  function takeAgreed(agreed: Pick<Schemas['LanePrice'], 'kind' | 'rate'>) {
+    draft.value.kind = agreed.kind as LoadDraft['kind']
+    draft.value.rate = agreed.rate
+  }
+  const charges = computed(() => found.value?.charges ?? [])
+  return {
+    scale,
+    charges,
+    takeAgreed,
+    lanes: computed(() => found.value?.lanes ?? []),
+    price,
+    fuel,
+    take,
+    takePrice,
+    takeFuel,
+  }
 }

@@ -4,7 +4,12 @@ import { api, ask, type Schemas } from '@/shared/api'
 import { read, type LoadDraft } from './draft'
 
 /** The totals of a draft as far as it goes, from the server, while it is typed. */
-export function useQuote(draft: Ref<LoadDraft>, now: () => number, here: () => string) {
+export function useQuote(
+  draft: Ref<LoadDraft>,
+  loadId: Readonly<Ref<number | undefined>>,
+  now: () => number,
+  here: () => string,
+) {
   const totals = shallowRef<Schemas['Totals']>()
   const quoting = ref(false)
   let turn = 0
@@ -14,11 +19,13 @@ export function useQuote(draft: Ref<LoadDraft>, now: () => number, here: () => s
       const { input, problems } = read(draft.value, now(), here())
       const stops = input.stops
         .filter(stop => stop.place_id || stop.where?.match(/^\d{5}$/))
-        .map(stop => ({ kind: stop.kind, place_id: stop.place_id, where: stop.where }))
+        .map(({ kind, place_id, where, from, to }) => ({ kind, place_id, where, from, to }))
       const freight = input.freight?.filter(
         (_, i) => !Object.keys(problems).some(path => path.startsWith(`/freight/${i}/`)),
       )
       return JSON.stringify({
+        customer_id: draft.value.customer,
+        load_id: loadId.value ?? null,
         price: { ...input.price, accessorials: input.price.accessorials?.filter(({ label }) => label) },
         stops,
         freight,
