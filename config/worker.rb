@@ -15,4 +15,5 @@ end
 Jobs::PollDevices.keep_going
 Jobs::PollMailbox.keep_going
 Jobs::KeepWatch.keep_going
+Jobs::BillReady.keep_going
 Jobs::PollMarket.keep_going if Settings.posting_service_url

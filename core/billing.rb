@@ -23,7 +23,21 @@ module Core::Billing
   }.freeze
 
   # How a customer is billed: by hand, each load as soon as it is ready, or all of a week on one invoice.
-  BILL_BY = %w[hand ready week].freeze
+  BILL_BY = %w[by_hand each_load each_week].freeze
+
+  # Is what is ready to be billed without anybody's doing? A week's loads are billed from the Monday after on.
+  #
+  # bill_by - of BILL_BY; delivered_on, today - Date where the company is
+  def self.by_rule?(bill_by, delivered_on, today)
+    case bill_by
+    when "each_load"
+      true
+    when "each_week"
+      delivered_on < today - ((today.wday - 1) % 7)
+    else
+      false
+    end
+  end
 
   # Percent that may be taken off what is paid soon; our own bounds.
   LEAST_DISCOUNT = BigDecimal("0.01")

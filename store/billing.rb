@@ -19,6 +19,14 @@ module Store::Billing
     numbers.returning(:last).insert(id: 1, last: FIRST_SERIAL).first.fetch(:last)
   end
 
+  # Ids of delivered loads of customers who are billed by a rule.
+  def self.billed_by_rule =
+    DB[:loads]
+      .join(:customers, id: :customer_id)
+      .where(status: Core::Freight::Statuses::BILLABLE)
+      .exclude(bill_by: "by_hand")
+      .select_map(Sequel[:loads][:id])
+
   # Loads whose papers may be billed with what their bill says: rows with customer, terms and what the customer asks for.
   # ids - nil for all that are delivered and not billed
   def self.unbilled(ids = nil)
@@ -33,6 +41,7 @@ module Store::Billing
       .select_append(
         Sequel[:customers][:name].as(:customer),
         :terms_days,
+        :bill_by,
         :papers_wanted,
         weight.as(:weight_lb)
       )

@@ -77,12 +77,12 @@ Sequel.migration do
     end
     alter_table(:customers) do
       # By hand, each load when it is ready, or all of a week on one invoice.
-      add_column :bill_by, String, text: true, null: false, default: "hand"
+      add_column :bill_by, String, text: true, null: false, default: "by_hand"
       # What is owed beyond the limit stops a booking, or only warns.
       add_column :credit_stops, TrueClass, null: false, default: false
       add_column :discount_percent, BigDecimal, size: [5, 2]
       add_column :discount_days, Integer
-      add_constraint(:customers_bill_by_known, bill_by: %w[hand ready week])
+      add_constraint(:customers_bill_by_known, bill_by: %w[by_hand each_load each_week])
       add_constraint(
         :customers_discount_sane,
         Sequel.lit(

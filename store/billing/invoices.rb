@@ -57,5 +57,17 @@ Store::Billing::Invoices =
         .group_by { |row| row[:customer_id] }
     end
 
+    # Invoices that somebody made and nobody mailed, of customers who are billed by a rule, with their addresses.
+    def unmailed(made_by) =
+      standing
+        .join(:customers, id: :customer_id)
+        .where(made_by:)
+        .exclude(bill_by: "by_hand")
+        .exclude(Sequel[:invoices][:id] => Store::Billing::Mails.select(:invoice_id))
+        .select_all(:invoices)
+        .select_append(:bill_email, :email)
+        .order(Sequel[:invoices][:id])
+        .all
+
     def latest_first = reverse(Sequel[:invoices][:invoiced_on], Sequel[:invoices][:id])
   end

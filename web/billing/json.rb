@@ -5,7 +5,18 @@ module Web::Billing::Json
   class << self
     def desk
       ready, waiting = Work::Billing::Facts.of.partition { |load| load.waits.empty? }
-      { ready: ready.map { |load| load(load) }, waiting: waiting.map { |load| load(load) } }
+      {
+        ready: ready.map { |load| load(load) },
+        waiting: waiting.map { |load| load(load) },
+        sums: {
+          ready: sum(ready),
+          waiting: sum(waiting),
+          customers:
+            ready
+              .group_by { |load| load.row[:customer_id] }
+              .map { |customer_id, loads| { customer_id:, total: sum(loads) } }
+        }
+      }
     end
 
     def list(open, text, now) = Reads::Billing.invoices(open:, text:).map { |row| row(row, today(now)) }
@@ -57,12 +68,13 @@ module Web::Billing::Json
 
     private
 
+    def sum(loads) = Money.text(loads.sum(&:cents))
     def money(dollars) = Web::Figures.money(dollars)
 
     def load(load)
       row = load.row
       {
-        **row.slice(:id, :number, :version, :status, :customer_id, :customer, :origin, :destination),
+        **row.slice(:id, :number, :version, :status, :customer_id, :customer, :bill_by, :origin, :destination),
         delivered_at: Web::Figures.iso(row[:delivered_at]),
         zone: row[:delivery_zone],
         driver: row[:driver]&.slice(:id, :name, :trip_id),

@@ -35,7 +35,7 @@ module Core::Directory::Columns::Customers
     of(
       :bill_by,
       :choice,
-      "hand, ready (each load as soon as it is ready) or week (all of a week on one invoice); hand if empty",
+      "by hand, each load (as soon as it is ready) or each week (all of it on one invoice); by hand if empty",
       choices: Core::Billing::BILL_BY
     ),
     of(:discount_percent, :percent, "taken off what is paid soon"),

@@ -8,7 +8,7 @@ import { useSession } from '@/shared/session'
 import { showTime } from '@/shared/time'
 import { useAct } from '@/shared/useAct'
 import Waiting from '@/shared/Waiting.vue'
-import { byCustomer, sumOf, WHOSE, worked, type Unbilled } from './words'
+import { byCustomer, WHOSE, worked, type Unbilled } from './words'
 
 /** Delivered loads that are not billed: what is ready, and what waits, with why, whose move and since when. */
 const emit = defineEmits<{ look: [id: number] }>()
@@ -16,11 +16,18 @@ const session = useSession()
 const mayBill = session.has('settlement_clerk')
 const { data, problem, load } = useFetched(
   () => 0,
-  () => ask<{ ready: Unbilled[]; waiting: Unbilled[] }>(api.GET('/api/billing')),
+  () => ask<Schemas['BillingDesk']>(api.GET('/api/billing')),
   change => ['load', 'invoice', 'trip', 'customer'].includes(change.kind),
 )
 const groups = computed(() => byCustomer(data.value?.ready ?? []))
-const total = (loads: readonly Unbilled[]) => showDollars(sumOf(loads.map(one => one.total)))
+const ofCustomer = (id: number) =>
+  showDollars(data.value?.sums.customers.find(({ customer_id }) => customer_id === id)?.total ?? '0')
+/** Who bills these, where nobody has to. */
+const BY_RULE = {
+  by_hand: '',
+  each_load: 'billed by itself in a moment',
+  each_week: 'billed with the week on Monday',
+}
 const doing = ref<string>()
 /** What was billed last: it can be mailed from here. */
 const last = ref<Schemas['InvoiceInFull']>()
@@ -90,7 +97,7 @@ const canAsk = ({ waits, driver }: Unbilled) =>
       <section class="panel" aria-label="Ready">
         <header class="spread pad">
           <h2>Ready</h2>
-          <strong class="figure">{{ total(desk.ready) }}</strong>
+          <strong class="figure">{{ showDollars(desk.sums.ready) }}</strong>
         </header>
         <p v-if="!desk.ready.length" class="pad quiet">
           Nothing. What is delivered comes here once its papers are in and its charges are settled.
@@ -98,8 +105,13 @@ const canAsk = ({ waits, driver }: Unbilled) =>
         <table v-for="[customer, loads] in groups" v-else :key="loads[0]!.customer_id" class="ledger">
           <thead>
             <tr>
-              <th>{{ customer }}</th>
-              <th class="figure">{{ total(loads) }}</th>
+              <th>
+                {{ customer }}
+                <span v-if="loads[0]!.bill_by !== 'by_hand'" class="small quiet">{{
+                  BY_RULE[loads[0]!.bill_by]
+                }}</span>
+              </th>
+              <th class="figure">{{ ofCustomer(loads[0]!.customer_id) }}</th>
               <td class="figure act">
                 <v-btn
                   v-if="mayBill && loads.length > 1"
@@ -151,7 +163,7 @@ const canAsk = ({ waits, driver }: Unbilled) =>
       <section class="panel" aria-label="Waiting">
         <header class="spread pad">
           <h2>Waiting</h2>
-          <strong class="figure">{{ total(desk.waiting) }}</strong>
+          <strong class="figure">{{ showDollars(desk.sums.waiting) }}</strong>
         </header>
         <p v-if="!desk.waiting.length" class="pad quiet">Nothing waits.</p>
         <table v-else class="ledger">

@@ -115,9 +115,11 @@ describe('the words', () => {
 
 describe('what is to be billed', () => {
   const shown = async (
-    desk: { ready: object[]; waiting: object[] },
+    rows: { ready: object[]; waiting: object[] },
     answer: object = { status: 201, body: full() },
   ) => {
+    const sums = { ready: '1800.20', waiting: '0.00', customers: [{ customer_id: 4, total: '1800.20' }] }
+    const desk = { ...rows, sums }
     const asked = fakeServer(({ method }) => (method === 'POST' ? answer : { body: desk }))
     const wrapper = mount(ToBillView, { global })
     await settled()

@@ -168,7 +168,7 @@ export const KINDS: Record<Kind, KindOf> = {
         choices: ['bol', 'pod', 'scale_ticket', 'lumper_receipt', 'rate_confirmation'],
       },
       { name: 'bill_email', label: 'E-mail for bills' },
-      { name: 'bill_by', label: 'Billed', type: 'choice', choices: ['hand', 'ready', 'week'] },
+      { name: 'bill_by', label: 'Billed', type: 'choice', choices: ['by_hand', 'each_load', 'each_week'] },
       { name: 'credit_limit', label: 'May owe at most, $', type: 'money' },
       { name: 'credit_stops', label: 'Nothing is booked beyond that', type: 'yesno' },
       { name: 'discount_percent', label: 'Taken off if paid soon, percent', type: 'money' },

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+require "digest"
+
+# Bills what is ready of customers who are billed by a rule: each load by itself as soon as it is, or all of a week on one
+# invoice; and mails it where there is an address. What a person bills at the same moment is his.
+module Work::Billing::BillByRule
+  # pdf - called with the id of an invoice for its bytes. Returns the ids of what was made.
+  def self.call(pdf:, now:)
+    made = make(now)
+    Store::Billing::Invoices.unmailed(Work::Actor.system.name).each { |invoice| mail(invoice, pdf, now) }
+    made
+  end
+
+  def self.make(now)
+    ids = Store::Billing.billed_by_rule
+    return [] if ids.empty?
+
+    today = Store::Company.day_of(now)
+    ready = Work::Billing::Facts.of(ids).select { |load| load.waits.empty? && due?(load.row, today) }
+    bills(ready).filter_map { |loads| bill(loads, now) }
+  end
+
+  def self.due?(row, today)
+    delivered_on = Store::Company.day_of(row[:delivered_at] || row[:delivery_at] || Time.at(0))
+    Core::Billing.by_rule?(row[:bill_by], delivered_on, today)
+  end
+
+  # Array of Array of loads, each one invoice.
+  def self.bills(ready)
+    weekly, singly = ready.partition { |load| load.row[:bill_by] == "each_week" }
+    singly.map { |load| [load] } + weekly.group_by { |load| load.row[:customer_id] }.values
+  end
+
+  # The id, or nil where somebody was faster. A load that changed since is looked at the next time.
+  def self.bill(loads, now)
+    key = ["by-rule", *loads.map { |load| "#{load.row[:id]}.#{load.row[:version]}" }].join(" ")
+    Work::Billing::MakeInvoice.call(
+      { key: Digest::SHA256.hexdigest(key), load_ids: loads.map { |load| load.row[:id] } },
+      by: Work::Actor.system,
+      now:
+    )
+  rescue Refused
+    nil
+  end
+
+  # An invoice that was made and not mailed, whatever stopped it, is mailed the next time.
+  def self.mail(invoice, pdf, now)
+    return unless Core::Billing.mail_to(*invoice.values_at(:bill_email, :email))
+
+    key = "by-rule-#{invoice[:number]}"
+    Work::Billing::MailInvoice.call(
+      invoice[:id],
+      { key: },
+      pdf: -> { pdf.call(invoice[:id]) },
+      by: Work::Actor.system,
+      now:
+    )
+  end
+  private_class_method :make, :due?, :bills, :bill, :mail
+end
