@@ -80,14 +80,33 @@ module Core::Billing
 
   # What a payment comes to against open invoices, the oldest due first, where nobody says otherwise.
   #
-  # open - Array of [id, Date due, cents]. Returns { id => cents }, and what is left stays unapplied.
-  def self.spread(cents, open)
-    open
-      .sort_by { |id, due_on, _| [due_on, id] }
-      .each_with_object({}) do |(id, _, owed), parts|
+  # A payment that is just what the oldest come to less their discounts pays them so.
+  #
+  # open - Array of [id, Date due, cents]; discounts - { id => cents that may be taken off }
+  # Returns { id => cents }, and what is left stays unapplied.
+  def self.spread(cents, open, discounts: {})
+    oldest = open.sort_by { |id, due_on, _| [due_on, id] }
+    discounted(cents, oldest, discounts) ||
+      oldest.each_with_object({}) do |(id, _, owed), parts|
         part = [cents - parts.values.sum, owed].min
         parts[id] = part if part.positive?
       end
+  end
+
+  def self.discounted(cents, oldest, discounts)
+    less = oldest.map { |id, _, owed| [id, owed - (discounts[id] || 0)] }
+    count = (1..less.length).find { |first| less.first(first).sum(&:last) == cents }
+    less.first(count).to_h if count && less.first(count).all? { |_, part| part.positive? }
+  end
+  private_class_method :discounted
+
+  # What may be taken off an invoice that is paid soon, whole: cents, rounded half up; nothing after its last day.
+  #
+  # percent, days - as agreed, nil for none: "2 percent in 10 days" (common practice), counted as the due day is
+  def self.discount(total_cents, invoiced_on, received_on, percent:, days:)
+    return 0 if percent.nil? || days.nil? || received_on > invoiced_on + days
+
+    Core::Money.cents(Core::Money.exact(total_cents) * percent.to_r / 100)
   end
 
   # Is what a customer owes near what he may owe, or beyond it? limit_cents - nil for no limit

@@ -10,6 +10,9 @@ module Reads::Billing
   # Of the bank's file what nobody has said of whose it is, the oldest first.
   def self.bank_lines = Store::Billing::BankLines.open.order(:line_on, :id).all
 
+  # Claims that are open, those to be followed up first: rows with invoice, customer and owed.
+  def self.claims = Store::Billing::Claims.standing.soonest_first.all
+
   # Invoices and credit notes, the latest first: rows with customer, paid and credited. open - only of which something is
   # owed; text - a part of a number or of the customer's name
   def self.invoices(open:, text:)

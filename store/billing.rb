@@ -5,7 +5,6 @@ module Store::Billing
   InvoiceLines = Store::Table.of(:invoice_lines)
   InvoiceLoads = Store::Table.of(:invoice_loads)
   Payments = Store::Table.of(:customer_payments)
-  Claims = Store::Table.of(:invoice_claims)
   Mails = Store::Table.of(:invoice_mails)
 
   PaymentParts = Store::Table.of(:payment_parts) { def standing = where(undone_at: nil) }

@@ -5,9 +5,45 @@ module Web::Billing
   def self.registered(app)
     invoices(app)
     receipts(app)
+    claims(app)
     bank(app)
     prices(app)
+    factoring(app)
+    statements(app)
     books(app)
+  end
+
+  # What was sold to a factor.
+  def self.factoring(app)
+    app.helpers { def factoring(_ = nil, status: 200) = json(Web::Billing::FactoringJson.all, status:) }
+    app.get("/api/factoring") { factoring }
+    app.post("/api/factoring") { factoring Work::Billing::Factor.sell(input, by:, now:), status: 201 }
+    app.post("/api/factored/:id/release") { factoring Work::Billing::Factor.release(id, input, by:, now:) }
+    app.post("/api/factored/:id/take-back") do
+      factoring Work::Billing::Factor.take_back(id, input, by:, now:)
+    end
+    app.get("/api/factoring/:id/schedule.pdf") do
+      content_type "application/pdf"
+      Papers::FactoringSchedule.new(Reads::Billing::Factoring.of(id)).render
+    end
+    app.get("/api/factoring/:id/schedule.csv") do
+      content_type "text/csv"
+      attachment "schedule-#{id}.csv"
+      Papers::FactoringSchedule.csv(Reads::Billing::Factoring.of(id))
+    end
+  end
+
+  # What a customer owes, told to him.
+  def self.statements(app)
+    app.get("/api/customers/:id/statement.pdf") do
+      content_type "application/pdf"
+      Papers::CustomerStatement.new(Reads::Billing::Receivables.statement(id, now)).render
+    end
+    app.post("/api/customers/:id/statement/mail") do
+      pdf = -> { Papers::CustomerStatement.new(Reads::Billing::Receivables.statement(id, now)).render }
+      Work::Billing::MailStatement.call(id, input, pdf:, by:, now:)
+      json Web::Billing::Json.receivables(now)
+    end
   end
 
   # What is agreed on price.
@@ -64,6 +100,14 @@ module Web::Billing
     end
   end
 
+  # What was paid short.
+  def self.claims(app)
+    app.helpers { def claims(_ = nil) = json(Web::Billing::Json.claims) }
+    app.get("/api/claims") { claims }
+    app.post("/api/claims/:id/note") { claims Work::Billing::AnswerClaim.note(id, input, by:, now:) }
+    app.post("/api/claims/:id/let-go") { claims Work::Billing::AnswerClaim.let_go(id, input, by:, now:) }
+  end
+
   def self.bank(app)
     app.get("/api/bank-lines") { json Web::Billing::Json.bank_lines }
     app.get("/api/bank-imports") { json Core::Billing::BankFile.template }
@@ -84,5 +128,5 @@ module Web::Billing
       Papers::Journal.csv(Reads::Billing::Receivables.journal(parameters[:from], parameters[:to]))
     end
   end
-  private_class_method :invoices, :receipts, :bank, :prices, :books
+  private_class_method :invoices, :receipts, :claims, :bank, :prices, :factoring, :statements, :books
 end

@@ -36,6 +36,30 @@ module Core::Billing::Books
       *parts.map { |invoice_id, part| entry("receivables", "Receivable", part, invoice_id) }
     ]
 
+  # Account and words of what settles an invoice without money that came in.
+  SETTLED = {
+    "discount" => %w[discounts Discount],
+    "let_go" => ["write_offs", "Let go"],
+    "factored" => ["factor_reserve", "Sold to the factor"]
+  }.freeze
+
+  # What is settled so; or, below nothing, is owed again. kind - of SETTLED; parts - { invoice id => cents }
+  def self.of_settling(kind, parts)
+    account, label = SETTLED.fetch(kind)
+    parts.flat_map do |invoice_id, part|
+      [entry(account, label, -part, invoice_id), entry("receivables", "Receivable", part, invoice_id)]
+    end
+  end
+
+  # What a factor paid of what he holds back, less his fee; invoice_id - that it is for
+  def self.of_factor(invoice_id, bank_cents, fee_cents)
+    [
+      entry("bank", "Of the factor", -bank_cents, invoice_id),
+      entry("factoring_fees", "Factoring fee", -fee_cents, invoice_id),
+      entry("factor_reserve", "Held by the factor", bank_cents + fee_cents, invoice_id)
+    ]
+  end
+
   def self.entry(account, label, cents, invoice_id, kind: nil) =
     Entry.new(account:, label:, cents:, kind:, invoice_id:)
   private_class_method :entry

@@ -11,16 +11,16 @@ module Core::Freight::Statuses
     # A customer may ask for another paper than the proof of delivery.
     "delivered" => %w[papers_in billed],
     "papers_in" => %w[billed],
-    # An invoice that is taken back leaves its loads to be billed anew.
+    # An invoice that is taken back leaves its loads to be billed anew; one that comes back from a factor is owed again.
     "billed" => %w[closed papers_in delivered],
-    "closed" => %w[papers_in delivered],
+    "closed" => %w[papers_in delivered billed],
     "cancelled" => []
   }.freeze
   # Its stops, freight and crew may still change.
   CHANGEABLE = %w[open planned sent accepted].freeze
 
   # Whose bill may be made.
-  BILLABLE = NEXT.select { |_, statuses| statuses.include?("billed") }.keys.freeze
+  BILLABLE = %w[delivered papers_in].freeze
 
   # What it costs may still change.
   UNBILLED = [*CHANGEABLE, "rolling", *BILLABLE].freeze

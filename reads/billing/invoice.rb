@@ -64,7 +64,7 @@ module Reads::Billing::Invoice
 
   def self.received(id) =
     Store::Billing::PaymentParts
-      .join(:customer_payments, id: :payment_id)
+      .left_join(:customer_payments, id: :payment_id)
       .where(invoice_id: id)
       .order(Sequel[:payment_parts][:id])
       .select_all(:payment_parts)

@@ -43,6 +43,26 @@ module Reads::Billing::Receivables
   def self.open(customer_id) =
     Store::Billing::Invoices.open.where(customer_id:).order(:due_on, Sequel[:invoices][:id]).all
 
+  # What a customer is told that he owes. open - rows with paid, the oldest due first; left_cents - of his that lies
+  # unapplied; owed - { bucket => cents }
+  Told = Value.of(:company, :customer, :today, :open, :left_cents, :owed)
+
+  # Raises Store::NotFound.
+  def self.statement(customer_id, now)
+    customer = Store::Fleet::Customers.row(customer_id) or raise Store::NotFound.new("customer", customer_id)
+    today = Store::Company.day_of(now)
+    open = open(customer_id)
+    Told.new(
+      company: Store::Company.row,
+      customer:,
+      today:,
+      open:,
+      left_cents: Store::Billing.unapplied(customer_id).sum { |row| Money.cents(row[:left]) },
+      owed:
+        Core::Billing.ageing(open.map { |row| [row[:due_on], Money.cents(row[:total] - row[:paid])] }, today)
+    )
+  end
+
   # Accounts of the ledger, each with what it holds: rows of account, kind and amount.
   def self.trial_balance =
     Store::Pay::LedgerEntries

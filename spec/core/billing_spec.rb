@@ -144,6 +144,26 @@ RSpec.describe Core::Billing do
     end
   end
 
+  # "2/10": two percent within ten days, in full; the customer's own choice whether he takes it. Common practice.
+  describe ".discount" do
+    of = ->(cents, on, **terms) do
+      described_class.discount(cents, Date.new(2026, 11, 1), on, percent: 2, days: 10, **terms)
+    end
+
+    it "may be taken through its last day, rounded half up" do
+      expect([1, 11, 12].map { |day| of.call(1_000_25, Date.new(2026, 11, day)) }).to eq([20_01, 20_01, 0])
+      expect(of.call(1_000_00, Date.new(2026, 11, 2), percent: nil)).to eq(0)
+    end
+
+    it "is taken by a payment of just what is left, for one invoice or several, and by no other" do
+      open = [[1, Date.new(2026, 12, 1), 1_000_00], [2, Date.new(2026, 12, 2), 500_00]]
+      spread = ->(cents) { described_class.spread(cents, open, discounts: { 1 => 20_00, 2 => 10_00 }) }
+      expect([980_00, 1_470_00, 1_000_00, 979_99].map(&spread)).to eq(
+        [{ 1 => 980_00 }, { 1 => 980_00, 2 => 490_00 }, { 1 => 1_000_00 }, { 1 => 979_99 }]
+      )
+    end
+  end
+
   it "says that a customer is near his limit from nine tenths of it on" do
     near =
       [[nil, 9], [100_00, 89_99], [100_00, 90_00], [100_00, 140_00], [0, 0]].map do |limit|

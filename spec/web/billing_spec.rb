@@ -95,7 +95,7 @@ RSpec.describe Web::Billing do
       [waiting[:waits].first.slice(:code, :text)]
     )
     DB[:customers].update(papers_wanted: Sequel.pg_array([], :text))
-    expect(client.call(:get, "/api/billing").transform_values(&:length)).to eq({ ready: 1, waiting: 0 })
+    expect(client.call(:get, "/api/billing")[:sums]).to include(ready: waiting[:total], waiting: "0.00")
     DB[:detention_claims].insert(
       trip_id: DB[:trip_loads].where(load_id:).get(:trip_id),
       stop_id: DB[:stops].where(load_id:).min(:id),

@@ -29,6 +29,12 @@ Store::Billing::Invoices =
         Sequel[:invoices][:total] > Sequel.function(:coalesce, Sequel[:paid][:paid], 0)
       end
 
+    # The row with paid of one of which something is owed, or nil.
+    def owing(id) = open.first(Sequel[:invoices][:id] => id)
+
+    # What is owed of one, in dollars.
+    def owed_of(id) = with_paid.where(Sequel[:invoices][:id] => id).from_self.get { total - paid }
+
     # What a customer owes, in dollars.
     def owed(customer_id) =
       Store::Billing::Invoices.open.where(customer_id:).from_self.get { sum(total - paid) } || BigDecimal(0)

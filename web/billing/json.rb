@@ -58,6 +58,16 @@ module Web::Billing::Json
         { **row.slice(:id, :words), line_on: row[:line_on].iso8601, amount: money(row[:amount]) }
       end
 
+    def claims =
+      Reads::Billing.claims.map do |row|
+        {
+          **row.slice(:id, :version, :invoice_id, :number, :customer_id, :customer, :reason, :made_by, :note),
+          made_at: row[:made_at].iso8601,
+          next_on: Web::Figures.iso(row[:next_on]),
+          amount: money([row[:amount], row[:owed]].min)
+        }
+      end
+
     def open(customer_id, now) =
       Reads::Billing::Receivables.open(customer_id).map { |row| row(row.merge(credited: false), today(now)) }
 
@@ -74,7 +84,17 @@ module Web::Billing::Json
     def load(load)
       row = load.row
       {
-        **row.slice(:id, :number, :version, :status, :customer_id, :customer, :bill_by, :origin, :destination),
+        **row.slice(
+          :id,
+          :number,
+          :version,
+          :status,
+          :customer_id,
+          :customer,
+          :bill_by,
+          :origin,
+          :destination
+        ),
         delivered_at: Web::Figures.iso(row[:delivered_at]),
         zone: row[:delivery_zone],
         driver: row[:driver]&.slice(:id, :name, :trip_id),
@@ -125,9 +145,10 @@ module Web::Billing::Json
 
     def part(part) =
       {
-        **part.slice(:reference, :by),
-        kind: part[:receipt_kind],
-        received_on: part[:received_on].iso8601,
+        by: part[:by],
+        kind: part[:receipt_kind] || part[:kind],
+        reference: part[:reference].to_s,
+        received_on: (part[:received_on] || Reads::Billing.today(part[:at])).iso8601,
         amount: money(part[:amount]),
         undone: !part[:undone_at].nil?
       }

@@ -23,8 +23,7 @@ module Work::Billing::ApplyCash
   # Cents of a receipt that found an invoice.
   def self.one(act, receipt, by, now)
     open = Work::Billing::Receive.open_of(receipt[:customer_id])
-    owed = open.values.map { |row| [row[:id], row[:due_on], Work::Billing::Receive.owed(row)] }
-    parts = Core::Billing.spread(Money.cents(receipt[:left]), owed)
+    parts = Work::Billing::Receive.spread(Money.cents(receipt[:left]), open.values, receipt[:received_on])
     return 0 if parts.empty?
 
     Work::Billing::Receive.apply(act, receipt[:id], parts, open, receipt[:received_on], by, now)

@@ -92,15 +92,23 @@ module Work::Billing::CreditInvoice
     loads.update(standing: false)
   end
 
+  # Money lies unapplied; what was taken off or let go is no more.
   def self.unapply(invoice, by, now)
     parts = Store::Billing::PaymentParts.standing.where(invoice_id: invoice[:id])
-    cents = Money.cents(parts.sum(:amount) || 0)
-    return if cents.zero?
+    sums = parts.select_hash_groups(:kind, :amount).transform_values { |amounts| Money.cents(amounts.sum) }
+    if sums.key?("factored")
+      raise Refused.new("factored", "It is sold to the factor: it must come back from him first.", path: "")
+    end
 
     parts.update(undone_at: now)
-    entries = Core::Billing::Books.of_applying(invoice[:id] => -cents)
-    what = "Unapplied from #{invoice[:number]}"
-    Work::Billing::Post.call("applied", invoice[:customer_id], entries, what:, by:, now:)
+    sums.each do |kind, cents|
+      books = Core::Billing::Books
+      back = { invoice[:id] => -cents }
+      entries = kind == "payment" ? books.of_applying(back) : books.of_settling(kind, back)
+      posted = kind == "payment" ? "applied" : kind
+      what = "Unapplied from #{invoice[:number]}"
+      Work::Billing::Post.call(posted, invoice[:customer_id], entries, what:, by:, now:)
+    end
   end
   private_class_method :refuse_twice, :write, :back, :release, :unapply
 end

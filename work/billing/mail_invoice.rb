@@ -25,6 +25,7 @@ module Work::Billing::MailInvoice
     end
   end
 
+  # Where the bills of a customer go. said - nil for his own. Raises Refused `no_address`.
   def self.address(said, customer)
     to = said.to_s.strip.empty? ? Core::Billing.mail_to(*customer.values_at(:bill_email, :email)) : said.strip
     return to if to
@@ -35,5 +36,4 @@ module Work::Billing::MailInvoice
             path: "/to"
           )
   end
-  private_class_method :address
 end

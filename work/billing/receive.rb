@@ -12,9 +12,9 @@ module Work::Billing::Receive
       cents = Money.parse_cents(input[:amount])
       received_on = Work::Billing::Day.read(input[:received_on], "/received_on", now:)
       open = open_of(customer[:id])
-      parts = parts(input[:parts], cents, open)
+      parts = parts(input[:parts], cents, open, received_on)
       id = enter(act, input, cents, parts, open, received_on, by:, now:)
-      claim(input[:claims], parts, open, by, now)
+      claim(input[:claims], parts, open, received_on, by, now)
       id
     end
   end
@@ -35,11 +35,18 @@ module Work::Billing::Receive
   def self.open_of(customer_id) = Store::Billing::Invoices.open.where(customer_id:).as_hash(:id)
   def self.owed(row) = Money.cents(row[:total] - row[:paid])
 
+  # The oldest due first: { invoice id => cents }. rows - of invoices with paid
+  def self.spread(cents, rows, received_on)
+    Core::Billing.spread(
+      cents,
+      rows.map { |row| [row[:id], row[:due_on], owed(row)] },
+      discounts: rows.to_h { |row| [row[:id], discount(row, received_on)] }
+    )
+  end
+
   # { invoice id => cents }
-  def self.parts(asked, cents, open)
-    if asked.nil?
-      return Core::Billing.spread(cents, open.values.map { |row| [row[:id], row[:due_on], owed(row)] })
-    end
+  def self.parts(asked, cents, open, received_on)
+    return spread(cents, open.values, received_on) if asked.nil?
 
     parts = asked.each_with_index.to_h { |part, i| part(part, i, open) }
     if parts.values.sum > cents
@@ -72,39 +79,29 @@ module Work::Billing::Receive
 
   def self.apply(act, payment_id, parts, open, received_on, by, now)
     parts.each do |invoice_id, cents|
-      Store::Billing::PaymentParts.insert(
-        payment_id:,
-        invoice_id:,
-        amount: Money.to_d(cents),
-        by: by.name,
-        at: now
-      )
-      close(act, open[invoice_id], received_on) if cents == owed(open[invoice_id])
-      act.changed("invoice", invoice_id, { received: [nil, "$#{Money.text(cents)}"] })
+      invoice = open[invoice_id]
+      Work::Billing::Settle.part(act, invoice, cents, { payment_id: }, received_on, by:, now:)
+      rest = owed(invoice) - cents
+      next unless rest.positive? && rest <= discount(invoice, received_on)
+
+      Work::Billing::Settle.without_money(act, "discount", invoice, rest, by:, now:)
     end
   end
 
-  def self.close(act, invoice, received_on)
-    Store::Billing::InvoiceLoads
-      .where(invoice_id: invoice[:id], standing: true)
-      .order(:load_id)
-      .select_map(:load_id)
-      .each do |load_id|
-        load = Store::Freight.load_for_change(load_id)
-        next unless load[:status] == "billed"
+  # Cents that may be taken off an invoice of which nothing was paid before.
+  def self.discount(invoice, received_on)
+    return 0 unless invoice[:paid].zero?
 
-        paid_on = [received_on, load[:invoiced_on]].max
-        Store::Freight::Loads.change(load, status: "closed", paid_on:)
-        act.changed("load", load_id, { status: %w[billed closed], paid_on: [nil, paid_on] })
-      end
+    percent, days = Store::Fleet::Customers.at(invoice[:customer_id]).get(%i[discount_percent discount_days])
+    Core::Billing.discount(Money.cents(invoice[:total]), invoice[:invoiced_on], received_on, percent:, days:)
   end
 
   # Why less was paid than is open: kept with the invoice, which stays open for the rest.
-  def self.claim(asked, parts, open, by, now)
+  def self.claim(asked, parts, open, received_on, by, now)
     (asked || []).each do |claim|
       invoice = open[claim[:invoice_id]] or next
       short = owed(invoice) - (parts[invoice[:id]] || 0)
-      next unless short.positive?
+      next unless short.positive? && short > discount(invoice, received_on)
 
       Store::Billing::Claims.insert(
         invoice_id: invoice[:id],
@@ -115,5 +112,5 @@ module Work::Billing::Receive
       )
     end
   end
-  private_class_method :parts, :part, :write, :close, :claim
+  private_class_method :parts, :part, :write, :discount, :claim
 end

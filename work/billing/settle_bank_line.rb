@@ -41,12 +41,8 @@ module Work::Billing::SettleBankLine
 
   def self.told(line, customer_id)
     open = Work::Billing::Receive.open_of(customer_id)
-    owed = open.values.map { |row| [row[:id], row[:due_on], Work::Billing::Receive.owed(row)] }
-    Core::Billing::BankFile::Match.new(
-      customer_id:,
-      parts: Core::Billing.spread(Money.cents(line[:amount]), owed),
-      by: "person"
-    )
+    parts = Work::Billing::Receive.spread(Money.cents(line[:amount]), open.values, line[:line_on])
+    Core::Billing::BankFile::Match.new(customer_id:, parts:, by: "person")
   end
 
   def self.aside(line, input)

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+# Schedules of invoices that were sold to a factor.
+module Store::Billing::Factoring
+  Schedules = Store::Table.of(:factoring_schedules)
+  Sold =
+    Store::Table.of(:factored_invoices) do
+      # With number, customer and due day of the invoice.
+      def with_invoice =
+        join(:invoices, id: :invoice_id)
+          .join(:customers, id: :customer_id)
+          .select_all(:factored_invoices)
+          .select_append(
+            Sequel[:invoices][:number],
+            Sequel[:invoices][:invoiced_on],
+            Sequel[:invoices][:due_on],
+            Sequel[:customers][:name].as(:customer)
+          )
+          .order(Sequel[:factored_invoices][:id])
+    end
+end

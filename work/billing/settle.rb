@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+# Settles a part of an invoice; what is settled whole closes its loads.
+module Work::Billing::Settle
+  # What of an invoice is settled without money that came in. kind - discount, let_go or factored; invoice - row with paid
+  def self.without_money(act, kind, invoice, cents, by:, now:)
+    part(act, invoice, cents, { kind: }, Store::Company.day_of(now), by:, now:)
+    entries = Core::Billing::Books.of_settling(kind, invoice[:id] => cents)
+    what = "#{Core::Billing::Books::SETTLED.fetch(kind).last} on #{invoice[:number]}"
+    Work::Billing::Post.call(kind, invoice[:customer_id], entries, what:, by:, now:)
+  end
+
+  # said - { payment_id: } or { kind: }; on - Date it was paid
+  def self.part(act, invoice, cents, said, on, by:, now:)
+    Store::Billing::PaymentParts.insert(
+      invoice_id: invoice[:id],
+      amount: Money.to_d(cents),
+      by: by.name,
+      at: now,
+      **said
+    )
+    settled = said[:kind] || "received"
+    act.changed("invoice", invoice[:id], { settled.to_sym => [nil, "$#{Money.text(cents)}"] })
+    close(act, invoice, on) if Store::Billing::Invoices.owed_of(invoice[:id]).zero?
+  end
+
+  # What was settled is owed again: its loads are billed and not paid.
+  def self.reopen(act, invoice)
+    standing = Store::Billing::InvoiceLoads.where(invoice_id: invoice[:id], standing: true)
+    standing
+      .order(:load_id)
+      .select_map(:load_id)
+      .each do |load_id|
+        load = Store::Freight.load_for_change(load_id)
+        next unless load[:status] == "closed"
+
+        Store::Freight::Loads.change(load, status: Core::Freight.step("closed", "billed"), paid_on: nil)
+        act.changed("load", load_id, { status: %w[closed billed], paid_on: [load[:paid_on], nil] })
+      end
+  end
+
+  # What was paid of loads that stand on an invoice is all.
+  def self.close(act, invoice, on)
+    standing = Store::Billing::InvoiceLoads.where(invoice_id: invoice[:id], standing: true)
+    standing
+      .order(:load_id)
+      .select_map(:load_id)
+      .each do |load_id|
+        load = Store::Freight.load_for_change(load_id)
+        next unless load[:status] == "billed"
+
+        paid_on = [on, load[:invoiced_on]].max
+        Store::Freight::Loads.change(load, status: "closed", paid_on:)
+        act.changed("load", load_id, { status: %w[billed closed], paid_on: [nil, paid_on] })
+      end
+  end
+  private_class_method :close
+end
