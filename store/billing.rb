@@ -22,7 +22,7 @@ module Store::Billing
   def self.billed_by_rule =
     DB[:loads]
       .join(:customers, id: :customer_id)
-      .where(status: Core::Freight::Statuses::BILLABLE)
+      .where(billable)
       .exclude(bill_by: "by_hand")
       .select_map(Sequel[:loads][:id])
 
@@ -30,10 +30,7 @@ module Store::Billing
   # ids - nil for all that are delivered and not billed
   def self.unbilled(ids = nil)
     loads =
-      DB[:loads]
-        .join(:customers, id: :customer_id)
-        .where(status: Core::Freight::Statuses::BILLABLE)
-        .order(:delivery_at, Sequel[:loads][:id])
+      DB[:loads].join(:customers, id: :customer_id).where(billable).order(:delivery_at, Sequel[:loads][:id])
     loads = loads.where(Sequel[:loads][:id] => ids) if ids
     loads
       .select_all(:loads)
@@ -45,6 +42,12 @@ module Store::Billing
         weight.as(:weight_lb)
       )
       .all
+  end
+
+  # Delivered, or cancelled with a charge for the truck that was ordered and not used.
+  def self.billable
+    unused = DB[:accessorials].where(load_id: Sequel[:loads][:id], kind: "not_used")
+    Sequel.|({ status: Core::Freight::Statuses::BILLABLE }, Sequel.&({ status: "cancelled" }, unused.exists))
   end
 
   def self.weight =
@@ -98,6 +101,15 @@ module Store::Billing
     payments = payments.where(customer_id:) if customer_id
     payments.from_self.where { left > 0 }.order(:received_on, :id).all
   end
+
+  # Of loads that are invoiced and not paid those whose invoice was due before a day: a set of ids.
+  def self.overdue(load_ids, today) =
+    DB[:loads]
+      .join(:invoice_loads, load_id: :id, standing: true)
+      .join(:invoices, id: :invoice_id)
+      .where(Sequel[:loads][:id] => load_ids, :status => "billed")
+      .where { due_on < today }
+      .select_set(Sequel[:loads][:id])
 
   # What is booked and not billed: { customer id => dollars }.
   def self.booked =

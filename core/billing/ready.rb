@@ -2,12 +2,14 @@
 
 # What the bill of a delivered load still waits for, and whose move it is.
 module Core::Billing::Ready
+  # cancelled - the truck was ordered and not used: there are no papers of it
   # papers - kinds that came in; wanted - kinds that the customer asks for, empty for a proof of delivery of any kind
   # detention_open - a charge for it is proposed and nobody has decided
   # diesel_lacking_on - Date of the week whose price of diesel the fuel surcharge wants, nil where it has it
   # price_by_weight, weight_lb - of its freight; delivered_at, detained_at - Time, nil where nobody knows
   Facts =
     Value.of(
+      :cancelled,
       :papers,
       :wanted,
       :detention_open,
@@ -48,6 +50,8 @@ module Core::Billing::Ready
   end
 
   def self.papers(facts)
+    return [] if facts.cancelled
+
     lacking(facts.papers, facts.wanted).map do |kind|
       text =
         if facts.wanted.empty?

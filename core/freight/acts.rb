@@ -47,11 +47,14 @@ module Core::Freight::Acts
     "settlement_clerk" => "a settlement clerk"
   }.freeze
 
-  # size - full or partial; relayed - does it change trucks on the way?; roles - of who asks
+  # size - full or partial; relayed - does it change trucks on the way?; roles - of who asks; not_used - is the truck charged
+  # that was ordered for it and not used?
   # Returns Array of Allowed, one for each act of LOAD in its order.
-  def self.of_load(status, size:, relayed:, roles:)
+  def self.of_load(status, size:, relayed:, roles:, not_used: false)
     LOAD.map do |name, act|
-      Allowed.new(act: name, why_not: why_not(act, status, roles) || beyond(name, size, relayed))
+      # A truck that was ordered and not used is billed as what is delivered.
+      as = name == :bill && not_used && status == "cancelled" ? "delivered" : status
+      Allowed.new(act: name, why_not: why_not(act, as, roles) || beyond(name, size, relayed))
     end
   end
 

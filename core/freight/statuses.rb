@@ -11,15 +11,15 @@ module Core::Freight::Statuses
     # A customer may ask for another paper than the proof of delivery.
     "delivered" => %w[papers_in billed],
     "papers_in" => %w[billed],
-    # An invoice that is taken back leaves its loads to be billed anew; one that comes back from a factor is owed again.
+    # An invoice that is taken back leaves its loads to be billed anew.
     "billed" => %w[closed papers_in delivered],
-    "closed" => %w[papers_in delivered billed],
+    "closed" => %w[papers_in delivered],
     "cancelled" => []
   }.freeze
   # Its stops, freight and crew may still change.
   CHANGEABLE = %w[open planned sent accepted].freeze
 
-  # Whose bill may be made.
+  # Whose bill may be made; one that is cancelled is billed where the truck is charged that was ordered and not used.
   BILLABLE = %w[delivered papers_in].freeze
 
   # What it costs may still change.

@@ -1,10 +1,10 @@
 # frozen_string_literal: true
 
 # What the list of loads says of those under way: when each was last heard of, whether its driver is asked, and
-# where a truck stands past what is free. A fixed number of queries for a page.
+# where a truck stands past what is free; and of those that are invoiced, which are overdue. A fixed number of queries for a page.
 module Reads::Freight::ListLive
-  # heard_at - Time or nil; asking - on, over, off or never; detention_minutes - running now, nil where none is
-  Value = Core::Value.of(:heard_at, :asking, :detention_minutes)
+  # overdue - its invoice is not paid though it was due before today; heard_at - Time or nil; asking - on, over, off or never; detention_minutes - running now, nil where none is
+  Value = Core::Value.of(:heard_at, :asking, :detention_minutes, :overdue)
 
   # rows - of loads; returns Hash of load id to Value
   def self.of(rows, now)
@@ -13,10 +13,19 @@ module Reads::Freight::ListLive
     heard = heard(trips.values.uniq)
     schedules = DB[:ask_schedules].where(load_id: ids).select_hash(:load_id, :running)
     running = detention(trips.values.uniq, now)
+    overdue = Store::Billing.overdue(ids, Store::Company.day_of(now))
     rows.to_h do |row|
       id = row[:id]
       asking = Core::Tracking::Asking.standing(schedules[id], row[:status])
-      [id, Value.new(heard_at: heard[trips[id]], asking:, detention_minutes: running[id])]
+      [
+        id,
+        Value.new(
+          heard_at: heard[trips[id]],
+          asking:,
+          detention_minutes: running[id],
+          overdue: overdue.include?(id)
+        )
+      ]
     end
   end
 

@@ -67,6 +67,7 @@ RSpec.describe Core::Billing do
     def codes(**more) = described_class.waits(facts(**more)).map { |wait| [wait.code, wait.whose] }
     def facts(**more) =
       Core::Billing::Ready::Facts.new(
+        cancelled: false,
         papers: %w[bol],
         wanted: [],
         detention_open: false,
@@ -83,6 +84,10 @@ RSpec.describe Core::Billing do
       expect([codes, codes(papers: %w[pod photo]), codes(papers: %w[photo])]).to eq(
         [[], [], [%w[paper_bol driver]]]
       )
+    end
+
+    it "asks for no paper of a truck that was ordered and not used" do
+      expect(codes(cancelled: true, papers: [], wanted: %w[bol scale_ticket])).to eq([])
     end
 
     it "asks for exactly what the customer asks for" do

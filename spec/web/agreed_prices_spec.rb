@@ -230,6 +230,35 @@ RSpec.describe "What is agreed on price" do
     end
   end
 
+  describe "a truck that was ordered and not used" do
+    it "is billed though the load is cancelled, and is cancelled again where the bill is taken back" do
+      id, =
+        sent(
+          crew,
+          **priced(price: { kind: "flat", rate: "1850.00", accessorials: [{ label: "Tarps", amount: "75" }] })
+        )
+      other = book
+      cancelled = { why: "Freight was not ready", not_used: "250.00" }
+      dispatch.call(:post, "/api/loads/#{id}/cancel", { key: "not-used-250", **cancelled })
+      dispatch.call(:post, "/api/loads/#{other}/cancel", { key: "nothing-due", why: "Booked twice" })
+      expect(row(id)).to include(status: "cancelled", total: 250, line_haul: 0)
+      ready = client.call(:get, "/api/billing")[:ready]
+      expect(ready.map { |load| [load[:id], load[:charges].map { |line| line[:code] }] }).to eq(
+        [[id, %w[not_used]]]
+      )
+      refused = client.call(:post, "/api/invoices", { key: "bill-nothing", load_ids: [other] })
+      expect(refused).to include(error: include(code: "wrong_status"))
+      made = client.call(:post, "/api/invoices", { key: "bill-not-used", load_ids: [id] })
+      expect([made[:total], row(id)[:status]]).to eq(%w[250.00 billed])
+      client.call(
+        :post,
+        "/api/invoices/#{made[:id]}/credit",
+        { key: "agreed-after-all", why: "They were right" }
+      )
+      expect([row(id)[:status], Work::Billing::ProveBooks.call]).to eq(["cancelled", []])
+    end
+  end
+
   describe "what a customer may owe" do
     def limit(dollars, stops:) =
       DB[:customers].where(id: customer_id).update(credit_limit: BigDecimal(dollars), credit_stops: stops)

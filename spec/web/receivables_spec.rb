@@ -179,6 +179,19 @@ RSpec.describe Web::Billing do
     end
   end
 
+  it "marks a load whose invoice is overdue, from the day after it was due on" do
+    due_on = Date.parse(invoice[:due_on])
+    marked = -> { client.call(:get, "/api/loads?status=billed")[:rows].map { |row| row[:overdue] } }
+    Clock.hold(
+      Store::Company.zone.local_to_utc(Time.utc(*due_on.then { |day| [day.year, day.month, day.day] }, 23))
+    )
+    expect(marked.call).to eq([false])
+    Clock.hold(Clock.now + (2 * Given::HOUR))
+    expect(marked.call).to eq([true])
+    paid(total)
+    expect(client.call(:get, "/api/loads?status=closed")[:rows].map { |row| row[:overdue] }).to eq([false])
+  end
+
   it "tells a customer what he owes and how old it is" do
     Clock.hold(now + (75 * 24 * Given::HOUR))
     text =

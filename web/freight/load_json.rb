@@ -93,6 +93,7 @@ module Web::Freight::LoadJson
       page.load[:status],
       size: page.load[:size],
       relayed: page.relayed?,
+      not_used: page.accessorials.any? { |row| row[:kind] == "not_used" },
       roles: by.roles
     )
 

@@ -80,8 +80,7 @@ module Work::Billing::CreditInvoice
     kinds = Store::Billing.papers(ids)
     ids.each do |load_id|
       load = Store::Freight.load_for_change(load_id)
-      before = Core::Freight::Papers.in?(kinds[load_id] || []) ? "papers_in" : "delivered"
-      status = Core::Freight.step(load[:status], before)
+      status = before(load, kinds[load_id] || [])
       Store::Freight::Loads.change(load, status:, invoice_number: nil, invoiced_on: nil, paid_on: nil)
       act.changed(
         "load",
@@ -90,6 +89,13 @@ module Work::Billing::CreditInvoice
       )
     end
     loads.update(standing: false)
+  end
+
+  # What it was before it was billed.
+  def self.before(load, kinds)
+    return "cancelled" if load[:cancel_reason]
+
+    Core::Freight.step(load[:status], Core::Freight::Papers.in?(kinds) ? "papers_in" : "delivered")
   end
 
   # Money lies unapplied; what was taken off or let go is no more.
@@ -110,5 +116,5 @@ module Work::Billing::CreditInvoice
       Work::Billing::Post.call(posted, invoice[:customer_id], entries, what:, by:, now:)
     end
   end
-  private_class_method :refuse_twice, :write, :back, :release, :unapply
+  private_class_method :refuse_twice, :write, :back, :release, :before, :unapply
 end

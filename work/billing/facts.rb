@@ -44,6 +44,7 @@ class Work::Billing::Facts
 
   def facts(row) =
     Core::Billing::Ready::Facts.new(
+      cancelled: row[:status] == "cancelled",
       papers: @papers[row[:id]] || [],
       wanted: row[:papers_wanted].to_a,
       detention_open: @detention.key?(row[:id]),

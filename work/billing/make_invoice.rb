@@ -21,7 +21,8 @@ module Work::Billing::MakeInvoice
 
   # Array of Facts::Load; in one status, of one customer, with nothing that it waits for.
   def self.ready(rows)
-    wrong = rows.find { |row| !Core::Freight::Statuses::BILLABLE.include?(row[:status]) }
+    loads = Work::Billing::Facts.of(rows.map { |row| row[:id] })
+    wrong = rows.find { |row| loads.none? { |load| load.row[:id] == row[:id] } }
     if wrong
       refuse("wrong_status", "#{wrong[:number]} is #{wrong[:status].tr("_", " ")}: it cannot be billed.")
     end
@@ -29,7 +30,6 @@ module Work::Billing::MakeInvoice
       refuse("two_customers", "These are not all of one customer: bill each by itself.")
     end
 
-    loads = Work::Billing::Facts.of(rows.map { |row| row[:id] })
     waiting = loads.find { |load| load.waits.any? }
     refuse("not_ready", "#{waiting.row[:number]}: #{waiting.waits.first.text}") if waiting
     loads

@@ -34,7 +34,7 @@ module Work::Billing::Settle
         load = Store::Freight.load_for_change(load_id)
         next unless load[:status] == "closed"
 
-        Store::Freight::Loads.change(load, status: Core::Freight.step("closed", "billed"), paid_on: nil)
+        Store::Freight::Loads.change(load, status: "billed", paid_on: nil)
         act.changed("load", load_id, { status: %w[closed billed], paid_on: [load[:paid_on], nil] })
       end
   end

@@ -2,19 +2,23 @@ import type { Schemas } from './api'
 
 export type LoadStatus = Schemas['LoadStatus']
 
-/** What a load's status is called, and the mark that tells it apart: how much of the way is done. */
-export const STATUSES: Record<LoadStatus, { label: string; step: number }> = {
-  open: { label: 'Open', step: 0 },
-  planned: { label: 'Planned', step: 1 },
-  sent: { label: 'Sent', step: 2 },
-  accepted: { label: 'Accepted', step: 3 },
-  rolling: { label: 'Rolling', step: 4 },
-  delivered: { label: 'Delivered', step: 5 },
-  papers_in: { label: 'Papers in', step: 6 },
-  billed: { label: 'Billed', step: 7 },
-  closed: { label: 'Closed', step: 8 },
-  cancelled: { label: 'Cancelled', step: -1 },
-}
+/**
+ * What a load's status is called, and the mark that tells it apart: how much of the way is done, and once it is delivered
+ * whether it is paid for.
+ */
+export const STATUSES: Record<LoadStatus, { label: string; step: number; paid?: 'not' | 'asked' | 'paid' }> =
+  {
+    open: { label: 'Open', step: 0 },
+    planned: { label: 'Planned', step: 1 },
+    sent: { label: 'Sent', step: 2 },
+    accepted: { label: 'Accepted', step: 3 },
+    rolling: { label: 'Rolling', step: 4 },
+    delivered: { label: 'Delivered', step: 5, paid: 'not' },
+    papers_in: { label: 'Papers in', step: 5, paid: 'not' },
+    billed: { label: 'Invoiced', step: 5, paid: 'asked' },
+    closed: { label: 'Paid', step: 5, paid: 'paid' },
+    cancelled: { label: 'Cancelled', step: -1 },
+  }
 
 export const CHECK_INS: Record<string, string> = {
   accepted: 'accepted the trip',

@@ -8,17 +8,29 @@ RSpec.describe Core::Freight::Acts do
   def may(status, size: "full", relayed: false, roles: %w[dispatcher settlement_clerk])
     described_class.of_load(status, size:, relayed:, roles:).to_h { |one| [one.act, one.why_not] }
   end
+  it "lets what was ordered and not used be billed, and nothing else that was cancelled" do
+    unused =
+      described_class.of_load(
+        "cancelled",
+        size: "full",
+        relayed: false,
+        roles: %w[settlement_clerk],
+        not_used: true
+      )
+    expect(unused.select { |one| one.why_not.nil? }.map(&:act)).to eq(%i[agree_miles bill])
+  end
+
   def lets(...) = may(...).select { |_, why_not| why_not.nil? }.keys
 
   # What a dispatcher who is a clerk as well may do with a full load, state by state.
   {
-    "open" => %i[crew change bend cancel agree_miles],
-    "planned" => %i[send change recrew uncrew swap_crews relay cancel agree_miles],
-    "sent" => %i[change recrew uncrew swap_crews relay cancel agree_miles],
-    "accepted" => %i[change recrew uncrew swap_crews relay cancel agree_miles],
-    "rolling" => %i[relay cancel agree_miles],
-    "delivered" => %i[agree_miles bill],
-    "papers_in" => %i[agree_miles bill],
+    "open" => %i[crew change bend cancel agree_miles charge],
+    "planned" => %i[send change recrew uncrew swap_crews relay cancel agree_miles charge],
+    "sent" => %i[change recrew uncrew swap_crews relay cancel agree_miles charge],
+    "accepted" => %i[change recrew uncrew swap_crews relay cancel agree_miles charge],
+    "rolling" => %i[relay cancel agree_miles charge],
+    "delivered" => %i[agree_miles charge bill],
+    "papers_in" => %i[agree_miles charge bill],
     "billed" => %i[agree_miles],
     "closed" => %i[agree_miles],
     "cancelled" => %i[agree_miles]
@@ -43,8 +55,8 @@ RSpec.describe Core::Freight::Acts do
   end
 
   it "says whose act it is to who may not, before anything else" do
-    expect(lets("papers_in", roles: %w[dispatcher])).to eq(%i[agree_miles])
-    expect(lets("papers_in", roles: %w[settlement_clerk])).to eq(%i[agree_miles bill])
+    expect(lets("papers_in", roles: %w[dispatcher])).to eq(%i[agree_miles charge])
+    expect(lets("papers_in", roles: %w[settlement_clerk])).to eq(%i[agree_miles charge bill])
     expect(lets("papers_in", roles: %w[safety])).to eq([])
     expect(may("open", roles: %w[safety]).values_at(:crew, :bill, :agree_miles)).to eq(
       [

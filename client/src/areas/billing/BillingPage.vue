@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSession } from '@/shared/session'
 import ViewTabs from '@/shared/ViewTabs.vue'
+import BooksView from './BooksView.vue'
 import InvoiceView from './InvoiceView.vue'
 import InvoicesView from './InvoicesView.vue'
 import OwedView from './OwedView.vue'
@@ -15,6 +16,7 @@ const VIEWS = [
   ['invoices', 'Invoices'],
   ['owed', 'Owed'],
   ['prices', 'Prices'],
+  ['books', 'Books'],
 ] as const
 /** Who does not bill sees what waits on dispatch, and what is agreed. */
 const session = useSession()
@@ -42,6 +44,7 @@ const look = (id: number) => void router.push(`/billing/${id}`)
     <invoices-view v-else-if="view === 'invoices'" @look="look" />
     <owed-view v-else-if="view === 'owed'" @look="look" />
     <prices-view v-else-if="view === 'prices'" />
+    <books-view v-else-if="view === 'books'" @look="look" />
     <to-bill-view v-else @look="look" />
   </div>
 </template>

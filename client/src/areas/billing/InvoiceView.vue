@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import { api, ask, type Schemas } from '@/shared/api'
+import AuditTrail from '@/shared/AuditTrail.vue'
 import { useFetched } from '@/shared/fetched'
 import { showDollars } from '@/shared/measure'
 import { useSession } from '@/shared/session'
@@ -49,7 +50,17 @@ const links = (full: Full) =>
       ['Billed anew by', full.rebilled_by],
     ] as const
   ).flatMap(([said, other]) => (other ? [{ said, other }] : []))
-const RECEIVED = { cheque: 'cheque', ach: 'ACH', card: 'card' } as Record<string, string>
+const MONEY = ['cheque', 'ach', 'card']
+/** What settled a part of it. */
+function settled({ kind, received_on, reference, undone }: Full['received'][number]): string {
+  const on = showDay(received_on)
+  if (MONEY.includes(kind)) {
+    const back = undone ? ', given back as unapplied' : ''
+    return `Received ${on}, ${kind === 'ach' ? 'ACH' : kind} ${reference}${back}`
+  }
+  const words = { discount: 'Discount for paying soon', let_go: 'Let go', factored: 'Sold to the factor' }
+  return `${words[kind as 'discount']}, ${on}${undone ? ', taken back' : ''}`
+}
 </script>
 
 <template>
@@ -95,8 +106,7 @@ const RECEIVED = { cheque: 'cheque', ach: 'ACH', card: 'card' } as Record<string
             </tr>
             <tr v-for="(part, i) in full.received" :key="i" :class="{ quiet: part.undone }">
               <td>
-                Received {{ showDay(part.received_on) }}, {{ RECEIVED[part.kind] }} {{ part.reference
-                }}{{ part.undone ? ', given back as unapplied' : '' }}
+                {{ settled(part) }}
               </td>
               <td></td>
               <td class="figure">{{ showDollars(`-${part.amount}`) }}</td>
@@ -134,6 +144,10 @@ const RECEIVED = { cheque: 'cheque', ach: 'ACH', card: 'card' } as Record<string
           >Take it back</v-btn
         >
         <v-alert v-if="trouble && trouble.path !== '/to'" type="error">{{ trouble.message }}</v-alert>
+        <details>
+          <summary class="small">What was done with it</summary>
+          <audit-trail :id="full.id" kind="invoice" />
+        </details>
       </section>
     </div>
     <reason-dialog

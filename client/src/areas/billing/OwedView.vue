@@ -7,6 +7,7 @@ import { useAct } from '@/shared/useAct'
 import Waiting from '@/shared/Waiting.vue'
 import AgeBars from './AgeBars.vue'
 import BankPanel from './BankPanel.vue'
+import ClaimsPanel from './ClaimsPanel.vue'
 import ReceiveDialog from './ReceiveDialog.vue'
 import { BUCKETS, invoicesOf, type InvoiceRow } from './words'
 
@@ -33,15 +34,28 @@ const receive = (customerId: number) => {
   whose.value = customerId
   receiving.value = true
 }
-const { busy, trouble, act } = useAct<Owed>(put)
-const apply = (customerId: number) =>
-  act(key => api.POST('/api/customers/{id}/apply', { params: { path: { id: customerId } }, body: { key } }))
+const doing = ref<string>()
+const { busy, trouble, act } = useAct<Owed>(put, doing)
+const mailed = ref<number>()
+async function mail(customerId: number) {
+  doing.value = `mail ${customerId}`
+  const params = { path: { id: customerId } }
+  if (await act(key => api.POST('/api/customers/{id}/statement/mail', { params, body: { key } })))
+    mailed.value = customerId
+}
+function apply(customerId: number) {
+  doing.value = `apply ${customerId}`
+  void act(key =>
+    api.POST('/api/customers/{id}/apply', { params: { path: { id: customerId } }, body: { key } }),
+  )
+}
 </script>
 
 <template>
   <waiting v-slot="{ data: owed }" :data="data" :problem="problem" @again="load">
     <div class="stack">
       <age-bars :sums="owed.sums" />
+      <claims-panel @look="id => emit('look', id)" @changed="load" />
       <bank-panel @changed="load" />
       <section class="panel" aria-label="By customer">
         <p v-if="!owed.accounts.length" class="pad quiet">Nobody owes anything.</p>
@@ -84,6 +98,24 @@ const apply = (customerId: number) =>
                     </div></template
                   >
                 </details>
+                <div v-if="one.open" class="small row">
+                  <a
+                    :href="`/api/customers/${one.customer_id}/statement.pdf`"
+                    target="_blank"
+                    :aria-label="`Statement of ${one.customer} on paper`"
+                    >Statement</a
+                  ><span v-if="mailed === one.customer_id" role="status">is on its way</span
+                  ><button
+                    v-else
+                    type="button"
+                    class="link"
+                    :disabled="busy"
+                    :aria-label="`Mail it to ${one.customer}`"
+                    @click="mail(one.customer_id)"
+                  >
+                    Mail it
+                  </button>
+                </div>
               </td>
               <td v-for="[name, label] in BUCKETS" :key="name" class="figure" :data-of="label">
                 {{ Number(one.owed[name]) ? showDollars(one.owed[name]) : '–' }}

@@ -10,6 +10,7 @@ import AuditTrail from '@/shared/AuditTrail.vue'
 import { useKeys } from '@/shared/keys'
 import Ribbon from '@/shared/ribbon/Ribbon.vue'
 import { useSession } from '@/shared/session'
+import AmountField from '@/shared/typed/AmountField.vue'
 import Waiting from '@/shared/Waiting.vue'
 import DeckPanel from './DeckPanel.vue'
 import CrewPanel from './CrewPanel.vue'
@@ -37,7 +38,7 @@ const session = useSession()
 const dispatches = session.has('dispatcher')
 const files = session.has('dispatcher', 'settlement_clerk')
 const load = useLoad(id)
-const { data, acts, busy, trouble, crewing, asking } = load
+const { data, acts, busy, trouble, crewing, asking, notUsed } = load
 
 useTitle(() => data.value?.number)
 watch(
@@ -187,7 +188,12 @@ useKeys([
         :problem="trouble"
         @close="asking = undefined"
         @reason="load.withReason"
-      />
+        ><amount-field
+          v-if="question === 'cancel'"
+          v-model="notUsed"
+          label="Charged for the truck, if anything"
+          :error-messages="trouble?.path === '/not_used' ? trouble.message : undefined"
+      /></reason-dialog>
       <relay-dialog
         v-if="asking === 'relay'"
         :model-value="true"

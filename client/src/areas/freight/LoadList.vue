@@ -30,7 +30,7 @@ const when = (at: string | null | undefined, zone: string | null | undefined) =>
         >
         <span class="spread small"
           ><span>{{ when(row.pickup_at, row.pickup_zone) }}</span
-          ><status-mark :status="row.status"
+          ><status-mark :status="row.status" :overdue="row.overdue"
         /></span>
         <span v-if="row.detention_minutes" class="detention small"
           >Detention runs: {{ showMinutes(row.detention_minutes) }}</span
@@ -80,7 +80,7 @@ const when = (at: string | null | undefined, zone: string | null | undefined) =>
             >
           </td>
           <td class="nowrap">
-            <status-mark :status="row.status" />
+            <status-mark :status="row.status" :overdue="row.overdue" />
             <div v-if="row.detention_minutes" class="detention small">
               Detention {{ showMinutes(row.detention_minutes) }}
             </div>

@@ -29,6 +29,7 @@ const why = ref('')
           autofocus
           :error-messages="problem?.path === '/why' ? problem.message : undefined"
         />
+        <slot />
         <div class="row justify-end">
           <v-btn variant="text" @click="emit('close')">Leave it</v-btn
           ><v-btn type="submit" color="primary" :loading="busy" :disabled="why.trim().length < 3">{{

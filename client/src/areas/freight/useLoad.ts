@@ -2,6 +2,7 @@ import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/shared/api'
 import { actsOf } from '@/shared/acts'
 import { useFetched } from '@/shared/fetched'
+import { parseDollars } from '@/shared/measure'
 import { useAct } from '@/shared/useAct'
 import type { Relay } from './RelayDialog.vue'
 
@@ -64,6 +65,8 @@ export function useLoad(id: number) {
     () => data.value?.version,
   )
   const bill = () => billing.act(key => api.POST('/api/invoices', { body: { key, load_ids: [id] } }))
+  /** What the customer pays for the truck that he ordered and did not use. */
+  const notUsed = ref('')
   function withReason(why: string) {
     switch (asking.value) {
       case 'papers':
@@ -71,7 +74,16 @@ export function useLoad(id: number) {
       case 'past':
         return chosen && crew({ ...chosen, why })
       case 'cancel':
-        return act(key => api.POST('/api/loads/{id}/cancel', { params, body: { key, why } }))
+        return act(key =>
+          api.POST('/api/loads/{id}/cancel', {
+            params,
+            body: {
+              key,
+              why,
+              ...(parseDollars(notUsed.value) ? { not_used: parseDollars(notUsed.value) } : {}),
+            },
+          }),
+        )
       case 'undo_relay':
         return act(key => api.DELETE('/api/loads/{id}/relay', { params, body: { key, why } }))
       default:
@@ -95,6 +107,7 @@ export function useLoad(id: number) {
     relay,
     bill,
     billing,
+    notUsed,
     withReason,
   }
 }

@@ -12,8 +12,8 @@ import { REASON } from './words'
 const LOAD_STATE: Record<string, string> = {
   delivered: 'Delivered',
   papers_in: 'Papers in',
-  billed: 'Billed',
-  closed: 'Closed',
+  billed: 'Invoiced',
+  closed: 'Paid',
 }
 
 /** Pay items of the period: what each trip earns whom, what it waits for, what is unusual; approved, held, released, one or many. */
