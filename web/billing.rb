@@ -121,6 +121,9 @@ module Web::Billing
   end
 
   def self.books(app)
+    app.get("/api/margins") do
+      json Web::Billing::MarginsJson.of(parameters[:from], parameters[:to], parameters[:by] || "customer")
+    end
     app.get("/api/books") { json Web::Billing::Json.trial_balance }
     app.get("/api/books/journal.csv") do
       content_type "text/csv"

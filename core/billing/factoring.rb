@@ -9,7 +9,12 @@ module Core::Billing::Factoring
   def self.sale(amount_cents, advance_percent:, fee_percent:)
     advance_cents = part(amount_cents, advance_percent)
     fee_cents = [part(amount_cents, fee_percent), amount_cents - advance_cents].min
-    Sale.new(amount_cents:, advance_cents:, fee_cents:, reserve_cents: amount_cents - advance_cents - fee_cents)
+    Sale.new(
+      amount_cents:,
+      advance_cents:,
+      fee_cents:,
+      reserve_cents: amount_cents - advance_cents - fee_cents
+    )
   end
 
   def self.part(cents, percent) = Core::Money.cents(Core::Money.exact(cents) * percent.to_r / 100)

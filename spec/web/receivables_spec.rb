@@ -179,6 +179,43 @@ RSpec.describe Web::Billing do
     end
   end
 
+  it "says what a load brought and cost, by customer, lane, week and load, and whose pay is not worked out" do
+    margins = ->(by, to: "2026-11-30") { client.call(:get, "/api/margins?from=2026-11-20&to=#{to}&by=#{by}") }
+    trip = DB[:trips].first
+    pay = DB[:trip_earnings].sum(:pay)
+    all = margins.call("load")
+    fuel, mile, day = DB[:match_settings].get(%i[fuel_price cost_per_mile cost_per_day])
+    miles = trip[:loaded_miles] + trip[:empty_miles]
+    minutes = ((trip[:delivered_at] - DB[:check_ins].min(:done_at)) / 60).to_i
+    costs = [
+      (miles / BigDecimal("6.5") * fuel).round(2, half: :up),
+      ((miles * mile) + (day * minutes / 1440)).round(2, half: :up)
+    ]
+    expect(all[:rows]).to match(
+      [
+        include(
+          label: invoice[:loads].first[:number],
+          revenue: invoice[:total],
+          pay: Money.dollars_text(pay),
+          fuel: Money.dollars_text(costs.first),
+          other: Money.dollars_text(costs.last),
+          margin: Money.dollars_text(total - pay - costs.sum)
+        )
+      ]
+    )
+    sums =
+      %w[customer lane week].map { |by| margins.call(by)[:rows].map { |row| row.values_at(:label, :margin) } }
+    expect(sums).to eq(
+      ["Treasure Basin Onions", "Boise, ID → Pendleton, OR", "2026-11-23"].map do |name|
+        [[name, all[:all][:margin]]]
+      end
+    )
+    DB[:trip_earnings].update(pay: nil)
+    expect(margins.call("load")[:unknown]).to eq([invoice[:loads].first[:number]])
+    expect(margins.call("load", to: "2026-11-22")).to include(rows: [], all: nil)
+    expect(margins.call("load", to: "2026-11-19")[:error]).to include(code: "wrong_days", path: "/to")
+  end
+
   it "marks a load whose invoice is overdue, from the day after it was due on" do
     due_on = Date.parse(invoice[:due_on])
     marked = -> { client.call(:get, "/api/loads?status=billed")[:rows].map { |row| row[:overdue] } }

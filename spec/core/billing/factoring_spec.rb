@@ -2,7 +2,10 @@
 
 RSpec.describe Core::Billing::Factoring do
   def sale(cents, advance, fee) =
-    described_class.sale(cents, advance_percent: BigDecimal(advance), fee_percent: BigDecimal(fee)).to_h.values
+    described_class
+      .sale(cents, advance_percent: BigDecimal(advance), fee_percent: BigDecimal(fee))
+      .to_h
+      .values
 
   # Worked out by hand; common practice: so much at once, a fee of the face, the rest when the customer has paid.
   it "pays a part at once, takes its fee of the whole, and holds the rest" do

@@ -6,6 +6,7 @@ import ViewTabs from '@/shared/ViewTabs.vue'
 import BooksView from './BooksView.vue'
 import InvoiceView from './InvoiceView.vue'
 import InvoicesView from './InvoicesView.vue'
+import MarginView from './MarginView.vue'
 import OwedView from './OwedView.vue'
 import PricesView from './PricesView.vue'
 import ToBillView from './ToBillView.vue'
@@ -16,6 +17,7 @@ const VIEWS = [
   ['invoices', 'Invoices'],
   ['owed', 'Owed'],
   ['prices', 'Prices'],
+  ['margin', 'Margin'],
   ['books', 'Books'],
 ] as const
 /** Who does not bill sees what waits on dispatch, and what is agreed. */
@@ -44,6 +46,7 @@ const look = (id: number) => void router.push(`/billing/${id}`)
     <invoices-view v-else-if="view === 'invoices'" @look="look" />
     <owed-view v-else-if="view === 'owed'" @look="look" />
     <prices-view v-else-if="view === 'prices'" />
+    <margin-view v-else-if="view === 'margin'" />
     <books-view v-else-if="view === 'books'" @look="look" />
     <to-bill-view v-else @look="look" />
   </div>
