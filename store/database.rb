@@ -17,7 +17,7 @@ module Store::Database
         keep_reference: false
       )
     db.extension(:pg_array, :pg_json, :pg_range, :connection_validator)
-    Sequel.extension(:pg_range_ops, :pg_array_ops)
+    Sequel.extension(:pg_range_ops, :pg_array_ops, :pg_json_ops)
     db.pool.connection_validation_timeout = 5
     db
   end

@@ -63,7 +63,7 @@ module Web::Billing
   end
 
   def self.invoices(app)
-    app.get("/api/billing") { json Web::Billing::Json.desk }
+    app.get("/api/billing") { json Web::Billing::Json.desk(now) }
     app.get("/api/invoices") do
       json Web::Billing::Json.list(parameters[:open] || false, parameters[:q].to_s, now)
     end

@@ -19,6 +19,12 @@ module Web::Freight
     app.delete("/api/loads/:id/crew") { load Work::Freight::UncrewLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/recrew") { load Work::Match::RecrewLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/charges") { load Work::Billing::ChargeLoad.call(id, input, by:, now:) }
+    app.post("/api/loads/:id/charges/:charge_id/authorise") do
+      load Work::Billing::ChargeLoad.authorise(id, parameters[:charge_id], input, by:, now:)
+    end
+    app.post("/api/loads/:id/ask-authorisation") do
+      load Work::Billing::AskAuthorisation.call(id, input, by:, now:)
+    end
     app.post("/api/loads/:id/charges/:charge_id/off") do
       load Work::Billing::ChargeLoad.off(id, parameters[:charge_id], input, by:, now:)
     end

@@ -52,7 +52,8 @@ class Core::Billing::Charges
 
   def accessorial(row)
     code = row[:kind] || "other"
-    charge(code, row[:label], row[:amount])
+    authorised = row[:authorised_as].to_s
+    charge(code, authorised.empty? ? row[:label] : "#{row[:label]} (#{authorised})", row[:amount])
   end
 
   def charge(code, label, amount, unit: nil, quantity: nil, rate: nil) =

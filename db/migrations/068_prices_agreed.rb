@@ -74,7 +74,11 @@ Sequel.migration do
       add_column :diesel_price, BigDecimal, size: [6, 3]
       add_column :diesel_told_on, Date
       add_column :diesel_lacking_on, Date
+      # What the customer's confirmation says that the load costs.
+      add_column :confirmed_total, BigDecimal, size: [12, 2]
     end
+    # The customer's number for it, or whoever of his agreed.
+    alter_table(:accessorials) { add_column :authorised_as, String, text: true, null: false, default: "" }
     alter_table(:customers) do
       # By hand, each load when it is ready, or all of a week on one invoice.
       add_column :bill_by, String, text: true, null: false, default: "by_hand"

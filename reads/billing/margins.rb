@@ -84,7 +84,7 @@ class Reads::Billing::Margins
           .select_hash(:trip_id, :miles_per_gallon),
       began:
         DB[:check_ins]
-          .where(trip_id: ids)
+          .where(trip_id: ids, kind: "on_my_way")
           .group(:trip_id)
           .select_hash(:trip_id, Sequel.function(:min, :done_at).as(:at))
     }

@@ -230,6 +230,73 @@ RSpec.describe "What is agreed on price" do
     end
   end
 
+  describe "what is unusual of a bill" do
+    def unusual(id) =
+      client.call(:get, "/api/billing")[:ready].find { |load| load[:id] == id }[:unusual].map do |one|
+        one[:code]
+      end
+
+    it "is pointed at, and is billed by a person only" do
+      DB[:customers].where(id: customer_id).update(bill_by: "each_load", email: "office@example.com")
+      id, trip_id = sent(crew, **priced(price: { kind: "flat", rate: "1850.00", confirmed_total: "1900.00" }))
+      deliver(trip_id)
+      keep_photo(trip_id)
+      expect(unusual(id)).to eq(%w[confirmed])
+      at_dock = { kind: "detention", label: "Detention at Boise", amount: "50.00" }
+      dispatch.call(
+        :post,
+        "/api/loads/#{id}/charges",
+        { key: "detention-50", version: row(id)[:version], **at_dock }
+      )
+      expect(unusual(id)).to eq(%w[unauthorised])
+      expect(dispatch.call(:post, "/api/loads/#{id}/ask-authorisation", { key: "ask-them-now" })).to include(
+        :number
+      )
+      expect(DB[:mails].order(:id).last).to include(
+        to: "office@example.com",
+        body: /Detention at Boise: \$50.00/
+      )
+      expect(Work::Billing::BillByRule.call(pdf: ->(_) { "" }, now:)).to eq([])
+      charge = told(id)[:price][:accessorials].first
+      word = { key: "their-number", version: row(id)[:version], authorised_as: "A-8812, Ada" }
+      dispatch.call(:post, "/api/loads/#{id}/charges/#{charge[:id]}/authorise", word)
+      expect(unusual(id)).to eq([])
+      expect(
+        dispatch.call(:post, "/api/loads/#{id}/ask-authorisation", { key: "ask-them-again" })
+      ).to include(error: include(code: "nothing_to_ask"))
+      made = Work::Billing::BillByRule.call(pdf: ->(_) { "" }, now:)
+      expect(DB[:invoice_lines].where(invoice_id: made, code: "detention").get(:label)).to eq(
+        "Detention at Boise (A-8812, Ada)"
+      )
+    end
+
+    it "is told by what was billed before" do
+      invoice_id =
+        DB[:invoices].insert(
+          number: "I-1",
+          customer_id:,
+          invoiced_on: "2026-11-02",
+          due_on: "2026-12-02",
+          total: 600,
+          made_by: "Inez",
+          made_at: now
+        )
+      4.times do |i|
+        DB[:invoice_lines].insert(invoice_id:, position: i, code: "lumper", label: "Lumper", amount: 150)
+      end
+      id, trip_id = sent(crew, **priced(price: { kind: "flat", rate: "1850.00" }))
+      lumper = { kind: "lumper", label: "Lumper", amount: "300.00" }
+      dispatch.call(
+        :post,
+        "/api/loads/#{id}/charges",
+        { key: "twice-as-much", version: row(id)[:version], **lumper }
+      )
+      deliver(trip_id)
+      keep_photo(trip_id)
+      expect(unusual(id)).to eq(%w[twice])
+    end
+  end
+
   describe "a truck that was ordered and not used" do
     it "is billed though the load is cancelled, and is cancelled again where the bill is taken back" do
       id, =

@@ -3,8 +3,8 @@
 # The JSON of what is to be billed, of invoices and of what is owed.
 module Web::Billing::Json
   class << self
-    def desk
-      ready, waiting = Work::Billing::Facts.of.partition { |load| load.waits.empty? }
+    def desk(now)
+      ready, waiting = Work::Billing::Facts.looked_at(today(now)).partition { |load| load.waits.empty? }
       {
         ready: ready.map { |load| load(load) },
         waiting: waiting.map { |load| load(load) },
@@ -100,6 +100,7 @@ module Web::Billing::Json
         driver: row[:driver]&.slice(:id, :name, :trip_id),
         total: Money.text(load.cents),
         charges: load.charges.map { |charge| charge(charge) },
+        unusual: load.unusual.map(&:to_h),
         waits: load.waits.map { |wait| { **wait.to_h, since: Web::Figures.iso(wait.since) } }
       }
     end

@@ -113,9 +113,10 @@ module Web::Freight::LoadJson
       rate: Figures.rate(load[:price_rate]),
       fuel_kind: load[:fuel_by_scale] ? "scale" : load[:fuel_kind],
       fuel_rate: Figures.rate(load[:fuel_rate]),
+      confirmed_total: Figures.money(load[:confirmed_total]),
       accessorials:
         page.accessorials.map do |row|
-          { **row.slice(:id, :label, :kind, :permit_id).compact, amount: Figures.money(row[:amount]) }
+          { **row.slice(:id, :label, :kind, :permit_id, :authorised_as).compact, amount: Figures.money(row[:amount]) }
         end
     }
   end

@@ -3,7 +3,8 @@
 require "digest"
 
 # Bills what is ready of customers who are billed by a rule: each load by itself as soon as it is, or all of a week on one
-# invoice; and mails it where there is an address. What a person bills at the same moment is his.
+# invoice; and mails it where there is an address. What is unusual waits for a person; what a person bills at the same
+# moment is his.
 module Work::Billing::BillByRule
   # pdf - called with the id of an invoice for its bytes. Returns the ids of what was made.
   def self.call(pdf:, now:)
@@ -17,7 +18,10 @@ module Work::Billing::BillByRule
     return [] if ids.empty?
 
     today = Store::Company.day_of(now)
-    ready = Work::Billing::Facts.of(ids).select { |load| load.waits.empty? && due?(load.row, today) }
+    ready =
+      Work::Billing::Facts
+        .looked_at(today, ids)
+        .select { |load| load.waits.empty? && load.unusual.empty? && due?(load.row, today) }
     bills(ready).filter_map { |loads| bill(loads, now) }
   end
 

@@ -2,12 +2,17 @@
 
 # Puts a charge on a load, or takes one off, up to the moment it is billed: what nobody knew when it was booked.
 module Work::Billing::ChargeLoad
-  # input - { key:, version:, kind: of Core::Billing::CODES or nil for other, label:, amount: }. Returns the load's id.
+  # input - { key:, version:, authorised_as: the customer's number for it, if any, kind: of Core::Billing::CODES or nil for other, label:, amount: }. Returns the load's id.
   # Raises Refused `wrong_status`; Store::NotFound; Work::Stale.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "charge_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = held(load_id, input)
-      line = { kind: input[:kind], label: input[:label].strip, amount: BigDecimal(input[:amount]) }
+      line = {
+        kind: input[:kind],
+        label: input[:label].strip,
+        amount: BigDecimal(input[:amount]),
+        authorised_as: input[:authorised_as].to_s.strip
+      }
       position = (Store::Freight::Accessorials.where(load_id:).max(:position) || -1) + 1
       Store::Freight::Accessorials.insert(load_id:, position:, **line)
       moved(act, load, line, line[:amount], now)
@@ -19,8 +24,7 @@ module Work::Billing::ChargeLoad
   def self.off(load_id, charge_id, input, by:, now:)
     Work::Act.once(input[:key], "uncharge_load", by:, now:, input: input.merge(load_id:, charge_id:)) do |act|
       load = held(load_id, input)
-      line = Store::Freight::Accessorials.first(id: charge_id, load_id:) or
-        raise Store::NotFound.new("charge", charge_id)
+      line = line(load_id, charge_id)
       if line[:kind].to_s.start_with?("permit_")
         raise Refused.new("of_permits", "The permit file put this there: price its permits anew.", path: "")
       end
@@ -29,6 +33,28 @@ module Work::Billing::ChargeLoad
       moved(act, load, line, -line[:amount], now)
     end
   end
+
+  # Whose word there is for a charge. input - { key:, version:, authorised_as: }. Raises the same.
+  def self.authorise(load_id, charge_id, input, by:, now:)
+    Work::Act.once(
+      input[:key],
+      "authorise_charge",
+      by:,
+      now:,
+      input: input.merge(load_id:, charge_id:)
+    ) do |act|
+      load = held(load_id, input)
+      line = line(load_id, charge_id)
+      Store::Freight::Accessorials.at(charge_id).update(authorised_as: input[:authorised_as].strip)
+      Store::Freight::Loads.change(load)
+      act.changed("load", load_id, { line[:label] => [line[:authorised_as], input[:authorised_as].strip] })
+      load_id
+    end
+  end
+
+  def self.line(load_id, charge_id) =
+    Store::Freight::Accessorials.first(id: charge_id, load_id:) ||
+      raise(Store::NotFound.new("charge", charge_id))
 
   def self.held(load_id, input)
     load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
@@ -54,5 +80,5 @@ module Work::Billing::ChargeLoad
     )
     load[:id]
   end
-  private_class_method :held, :moved
+  private_class_method :line, :held, :moved
 end

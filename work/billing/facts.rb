@@ -3,12 +3,20 @@
 # What is known of loads that are delivered and not billed, read at once for many.
 class Work::Billing::Facts
   # One load: its row, the lines of its bill, and why it cannot be billed yet.
-  Load = Value.of(:row, :charges, :waits) { def cents = charges.sum(&:cents) }
+  # unusual - Array of Core::Billing::Unusual::Finding, empty unless it was asked for
+  Load = Value.of(:row, :charges, :waits, :unusual) { def cents = charges.sum(&:cents) }
 
   # ids - nil for all
   def self.of(ids = nil)
     rows = Store::Billing.unbilled(ids)
     new(rows).all
+  end
+
+  # The same with what is unusual of each. today - Date
+  def self.looked_at(today, ids = nil)
+    loads = of(ids)
+    unusual = Work::Billing::Unusual.of(loads, today)
+    loads.map { |load| load.with(unusual: unusual.fetch(load.row[:id])) }
   end
 
   # What the bill of a load waits for beside what its own page says already. load - row; codes - of what is said
@@ -35,7 +43,8 @@ class Work::Billing::Facts
       Load.new(
         row: row.merge(delivered_at: @delivered[row[:id]], driver: @drivers[row[:id]]),
         charges:,
-        waits: Core::Billing.waits(facts(row))
+        waits: Core::Billing.waits(facts(row)),
+        unusual: []
       )
     end
   end

@@ -105,7 +105,11 @@ class Work::Freight::LoadWriter
     known = Store::Permits::Permits.ids_of_load(load_id)
     (@input[:price][:accessorials] || []).map do |line|
       mine = line[:permit_id].nil? || known.include?(line[:permit_id])
-      { kind: (line[:kind] if mine), permit_id: (line[:permit_id] if mine), **line.slice(:label, :amount) }
+      {
+        kind: (line[:kind] if mine),
+        permit_id: (line[:permit_id] if mine),
+        **line.slice(:label, :amount, :authorised_as)
+      }
     end
   end
 

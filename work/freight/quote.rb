@@ -61,6 +61,7 @@ class Work::Freight::Quote
       price_kind: @price[:kind],
       price_rate: BigDecimal(@price[:rate]),
       fuel_by_scale: @by_scale,
+      confirmed_total: @price[:confirmed_total] && BigDecimal(@price[:confirmed_total]),
       **fuel,
       miles:,
       miles_estimated: estimated?,

@@ -55,6 +55,7 @@ module Work::Market::BookOffer
       price: {
         kind: "flat",
         rate: Money.dollars_text(amount),
+        confirmed_total: Money.dollars_text(amount),
         accessorials: []
       }
     }

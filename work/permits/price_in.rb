@@ -43,7 +43,7 @@ class Work::Permits::PriceIn
       Store::Freight
         .parts(:accessorials, @load[:id])
         .reject { |row| KINDS.include?(row[:kind]) }
-        .map { |row| row.slice(:kind, :label, :amount) }
+        .map { |row| row.slice(:kind, :label, :amount, :authorised_as) }
     lines = [*kept, *of_permits].reject { |line| line[:amount].zero? }
     Store::Freight::Accessorials.where(load_id: @load[:id]).delete
     lines.each_with_index do |line, position|

@@ -62,6 +62,8 @@ const ACTS: Record<string, string> = {
   let_claim_go: 'let go what was paid short',
   apply_cash: 'put unapplied cash toward invoices',
   book_load: 'booked the load',
+  authorise_charge: 'noted who agreed to a charge',
+  ask_authorisation: 'asked the customer for his number',
   charge_load: 'put a charge on it',
   uncharge_load: 'took a charge off',
   follow_fuel: 'put the fuel surcharge where the scale has it',

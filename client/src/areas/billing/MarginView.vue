@@ -39,7 +39,7 @@ const COLUMNS = [
   ['laid_out', 'Laid out'],
   ['other', 'Own cost'],
 ] as const
-const share = ({ percent }: Schemas['Margin']) => (percent === null ? '' : `${percent} %`)
+const share = ({ percent }: Schemas['Margin']) => (percent === null ? '' : `${percent.replace('-', '−')} %`)
 const mile = ({ per_mile }: Schemas['Margin']) => (per_mile === null ? '' : showDollars(per_mile))
 const called = (row: Margins['rows'][number]) =>
   by.value === 'week' ? `Week of ${showDay(row.label)}` : row.label

@@ -69,6 +69,17 @@ function askDriver(row: Unbilled) {
     api.POST('/api/messages/{id}', { params: { path: { id } }, body: { key, body, trip_id } }),
   )
 }
+/** A mail to the customer for his number. */
+function askCustomer(row: Unbilled) {
+  asking.value = row.id
+  void customerAsked.act(key =>
+    api.POST('/api/loads/{id}/ask-authorisation', { params: { path: { id: row.id } }, body: { key } }),
+  )
+}
+const customerAsked = useAct<unknown>(
+  () => announce('The customer is asked by mail.'),
+  () => [asking.value],
+)
 const decides = ({ waits, driver }: Unbilled) =>
   driver && waits.some(({ act: helps }) => helps === 'settle_detention')
 const wantsDiesel = ({ waits }: Unbilled) => waits.some(({ act: helps }) => helps === 'take_diesel')
@@ -78,7 +89,9 @@ const canAsk = ({ waits, driver }: Unbilled) =>
 
 <template>
   <waiting v-slot="{ data: desk }" :data="data" :problem="problem" @again="load">
-    <v-alert v-if="trouble" type="error" class="mb-2">{{ trouble.message }}</v-alert>
+    <v-alert v-if="trouble ?? customerAsked.trouble.value" type="error" class="mb-2">{{
+      (trouble ?? customerAsked.trouble.value)!.message
+    }}</v-alert>
     <p v-if="last" class="panel pad row" role="status">
       <span
         ><button type="button" class="link" @click="emit('look', last.id)">{{ last.number }}</button> over
@@ -133,6 +146,19 @@ const canAsk = ({ waits, driver }: Unbilled) =>
                 >
                 {{ row.origin }} → {{ row.destination }}
                 <div class="small quiet narrow">{{ customer }}</div>
+                <div v-for="one in row.unusual" :key="one.text" class="small unusual">
+                  {{ one.text }}
+                  <button
+                    v-if="one.act === 'ask_customer'"
+                    type="button"
+                    class="link"
+                    :disabled="customerAsked.busy.value"
+                    :aria-label="`Ask for their number: ${row.number}`"
+                    @click="askCustomer(row)"
+                  >
+                    Ask for their number
+                  </button>
+                </div>
                 <details class="small quiet">
                   <summary>
                     {{ row.charges.length === 1 ? 'One line' : `${row.charges.length} lines` }}
@@ -224,6 +250,9 @@ const canAsk = ({ waits, driver }: Unbilled) =>
 }
 .act {
   width: 8.5rem;
+}
+.unusual {
+  color: rgb(var(--v-theme-tight));
 }
 .narrow {
   display: none;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/shared/api'
-import { showDollars, showMiles, showPounds } from '@/shared/measure'
+import { parseDollars, showDollars, showMiles, showPounds } from '@/shared/measure'
 import { showDay } from '@/shared/time'
 import ChargeMenu from './ChargeMenu.vue'
 import type { LoadDraft, Problems } from './draft'
@@ -38,6 +38,12 @@ const FUEL = computed(() => [
   { value: 'percent', title: 'Percent of line haul' },
   { value: 'per_mile', title: 'Per mile' },
 ])
+/** Where what is typed comes to something else than their confirmation. */
+const differs = computed(() => {
+  const said = parseDollars(draft.value.confirmed)
+  const total = props.totals?.total
+  return said && total && Number(said) !== Number(total) ? `This comes to ${showDollars(total)}.` : ''
+})
 /** What stands for the lane, where something else is typed. */
 const agreed = computed(() => {
   const stands = props.totals?.agreed
@@ -105,6 +111,14 @@ const agreed = computed(() => {
     <div>
       <charge-menu :agreed="charges" @pick="draft.accessorials.push({ ...$event })" />
     </div>
+    <v-text-field
+      v-model="draft.confirmed"
+      label="Their confirmation says, in all"
+      prefix="$"
+      :error-messages="problems['/price/confirmed_total']"
+      :hint="differs"
+      persistent-hint
+    />
     <dl class="totals" aria-live="polite" :aria-busy="quoting">
       <dt>Line haul</dt>
       <dd>{{ showDollars(totals?.line_haul ?? '0.00') }}</dd>

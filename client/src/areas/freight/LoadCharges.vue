@@ -25,10 +25,21 @@ const { data: agreed } = useFetched(
 const { busy, trouble, act } = useAct<Schemas['Load']>(
   changed => {
     draft.value = undefined
+    agreeing.value = undefined
     emit('changed', changed)
   },
-  () => [load.version, draft.value?.kind, draft.value?.label, draft.value?.amount],
+  () => [load.version, draft.value?.kind, draft.value?.label, draft.value?.amount, agreeing.value?.word],
 )
+const agreeing = ref<{ id: number; word: string }>()
+const agree = () => {
+  const { id: charge_id, word } = agreeing.value!
+  void act(key =>
+    api.POST('/api/loads/{id}/charges/{charge_id}/authorise', {
+      params: { path: { id: load.id, charge_id } },
+      body: { key, version: load.version, authorised_as: word.trim() },
+    }),
+  )
+}
 const amount = () => parseDollars(draft.value?.amount ?? '')
 const put = () => {
   const { kind, label } = draft.value!
@@ -53,7 +64,19 @@ const at = (path: string) => (trouble.value?.path === path ? trouble.value.messa
   <tr v-for="line in load.price.accessorials ?? []" :key="line.id">
     <td>
       <div class="line">
-        {{ line.label }}
+        <span
+          >{{ line.label
+          }}<span v-if="line.authorised_as" class="small quiet">, agreed: {{ line.authorised_as }}</span
+          ><button
+            v-else-if="may() && line.id && line.kind === 'detention'"
+            type="button"
+            class="link small agreed"
+            :aria-label="`Who agreed to ${line.label}?`"
+            @click="agreeing = { id: line.id, word: '' }"
+          >
+            Who agreed?
+          </button></span
+        >
         <v-btn
           v-if="may() && line.id && !line.kind?.startsWith('permit_')"
           class="off"
@@ -67,6 +90,20 @@ const at = (path: string) => (trouble.value?.path === path ? trouble.value.messa
       </div>
     </td>
     <td class="figure">{{ showDollars(line.amount) }}</td>
+  </tr>
+  <tr v-if="agreeing">
+    <td colspan="2">
+      <form class="row" aria-label="Who agreed" @submit.prevent="agree">
+        <v-text-field
+          v-model="agreeing.word"
+          label="Their number, or who agreed"
+          autofocus
+          @keydown.esc="agreeing = undefined"
+        /><v-btn size="small" type="submit" color="primary" :disabled="!agreeing.word.trim()" :loading="busy"
+          >Note it</v-btn
+        >
+      </form>
+    </td>
   </tr>
   <tr v-if="may()">
     <td colspan="2">
@@ -116,6 +153,9 @@ const at = (path: string) => (trouble.value?.path === path ? trouble.value.messa
 .off {
   flex: none;
   margin: -0.4rem 0;
+}
+.agreed {
+  margin-left: 0.4rem;
 }
 .amount {
   max-width: 8rem;

@@ -72,6 +72,7 @@ export interface LoadDraft {
   fuelKind: NonNullable<Schemas['Price']['fuel_kind']>
   fuelRate: string
   accessorials: Accessorial[]
+  confirmed: string
 }
 export type Problems = Record<string, string>
 
@@ -122,6 +123,7 @@ export function emptyDraft(): LoadDraft {
     fuelKind: 'none',
     fuelRate: '',
     accessorials: [],
+    confirmed: '',
   }
 }
 
@@ -190,6 +192,7 @@ export function draftOf(load: Schemas['Load'], copy: boolean): LoadDraft {
     fuelKind: load.price.fuel_kind ?? 'none',
     fuelRate: load.price.fuel_rate ?? '',
     accessorials: (load.price.accessorials ?? []).map(withoutId),
+    confirmed: copy ? '' : (load.price.confirmed_total ?? ''),
   }
 }
 
@@ -336,6 +339,7 @@ export function read(
           ? '0'
           : (dollars(draft.fuelRate, '/price/fuel_rate') ?? '0'),
         accessorials,
+        confirmed_total: dollars(draft.confirmed, '/price/confirmed_total') ?? null,
       },
     },
   }

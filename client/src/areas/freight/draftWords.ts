@@ -42,6 +42,7 @@ const NAMES: Record<string, string> = {
   fuelKind: 'Fuel surcharge',
   fuelRate: 'Fuel surcharge rate',
   accessorials: 'Charges',
+  confirmed: 'Their confirmation',
   label: 'what for',
   amount: 'amount',
 }

@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+# What of a bill a person should look at before it goes: nothing of it stops the bill, and nothing goes by itself with it.
+module Core::Billing::Unusual
+  # charges - Array of Charge; usual - { code => cents in the middle } of what was billed before, for those that were often
+  # enough; unauthorised - labels of detention that nobody of the customer's agreed to; changed - [Time, who] of the last
+  # change of the price after the delivery, or nil; miles_tenths, driven_tenths - priced by and of the way, nil where the
+  # price is not by the mile; confirmed_cents - as the customer's confirmation says, or nil; total_cents
+  Facts =
+    Core::Value.of(
+      :charges,
+      :usual,
+      :unauthorised,
+      :changed,
+      :miles_tenths,
+      :driven_tenths,
+      :confirmed_cents,
+      :total_cents
+    )
+  # act - what helps, or nil
+  Finding = Core::Value.of(:code, :text, :act)
+
+  # Ours: what is called twice the usual, and miles that are far from the way. Percent.
+  TWICE_PERCENT = 200
+  FAR_PERCENT = 10
+  # How often something must have been billed before it is called usual; ours.
+  OFTEN = 4
+
+  # Array of Finding.
+  def self.of(facts) =
+    [*confirmed(facts), *twice(facts), *unauthorised(facts), *changed(facts), *miles(facts)]
+
+  # The middle of amounts that are often enough, or nil.
+  def self.middle(cents)
+    return if cents.length < OFTEN
+
+    cents.sort[(cents.length - 1) / 2]
+  end
+
+  def self.confirmed(facts)
+    return [] if facts.confirmed_cents.nil? || facts.confirmed_cents == facts.total_cents
+
+    confirmed, total = [facts.confirmed_cents, facts.total_cents].map { |cents| Core::Spoken.dollars(cents) }
+    [
+      Finding.new(
+        code: "confirmed",
+        text: "Their confirmation says #{confirmed}, and this comes to #{total}.",
+        act: nil
+      )
+    ]
+  end
+
+  def self.twice(facts)
+    facts.charges.filter_map do |charge|
+      usual = facts.usual[charge.code] or next
+      next if charge.cents * 100 < usual * TWICE_PERCENT
+
+      text =
+        "#{charge.label} is #{Core::Spoken.dollars(charge.cents)}, and was #{Core::Spoken.dollars(usual)} as a rule."
+      Finding.new(code: "twice", text:, act: nil)
+    end
+  end
+
+  def self.unauthorised(facts)
+    facts.unauthorised.map do |label|
+      Finding.new(
+        code: "unauthorised",
+        text: "#{label}: nobody of theirs has agreed to it.",
+        act: "ask_customer"
+      )
+    end
+  end
+
+  def self.changed(facts)
+    return [] if facts.changed.nil?
+
+    [
+      Finding.new(
+        code: "changed",
+        text: "#{facts.changed.last} changed what it costs after it was delivered.",
+        act: nil
+      )
+    ]
+  end
+
+  def self.miles(facts)
+    miles, driven = facts.miles_tenths, facts.driven_tenths
+    if miles.nil? || driven.nil? || driven.zero? || (miles - driven).abs * 100 <= driven * FAR_PERCENT
+      return []
+    end
+
+    told = [miles, driven].map { |tenths| Core::Spoken.grouped((tenths / 10.0).round) }
+    [
+      Finding.new(
+        code: "miles",
+        text: "It is priced by #{told.first} miles, and the way is #{told.last}.",
+        act: nil
+      )
+    ]
+  end
+  private_class_method :confirmed, :twice, :unauthorised, :changed, :miles
+end
