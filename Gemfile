@@ -18,6 +18,8 @@ gem "zxcvbn-ruby", "~> 1.2", require: "zxcvbn" # how soon a password is guessed
 gem "openapi_first", "~> 1.4"
 gem "rack-attack", "~> 6.7"
 gem "marcel", "~> 1.0"
+gem "bai2", "~> 2.0" # statements of banks, in the United States
+gem "camt_parser", "~> 2.18" # and by ISO 20022
 gem "prometheus-client", "~> 4.2"
 
 # The store

@@ -2,24 +2,27 @@
 
 require "digest"
 
-# Takes in a bank's file: what is known already stays as it is, what tells whose it is becomes a payment, and the rest
+# Takes in a bank's file, a sheet or a statement (Programs::BankStatement): what is known already stays as it is, what tells whose it is becomes a payment, and the rest
 # waits for a person. The same file twice changes nothing.
 class Work::Billing::TakeBankFile
   B = Core::Billing::BankFile
+  NO_SHEET = Core::Directory::Sheet.new(rows: [], headings: {}, unknown: [])
 
   # Returns { taken:, matched:, waiting:, known:, out: lines that went out, unknown: headings that were not read,
   # errors: [{ row:, column:, message: }], done: }. Raises as Core::Directory::Sheet does.
   def self.call(csv, preview:, by:, now:) = new(csv, by, now).call(preview)
 
   def initialize(csv, by, now)
-    @sheet = Core::Directory::Sheet.read(csv, B.columns)
+    # A statement tells each line whole; a sheet has cells that may be wrong.
+    @told = Programs::BankStatement.lines(csv)
+    @sheet = @told ? NO_SHEET : Core::Directory::Sheet.read(csv, B.columns)
     @by = by
     @now = now
     @errors = []
   end
 
   def call(preview)
-    lines = @sheet.rows.filter_map { |number, cells| line(number, cells) }
+    lines = @told || @sheet.rows.filter_map { |number, cells| line(number, cells) }
     came_in = lines.select { |one| one.cents.positive? }
     fresh = fresh(came_in)
     matched = matched(fresh.values)

@@ -4,10 +4,19 @@ import type { Asked, Problem, Schemas } from '@/shared/api'
 import { textOf } from '@/shared/bytes'
 
 /** A sheet taken in: its columns, what it would do, what is wrong by row and column, and only then the taking. */
-const { template, name, send } = defineProps<{
+const {
+  template,
+  name,
+  send,
+  also = '',
+  says = 'Import a CSV file',
+} = defineProps<{
   template: Schemas['ImportTemplate']
   /** As the empty template's file is called. */
   name: string
+  /** What else is taken beside sheets: endings of files, each with a comma before it. */
+  also?: string
+  says?: string
   send: (csv: string, preview: boolean) => Asked<Schemas['ImportResult']>
 }>()
 const emit = defineEmits<{ done: [] }>()
@@ -51,7 +60,7 @@ const href = (text: string) => `data:text/csv;charset=utf-8,${encodeURIComponent
       <slot /><v-btn variant="text" :href="href(template.csv)" :download="`${name}-template.csv`"
         >Empty template</v-btn
       ><label class="file"
-        >Import a CSV file<input type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="pick"
+        >{{ says }}<input type="file" :accept="`.csv,.txt,.tsv,text/csv,text/plain${also}`" @change="pick"
       /></label>
     </div>
     <details>

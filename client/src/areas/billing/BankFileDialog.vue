@@ -33,11 +33,19 @@ async function send(csv: string, preview: boolean) {
       <v-card-title>The bank’s file</v-card-title>
       <v-card-text>
         <p class="said">
-          What came in, a line each. A line pays the invoices whose numbers it names, or its customer’s, or
-          the one invoice of just that amount. What was taken in before is left as it is.
+          What came in, a line each: a sheet, or the bank’s statement by BAI2 or camt.053. A line pays the
+          invoices whose numbers it names, or its customer’s, or the one invoice of just that amount. What was
+          taken in before is left as it is.
         </p>
         <waiting v-slot="{ data: template }" :data="data" :problem="problem" @again="load">
-          <sheet-import :template="template" name="bank" :send="send" @done="emit('done')" />
+          <sheet-import
+            :template="template"
+            name="bank"
+            says="Take in a file"
+            also=".bai,.bai2,.xml,application/xml,text/xml"
+            :send="send"
+            @done="emit('done')"
+          />
         </waiting>
         <p v-if="last && !last.errors.length" class="said" role="status">
           {{ last.matched }} of them {{ last.matched === 1 ? 'tells' : 'tell' }} whose they are,
