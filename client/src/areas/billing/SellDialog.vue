@@ -104,6 +104,9 @@ const elsewhere = () =>
 </template>
 
 <style scoped>
+td {
+  vertical-align: middle;
+}
 .three {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(11rem, 1fr));

@@ -251,6 +251,13 @@ const canAsk = ({ waits, driver }: Unbilled) =>
 .act {
   width: 8.5rem;
 }
+/* A table for each customer: their columns stand under each other. */
+section[aria-label='Ready'] table {
+  table-layout: fixed;
+}
+section[aria-label='Ready'] .figure:not(.act) {
+  width: 7rem;
+}
 .unusual {
   color: rgb(var(--v-theme-tight));
 }

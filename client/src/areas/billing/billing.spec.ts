@@ -41,6 +41,8 @@ const load = (id: number, more: object = {}) =>
       },
     ],
     waits: [],
+    unusual: [],
+    bill_by: 'by_hand',
     ...more,
   }) as unknown as Unbilled
 const row = (id: number, more: object = {}): InvoiceRow => ({
@@ -154,6 +156,19 @@ describe('what is to be billed', () => {
     })
   })
 
+  it('points at what is unusual, asks the customer for his number, and says who is billed by rule', async () => {
+    const unusual = [
+      { code: 'unauthorised', text: 'Detention at Boise: nobody agreed.', act: 'ask_customer' },
+    ]
+    const rows = { ready: [load(1, { unusual, bill_by: 'each_week' })], waiting: [] }
+    const { wrapper, posts } = await shown(rows)
+    expect(wrapper.text()).toContain('billed with the week on Monday')
+    expect(wrapper.text()).toContain('Detention at Boise: nobody agreed.')
+    await wrapper.find('[aria-label="Ask for their number: L1"]').trigger('click')
+    await settled()
+    expect(posts()[0]!.path).toMatch(/loads\/1\/ask-authorisation$/)
+  })
+
   it('shows what is refused, and no button to who does not bill', async () => {
     const { wrapper } = await shown({ ready: [load(1)], waiting: [] }, refusal('not_ready', 422, '/load_ids'))
     await wrapper.find('[aria-label="Bill it: L1"]').trigger('click')
@@ -219,7 +234,7 @@ describe('what is owed', () => {
 
   it('stands by age, with who is near his limit, and takes what lies', async () => {
     const asked = fakeServer(() => ({ body: owed([account()]) }))
-    const wrapper = mount(OwedView, { global: { stubs: { ...PLAIN, BankPanel: true } } })
+    const wrapper = mount(OwedView, { global: { stubs: { ...PLAIN, BankPanel: true, ClaimsPanel: true } } })
     await settled()
     expect(wrapper.text()).toMatch(/30 days, pays after 13, limit \$540\.00 is near/)
     await wrapper.find('[aria-label="Apply what lies of Sawtooth Feeds"]').trigger('click')
