@@ -42,6 +42,7 @@ module Core::Billing
   # Percent that may be taken off what is paid soon; our own bounds.
   LEAST_DISCOUNT = BigDecimal("0.01")
   MOST_DISCOUNT = 20
+  def self.discount?(percent) = percent.between?(LEAST_DISCOUNT, MOST_DISCOUNT)
 
   # The lines of a load's bill, in the order in which they are read; those that come to nothing are left out.
   #

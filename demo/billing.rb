@@ -2,6 +2,17 @@
 
 # Bills in every state: what a customer asks for with each, one who is near his limit, one short-paid, one overdue.
 class Demo::Billing
+  # Invented.
+  DIESEL = [nil, "3.741", "3.758", "3.722", "3.697", "3.702", "3.685", "3.671", "3.694"].freeze
+  SCALE = { base: "1.20", step: "0.06", each: "0.01", counting: "begun", places: 2, lag_days: 1 }.freeze
+  CHARGES = [
+    %w[lumper Lumper 150.00],
+    ["layover", "Layover, a day", "250.00"],
+    %w[tarp Tarps 75.00],
+    ["extra_stop", "Extra stop", "50.00"],
+    ["not_used", "Truck ordered, not used", "250.00"]
+  ].freeze
+
   def initialize(customers, clerk, now)
     @customers = customers
     @clerk = clerk
@@ -77,17 +88,6 @@ class Demo::Billing
     lane = { origin: "Boise, ID", destination: "Salt Lake City, UT", price_kind: "per_mile", rate: "2.65" }
     Work::Billing::Agree.lane({ customer_id: first, **lane, from_on: monday - 60 }, by: @clerk, now: @now)
   end
-
-  # Invented.
-  DIESEL = [nil, "3.741", "3.758", "3.722", "3.697", "3.702", "3.685", "3.671", "3.694"].freeze
-  SCALE = { base: "1.20", step: "0.06", each: "0.01", counting: "begun", places: 2, lag_days: 1 }.freeze
-  CHARGES = [
-    %w[lumper Lumper 150.00],
-    ["layover", "Layover, a day", "250.00"],
-    %w[tarp Tarps 75.00],
-    ["extra_stop", "Extra stop", "50.00"],
-    ["not_used", "Truck ordered, not used", "250.00"]
-  ].freeze
 
   def open = DB[:invoices].where(id: Store::Billing::Invoices.open.from_self.select(:id))
 

@@ -18,6 +18,19 @@ module Web::Freight
     app.put("/api/loads/:id/crew") { load Work::Match::GiveLoad.call(id, input, by:, now:) }
     app.delete("/api/loads/:id/crew") { load Work::Freight::UncrewLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/recrew") { load Work::Match::RecrewLoad.call(id, input, by:, now:) }
+    app.get("/api/loads/:id/deck") { json Web::Freight::DeckJson.of(id) }
+    app.get("/api/loads/:id/crew-choices") { json Web::Freight::Choices.new(id).to_h }
+    app.post("/api/loads/:id/send") { load Work::Freight::SendLoad.call(id, input, by:, now:) }
+    app.post("/api/loads/:id/swap") { load Work::Match::SwapCrews.call(id, input, by:, now:) }
+    charges(app)
+    sharing(app)
+    sheets(app)
+    together(app)
+    papers(app)
+  end
+
+  # What is charged beside the haul.
+  def self.charges(app)
     app.post("/api/loads/:id/charges") { load Work::Billing::ChargeLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/charges/:charge_id/authorise") do
       load Work::Billing::ChargeLoad.authorise(id, parameters[:charge_id], input, by:, now:)
@@ -28,14 +41,6 @@ module Web::Freight
     app.post("/api/loads/:id/charges/:charge_id/off") do
       load Work::Billing::ChargeLoad.off(id, parameters[:charge_id], input, by:, now:)
     end
-    app.get("/api/loads/:id/deck") { json Web::Freight::DeckJson.of(id) }
-    app.get("/api/loads/:id/crew-choices") { json Web::Freight::Choices.new(id).to_h }
-    app.post("/api/loads/:id/send") { load Work::Freight::SendLoad.call(id, input, by:, now:) }
-    app.post("/api/loads/:id/swap") { load Work::Match::SwapCrews.call(id, input, by:, now:) }
-    sharing(app)
-    sheets(app)
-    together(app)
-    papers(app)
   end
 
   # Papers from the office.
@@ -102,5 +107,5 @@ module Web::Freight
       Papers::Calendar.new(id, now).render
     end
   end
-  private_class_method :sharing, :together, :papers, :sheets
+  private_class_method :charges, :sharing, :together, :papers, :sheets
 end

@@ -58,11 +58,14 @@ module Core::Billing::Margin
     parts
   end
 
+  # All of several, which there must be.
+  def self.add(sums) = sums.drop(1).sum(sums.first)
+
   # Adds up by what the block says of each: { key => Sum }, the most brought first.
   def self.by(rows, &)
     rows
       .group_by(&)
-      .transform_values { |same| same.map(&:sum).reduce(:+) }
+      .transform_values { |same| add(same.map(&:sum)) }
       .sort_by { |key, sum| [-sum.revenue_cents, key.to_s] }
       .to_h
   end

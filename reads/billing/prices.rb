@@ -5,7 +5,8 @@ module Reads::Billing::Prices
   P = Store::Billing::Prices
   # Weeks of diesel that are shown.
   WEEKS = 12
-  # holds - { id of a scale => Core::Billing::Fuel::Surcharge } of those that hold today; scales, lanes - rows with customer; charges - rows, customer nil for all; diesel - rows, the latest first
+  # scales, lanes - rows with customer; holds - { id of a scale => Core::Billing::Fuel::Surcharge } of those that hold today;
+  # charges - rows, customer nil for all; diesel - rows, the latest first
   Value = Core::Value.of(:scales, :holds, :charges, :lanes, :diesel)
   # What holds for one customer. fuel - Core::Billing::Fuel::Surcharge or nil; charges - rows, one of each code and label;
   # credit - Core::Billing::Credit, nil where there is no limit

@@ -2,7 +2,8 @@
 
 # What customers owe, how old it is, and what of theirs lies unapplied.
 module Reads::Billing::Receivables
-  # row - of the customer; booked_cents - and not billed; owed - { bucket => cents }; open - how many invoices; unapplied_cents; days - from invoice to
+  # row - of the customer; owed - { bucket => cents }; booked_cents - and not billed;
+  # open - how many invoices; unapplied_cents; days - from invoice to
   # payment in the middle of what was paid, nil for none
   Account =
     Value.of(:row, :owed, :booked_cents, :open, :unapplied_cents, :days) do
@@ -40,7 +41,7 @@ module Reads::Billing::Receivables
   end
 
   # What a customer owes, the oldest due first: rows with paid.
-  def self.open(customer_id) =
+  def self.of(customer_id) =
     Store::Billing::Invoices.open.where(customer_id:).order(:due_on, Sequel[:invoices][:id]).all
 
   # What a customer is told that he owes. open - rows with paid, the oldest due first; left_cents - of his that lies
@@ -51,15 +52,18 @@ module Reads::Billing::Receivables
   def self.statement(customer_id, now)
     customer = Store::Fleet::Customers.row(customer_id) or raise Store::NotFound.new("customer", customer_id)
     today = Store::Company.day_of(now)
-    open = open(customer_id)
+    unpaid = of(customer_id)
     Told.new(
       company: Store::Company.row,
       customer:,
       today:,
-      open:,
+      open: unpaid,
       left_cents: Store::Billing.unapplied(customer_id).sum { |row| Money.cents(row[:left]) },
       owed:
-        Core::Billing.ageing(open.map { |row| [row[:due_on], Money.cents(row[:total] - row[:paid])] }, today)
+        Core::Billing.ageing(
+          unpaid.map { |row| [row[:due_on], Money.cents(row[:total] - row[:paid])] },
+          today
+        )
     )
   end
 

@@ -3,7 +3,8 @@
 # What the list of loads says of those under way: when each was last heard of, whether its driver is asked, and
 # where a truck stands past what is free; and of those that are invoiced, which are overdue. A fixed number of queries for a page.
 module Reads::Freight::ListLive
-  # overdue - its invoice is not paid though it was due before today; heard_at - Time or nil; asking - on, over, off or never; detention_minutes - running now, nil where none is
+  # overdue - its invoice is not paid though it was due before today
+  # heard_at - Time or nil; asking - on, over, off or never; detention_minutes - running now, nil where none is
   Value = Core::Value.of(:heard_at, :asking, :detention_minutes, :overdue)
 
   # rows - of loads; returns Hash of load id to Value

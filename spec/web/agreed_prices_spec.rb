@@ -200,6 +200,16 @@ RSpec.describe "What is agreed on price" do
       ).to include(error: include(code: "not_allowed"))
     end
 
+    it "leave what the permit file put there to it" do
+      id = book
+      permit =
+        DB[:accessorials].insert(load_id: id, position: 0, kind: "permit_fee", label: "Permit OR", amount: 80)
+      off = { key: "not-this-one", version: row(id)[:version] }
+      expect(dispatch.call(:post, "/api/loads/#{id}/charges/#{permit}/off", off)).to include(
+        error: include(code: "of_permits")
+      )
+    end
+
     it "are put on a load up to its bill, once, by either desk, over nobody else's change" do
       id, trip_id = sent(crew)
       version = row(id)[:version]
@@ -336,7 +346,7 @@ RSpec.describe "What is agreed on price" do
       limit((total * 2).to_s("F"), stops: false)
       said = quote(**booking.slice(:price), stops: booking[:stops].map { |stop| stop.slice(:kind, :where) })
       expect(said[:credit]).to include(stops: false, text: /would owe/)
-      limit((total * 2 - BigDecimal("0.01")).to_s("F"), stops: true)
+      limit(((total * 2) - BigDecimal("0.01")).to_s("F"), stops: true)
       expect(
         quote(**booking.slice(:price), stops: booking[:stops].map { |stop| stop.slice(:kind, :where) })[
           :credit

@@ -53,6 +53,29 @@ RSpec.describe Web::Billing do
       expect(proven).to eq([])
     end
 
+    it "is agreed whole: percent and days, or neither" do
+      version = DB[:customers].where(id: customer_id).get(:version)
+      agree = ->(**said) do
+        api(maren).call(
+          :put,
+          "/api/customers/#{customer_id}",
+          { name: "Treasure Basin Onions", version:, **said }
+        )
+      end
+      expect(agree.call(discount_percent: "2")[:error]).to include(
+        code: "discount_days",
+        path: "/discount_days"
+      )
+      expect(agree.call(discount_days: 10)[:error]).to include(
+        code: "discount_percent",
+        path: "/discount_percent"
+      )
+      expect(agree.call(discount_percent: "20.01", discount_days: 10)[:error]).to include(
+        code: "discount_percent"
+      )
+      expect(agree.call(discount_percent: "20", discount_days: 10)).to include(discount_days: 10)
+    end
+
     it "is not taken a cent below it, nor where nothing is agreed; and who pays all of it has paid" do
       terms(2, 10)
       off = (total * BigDecimal("0.02")).round(2, half: :up)

@@ -36,7 +36,7 @@ module Store::Billing::Usual
   def self.changed(delivered)
     DB[:audit_entries]
       .where(record_kind: "load", record_id: delivered.keys)
-      .where(Sequel.pg_jsonb_op(:changes).has_key?("total"))
+      .where(Sequel.pg_jsonb_op(:changes).contain_any(Sequel.pg_array(["total"], :text)))
       .exclude(who_ref: "system")
       .exclude(act: %w[settle_detention book_load])
       .order(:id)

@@ -69,7 +69,7 @@ module Web::Billing::Json
       end
 
     def open(customer_id, now) =
-      Reads::Billing::Receivables.open(customer_id).map { |row| row(row.merge(credited: false), today(now)) }
+      Reads::Billing::Receivables.of(customer_id).map { |row| row(row.merge(credited: false), today(now)) }
 
     def trial_balance =
       Reads::Billing::Receivables.trial_balance.map do |row|

@@ -9,7 +9,7 @@ module Web::Billing::MarginsJson
       from: from.iso8601,
       to: upto.iso8601,
       unknown: loads.reject(&:known).map { |load| load.row[:number] },
-      all: loads.any? ? sum(loads.map(&:sum).reduce(:+)) : nil,
+      all: loads.any? ? sum(Core::Billing::Margin.add(loads.map(&:sum))) : nil,
       rows: by == "load" ? loads.map { |load| load(load) } : grouped(loads, by)
     }
   end

@@ -78,8 +78,8 @@ module Web::Freight::LoadJson
       references: page.references.map { |row| row.slice(:kind, :value) },
       stops: page.stops.map { |row| stop(row, page.places[row[:place_id]] || {}) },
       freight: page.freight.map { |row| row.except(:id, :load_id, :position) },
-      price: price(page),
-      totals: totals(page),
+      price: Web::Freight::PriceJson.price(page),
+      totals: Web::Freight::PriceJson.totals(page),
       missing: Web::Freight::MissingJson.of(page),
       permits: page.permits?,
       allowed_acts: allowed_acts(page, by).map(&:to_h),
@@ -106,47 +106,6 @@ module Web::Freight::LoadJson
     }
   end
 
-  def self.price(page)
-    load = page.load
-    {
-      kind: load[:price_kind],
-      rate: Figures.rate(load[:price_rate]),
-      fuel_kind: load[:fuel_by_scale] ? "scale" : load[:fuel_kind],
-      fuel_rate: Figures.rate(load[:fuel_rate]),
-      confirmed_total: Figures.money(load[:confirmed_total]),
-      accessorials:
-        page.accessorials.map do |row|
-          { **row.slice(:id, :label, :kind, :permit_id, :authorised_as).compact, amount: Figures.money(row[:amount]) }
-        end
-    }
-  end
-
-  def self.totals(page)
-    load = page.load
-    {
-      line_haul: Figures.money(load[:line_haul]),
-      fuel_surcharge: Figures.money(load[:fuel_surcharge]),
-      accessorials: Figures.money(load[:accessorial_total]),
-      total: Figures.money(load[:total]),
-      miles: Figures.miles(load[:miles]),
-      miles_estimated: load[:miles_estimated],
-      weight_lb: page.weight_lb,
-      fuel: load[:fuel_by_scale] ? Web::Billing::PricesJson.kept(load) : nil,
-      legs: page.stops.each_cons(2).map { |from, to| leg(from, to) }
-    }
-  end
-
-  def self.leg(from, to)
-    {
-      from: "#{from[:town]}, #{from[:state]}",
-      to: "#{to[:town]}, #{to[:state]}",
-      miles: Figures.miles(to[:leg_miles] || 0),
-      minutes: to[:leg_minutes],
-      by_state: to[:leg_by_state] || [],
-      estimated: to[:leg_estimated]
-    }
-  end
-
   def self.invoice(load)
     load[:invoice_number] &&
       {
@@ -162,5 +121,5 @@ module Web::Freight::LoadJson
       permit ? { title: Web::Permits::PermitJson.title(permit), void: permit[:status] == "cancelled" } : {}
     { **row.slice(:id, :kind, :content_type, :bytes, :stop_id, :by), at: Figures.iso(row[:at]), **named }
   end
-  private_class_method :row, :allowed_acts, :stop, :price, :totals, :leg, :invoice, :paper
+  private_class_method :row, :allowed_acts, :stop, :invoice, :paper
 end

@@ -51,7 +51,8 @@ module Work::Billing::Agree
     end
   end
 
-  def self.drop_charge(id, by:, now:) = drop(P::Charges, id, "drop_charge", "charge", :label, by:, now:)
+  def self.drop_charge(id, by:, now:) =
+    Work::Act.once(nil, "drop_charge", by:, now:) { |act| drop(act, P::Charges, id, :charge, :label) }
 
   # input - customer_id, origin, destination, price_kind, rate, from_on, until_on or nil
   # Raises Refused `unknown_lane_end`, `ends_before`.
@@ -70,7 +71,8 @@ module Work::Billing::Agree
     end
   end
 
-  def self.drop_lane(id, by:, now:) = drop(P::Lanes, id, "drop_lane", "lane price", :origin, by:, now:)
+  def self.drop_lane(id, by:, now:) =
+    Work::Act.once(nil, "drop_lane", by:, now:) { |act| drop(act, P::Lanes, id, :lane_price, :origin) }
 
   def self.customer(id) =
     Store::Fleet::Customers.lock_softly(id) || raise(Store::NotFound.new("customer", id))
@@ -112,13 +114,11 @@ module Work::Billing::Agree
     id
   end
 
-  def self.drop(table, id, act_name, what, shown, by:, now:)
-    Work::Act.once(nil, act_name, by:, now:) do |act|
-      row = table.lock(id) or raise Store::NotFound.new(what, id)
-      table.at(id).delete
-      changed(act, row[:customer_id], what.tr(" ", "_").to_sym => "no more: #{row[shown]}")
-      id
-    end
+  def self.drop(act, table, id, what, shown)
+    row = table.lock(id) or raise Store::NotFound.new(what.to_s.tr("_", " "), id)
+    table.at(id).delete
+    changed(act, row[:customer_id], what => "no more: #{row[shown]}")
+    id
   end
 
   # What is agreed with all is the company's.

@@ -2,7 +2,8 @@
 
 # Puts a charge on a load, or takes one off, up to the moment it is billed: what nobody knew when it was booked.
 module Work::Billing::ChargeLoad
-  # input - { key:, version:, authorised_as: the customer's number for it, if any, kind: of Core::Billing::CODES or nil for other, label:, amount: }. Returns the load's id.
+  # input - { key:, version:, kind: of Core::Billing::CODES or nil for other, label:, amount:, authorised_as: the customer's
+  # number for it, if any }. Returns the load's id.
   # Raises Refused `wrong_status`; Store::NotFound; Work::Stale.
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "charge_load", by:, now:, input: input.merge(load_id:)) do |act|

@@ -33,41 +33,28 @@ module Work::Billing::Factor
   # The customer has paid the factor, who pays what he held back. input - { key: }. Returns the schedule's id.
   # Raises Refused `ended_already`; Store::NotFound.
   def self.release(sold_id, input, by:, now:)
-    ended(sold_id, input, "release_reserve", { released_at: now }, by:, now:) do |_, sold, invoice|
-      cents = Money.cents(sold[:reserve])
-      entries = Core::Billing::Books.of_factor(invoice[:id], cents, 0)
-      Work::Billing::Post.call(
-        "factor_released",
-        invoice[:customer_id],
-        entries,
-        what: "Released on #{invoice[:number]}",
-        by:,
-        now:
-      )
+    Work::Act.once(input[:key], "release_reserve", by:, now:, input: input.merge(sold_id:)) do |act|
+      ended(act, sold_id, released_at: now) do |sold, invoice|
+        entries = Core::Billing::Books.of_factor(invoice[:id], Money.cents(sold[:reserve]), 0)
+        post("factor_released", invoice, entries, "Released on #{invoice[:number]}", by, now)
+      end
     end
   end
 
-  # The customer has not paid: the invoice is ours again, for what the factor paid and his fee.
+  # The customer has not paid: the invoice is ours again, for what the factor paid and his fee. The same.
   def self.take_back(sold_id, input, by:, now:)
-    ended(sold_id, input, "take_back_factored", { returned_at: now }, by:, now:) do |act, sold, invoice|
-      Store::Billing::PaymentParts
-        .standing
-        .where(invoice_id: invoice[:id], kind: "factored")
-        .update(undone_at: now)
-      back, held = %i[amount reserve].map { |name| Money.cents(sold[name]) }
-      entries = [
-        *Core::Billing::Books.of_settling("factored", invoice[:id] => -back),
-        *Core::Billing::Books.of_factor(invoice[:id], held - back, 0)
-      ]
-      Work::Billing::Post.call(
-        "factor_returned",
-        invoice[:customer_id],
-        entries,
-        what: "Back from the factor: #{invoice[:number]}",
-        by:,
-        now:
-      )
-      Work::Billing::Settle.reopen(act, invoice)
+    Work::Act.once(input[:key], "take_back_factored", by:, now:, input: input.merge(sold_id:)) do |act|
+      ended(act, sold_id, returned_at: now) do |sold, invoice|
+        parts = Store::Billing::PaymentParts.standing
+        parts.where(invoice_id: invoice[:id], kind: "factored").update(undone_at: now)
+        back, held = %i[amount reserve].map { |name| Money.cents(sold[name]) }
+        entries = [
+          *Core::Billing::Books.of_settling("factored", invoice[:id] => -back),
+          *Core::Billing::Books.of_factor(invoice[:id], held - back, 0)
+        ]
+        post("factor_returned", invoice, entries, "Back from the factor: #{invoice[:number]}", by, now)
+        Work::Billing::Settle.reopen(act, invoice)
+      end
     end
   end
 
@@ -91,30 +78,24 @@ module Work::Billing::Factor
     )
     Work::Billing::Settle.without_money(act, "factored", invoice, sale.amount_cents, by:, now:)
     entries = Core::Billing::Books.of_factor(invoice[:id], sale.advance_cents, sale.fee_cents)
-    Work::Billing::Post.call(
-      "factored",
-      invoice[:customer_id],
-      entries,
-      what: "Advance on #{invoice[:number]}",
-      by:,
-      now:
-    )
+    post("factored", invoice, entries, "Advance on #{invoice[:number]}", by, now)
   end
 
-  def self.ended(sold_id, input, name, said, by:, now:)
-    Work::Act.once(input[:key], name, by:, now:, input: input.merge(sold_id:)) do |act|
-      sold = Store::Billing::Factoring::Sold.lock(sold_id) or raise Store::NotFound.new("sale", sold_id)
-      if sold[:released_at] || sold[:returned_at]
-        raise Refused.new("ended_already", "#{sold[:ended_by]} has ended this already.", path: "")
-      end
-
-      invoice = Store::Billing::Invoices.row(sold[:invoice_id])
-      Store::Fleet::Customers.lock_softly(invoice[:customer_id])
-      Store::Billing::Factoring::Sold.at(sold_id).update(**said, ended_by: by.name)
-      yield act, sold, invoice
-      act.changed("factoring", sold[:schedule_id], { name => [nil, invoice[:number]] })
-      sold[:schedule_id]
+  def self.ended(act, sold_id, said)
+    sold = Store::Billing::Factoring::Sold.lock(sold_id) or raise Store::NotFound.new("sale", sold_id)
+    if sold[:released_at] || sold[:returned_at]
+      raise Refused.new("ended_already", "#{sold[:ended_by]} has ended this already.", path: "")
     end
+
+    invoice = Store::Billing::Invoices.row(sold[:invoice_id])
+    Store::Fleet::Customers.lock_softly(invoice[:customer_id])
+    Store::Billing::Factoring::Sold.at(sold_id).update(**said, ended_by: act.by.name)
+    yield sold, invoice
+    act.changed("factoring", sold[:schedule_id], { said.keys.first => [nil, invoice[:number]] })
+    sold[:schedule_id]
   end
-  private_class_method :owed, :one, :ended
+
+  def self.post(kind, invoice, entries, what, by, now) =
+    Work::Billing::Post.call(kind, invoice[:customer_id], entries, what:, by:, now:)
+  private_class_method :owed, :one, :ended, :post
 end

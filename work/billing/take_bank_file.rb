@@ -2,8 +2,8 @@
 
 require "digest"
 
-# Takes in a bank's file, a sheet or a statement (Programs::BankStatement): what is known already stays as it is, what tells whose it is becomes a payment, and the rest
-# waits for a person. The same file twice changes nothing.
+# Takes in a bank's file, a sheet or a statement (Programs::BankStatement): what is known already stays as it is, what
+# tells whose it is becomes a payment, and the rest waits for a person. The same file twice changes nothing.
 class Work::Billing::TakeBankFile
   B = Core::Billing::BankFile
   NO_SHEET = Core::Directory::Sheet.new(rows: [], headings: {}, unknown: [])

@@ -25,7 +25,8 @@ module Work::Fleet::Record
         .transform_values { |value| value.is_a?(String) ? value.strip : value }
     row = place(row) if table == :places
     row = unit(row) if table == :units
-    money = row.slice(:detention_hourly, :credit_limit, :discount_percent).select { |_, value| value.is_a?(String) }
+    money =
+      row.slice(:detention_hourly, :credit_limit, :discount_percent).select { |_, value| value.is_a?(String) }
     row = row.merge(money.transform_values { |value| value.empty? ? nil : BigDecimal(value) })
     driver(row) if table == :drivers
     discount(row) if table == :customers
@@ -35,10 +36,15 @@ module Work::Fleet::Record
   # Both or neither.
   def self.discount(row)
     percent, days = row.values_at(:discount_percent, :discount_days)
-    return if percent.nil? == days.nil? && !(percent && !percent.between?(Core::Billing::LEAST_DISCOUNT, Core::Billing::MOST_DISCOUNT))
+    return if percent.nil? && days.nil?
+    return if percent && days && Core::Billing.discount?(percent)
 
     if percent.nil? || days
-      raise Refused.new("discount_percent", "Percent above nothing and up to #{Core::Billing::MOST_DISCOUNT}, or leave the days empty too.", path: "/discount_percent")
+      raise Refused.new(
+              "discount_percent",
+              "Percent above nothing and up to #{Core::Billing::MOST_DISCOUNT}, or leave the days empty too.",
+              path: "/discount_percent"
+            )
     end
     raise Refused.new("discount_days", "Within how many days is it taken off?", path: "/discount_days")
   end

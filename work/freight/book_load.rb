@@ -15,7 +15,7 @@ module Work::Freight::BookLoad
   def self.write(act, input, says = {})
     writer = Work::Freight::LoadWriter.new(input, by: act.by, now: act.now)
     writer.check
-    writer.check_credit
+    Work::Billing::CheckCredit.call(input[:customer_id], writer.total_cents)
     id = Store::Freight::Loads.insert(**writer.columns, booked_by: act.by.name, booked_at: act.now)
     writer.write_parts(id)
     Work::Freight::SearchText.write(id)

@@ -40,7 +40,7 @@ module Work::Freight::ChangeLoad
 
       writer = Work::Freight::LoadWriter.new(input, by:, now:)
       writer.check
-      writer.check_credit(load)
+      Work::Billing::CheckCredit.call(input[:customer_id], writer.total_cents, load:)
       if writer.stops.length != load[:stop_count]
         Work::Freight::Relay.refuse(load, "Its number of stops cannot change.")
       end

@@ -11,40 +11,12 @@ class Work::Freight::LoadWriter
 
   # Refuses what cannot be a load before anything is written.
   def check
-    customer = Store::Fleet::Customers.first(id: @input[:customer_id], retired: false)
-    unless customer
-      raise Refused.new(
-              "unknown_customer",
-              "There is no such customer: pick one from the list.",
-              path: "/customer_id"
-            )
-    end
-    unless customer[:payer]
-      raise Refused.new(
-              "not_a_payer",
-              "#{customer[:name]} pays no bills: pick who does.",
-              path: "/customer_id"
-            )
-    end
-
+    Work::Freight::Payer.check(@input[:customer_id])
     check_temperature
     Core::Freight.check_stops(windows)
-    @customer = customer
   end
 
-  # Refuses what takes the customer beyond what he may owe, where that is to stop it. load - the row as it was, or nil:
-  # what costs no more than before is let through.
-  # Raises Refused `credit_limit`.
-  def check_credit(load = nil)
-    cents = quote.totals.total_cents
-    return if load && load[:customer_id] == @customer[:id] && cents <= Money.cents(load[:total])
-
-    credit = Store::Billing.credit(@customer[:id], but: load&.fetch(:id))
-    return unless credit.stops?(cents)
-
-    text = "#{credit.text(@customer[:name], cents)} Billing can raise the limit."
-    raise Refused.new("credit_limit", text, path: "/customer_id")
-  end
+  def total_cents = quote.totals.total_cents
 
   # The columns of the load itself.
   def columns

@@ -31,7 +31,11 @@ module Core::Directory::Columns::Customers
     ),
     of(:bill_email, :text, "where bills go, if not to the mail address"),
     of(:credit_limit, :dollars, "dollars that it may owe at most"),
-    of(:credit_stops, :yes, "#{Core::Directory::Columns::YES_NO}: what is beyond it cannot be booked; no if empty"),
+    of(
+      :credit_stops,
+      :yes,
+      "#{Core::Directory::Columns::YES_NO}: what is beyond it cannot be booked; no if empty"
+    ),
     of(
       :bill_by,
       :choice,

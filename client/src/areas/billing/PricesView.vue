@@ -208,6 +208,10 @@ const scale = (one?: Scale) => {
   padding: 0.6rem 0.85rem;
   margin: 0;
 }
+header,
+header .row {
+  flex-wrap: wrap;
+}
 .weeks {
   display: flex;
   flex-wrap: wrap;
