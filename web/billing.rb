@@ -102,7 +102,7 @@ module Web::Billing
 
   # What was paid short.
   def self.claims(app)
-    app.helpers { def claims(_ = nil) = json(Web::Billing::Json.claims) }
+    app.helpers { def claims(_ = nil) = json(Web::Billing::ClaimsJson.all) }
     app.get("/api/claims") { claims }
     app.post("/api/claims/:id/note") { claims Work::Billing::AnswerClaim.note(id, input, by:, now:) }
     app.post("/api/claims/:id/let-go") { claims Work::Billing::AnswerClaim.let_go(id, input, by:, now:) }

@@ -2,12 +2,14 @@
 
 # What of a bill a person should look at before it goes: nothing of it stops the bill, and nothing goes by itself with it.
 module Core::Billing::Unusual
+  # lumpers - cents of receipts that drivers laid out, and that are charged on no load of their trips
   # charges - Array of Charge; usual - { code => cents in the middle } of what was billed before, for those that were often
   # enough; unauthorised - labels of detention that nobody of the customer's agreed to; changed - [Time, who] of the last
   # change of the price after the delivery, or nil; miles_tenths, driven_tenths - priced by and of the way, nil where the
   # price is not by the mile; confirmed_cents - as the customer's confirmation says, or nil; total_cents
   Facts =
     Core::Value.of(
+      :lumpers,
       :charges,
       :usual,
       :unauthorised,
@@ -17,8 +19,11 @@ module Core::Billing::Unusual
       :confirmed_cents,
       :total_cents
     )
-  # act - what helps, or nil
-  Finding = Core::Value.of(:code, :text, :act)
+  # act - what helps, or nil; cents - of what it is about, where the act wants it
+  Finding =
+    Core::Value.of(:code, :text, :act, :cents) do
+      def self.of(code, text, act: nil, cents: nil) = new(code:, text:, act:, cents:)
+    end
 
   # Ours: what is called twice the usual, and miles that are far from the way. Percent.
   TWICE_PERCENT = 200
@@ -28,7 +33,7 @@ module Core::Billing::Unusual
 
   # Array of Finding.
   def self.of(facts) =
-    [*confirmed(facts), *twice(facts), *unauthorised(facts), *changed(facts), *miles(facts)]
+    [*lumpers(facts), *confirmed(facts), *twice(facts), *unauthorised(facts), *changed(facts), *miles(facts)]
 
   # The middle of amounts that are often enough, or nil.
   def self.middle(cents)
@@ -37,17 +42,23 @@ module Core::Billing::Unusual
     cents.sort[(cents.length - 1) / 2]
   end
 
+  # Of receipts those for which there is no charge of the same amount: Array of cents.
+  def self.uncharged(receipts, charged)
+    left = charged.tally
+    receipts.reject { |cents| left[cents].to_i.positive? && (left[cents] -= 1) }
+  end
+
+  def self.lumpers(facts) =
+    facts.lumpers.map do |cents|
+      text = "The driver laid out #{Core::Spoken.dollars(cents)} for a lumper, and it is not charged."
+      Finding.of("lumper", text, act: "charge_lumper", cents:)
+    end
+
   def self.confirmed(facts)
     return [] if facts.confirmed_cents.nil? || facts.confirmed_cents == facts.total_cents
 
     confirmed, total = [facts.confirmed_cents, facts.total_cents].map { |cents| Core::Spoken.dollars(cents) }
-    [
-      Finding.new(
-        code: "confirmed",
-        text: "Their confirmation says #{confirmed}, and this comes to #{total}.",
-        act: nil
-      )
-    ]
+    [Finding.of("confirmed", "Their confirmation says #{confirmed}, and this comes to #{total}.")]
   end
 
   def self.twice(facts)
@@ -57,30 +68,20 @@ module Core::Billing::Unusual
 
       text =
         "#{charge.label} is #{Core::Spoken.dollars(charge.cents)}, and was #{Core::Spoken.dollars(usual)} as a rule."
-      Finding.new(code: "twice", text:, act: nil)
+      Finding.of("twice", text)
     end
   end
 
   def self.unauthorised(facts)
     facts.unauthorised.map do |label|
-      Finding.new(
-        code: "unauthorised",
-        text: "#{label}: nobody of theirs has agreed to it.",
-        act: "ask_customer"
-      )
+      Finding.of("unauthorised", "#{label}: nobody of theirs has agreed to it.", act: "ask_customer")
     end
   end
 
   def self.changed(facts)
     return [] if facts.changed.nil?
 
-    [
-      Finding.new(
-        code: "changed",
-        text: "#{facts.changed.last} changed what it costs after it was delivered.",
-        act: nil
-      )
-    ]
+    [Finding.of("changed", "#{facts.changed.last} changed what it costs after it was delivered.")]
   end
 
   def self.miles(facts)
@@ -90,13 +91,7 @@ module Core::Billing::Unusual
     end
 
     told = [miles, driven].map { |tenths| Core::Spoken.grouped((tenths / 10.0).round) }
-    [
-      Finding.new(
-        code: "miles",
-        text: "It is priced by #{told.first} miles, and the way is #{told.last}.",
-        act: nil
-      )
-    ]
+    [Finding.of("miles", "It is priced by #{told.first} miles, and the way is #{told.last}.")]
   end
-  private_class_method :confirmed, :twice, :unauthorised, :changed, :miles
+  private_class_method :lumpers, :confirmed, :twice, :unauthorised, :changed, :miles
 end

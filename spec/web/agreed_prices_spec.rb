@@ -280,6 +280,48 @@ RSpec.describe "What is agreed on price" do
       )
     end
 
+    it "is what a driver laid out for a lumper, until it is charged" do
+      id, trip_id = sent(crew, **priced(price: { kind: "flat", rate: "1850.00" }))
+      deliver(trip_id)
+      keep_photo(trip_id)
+      receipt = {
+        trip_id:,
+        driver_id:,
+        kind: "lumper",
+        amount: 180,
+        spent_on: "2026-11-23",
+        content_type: "image/png",
+        sha256: "0",
+        at: now
+      }
+      DB[:receipts].insert(receipt)
+      expect(unusual(id)).to eq(%w[lumper])
+      charge = {
+        key: "as-laid-out",
+        version: row(id)[:version],
+        kind: "lumper",
+        label: "Lumper",
+        amount: "180.00"
+      }
+      client.call(:post, "/api/loads/#{id}/charges", charge)
+      expect(unusual(id)).to eq([])
+    end
+
+    it "is what dispatch put on it after it was delivered, and not what billing did" do
+      id, trip_id = sent(crew, **priced(price: { kind: "flat", rate: "1850.00" }))
+      deliver(trip_id)
+      keep_photo(trip_id)
+      Clock.hold(now + (24 * Given::HOUR))
+      put = ->(who, key) do
+        charge = { key:, version: row(id)[:version], kind: "tarp", label: "Tarps", amount: "75.00" }
+        who.call(:post, "/api/loads/#{id}/charges", charge)
+        unusual(id)
+      end
+      expect([put.call(client, "put-by-billing"), put.call(dispatch, "put-by-dispatch")]).to eq(
+        [[], %w[changed]]
+      )
+    end
+
     it "is told by what was billed before" do
       invoice_id =
         DB[:invoices].insert(

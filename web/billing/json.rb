@@ -58,16 +58,6 @@ module Web::Billing::Json
         { **row.slice(:id, :words), line_on: row[:line_on].iso8601, amount: money(row[:amount]) }
       end
 
-    def claims =
-      Reads::Billing.claims.map do |row|
-        {
-          **row.slice(:id, :version, :invoice_id, :number, :customer_id, :customer, :reason, :made_by, :note),
-          made_at: row[:made_at].iso8601,
-          next_on: Web::Figures.iso(row[:next_on]),
-          amount: money([row[:amount], row[:owed]].min)
-        }
-      end
-
     def open(customer_id, now) =
       Reads::Billing::Receivables.of(customer_id).map { |row| row(row.merge(credited: false), today(now)) }
 
@@ -100,7 +90,10 @@ module Web::Billing::Json
         driver: row[:driver]&.slice(:id, :name, :trip_id),
         total: Money.text(load.cents),
         charges: load.charges.map { |charge| charge(charge) },
-        unusual: load.unusual.map(&:to_h),
+        unusual:
+          load.unusual.map do |one|
+            { **one.to_h.except(:cents), amount: one.cents && Money.text(one.cents) }
+          end,
         waits: load.waits.map { |wait| { **wait.to_h, since: Web::Figures.iso(wait.since) } }
       }
     end

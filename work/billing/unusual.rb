@@ -14,6 +14,7 @@ class Work::Billing::Unusual
     @changed =
       Store::Billing::Usual.changed(loads.to_h { |load| [load.row[:id], load.row[:delivered_at]] }.compact)
     @driven = Store::Billing::Usual.driven(ids)
+    @lumpers = Store::Billing::Usual.lumpers(ids)
     @unauthorised = Store::Billing::Usual.unauthorised(ids)
   end
 
@@ -25,6 +26,7 @@ class Work::Billing::Unusual
     row = load.row
     by_mile = row[:price_kind] == "per_mile"
     U::Facts.new(
+      lumpers: U.uncharged(*(@lumpers[row[:id]] || [[], []])),
       charges: load.charges,
       usual: usual(row[:customer_id], load.charges),
       unauthorised: @unauthorised[row[:id]] || [],

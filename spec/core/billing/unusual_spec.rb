@@ -15,6 +15,7 @@ RSpec.describe Core::Billing::Unusual do
   def found(**said) =
     described_class.of(
       described_class::Facts.new(
+        lumpers: [],
         charges: [],
         usual: {
         },
@@ -47,6 +48,17 @@ RSpec.describe Core::Billing::Unusual do
   it "holds it against the confirmation, to the cent" do
     expect(found(confirmed_cents: 999_99).first.text).to eq(
       "Their confirmation says $999.99, and this comes to $1,000.00."
+    )
+  end
+
+  it "points at what a driver laid out and nobody is charged, once for each receipt" do
+    expect(
+      [[[180_00, 180_00], [180_00]], [[180_00], [180_00]], [[90_00], [180_00]]].map do |told|
+        described_class.uncharged(*told)
+      end
+    ).to eq([[180_00], [], [90_00]])
+    expect(found(lumpers: [180_00]).map { |one| [one.text, one.act, one.cents] }).to eq(
+      [["The driver laid out $180.00 for a lumper, and it is not charged.", "charge_lumper", 180_00]]
     )
   end
 

@@ -80,6 +80,19 @@ const customerAsked = useAct<unknown>(
   () => announce('The customer is asked by mail.'),
   () => [asking.value],
 )
+/** What the driver laid out is charged as it is. */
+const charged = useAct<unknown>(
+  () => void load(),
+  () => [asking.value, data.value],
+)
+function chargeLumper(row: Unbilled, amount: string) {
+  asking.value = row.id
+  const body = { version: row.version, kind: 'lumper', label: 'Lumper', amount } as const
+  void charged.act(key =>
+    api.POST('/api/loads/{id}/charges', { params: { path: { id: row.id } }, body: { key, ...body } }),
+  )
+}
+const refused = computed(() => trouble.value ?? customerAsked.trouble.value ?? charged.trouble.value)
 const decides = ({ waits, driver }: Unbilled) =>
   driver && waits.some(({ act: helps }) => helps === 'settle_detention')
 const wantsDiesel = ({ waits }: Unbilled) => waits.some(({ act: helps }) => helps === 'take_diesel')
@@ -89,9 +102,7 @@ const canAsk = ({ waits, driver }: Unbilled) =>
 
 <template>
   <waiting v-slot="{ data: desk }" :data="data" :problem="problem" @again="load">
-    <v-alert v-if="trouble ?? customerAsked.trouble.value" type="error" class="mb-2">{{
-      (trouble ?? customerAsked.trouble.value)!.message
-    }}</v-alert>
+    <v-alert v-if="refused" type="error" class="mb-2">{{ refused.message }}</v-alert>
     <p v-if="last" class="panel pad row" role="status">
       <span
         ><button type="button" class="link" @click="emit('look', last.id)">{{ last.number }}</button> over
@@ -157,6 +168,16 @@ const canAsk = ({ waits, driver }: Unbilled) =>
                     @click="askCustomer(row)"
                   >
                     Ask for their number
+                  </button>
+                  <button
+                    v-if="one.act === 'charge_lumper' && one.amount"
+                    type="button"
+                    class="link"
+                    :disabled="charged.busy.value"
+                    :aria-label="`Charge it: ${row.number}, ${showDollars(one.amount)}`"
+                    @click="chargeLumper(row, one.amount)"
+                  >
+                    Charge it
                   </button>
                 </div>
                 <details class="small quiet">

@@ -169,6 +169,17 @@ describe('what is to be billed', () => {
     expect(posts()[0]!.path).toMatch(/loads\/1\/ask-authorisation$/)
   })
 
+  it('charges what the driver laid out for a lumper', async () => {
+    const unusual = [{ code: 'lumper', text: 'Not charged.', act: 'charge_lumper', amount: '180.00' }]
+    const { wrapper, posts } = await shown({ ready: [load(1, { unusual })], waiting: [] })
+    await wrapper.find('[aria-label="Charge it: L1, $180.00"]').trigger('click')
+    await settled()
+    expect(posts()[0]).toMatchObject({
+      path: expect.stringMatching(/loads\/1\/charges$/),
+      body: { version: 1, kind: 'lumper', label: 'Lumper', amount: '180.00' },
+    })
+  })
+
   it('shows what is refused, and no button to who does not bill', async () => {
     const { wrapper } = await shown({ ready: [load(1)], waiting: [] }, refusal('not_ready', 422, '/load_ids'))
     await wrapper.find('[aria-label="Bill it: L1"]').trigger('click')
