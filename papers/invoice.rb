@@ -95,6 +95,7 @@ class Papers::Invoice < Papers::Letter
 
   def pay_to
     return if credit?
+    return pay_factor if @value.factor
 
     company = @value.company
     title "Pay to"
@@ -105,6 +106,12 @@ class Papers::Invoice < Papers::Letter
       end
       .each { |line| say line }
     quiet "Please say #{@row[:number]} with your payment."
+  end
+
+  def pay_factor
+    title "Pay to"
+    say @value.factor
+    quiet "#{@row[:number]} is sold and assigned to #{@value.factor}: only what is paid to them pays it."
   end
 
   def caption(paper)

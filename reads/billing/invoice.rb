@@ -2,7 +2,7 @@
 
 # One invoice or credit note with all that stands on it and what became of it.
 module Reads::Billing::Invoice
-  # row - with customer and paid; lines, loads (with :references), papers - rows; credits, rebills - the invoice that it
+  # factor - who it is sold to, or nil; row - with customer and paid; lines, loads (with :references), papers - rows; credits, rebills - the invoice that it
   # takes back or stands in the place of, or nil; credited_by, rebilled_by - what did so to it, or nil; received, claims,
   # mails - rows
   Value =
@@ -19,7 +19,8 @@ module Reads::Billing::Invoice
       :rebilled_by,
       :received,
       :claims,
-      :mails
+      :mails,
+      :factor
     )
   # What goes behind a bill where the customer asks for nothing in particular.
   USUAL = %w[bol pod lumper_receipt scale_ticket].freeze
@@ -44,7 +45,8 @@ module Reads::Billing::Invoice
       rebilled_by: invoices.first(rebills_id: id),
       received: received(id),
       claims: Store::Billing::Claims.where(invoice_id: id).order(:id).all,
-      mails: Store::Billing::Mails.where(invoice_id: id).order(:id).all
+      mails: Store::Billing::Mails.where(invoice_id: id).order(:id).all,
+      factor: Store::Billing::Factoring.of_invoice(id)
     )
   end
 

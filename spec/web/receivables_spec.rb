@@ -170,6 +170,18 @@ RSpec.describe Web::Billing do
       expect(proven).to eq([])
     end
 
+    it "is to be paid to him, says its paper, until it comes back" do
+      paper = -> do
+        bytes = client.call(:get, "/api/invoices/#{invoice[:id]}/pdf")
+        PDF::Reader.new(StringIO.new(bytes)).pages.first.text[/Pay to\s+(.+)$/, 1]
+      end
+      ours = paper.call
+      sell
+      sold_to = paper.call
+      post("/api/factored/#{sold[:id]}/take-back")
+      expect([sold_to, paper.call]).to eq(["Ridgeline Factoring", ours])
+    end
+
     it "comes back where the customer never pays him, and is owed again" do
       sell
       post("/api/factored/#{sold[:id]}/take-back")

@@ -3,6 +3,10 @@
 # Schedules of invoices that were sold to a factor.
 module Store::Billing::Factoring
   Schedules = Store::Table.of(:factoring_schedules)
+
+  # Whom an invoice is sold to, unless it came back; or nil.
+  def self.of_invoice(invoice_id) =
+    Sold.where(invoice_id:, returned_at: nil).join(:factoring_schedules, id: :schedule_id).get(:factor)
   Sold =
     Store::Table.of(:factored_invoices) do
       # With number, customer and due day of the invoice.
