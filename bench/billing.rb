@@ -3,7 +3,7 @@
 require_relative "../config/application"
 require_relative "fleet"
 
-# Loads invoiced one by one, on paper too; what is owed of 50,000 open invoices; a bank's file of 10,000 lines: in a
+# The desk of what is to be billed; loads invoiced one by one, on paper too; what is owed of 50,000 open invoices; a bank's file of 10,000 lines: in a
 # transaction that is rolled back.
 module Bench
   LOADS = 1_000
@@ -18,6 +18,8 @@ module Bench
       DB[:company].insert_conflict.insert(id: 1, name: "Bench Haulage")
       DB[:loads].where(status: %w[delivered papers_in]).update(status: "cancelled")
       ids = ready
+      spent = timed { Work::Billing::Facts.looked_at(@now.to_date) }
+      puts format("the desk of %d ready loads, with what is unusual: %.0f ms", LOADS, spent * 1000)
       puts format("%d loads invoiced: %.0f a second", LOADS, LOADS / timed { ids.each { |id| bill(id) } })
       made = DB[:invoice_loads].where(load_id: ids.first(PAPERS)).select_map(:invoice_id)
       spent = timed { made.each { |id| Papers::Invoice.new(Reads::Billing::Invoice.of(id)).render } }

@@ -46,8 +46,9 @@ module Store::Billing
 
   # Delivered, or cancelled with a charge for the truck that was ordered and not used.
   def self.billable
-    unused = DB[:accessorials].where(load_id: Sequel[:loads][:id], kind: "not_used")
-    Sequel.|({ status: Core::Freight::Statuses::BILLABLE }, Sequel.&({ status: "cancelled" }, unused.exists))
+    unused = DB[:accessorials].where(kind: "not_used").select(:load_id)
+    not_used = Sequel.&({ Sequel[:loads][:status] => "cancelled" }, { Sequel[:loads][:id] => unused })
+    Sequel.|({ status: Core::Freight::Statuses::BILLABLE }, not_used)
   end
 
   def self.weight =

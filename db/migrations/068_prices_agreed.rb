@@ -78,7 +78,11 @@ Sequel.migration do
       add_column :confirmed_total, BigDecimal, size: [12, 2]
     end
     # The customer's number for it, or whoever of his agreed.
-    alter_table(:accessorials) { add_column :authorised_as, String, text: true, null: false, default: "" }
+    alter_table(:accessorials) do
+      add_column :authorised_as, String, text: true, null: false, default: ""
+      # A load that is cancelled is looked for by it.
+      add_index :load_id, where: { kind: "not_used" }, name: :accessorials_not_used
+    end
     alter_table(:customers) do
       # By hand, each load when it is ready, or all of a week on one invoice.
       add_column :bill_by, String, text: true, null: false, default: "by_hand"

@@ -2,7 +2,8 @@
 
 # One invoice or credit note with all that stands on it and what became of it.
 module Reads::Billing::Invoice
-  # factor - who it is sold to, or nil; row - with customer and paid; lines, loads (with :references), papers - rows; credits, rebills - the invoice that it
+  # factor - whom it is sold to, or nil
+  # row - with customer and paid; lines, loads (with :references), papers - rows; credits, rebills - the invoice that it
   # takes back or stands in the place of, or nil; credited_by, rebilled_by - what did so to it, or nil; received, claims,
   # mails - rows
   Value =

@@ -12,11 +12,15 @@ class Work::Billing::Facts
     new(rows).all
   end
 
-  # The same with what is unusual of each. today - Date
+  # The same with who delivered it and what is unusual of each. today - Date
   def self.looked_at(today, ids = nil)
     loads = of(ids)
     unusual = Work::Billing::Unusual.of(loads, today)
-    loads.map { |load| load.with(unusual: unusual.fetch(load.row[:id])) }
+    drivers = Store::Billing.drivers(loads.map { |load| load.row[:id] })
+    loads.map do |load|
+      id = load.row[:id]
+      load.with(row: load.row.merge(driver: drivers[id]), unusual: unusual.fetch(id))
+    end
   end
 
   # What the bill of a load waits for beside what its own page says already. load - row; codes - of what is said
@@ -33,7 +37,6 @@ class Work::Billing::Facts
     @accessorials = Store::Billing.accessorials(ids)
     @detention = Store::Billing.open_detention(ids)
     @delivered = Store::Billing.delivered_at(ids)
-    @drivers = Store::Billing.drivers(ids)
   end
 
   # Array of Load, in the order in which they were delivered.
@@ -41,7 +44,7 @@ class Work::Billing::Facts
     @rows.map do |row|
       charges = Core::Billing.charges(row, @accessorials[row[:id]] || [])
       Load.new(
-        row: row.merge(delivered_at: @delivered[row[:id]], driver: @drivers[row[:id]]),
+        row: row.merge(delivered_at: @delivered[row[:id]]),
         charges:,
         waits: Core::Billing.waits(facts(row)),
         unusual: []

@@ -12,8 +12,9 @@ module Work::Billing::MakeInvoice
       loads = ready(rows)
       invoiced_on =
         Work::Billing::Day.read(input[:invoiced_on] || Store::Company.day_of(now), "/invoiced_on", now:)
-      id = write(loads, invoiced_on, by, now)
-      bill(act, rows, Store::Billing::Invoices.row(id))
+      number = Core::Billing.number(Store::Billing.next_serial)
+      id = write(number, loads, invoiced_on, by, now)
+      bill(act, rows, number, invoiced_on)
       act.changed("invoice", id, { loads: [nil, rows.map { |row| row[:number] }.join(", ")] })
       id
     end
@@ -35,10 +36,9 @@ module Work::Billing::MakeInvoice
     loads
   end
 
-  def self.write(loads, invoiced_on, by, now)
+  def self.write(number, loads, invoiced_on, by, now)
     customer = loads.first.row
     charges = loads.flat_map(&:charges)
-    number = Core::Billing.number(Store::Billing.next_serial)
     id =
       Store::Billing::Invoices.insert(
         number:,
@@ -65,20 +65,10 @@ module Work::Billing::MakeInvoice
       end
     )
 
-  def self.bill(act, rows, invoice)
+  def self.bill(act, rows, number, invoiced_on)
     rows.each do |load|
-      Store::Freight::Loads.change(
-        load,
-        status: "billed",
-        invoice_number: invoice[:number],
-        invoiced_on: invoice[:invoiced_on],
-        paid_on: nil
-      )
-      act.changed(
-        "load",
-        load[:id],
-        { status: [load[:status], "billed"], invoice_number: [nil, invoice[:number]] }
-      )
+      Store::Freight::Loads.change(load, status: "billed", invoice_number: number, invoiced_on:, paid_on: nil)
+      act.changed("load", load[:id], { status: [load[:status], "billed"], invoice_number: [nil, number] })
     end
   end
 
