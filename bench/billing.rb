@@ -3,7 +3,8 @@
 require_relative "../config/application"
 require_relative "fleet"
 
-# The desk of what is to be billed; loads invoiced one by one, on paper too; what is owed of 50,000 open invoices; a bank's file of 10,000 lines: in a
+# The desk of what is to be billed; loads invoiced one by one, on paper too;
+# what is owed of 50,000 open invoices; a bank's file of 10,000 lines: in a
 # transaction that is rolled back.
 module Bench
   LOADS = 1_000
