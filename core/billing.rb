@@ -25,6 +25,16 @@ module Core::Billing
   # How a customer is billed: by hand, each load as soon as it is ready, or all of a week on one invoice.
   BILL_BY = %w[by_hand each_load each_week].freeze
 
+  # Of what is agreed on charges with one customer (:customer_id) and with everybody (nil) what holds for him: one row of
+  # each :code and :label, his own before everybody's.
+  def self.own_first(rows) =
+    rows
+      .group_by { |row| row.values_at(:code, :label) }
+      .map { |_, same| same.find { |row| row[:customer_id] } || same.first }
+
+  # The Monday of a day's week.
+  def self.monday(day) = day - ((day.wday - 1) % 7)
+
   # Is what is ready to be billed without anybody's doing? A week's loads are billed from the Monday after on.
   #
   # bill_by - of BILL_BY; delivered_on, today - Date where the company is
@@ -33,7 +43,7 @@ module Core::Billing
     when "each_load"
       true
     when "each_week"
-      delivered_on < today - ((today.wday - 1) % 7)
+      delivered_on < monday(today)
     else
       false
     end

@@ -6,10 +6,8 @@ class Jobs::BillReady < Que::Job
 
   EVERY_SECONDS = 5
 
-  def self.pdf = ->(id) { Papers::Invoice.new(Reads::Billing::Invoice.of(id)).render }
-
   private
 
   def every_seconds = EVERY_SECONDS
-  def look = Work::Billing::BillByRule.call(pdf: self.class.pdf, now: Clock.now)
+  def look = Work::Billing::BillByRule.call(now: Clock.now)
 end

@@ -122,10 +122,13 @@ module Store::Billing
   # What a customer may owe, against what he does and will: Core::Billing::Credit. but - id of a load that is left out
   def self.credit(customer_id, but: nil)
     limit, stops = Store::Fleet::Customers.at(customer_id).get(%i[credit_limit credit_stops])
+    # Where there is none, nothing is added up.
+    return Core::Billing::Credit.new(limit_cents: nil, owed_cents: 0, booked_cents: 0, stops:) unless limit
+
     booked = DB[:loads].where(customer_id:, status: Core::Freight::Statuses::UNBILLED).exclude(id: but)
     cents = ->(dollars) { Core::Money.cents(dollars || 0) }
     Core::Billing::Credit.new(
-      limit_cents: limit && cents.call(limit),
+      limit_cents: cents.call(limit),
       owed_cents: cents.call(Invoices.owed(customer_id)),
       booked_cents: cents.call(booked.sum(:total)),
       stops:

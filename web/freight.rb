@@ -11,7 +11,6 @@ module Web::Freight
     app.get("/api/customers/:id/lanes") do
       json({ **Web::Freight::LanesJson.of(id), **Web::Billing::PricesJson.of(id, now) })
     end
-    app.post("/api/loads/quote") { json Work::Freight::Quote.typed(input, by:, now:).to_h }
     app.get("/api/loads/:id") { load }
     app.put("/api/loads/:id") { load Work::Freight::ChangeLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/cancel") { load Work::Freight::CancelLoad.call(id, input, by:, now:) }
@@ -29,8 +28,11 @@ module Web::Freight
     papers(app)
   end
 
-  # What is charged beside the haul.
+  # What a load would cost, and what is charged beside the haul.
   def self.charges(app)
+    app.post("/api/loads/quote") do
+      json Web::Freight::PriceJson.quote(Work::Freight::Quote.typed(input, by:, now:))
+    end
     app.post("/api/loads/:id/charges") { load Work::Billing::ChargeLoad.call(id, input, by:, now:) }
     app.post("/api/loads/:id/charges/:charge_id/authorise") do
       load Work::Billing::ChargeLoad.authorise(id, parameters[:charge_id], input, by:, now:)

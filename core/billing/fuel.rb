@@ -25,9 +25,13 @@ module Core::Billing::Fuel
     scale = scales.select { |one| one.from_on <= day }.max_by(&:from_on) or return
     held = day - scale.lag_days
     price = prices.select { |one| one.region == scale.region && one.told_on <= held }.max_by(&:told_on)
-    lacking = held - ((held.wday - 1) % WEEK_DAYS) if price.nil? || held - price.told_on >= WEEK_DAYS
+    lacking = Core::Billing.monday(held) if price.nil? || held - price.told_on >= WEEK_DAYS
     Surcharge.new(scale:, price:, rate: price ? rate(scale, price.price) : BigDecimal(0), lacking:)
   end
+
+  # The day a load is picked up where it is: as it left there, else as it is planned, else now. zone - TZInfo's; instants -
+  # Time or nil, but for now
+  def self.day(zone, left_at:, planned_at:, now:) = zone.to_local(left_at || planned_at || now).to_date
 
   # What a scale comes to at a price of diesel: dollars a mile or percent.
   def self.rate(scale, price) =

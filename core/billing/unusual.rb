@@ -28,6 +28,11 @@ module Core::Billing::Unusual
   # Ours: what is called twice the usual, and miles that are far from the way. Percent.
   TWICE_PERCENT = 200
   FAR_PERCENT = 10
+  # What comes up on the road, and may stand in a confirmation or not.
+  LATER = %w[detention layover lumper extra_stop not_used reconsignment].freeze
+  # How many days back is looked, and at how many of a customer's charges of a kind; ours.
+  LOOK_BACK_DAYS = 365
+  LATEST = 40
   # How often something must have been billed before it is called usual; ours.
   OFTEN = 4
 
@@ -55,7 +60,9 @@ module Core::Billing::Unusual
     end
 
   def self.confirmed(facts)
-    return [] if facts.confirmed_cents.nil? || facts.confirmed_cents == facts.total_cents
+    later_cents = facts.charges.select { |charge| LATER.include?(charge.code) }.sum(&:cents)
+    as_told = [facts.total_cents, facts.total_cents - later_cents]
+    return [] if facts.confirmed_cents.nil? || as_told.include?(facts.confirmed_cents)
 
     confirmed, total = [facts.confirmed_cents, facts.total_cents].map { |cents| Core::Spoken.dollars(cents) }
     [Finding.of("confirmed", "Their confirmation says #{confirmed}, and this comes to #{total}.")]

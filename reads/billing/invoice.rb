@@ -29,7 +29,7 @@ module Reads::Billing::Invoice
   # Raises Store::NotFound.
   def self.of(id)
     invoices = Store::Billing::Invoices
-    row = invoices.with_paid.first(Sequel[:invoices][:id] => id) or raise Store::NotFound.new("invoice", id)
+    row = invoices.with_paid(id:).first or raise Store::NotFound.new("invoice", id)
     customer = Store::Fleet::Customers.row(row[:customer_id])
     lines = Store::Billing::InvoiceLines.where(invoice_id: id).order(:position).all
     loads = loads(lines)

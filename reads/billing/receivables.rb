@@ -42,7 +42,7 @@ module Reads::Billing::Receivables
 
   # What a customer owes, the oldest due first: rows with paid.
   def self.of(customer_id) =
-    Store::Billing::Invoices.open.where(customer_id:).order(:due_on, Sequel[:invoices][:id]).all
+    Store::Billing::Invoices.open(customer_id:).order(:due_on, Sequel[:invoices][:id]).all
 
   # What a customer is told that he owes. open - rows with paid, the oldest due first; left_cents - of his that lies
   # unapplied; owed - { bucket => cents }

@@ -266,7 +266,7 @@ RSpec.describe "What is agreed on price" do
         to: "office@example.com",
         body: /Detention at Boise: \$50.00/
       )
-      expect(Work::Billing::BillByRule.call(pdf: ->(_) { "" }, now:)).to eq([])
+      expect(Work::Billing::BillByRule.call(now:)).to eq([])
       charge = told(id)[:price][:accessorials].first
       word = { key: "their-number", version: row(id)[:version], authorised_as: "A-8812, Ada" }
       dispatch.call(:post, "/api/loads/#{id}/charges/#{charge[:id]}/authorise", word)
@@ -274,7 +274,7 @@ RSpec.describe "What is agreed on price" do
       expect(
         dispatch.call(:post, "/api/loads/#{id}/ask-authorisation", { key: "ask-them-again" })
       ).to include(error: include(code: "nothing_to_ask"))
-      made = Work::Billing::BillByRule.call(pdf: ->(_) { "" }, now:)
+      made = Work::Billing::BillByRule.call(now:)
       expect(DB[:invoice_lines].where(invoice_id: made, code: "detention").get(:label)).to eq(
         "Detention at Boise (A-8812, Ada)"
       )
@@ -320,6 +320,16 @@ RSpec.describe "What is agreed on price" do
       expect([put.call(client, "put-by-billing"), put.call(dispatch, "put-by-dispatch")]).to eq(
         [[], %w[changed]]
       )
+    end
+
+    it "says nothing of the miles of a load that shared its truck" do
+      id, trip_id = sent(crew, price: { kind: "per_mile", rate: "2.00", accessorials: [] })
+      deliver(trip_id)
+      keep_photo(trip_id)
+      DB[:trips].where(id: trip_id).update(loaded_miles: 900)
+      expect(unusual(id)).to eq(%w[miles])
+      DB[:trip_loads].insert(trip_id:, load_id: book)
+      expect(unusual(id)).to eq([])
     end
 
     it "is told by what was billed before" do
@@ -376,6 +386,16 @@ RSpec.describe "What is agreed on price" do
       )
       expect([row(id)[:status], Work::Billing::ProveBooks.call]).to eq(["cancelled", []])
     end
+  end
+
+  it "bills a cancelled load for nothing but the truck, also where that was charged before" do
+    id, = sent(crew)
+    charge = { key: "charged-before", version: row(id)[:version], kind: "not_used", label: "Truck, not used" }
+    dispatch.call(:post, "/api/loads/#{id}/charges", { **charge, amount: "200.00" })
+    dispatch.call(:post, "/api/loads/#{id}/cancel", { key: "and-cancelled", why: "Freight was not ready" })
+    expect(client.call(:post, "/api/invoices", { key: "only-the-truck", load_ids: [id] })[:total]).to eq(
+      "200.00"
+    )
   end
 
   describe "what a customer may owe" do

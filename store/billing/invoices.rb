@@ -7,37 +7,42 @@ Store::Billing::Invoices =
     def standing = where(kind: "invoice").exclude(Sequel[:invoices][:id] => credited)
     def credited = Store::Billing::Invoices.exclude(credits_id: nil).select(:credits_id)
 
-    # With what was paid toward each, and the customer's name.
-    def with_paid
-      paid =
-        Store::Billing::PaymentParts
-          .standing
-          .group(:invoice_id)
-          .select(:invoice_id, Sequel.function(:sum, :amount).as(:paid))
-      join(:customers, id: :customer_id)
+    # With what was paid toward each, the customer's name and terms. only - conditions on invoices: what was paid is added up
+    # for those alone, and not first for all that there ever were.
+    def with_paid(**only)
+      parts = Store::Billing::PaymentParts.standing
+      unless only.empty?
+        only = only.transform_keys { |name| Sequel[:invoices][name] }
+        parts = parts.where(invoice_id: Store::Billing::Invoices.where(only).select(:id))
+      end
+      paid = parts.group(:invoice_id).select(:invoice_id, Sequel.function(:sum, :amount).as(:paid))
+      (only.empty? ? self : where(only))
+        .join(:customers, id: :customer_id)
         .left_join(paid.as(:paid), invoice_id: Sequel[:invoices][:id])
         .select_all(:invoices)
         .select_append(
           Sequel[:customers][:name].as(:customer),
+          :discount_percent,
+          :discount_days,
           Sequel.function(:coalesce, Sequel[:paid][:paid], 0).as(:paid)
         )
     end
 
-    # Of which something is owed still.
-    def open =
-      standing.with_paid.where do
-        Sequel[:invoices][:total] > Sequel.function(:coalesce, Sequel[:paid][:paid], 0)
-      end
+    # Of which something is owed still. only - as above
+    def open(**only) =
+      standing
+        .with_paid(**only)
+        .where { Sequel[:invoices][:total] > Sequel.function(:coalesce, Sequel[:paid][:paid], 0) }
 
     # The row with paid of one of which something is owed, or nil.
-    def owing(id) = open.first(Sequel[:invoices][:id] => id)
+    def owing(id) = Store::Billing::Invoices.open(id:).first
 
     # What is owed of one, in dollars.
-    def owed_of(id) = with_paid.where(Sequel[:invoices][:id] => id).from_self.get { total - paid }
+    def owed_of(id) = with_paid(id:).from_self.get { total - paid }
 
     # What a customer owes, in dollars.
     def owed(customer_id) =
-      Store::Billing::Invoices.open.where(customer_id:).from_self.get { sum(total - paid) } || BigDecimal(0)
+      Store::Billing::Invoices.open(customer_id:).from_self.get { sum(total - paid) } || BigDecimal(0)
 
     # Of what is owed: { customer id => rows with bucket, owed in dollars and count }.
     def ages(today)
@@ -62,18 +67,6 @@ Store::Billing::Invoices =
         .all
         .group_by { |row| row[:customer_id] }
     end
-
-    # Invoices that somebody made and nobody mailed, of customers who are billed by a rule, with their addresses.
-    def unmailed(made_by) =
-      standing
-        .join(:customers, id: :customer_id)
-        .where(made_by:)
-        .exclude(bill_by: "by_hand")
-        .exclude(Sequel[:invoices][:id] => Store::Billing::Mails.select(:invoice_id))
-        .select_all(:invoices)
-        .select_append(:bill_email, :email)
-        .order(Sequel[:invoices][:id])
-        .all
 
     def latest_first = reverse(Sequel[:invoices][:invoiced_on], Sequel[:invoices][:id])
   end

@@ -50,21 +50,19 @@ module Store::Billing::Prices
       diesel_lacking_on: surcharge.lacking
     }
 
-  # The day a load is picked up where it is: as it left there, else as it is planned, else now. load - pickup_at,
-  # pickup_zone
+  # Core::Billing::Fuel.day of a load. load - pickup_at, pickup_zone
   def self.day(load, left_at, now)
-    zone = load[:pickup_zone] || Store::Company.zone
-    TZInfo::Timezone.get(zone).to_local(left_at || load[:pickup_at] || now).to_date
+    zone = load[:pickup_zone] ? TZInfo::Timezone.get(load[:pickup_zone]) : Store::Company.zone
+    Core::Billing::Fuel.day(zone, left_at:, planned_at: load[:pickup_at], now:)
   end
 
-  # What a customer is charged by code: his own before everybody's.
+  # What a customer is charged by code.
   def self.charges(customer_id) =
     Charges
       .where(Sequel.|({ customer_id: }, { customer_id: nil }))
       .order(:code, :label)
       .all
-      .group_by { |row| row.values_at(:code, :label) }
-      .map { |_, rows| rows.max_by { |row| row[:customer_id] ? 1 : 0 } }
+      .then { |rows| Core::Billing.own_first(rows) }
 
   # The price that stands for a lane on a day: Core::Billing::LanePrice::Price, or nil. from, to - rows with town and state
   def self.lane(customer_id, from, to, day)

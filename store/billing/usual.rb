@@ -2,9 +2,7 @@
 
 # What bills of before say of those to come: a fixed number of queries for many loads.
 module Store::Billing::Usual
-  # How far back is looked, and at how many lines.
-  DAYS = 365
-  MOST = 40
+  U = Core::Billing::Unusual
 
   # { [customer id, code] => Array of cents }, the latest first. today - Date
   def self.charges(customer_ids, today)
@@ -12,7 +10,7 @@ module Store::Billing::Usual
       DB[:invoice_lines]
         .join(:invoices, id: :invoice_id)
         .where(customer_id: customer_ids, kind: "invoice")
-        .where { (invoiced_on > today - DAYS) & (amount > 0) }
+        .where { (invoiced_on > today - U::LOOK_BACK_DAYS) & (amount > 0) }
         .exclude(code: %w[line_haul fuel_surcharge])
         .select(
           :customer_id,
@@ -25,7 +23,7 @@ module Store::Billing::Usual
         )
     ranked
       .from_self
-      .where { rank <= MOST }
+      .where { rank <= U::LATEST }
       .select_map(%i[customer_id code amount])
       .group_by { |row| row.first(2) }
       .transform_values { |rows| rows.map { |row| Core::Money.cents(row.last) } }
@@ -51,13 +49,19 @@ module Store::Billing::Usual
       .select_map(:id)
       .map { |id| "account:#{id}" }
 
-  # { load id => miles of the ways of its trips }
+  # { load id => miles of the ways of its trips }; of a load that shared its truck nobody can tell its own.
   def self.driven(load_ids) =
     DB[:trip_loads]
       .join(:trips, id: :trip_id, status: "delivered")
       .where(load_id: load_ids)
+      .exclude(load_id: shared(load_ids))
       .group(:load_id)
       .select_hash(:load_id, Sequel.function(:sum, :loaded_miles).as(:miles))
+
+  def self.shared(load_ids)
+    several = DB[:trip_loads].group(:trip_id).having { count.function.* > 1 }.select(:trip_id)
+    DB[:trip_loads].where(load_id: load_ids, trip_id: several).select(:load_id)
+  end
 
   # What drivers laid out for lumpers, and what is charged of that, trip by trip: { load id => [Array of cents, Array of
   # cents] }, the same for all loads of a trip.
@@ -78,7 +82,7 @@ module Store::Billing::Usual
     rows
       .select_hash_groups(:trip_id, :amount)
       .transform_values { |amounts| amounts.map { |amount| Core::Money.cents(amount) } }
-  private_class_method :dollars, :billers
+  private_class_method :dollars, :billers, :shared
 
   # { load id => labels } of detention that nobody of the customer's agreed to.
   def self.unauthorised(load_ids) =

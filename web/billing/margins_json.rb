@@ -28,8 +28,8 @@ module Web::Billing::MarginsJson
       lane = "#{load.row[:origin]} → #{load.row[:destination]}"
       [lane, lane]
     else
-      monday = load.delivered_on - ((load.delivered_on.wday - 1) % 7)
-      [monday.iso8601, monday.iso8601]
+      monday = Core::Billing.monday(load.delivered_on).iso8601
+      [monday, monday]
     end
   end
 

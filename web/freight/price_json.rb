@@ -4,6 +4,10 @@
 module Web::Freight::PriceJson
   Figures = Web::Figures
 
+  # quote - Work::Freight::Quote
+  def self.quote(quote) =
+    { **quote.to_h, fuel: quote.by_scale? ? Web::Billing::PricesJson.kept(quote.fuel) : nil }
+
   def self.price(page)
     load = page.load
     {

@@ -104,15 +104,7 @@ module Work::Billing::Agree
       &.fetch(:number)
   end
 
-  def self.kept(table, row, key, act)
-    said = { by: act.by.name, at: act.now }
-    same = table.where(row.slice(*key))
-    id = same.get(:id)
-    return table.insert(**row, **said) unless id
-
-    same.update(**row, **said)
-    id
-  end
+  def self.kept(table, row, key, act) = table.keep({ **row, by: act.by.name, at: act.now }, key:)
 
   def self.drop(act, table, id, what, shown)
     row = table.lock(id) or raise Store::NotFound.new(what.to_s.tr("_", " "), id)

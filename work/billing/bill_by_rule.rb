@@ -6,14 +6,8 @@ require "digest"
 # invoice; and mails it where there is an address. What is unusual waits for a person; what a person bills at the same
 # moment is his.
 module Work::Billing::BillByRule
-  # pdf - called with the id of an invoice for its bytes. Returns the ids of what was made.
-  def self.call(pdf:, now:)
-    made = make(now)
-    Store::Billing::Invoices.unmailed(Work::Actor.system.name).each { |invoice| mail(invoice, pdf, now) }
-    made
-  end
-
-  def self.make(now)
+  # Returns the ids of what was made.
+  def self.call(now:)
     ids = Store::Billing.billed_by_rule
     return [] if ids.empty?
 
@@ -39,27 +33,14 @@ module Work::Billing::BillByRule
   # The id, or nil where somebody was faster. A load that changed since is looked at the next time.
   def self.bill(loads, now)
     key = ["by-rule", *loads.map { |load| "#{load.row[:id]}.#{load.row[:version]}" }].join(" ")
-    Work::Billing::MakeInvoice.call(
-      { key: Digest::SHA256.hexdigest(key), load_ids: loads.map { |load| load.row[:id] } },
-      by: Work::Actor.system,
-      now:
-    )
+    input = { key: Digest::SHA256.hexdigest(key), load_ids: loads.map { |load| load.row[:id] } }
+    DB.transaction do
+      invoice_id = Work::Billing::MakeInvoice.call(input, by: Work::Actor.system, now:)
+      Jobs::MailInvoice.enqueue(invoice_id:)
+      invoice_id
+    end
   rescue Refused
     nil
   end
-
-  # An invoice that was made and not mailed, whatever stopped it, is mailed the next time.
-  def self.mail(invoice, pdf, now)
-    return unless Core::Billing.mail_to(*invoice.values_at(:bill_email, :email))
-
-    key = "by-rule-#{invoice[:number]}"
-    Work::Billing::MailInvoice.call(
-      invoice[:id],
-      { key: },
-      pdf: -> { pdf.call(invoice[:id]) },
-      by: Work::Actor.system,
-      now:
-    )
-  end
-  private_class_method :make, :due?, :bills, :bill, :mail
+  private_class_method :due?, :bills, :bill
 end

@@ -60,9 +60,13 @@ module Work::Billing::Factor
 
   def self.owed(ids)
     Store::Fleet::Customers.queue(Store::Billing::Invoices.where(id: ids).distinct.select_map(:customer_id))
-    ids.uniq.sort.map.with_index do |id, index|
+    ids.sort.map do |id|
       Store::Billing::Invoices.owing(id) or
-        raise Refused.new("not_open", "Nothing of this invoice is owed.", path: "/invoice_ids/#{index}")
+        raise Refused.new(
+                "not_open",
+                "Nothing of this invoice is owed.",
+                path: "/invoice_ids/#{ids.index(id)}"
+              )
     end
   end
 

@@ -32,7 +32,7 @@ module Work::Billing::Receive
   end
 
   # { invoice id => row with paid } of those of which something is owed.
-  def self.open_of(customer_id) = Store::Billing::Invoices.open.where(customer_id:).as_hash(:id)
+  def self.open_of(customer_id) = Store::Billing::Invoices.open(customer_id:).as_hash(:id)
   def self.owed(row) = Money.cents(row[:total] - row[:paid])
 
   # The oldest due first: { invoice id => cents }. rows - of invoices with paid
@@ -92,7 +92,7 @@ module Work::Billing::Receive
   def self.discount(invoice, received_on)
     return 0 unless invoice[:paid].zero?
 
-    percent, days = Store::Fleet::Customers.at(invoice[:customer_id]).get(%i[discount_percent discount_days])
+    percent, days = invoice.values_at(:discount_percent, :discount_days)
     Core::Billing.discount(Money.cents(invoice[:total]), invoice[:invoiced_on], received_on, percent:, days:)
   end
 

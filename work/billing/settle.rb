@@ -25,34 +25,25 @@ module Work::Billing::Settle
   end
 
   # What was settled is owed again: its loads are billed and not paid.
-  def self.reopen(act, invoice)
-    standing = Store::Billing::InvoiceLoads.where(invoice_id: invoice[:id], standing: true)
-    standing
-      .order(:load_id)
-      .select_map(:load_id)
-      .each do |load_id|
-        load = Store::Freight.load_for_change(load_id)
-        next unless load[:status] == "closed"
-
-        Store::Freight::Loads.change(load, status: "billed", paid_on: nil)
-        act.changed("load", load_id, { status: %w[closed billed], paid_on: [load[:paid_on], nil] })
-      end
-  end
+  def self.reopen(act, invoice) = turn(act, invoice, "closed", "billed") { nil }
 
   # What was paid of loads that stand on an invoice is all.
-  def self.close(act, invoice, on)
+  def self.close(act, invoice, on) =
+    turn(act, invoice, "billed", "closed") { |load| [on, load[:invoiced_on]].max }
+
+  # Yields each load for the day that it is paid on.
+  def self.turn(act, invoice, from, to)
     standing = Store::Billing::InvoiceLoads.where(invoice_id: invoice[:id], standing: true)
     standing
-      .order(:load_id)
-      .select_map(:load_id)
+      .select_order_map(:load_id)
       .each do |load_id|
         load = Store::Freight.load_for_change(load_id)
-        next unless load[:status] == "billed"
+        next unless load[:status] == from
 
-        paid_on = [on, load[:invoiced_on]].max
-        Store::Freight::Loads.change(load, status: "closed", paid_on:)
-        act.changed("load", load_id, { status: %w[billed closed], paid_on: [nil, paid_on] })
+        paid_on = yield load
+        Store::Freight::Loads.change(load, status: to, paid_on:)
+        act.changed("load", load_id, { status: [from, to], paid_on: [load[:paid_on], paid_on] })
       end
   end
-  private_class_method :close
+  private_class_method :close, :turn
 end

@@ -3,13 +3,14 @@
 # Cancels a load that is not delivered, with a reason; its crew is free again and told. Where the customer pays for the
 # truck that he ordered and did not use, that is all that the load costs, beside permits that were obtained for it.
 module Work::Freight::CancelLoad
-  # input - { key:, why:, not_used: decimal text, nil for nothing }
+  # input - { key:, why:, not_used: decimal text, nil for what is charged for that already, if anything }
   def self.call(load_id, input, by:, now:)
     Work::Act.once(input[:key], "cancel_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       status = Core::Freight.step(load[:status], "cancelled")
       trips = Work::Freight::ReleaseCrew.call(load_id)
-      costs = input[:not_used] ? not_used(load_id, BigDecimal(input[:not_used])) : {}
+      amount = input[:not_used] ? BigDecimal(input[:not_used]) : charged(load_id)
+      costs = amount ? not_used(load_id, amount) : {}
       Store::Freight::Loads.change(load, status:, cancel_reason: input[:why], **costs)
       trips.each { |trip| Work::Tracking::WriteText.off(trip, load, now) unless trip[:status] == "planned" }
       total = costs[:total] ? { total: [load[:total], costs[:total]] } : {}
@@ -17,6 +18,9 @@ module Work::Freight::CancelLoad
       load_id
     end
   end
+
+  # Dollars, or nil.
+  def self.charged(load_id) = Store::Freight::Accessorials.where(load_id:, kind: "not_used").sum(:amount)
 
   # Writes the charge; returns what the load itself has of it.
   def self.not_used(load_id, amount)
@@ -38,5 +42,5 @@ module Work::Freight::CancelLoad
       total: sum
     }
   end
-  private_class_method :not_used
+  private_class_method :charged, :not_used
 end

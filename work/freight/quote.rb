@@ -54,6 +54,12 @@ class Work::Freight::Quote
   def miles = ways.empty? ? nil : ways.sum(0.to_d, &:miles)
   def estimated? = ways.any?(&:estimated?)
 
+  # Does the surcharge go by the customer's own scale?
+  def by_scale? = @by_scale
+
+  # What a load keeps of its surcharge.
+  def fuel = @fuel ||= @by_scale ? Store::Billing::Prices.columns(surcharge) : { **TYPED, **typed }
+
   def totals = @totals ||= Core::Freight.totals(core_price, miles:, weight_lb: @weight_lb)
 
   def columns
@@ -82,26 +88,12 @@ class Work::Freight::Quote
       miles_estimated: estimated?,
       weight_lb: @weight_lb,
       legs:,
-      fuel: said,
       agreed:,
       credit:
     }
   end
 
   private
-
-  # Of which price of diesel the surcharge is, where a scale tells.
-  def said
-    return unless @by_scale
-
-    {
-      kind: fuel[:fuel_kind],
-      rate: Money.rate_text(fuel[:fuel_rate]),
-      diesel: fuel[:diesel_price] && Money.rate_text(fuel[:diesel_price]),
-      told_on: fuel[:diesel_told_on]&.iso8601,
-      lacking_on: fuel[:diesel_lacking_on]&.iso8601
-    }
-  end
 
   def core_price
     Core::Freight::Pricing::Price.new(
@@ -111,9 +103,6 @@ class Work::Freight::Quote
       accessorials_cents: (@price[:accessorials] || []).map { |line| Money.parse_cents(line[:amount]) }
     )
   end
-
-  # What a load keeps of its surcharge.
-  def fuel = @fuel ||= @by_scale ? Store::Billing::Prices.columns(surcharge) : { **TYPED, **typed }
 
   # What stands for the lane.
   def agreed

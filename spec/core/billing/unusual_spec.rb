@@ -62,6 +62,13 @@ RSpec.describe Core::Billing::Unusual do
     )
   end
 
+  it "leaves out of that what comes up on the road, where the confirmation does not have it" do
+    later = [charge("detention", 70_00), charge("lumper", 30_00)]
+    confirmed =
+      [1_000_00, 900_00, 930_00, 970_00].map { |cents| codes(charges: later, confirmed_cents: cents) }
+    expect(confirmed).to eq([[], [], ["confirmed"], ["confirmed"]])
+  end
+
   it "points at miles more than a tenth off the way, either way" do
     off = [11_00, 11_01, 9_00, 8_99].map { |tenths| codes(miles_tenths: tenths, driven_tenths: 10_00) }
     expect(off).to eq([[], ["miles"], [], ["miles"]])
