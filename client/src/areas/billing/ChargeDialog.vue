@@ -6,6 +6,7 @@ import { parseDollars } from '@/shared/measure'
 import AmountField from '@/shared/typed/AmountField.vue'
 import CustomerField from '@/shared/typed/CustomerField.vue'
 import { useAct } from '@/shared/useAct'
+import AgreeDialog from './AgreeDialog.vue'
 import type { Agreed } from './agreed'
 
 /** What a charge is, for everybody or for one customer. */
@@ -46,42 +47,17 @@ const elsewhere = () => trouble.value && !Object.keys(typed.value).some(field =>
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="520" aria-label="What a charge is" scrollable>
-    <v-card>
-      <v-card-title>What a charge is</v-card-title>
-      <v-card-text>
-        <form id="charge" class="two" @submit.prevent="send">
-          <v-select v-model="typed.code" label="For" :items="KINDS" />
-          <v-text-field v-model="typed.label" label="As the bill says it" :error-messages="at('label')" />
-          <amount-field v-model="typed.amount" label="Dollars" :error-messages="at('amount')" />
-          <customer-field
-            v-model="typed.customer_id"
-            label="Customer, none for all"
-            :error="at('customer_id')"
-          />
-        </form>
-        <v-alert v-if="elsewhere()" type="error" class="mt-3">{{ trouble!.message }}</v-alert>
-      </v-card-text>
-      <v-card-actions>
-        <v-spacer />
-        <v-btn variant="text" @click="open = false">Cancel</v-btn>
-        <v-btn
-          type="submit"
-          form="charge"
-          color="primary"
-          :disabled="!typed.label.trim() || !parseDollars(typed.amount)"
-          :loading="busy"
-          >Agree on it</v-btn
-        >
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <agree-dialog
+    v-model="open"
+    title="What a charge is"
+    :ready="!!typed.label.trim() && !!parseDollars(typed.amount)"
+    :busy="busy"
+    :trouble="elsewhere() ? trouble : undefined"
+    @agree="send"
+  >
+    <v-select v-model="typed.code" label="For" :items="KINDS" />
+    <v-text-field v-model="typed.label" label="As the bill says it" :error-messages="at('label')" />
+    <amount-field v-model="typed.amount" label="Dollars" :error-messages="at('amount')" />
+    <customer-field v-model="typed.customer_id" label="Customer, none for all" :error="at('customer_id')" />
+  </agree-dialog>
 </template>
-
-<style scoped>
-.two {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
-  gap: 0.6rem;
-}
-</style>

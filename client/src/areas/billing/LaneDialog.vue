@@ -6,6 +6,7 @@ import AmountField from '@/shared/typed/AmountField.vue'
 import CustomerField from '@/shared/typed/CustomerField.vue'
 import DayField from '@/shared/typed/DayField.vue'
 import { useAct } from '@/shared/useAct'
+import AgreeDialog from './AgreeDialog.vue'
 import type { Agreed } from './agreed'
 
 /** A price that stands for a customer's lane: a booking on it is filled with it. */
@@ -47,68 +48,39 @@ const elsewhere = () => trouble.value && !Object.keys(typed.value).some(field =>
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" aria-label="A price for a lane" scrollable>
-    <v-card>
-      <v-card-title>A price for a lane</v-card-title>
-      <v-card-text>
-        <form id="lane" class="two" @submit.prevent="send">
-          <customer-field
-            v-model="typed.customer_id"
-            class="whole"
-            label="Customer"
-            :error="at('customer_id')"
-          />
-          <v-text-field
-            v-model="typed.origin"
-            label="From, a town or a state"
-            placeholder="Boise, ID"
-            :error-messages="at('origin')"
-          />
-          <v-text-field
-            v-model="typed.destination"
-            label="To, a town or a state"
-            placeholder="OR"
-            :error-messages="at('destination')"
-          />
-          <v-select
-            v-model="typed.price_kind"
-            label="Priced"
-            :items="[
-              { value: 'flat', title: 'Flat' },
-              { value: 'per_mile', title: 'Per mile' },
-              { value: 'per_hundredweight', title: 'Per hundredweight' },
-              { value: 'per_ton', title: 'Per ton' },
-            ]"
-          />
-          <amount-field v-model="typed.rate" label="Dollars" :error-messages="at('rate')" />
-          <day-field v-model="typed.from_on" label="Holds from" :error-messages="at('from_on')" />
-          <day-field v-model="typed.until_on" label="Last day, if any" :error-messages="at('until_on')" />
-        </form>
-        <v-alert v-if="elsewhere()" type="error" class="mt-3">{{ trouble!.message }}</v-alert>
-      </v-card-text>
-      <v-card-actions>
-        <v-spacer />
-        <v-btn variant="text" @click="open = false">Cancel</v-btn>
-        <v-btn
-          type="submit"
-          form="lane"
-          color="primary"
-          :disabled="!typed.customer_id || !typed.origin.trim() || !typed.destination.trim() || !typed.rate"
-          :loading="busy"
-          >Agree on it</v-btn
-        >
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <agree-dialog
+    v-model="open"
+    title="A price for a lane"
+    :ready="!!typed.customer_id && !!typed.origin.trim() && !!typed.destination.trim() && !!typed.rate"
+    :busy="busy"
+    :trouble="elsewhere() ? trouble : undefined"
+    @agree="send"
+  >
+    <customer-field v-model="typed.customer_id" class="whole" label="Customer" :error="at('customer_id')" />
+    <v-text-field
+      v-model="typed.origin"
+      label="From, a town or a state"
+      placeholder="Boise, ID"
+      :error-messages="at('origin')"
+    />
+    <v-text-field
+      v-model="typed.destination"
+      label="To, a town or a state"
+      placeholder="OR"
+      :error-messages="at('destination')"
+    />
+    <v-select
+      v-model="typed.price_kind"
+      label="Priced"
+      :items="[
+        { value: 'flat', title: 'Flat' },
+        { value: 'per_mile', title: 'Per mile' },
+        { value: 'per_hundredweight', title: 'Per hundredweight' },
+        { value: 'per_ton', title: 'Per ton' },
+      ]"
+    />
+    <amount-field v-model="typed.rate" label="Dollars" :error-messages="at('rate')" />
+    <day-field v-model="typed.from_on" label="Holds from" :error-messages="at('from_on')" />
+    <day-field v-model="typed.until_on" label="Last day, if any" :error-messages="at('until_on')" />
+  </agree-dialog>
 </template>
-
-<style scoped>
-.two {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(13rem, 1fr));
-  gap: 0.6rem;
-}
-.whole {
-  grid-column: 1 / -1;
-}
-</style>

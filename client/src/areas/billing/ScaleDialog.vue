@@ -6,6 +6,7 @@ import CustomerField from '@/shared/typed/CustomerField.vue'
 import DayField from '@/shared/typed/DayField.vue'
 import { parseDollars } from '@/shared/measure'
 import { useAct } from '@/shared/useAct'
+import AgreeDialog from './AgreeDialog.vue'
 import { COUNTING, scaleSaid, type Agreed, type Scale } from './agreed'
 
 /** A customer's own fuel scale from a day on; from the same day it takes the place of what was there. */
@@ -62,70 +63,48 @@ const elsewhere = () => trouble.value && !FIELDS.some(field => at(field))
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="640" aria-label="A fuel scale" scrollable>
-    <v-card>
-      <v-card-title>A fuel scale</v-card-title>
-      <v-card-text>
-        <form id="scale" class="stack" @submit.prevent="send">
-          <div class="two">
-            <p v-if="from">{{ from.customer }}</p>
-            <customer-field
-              v-else
-              v-model="typed.customer_id"
-              label="Customer"
-              autofocus
-              :error="at('customer_id')"
-            />
-            <day-field v-model="typed.from_on" label="Holds from" :error-messages="at('from_on')" />
-            <v-select
-              v-model="typed.kind"
-              label="Surcharge"
-              :items="[
-                { value: 'per_mile', title: 'Dollars a mile' },
-                { value: 'percent', title: 'Percent of line haul' },
-              ]"
-            />
-            <amount-field
-              v-model="typed.each"
-              :label="typed.kind === 'percent' ? 'Percent for each step' : 'Dollars a mile for each step'"
-              :error-messages="at('each')"
-            />
-            <amount-field v-model="typed.base" label="Above, dollars a gallon" :error-messages="at('base')" />
-            <amount-field v-model="typed.step" label="Step, dollars a gallon" :error-messages="at('step')" />
-            <v-select v-model="typed.counting" label="Steps count" :items="COUNTING" />
-            <v-select v-model="typed.places" label="Rounded to decimals" :items="[0, 1, 2, 3, 4]" />
-            <v-text-field v-model="typed.region" label="Diesel of region" :error-messages="at('region')" />
-            <v-text-field
-              v-model="typed.lag_days"
-              label="A price holds after, days"
-              inputmode="numeric"
-              :error-messages="at('lag_days')"
-            />
-          </div>
-          <p v-if="said()" class="small">{{ said() }}.</p>
-        </form>
-        <v-alert v-if="elsewhere()" type="error" class="mt-3">{{ trouble!.message }}</v-alert>
-      </v-card-text>
-      <v-card-actions>
-        <v-spacer />
-        <v-btn variant="text" @click="open = false">Cancel</v-btn>
-        <v-btn
-          type="submit"
-          form="scale"
-          color="primary"
-          :disabled="!typed.customer_id || !said()"
-          :loading="busy"
-          >Agree on it</v-btn
-        >
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
-</template>
+  <agree-dialog
+    v-model="open"
+    title="A fuel scale"
+    :ready="!!typed.customer_id && !!said()"
+    :busy="busy"
+    :trouble="elsewhere() ? trouble : undefined"
+    @agree="send"
+  >
+    <p v-if="from">{{ from.customer }}</p>
+    <customer-field
+      v-else
+      v-model="typed.customer_id"
+      label="Customer"
+      autofocus
+      :error="at('customer_id')"
+    />
+    <day-field v-model="typed.from_on" label="Holds from" :error-messages="at('from_on')" />
+    <v-select
+      v-model="typed.kind"
+      label="Surcharge"
+      :items="[
+        { value: 'per_mile', title: 'Dollars a mile' },
+        { value: 'percent', title: 'Percent of line haul' },
+      ]"
+    />
+    <amount-field
+      v-model="typed.each"
+      :label="typed.kind === 'percent' ? 'Percent for each step' : 'Dollars a mile for each step'"
+      :error-messages="at('each')"
+    />
+    <amount-field v-model="typed.base" label="Above, dollars a gallon" :error-messages="at('base')" />
+    <amount-field v-model="typed.step" label="Step, dollars a gallon" :error-messages="at('step')" />
+    <v-select v-model="typed.counting" label="Steps count" :items="COUNTING" />
+    <v-select v-model="typed.places" label="Rounded to decimals" :items="[0, 1, 2, 3, 4]" />
+    <v-text-field v-model="typed.region" label="Diesel of region" :error-messages="at('region')" />
+    <v-text-field
+      v-model="typed.lag_days"
+      label="A price holds after, days"
+      inputmode="numeric"
+      :error-messages="at('lag_days')"
+    />
 
-<style scoped>
-.two {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(14rem, 1fr));
-  gap: 0.6rem;
-}
-</style>
+    <p v-if="said()" class="small whole">{{ said() }}.</p>
+  </agree-dialog>
+</template>
