@@ -4,6 +4,8 @@
 class Jobs::BillReady < Que::Job
   include Jobs::EachMinute
 
+  # Before what may wait: a customer is billed within the minute, however much of the road is still looked through.
+  self.priority = 60
   EVERY_SECONDS = 5
 
   private

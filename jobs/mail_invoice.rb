@@ -4,6 +4,7 @@
 # whose papers cannot be joined holds up no other.
 class Jobs::MailInvoice < Que::Job
   self.maximum_retry_count = 15
+  self.priority = 60
 
   def run(invoice_id:)
     value = Reads::Billing::Invoice.of(invoice_id)
