@@ -17,7 +17,8 @@ class Demo::Haul
     stage:,
     papers:,
     dispatcher:,
-    clerk:
+    clerk:,
+    not_used: nil
   )
     @number = number
     @from, @to, @customer, @what, @pieces, @unit, @weight_lb, @trailer_kind, @cents, @tarps = lane
@@ -31,12 +32,14 @@ class Demo::Haul
     @papers = papers
     @dispatcher = dispatcher
     @clerk = clerk
+    @not_used = not_used
     finish_before_now if %w[delivered papers_in billed].include?(stage)
   end
 
   def run
     @load_id = Work::Freight::BookLoad.call(booking, by: @dispatcher, now: booked_at)
     return cancel if @stage == "cancelled"
+    return turn_away if @stage == "not_used"
     return if @stage == "open"
 
     crew
@@ -108,6 +111,17 @@ class Demo::Haul
       by: @dispatcher,
       now: booked_at + HOUR
     )
+
+  # Cancelled with the truck at the gate: that is billed, and was never paid.
+  def turn_away
+    Work::Freight::CancelLoad.call(
+      @load_id,
+      { key: key("cancel"), why: "No freight at the dock", not_used: @not_used },
+      by: @dispatcher,
+      now: @pickup_at
+    )
+    bill
+  end
 
   def crew
     from, to = Work::Freight::TripPlan.new(@load_id).span
@@ -188,7 +202,7 @@ class Demo::Haul
       by: @clerk,
       now: billed_at
     )
-    return if @stage == "billed"
+    return unless @stage == "closed"
 
     receive([billed_at + (13 * 24 * HOUR), Demo::EPOCH - HOUR].min)
   end

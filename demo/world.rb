@@ -24,9 +24,13 @@ module Demo
       "open" => [19, 6, 5]
     }.freeze
 
+    # Days ago => dollars for a truck that was ordered, turned away and never paid for; on different lanes.
+    TURNED_AWAY = { 127 => "400.00", 112 => "350.00", 83 => "900.00", 66 => "350.00", 62 => "250.00" }.freeze
+
     def load
       company
       directory
+      old_debts
       past_weeks
       this_week
       partials
@@ -59,7 +63,7 @@ module Demo
     end
 
     def system = Work::Actor.system
-    def began = EPOCH - (40 * DAY)
+    def began = EPOCH - (140 * DAY)
 
     def directory
       @customers =
@@ -176,6 +180,18 @@ module Demo
         .find { |text| Core::Fit.vin_trouble(text).nil? }
     end
 
+    def old_debts =
+      TURNED_AWAY.each_with_index do |(days, not_used), i|
+        errand(
+          lane: 4 + (i * 3),
+          crew: [0],
+          pickup_at: EPOCH - (days * DAY),
+          stage: "not_used",
+          papers: false,
+          not_used:
+        )
+      end
+
     # Three weeks that are paid and closed; the last leaves one trip behind that still lacks its bill of
     # lading.
     def past_weeks
@@ -197,7 +213,7 @@ module Demo
             crew: nearest(crews, i + weeks_ago, pickup_at),
             pickup_at:,
             stage: past_stage(weeks_ago, i),
-            papers: !(weeks_ago == 1 && i == 7)
+            papers: !(weeks_ago == 1 && i == 8)
           )
         end
         pay(sunday.to_date, sunday + (7 * DAY) + (12 * HOUR))
@@ -381,7 +397,7 @@ module Demo
 
     def point(row) = Core::Roads::Point.new(latitude: row[:latitude], longitude: row[:longitude])
 
-    def errand(lane:, crew:, pickup_at:, stage:, papers:)
+    def errand(lane:, crew:, pickup_at:, stage:, papers:, **more)
       @errands = (@errands || 0) + 1
       Demo::Haul.new(
         number: @errands,
@@ -395,7 +411,8 @@ module Demo
         stage:,
         papers:,
         dispatcher: @errands.even? ? @maren : @tobias,
-        clerk: @inez
+        clerk: @inez,
+        **more
       ).run
     end
   end

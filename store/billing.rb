@@ -39,7 +39,11 @@ module Store::Billing
         :terms_days,
         :bill_by,
         :papers_wanted,
-        weight.as(:weight_lb)
+        weight.as(:weight_lb),
+        billed_before.as(:billed_before_id),
+        paper_kinds.as(:paper_kinds),
+        detained.as(:detained_at),
+        delivered.as(:delivered_at)
       )
       .all
   end
@@ -56,28 +60,36 @@ module Store::Billing
       .where(load_id: Sequel[:loads][:id])
       .select { Sequel.function(:coalesce, sum(:weight_lb), 0) }
 
+  # The last invoice that had a load on it.
+  def self.billed_before =
+    InvoiceLoads.where(load_id: Sequel[:loads][:id]).select(Sequel.function(:max, :invoice_id))
+
+  # What came in for a load.
+  def self.paper_kinds =
+    Store::Tracking::Papers.where(load_id: Sequel[:loads][:id]).select(
+      Sequel.function(:array_agg, Sequel.lit("DISTINCT kind"))
+    )
+
+  # When detention was proposed of a load that nobody has decided yet.
+  def self.detained =
+    DB[:detention_claims]
+      .join(:stops, id: :stop_id)
+      .where(Sequel[:detention_claims][:status] => "proposed", :load_id => Sequel[:loads][:id])
+      .select(Sequel.function(:min, :at))
+
+  # When a load was delivered.
+  def self.delivered =
+    DB[:trip_loads]
+      .join(:check_ins, trip_id: :trip_id)
+      .where(load_id: Sequel[:loads][:id], kind: "delivered")
+      .select(Sequel.function(:max, :done_at))
+
   # { load id => Array of kinds } of what came in.
   def self.papers(load_ids) =
     Store::Tracking::Papers.where(load_id: load_ids).select_hash_groups(:load_id, :kind)
 
   def self.accessorials(load_ids) =
     DB[:accessorials].where(load_id: load_ids).order(:position, :id).all.group_by { |row| row[:load_id] }
-
-  # { load id => Time it was proposed } of loads with detention that nobody has decided.
-  def self.open_detention(load_ids) =
-    DB[:detention_claims]
-      .join(:stops, id: :stop_id)
-      .where(Sequel[:detention_claims][:status] => "proposed", :load_id => load_ids)
-      .group(:load_id)
-      .select_hash(:load_id, Sequel.function(:min, :at).as(:at))
-
-  # { load id => Time } of when loads were delivered.
-  def self.delivered_at(load_ids) =
-    DB[:trip_loads]
-      .join(:check_ins, trip_id: :trip_id)
-      .where(load_id: load_ids, kind: "delivered")
-      .group(:load_id)
-      .select_hash(:load_id, Sequel.function(:max, :done_at).as(:at))
 
   # { load id => row with the id, name and trip_id } of who delivered each.
   def self.drivers(load_ids) =

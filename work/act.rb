@@ -75,13 +75,18 @@ class Work::Act
     changed_all([[record_kind, record_id]], changes, why:)
 
   # The same of several records: Array of [kind, id].
-  def changed_all(records, changes = {}, why: nil)
-    plain = Sequel.pg_jsonb(Work::Act.plain(changes))
-    says = { at: now, who: by.name, who_ref: by.ref, act: @name, changes: plain, why: }
+  def changed_all(records, changes = {}, why: nil) =
+    changed_each(records.map { |record| [*record, changes] }, why:)
+
+  # Several records with what each changes: Array of [kind, id, changes].
+  def changed_each(records, why: nil)
+    says = { at: now, who: by.name, who_ref: by.ref, act: @name, why: }
     Store::Company::AuditEntries.multi_insert(
-      records.map { |record_kind, record_id| { **says, record_kind:, record_id: } }
+      records.map do |record_kind, record_id, changes|
+        { **says, changes: Sequel.pg_jsonb(Work::Act.plain(changes)), record_kind:, record_id: }
+      end
     )
-    self.class.tell_all(records, act: @name, who: by.name, at: now)
+    self.class.tell_all(records.map { |record| record.first(2) }.uniq, act: @name, who: by.name, at: now)
   end
 
   # Wakes whoever watches a record.

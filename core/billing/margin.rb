@@ -1,9 +1,10 @@
 # frozen_string_literal: true
 
 # What loads bring and what they cost us: drivers' pay as it is earned, fuel, tolls, what drivers laid out, and the
-# company's own cost by the mile and the day; empty miles among them.
+# company's own cost by the mile and the day, empty miles among them; and what a load's own permits cost.
 module Core::Billing::Margin
-  COSTS = %i[pay_cents fuel_cents tolls_cents laid_out_cents other_cents].freeze
+  OF_TRIP = %i[pay_cents fuel_cents tolls_cents laid_out_cents other_cents].freeze
+  COSTS = [*OF_TRIP, :permits_cents].freeze
   # A delivered trip. tenths of a mile; minutes - from setting out to the delivery; miles_per_gallon - nil for the usual
   Trip =
     Core::Value.of(
@@ -34,7 +35,7 @@ module Core::Billing::Margin
 
   # company - Hash with :fuel_price (dollars a gallon), :cost_per_mile and :cost_per_day (dollars)
   #
-  # Returns { of COSTS => cents }, each rounded once.
+  # Returns { of OF_TRIP => cents }, each rounded once.
   def self.costs(trip, company)
     miles = Rational(trip.loaded_tenths + trip.empty_tenths, 10)
     gallon = (trip.miles_per_gallon || Core::Fit::USUAL_MILES_PER_GALLON).to_r

@@ -50,6 +50,17 @@ class Reads::Billing::Margins
         .select_hash(:load_id, Sequel.function(:max, :delivered_at).as(:at))
   end
 
+  # { load id => dollars } of what offices were paid and did not give back.
+  def permits
+    @permits ||=
+      Store::Permits::Permits
+        .costing
+        .join(:permit_files, id: :file_id)
+        .where(load_id: delivered.keys)
+        .group(:load_id)
+        .select_hash(:load_id, Sequel.function(:sum, Sequel[:fee] - :refunded).as(:sum))
+  end
+
   # { trip id => costs with miles } of every trip that carried them.
   def trips_of(load_ids)
     ids =
@@ -131,11 +142,12 @@ class Reads::Billing::Margins
 
   def load(row, parts, trips)
     sums = parts.map(&:last).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }
-    sums ||= [*M::COSTS, :loaded_tenths, :empty_tenths].to_h { |name| [name, 0] }
+    sums ||= [*M::OF_TRIP, :loaded_tenths, :empty_tenths].to_h { |name| [name, 0] }
+    permits_cents = Money.cents(permits[row[:id]] || 0)
     Load.new(
       row:,
       delivered_on: @zone.to_local(delivered.fetch(row[:id])).to_date,
-      sum: M::Sum.new(loads: 1, revenue_cents: Money.cents(row[:total]), **sums),
+      sum: M::Sum.new(loads: 1, revenue_cents: Money.cents(row[:total]), permits_cents:, **sums),
       known: parts.all? { |trip_id, _| trips.fetch(trip_id).last }
     )
   end

@@ -214,6 +214,15 @@ RSpec.describe Web::Billing do
     end
   end
 
+  # An office was paid 100.00 for the load and gave 15.00 back.
+  def permit
+    sizes = { width_in: 144, height_in: 160, length_in: 900, gross_lb: 78_000 }
+    says = { what: "Vault", starts_on: "2026-11-20", made_by: "Tobias", made_at: Time.utc(2026, 11, 20) }
+    file_id = DB[:permit_files].insert(load_id: invoice[:loads].first[:id], **sizes, **says)
+    paid = { number: "ID-1", fee: 100, refunded: 15, status: "cancelled" }
+    DB[:permits].insert(file_id:, jurisdiction: "ID", kind: "single_trip", **paid)
+  end
+
   it "says what a load brought and cost, by customer, lane, week and load, and whose pay is not worked out" do
     margins = ->(by, to: "2026-11-30") { client.call(:get, "/api/margins?from=2026-11-20&to=#{to}&by=#{by}") }
     trip = DB[:trips].first
@@ -244,6 +253,11 @@ RSpec.describe Web::Billing do
       ["Treasure Basin Onions", "Boise, ID → Pendleton, OR", "2026-11-23"].map do |name|
         [[name, all[:all][:margin]]]
       end
+    )
+    permit
+    left = total - pay - costs.sum - 85
+    expect(margins.call("load")[:rows]).to match(
+      [include(permits: "85.00", margin: Money.dollars_text(left))]
     )
     DB[:trip_earnings].update(pay: nil)
     expect(margins.call("load")[:unknown]).to eq([invoice[:loads].first[:number]])

@@ -32,23 +32,14 @@ class Work::Billing::Facts
 
   def initialize(rows)
     @rows = rows
-    ids = rows.map { |row| row[:id] }
-    @papers = Store::Billing.papers(ids)
-    @accessorials = Store::Billing.accessorials(ids)
-    @detention = Store::Billing.open_detention(ids)
-    @delivered = Store::Billing.delivered_at(ids)
+    @accessorials = Store::Billing.accessorials(rows.map { |row| row[:id] })
   end
 
   # Array of Load, in the order in which they were delivered.
   def all
     @rows.map do |row|
       charges = Core::Billing.charges(row, @accessorials[row[:id]] || [])
-      Load.new(
-        row: row.merge(delivered_at: @delivered[row[:id]]),
-        charges:,
-        waits: Core::Billing.waits(facts(row)),
-        unusual: []
-      )
+      Load.new(row:, charges:, waits: Core::Billing.waits(facts(row)), unusual: [])
     end
   end
 
@@ -57,14 +48,14 @@ class Work::Billing::Facts
   def facts(row) =
     Core::Billing::Ready::Facts.new(
       cancelled: row[:status] == "cancelled",
-      papers: @papers[row[:id]] || [],
+      papers: row[:paper_kinds].to_a,
       wanted: row[:papers_wanted].to_a,
-      detention_open: @detention.key?(row[:id]),
-      detained_at: @detention[row[:id]],
+      detention_open: !row[:detained_at].nil?,
+      detained_at: row[:detained_at],
       diesel_lacking_on: row[:diesel_lacking_on],
       price_by_weight: %w[per_hundredweight per_ton].include?(row[:price_kind]),
       weight_lb: row[:weight_lb],
       total_cents: Money.cents(row[:total]),
-      delivered_at: @delivered[row[:id]]
+      delivered_at: row[:delivered_at]
     )
 end

@@ -14,8 +14,10 @@ module Work::Billing::MakeInvoice
         Work::Billing::Day.read(input[:invoiced_on] || Store::Company.day_of(now), "/invoiced_on", now:)
       number = Core::Billing.number(Store::Billing.next_serial)
       id = write(number, loads, invoiced_on, by, now)
-      bill(act, rows, number, invoiced_on)
-      act.changed("invoice", id, { loads: [nil, rows.map { |row| row[:number] }.join(", ")] })
+      billed = bill(rows, number, invoiced_on)
+      act.changed_each(
+        [*billed, ["invoice", id, { loads: [nil, rows.map { |row| row[:number] }.join(", ")] }]]
+      )
       id
     end
   end
@@ -43,8 +45,7 @@ module Work::Billing::MakeInvoice
       Store::Billing::Invoices.insert(
         number:,
         customer_id: customer[:customer_id],
-        rebills_id:
-          Store::Billing::InvoiceLoads.where(load_id: loads.map { |load| load.row[:id] }).max(:invoice_id),
+        rebills_id: loads.filter_map { |load| load.row[:billed_before_id] }.max,
         invoiced_on:,
         due_on: Core::Billing.due_on(invoiced_on, customer[:terms_days]),
         total: Money.to_d(charges.sum(&:cents)),
@@ -65,12 +66,12 @@ module Work::Billing::MakeInvoice
       end
     )
 
-  def self.bill(act, rows, number, invoiced_on)
-    rows.each do |load|
+  # Returns what each load changes, for the trail.
+  def self.bill(rows, number, invoiced_on) =
+    rows.map do |load|
       Store::Freight::Loads.change(load, status: "billed", invoice_number: number, invoiced_on:, paid_on: nil)
-      act.changed("load", load[:id], { status: [load[:status], "billed"], invoice_number: [nil, number] })
+      ["load", load[:id], { status: [load[:status], "billed"], invoice_number: [nil, number] }]
     end
-  end
 
   def self.refuse(code, text) = raise(Refused.new(code, text, path: "/load_ids"))
   private_class_method :ready, :write, :bill, :refuse

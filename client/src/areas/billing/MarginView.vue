@@ -36,6 +36,7 @@ const COLUMNS = [
   ['pay', 'Drivers'],
   ['fuel', 'Fuel'],
   ['tolls', 'Tolls'],
+  ['permits', 'Permits'],
   ['laid_out', 'Laid out'],
   ['other', 'Own cost'],
 ] as const
@@ -107,7 +108,8 @@ const called = (row: Margins['rows'][number]) =>
       </div>
       <p class="pad small quiet">
         Drivers as they earned it, fuel and own cost by the company’s figures (Company, matching), tolls of
-        the way, and what drivers laid out. A trip with several loads is shared by their miles.
+        the way, fees of permits, and what drivers laid out. A trip with several loads is shared by their
+        miles.
       </p>
     </waiting>
   </section>

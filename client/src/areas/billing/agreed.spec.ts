@@ -220,6 +220,7 @@ describe('the margin', () => {
     pay: '300.00',
     fuel: '500.00',
     tolls: '0.00',
+    permits: '0.00',
     laid_out: '0.00',
     other: '300.00',
     margin: '-100.00',
