@@ -58,7 +58,7 @@ class Demo::Billing
     customer_id =
       open.select_map(%i[customer_id total]).group_by(&:first).max_by { |_, rows| rows.sum(&:last) }&.first or
       return
-    used = Money.to_d(Store::Billing.credit(customer_id).used_cents)
+    used = Store::Billing::Invoices.owed(customer_id) + (Store::Billing.booked[customer_id] || 0)
     change(customer_id, credit_limit: format("%d.00", (used * BigDecimal("1.03")).ceil(-2)))
   end
 

@@ -20,6 +20,12 @@ RSpec.describe Demo::World do
     ]
   end
 
+  # What is left of what a customer may owe, as a share of it.
+  def limit(customer_id)
+    credit = Store::Billing.credit(customer_id)
+    Rational(credit.limit_cents - credit.used_cents, credit.limit_cents)
+  end
+
   it "is a carrier in full swing, loaded by its own acts, and the same each time" do
     pictures =
       Array.new(2) do
@@ -35,6 +41,9 @@ RSpec.describe Demo::World do
             statuses: DB[:loads].distinct.select_map(:status),
             owners: DB[:drivers].where(employment: "owner_operator").count,
             later: DB[:audit_entries].where { at > Demo::EPOCH }.count,
+            buckets:
+              Store::Billing::Invoices.ages(Demo::EPOCH.to_date).values.flatten.to_set { |row| row[:bucket] },
+            limits: DB[:customers].exclude(credit_limit: nil).select_map(:id).map { |id| limit(id) },
             held: Work::Pay::BuildRun.held(DB[:pay_runs].reverse(:to_on).first).length
           }
           picture.map { |rows| rows.map { |row| row.map(&:to_s) } }
@@ -55,6 +64,8 @@ RSpec.describe Demo::World do
     expect(@seen[:statuses]).to match_array(
       %w[open planned sent accepted rolling delivered papers_in billed closed cancelled]
     )
+    expect(@seen[:buckets]).to eq(Core::Billing::BUCKETS.keys.to_set(&:to_s))
+    expect(@seen[:limits]).to contain_exactly(be_between(0, 0.05)) # one is near it
     expect(@seen[:held]).to be >= 1 # a bill of lading that is missing holds a driver's pay
     ids = ->(rows) { rows.map { |row| row.drop(1) } }
     expect(pictures[0][0]).to eq(pictures[1][0])
