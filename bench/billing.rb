@@ -3,11 +3,12 @@
 require_relative "../config/application"
 require_relative "fleet"
 
-# The desk of what is to be billed; loads invoiced one by one, on paper too;
+# The desk of what is to be billed; loads invoiced one by one and by rule, on paper too;
 # what is owed of 50,000 open invoices; a bank's file of 10,000 lines: in a
 # transaction that is rolled back.
 module Bench
-  LOADS = 1_000
+  LOADS = 5_000
+  BY_HAND = 500
   PAPERS = 50
   OPEN = 50_000
   LINES = 10_000
@@ -22,7 +23,7 @@ module Bench
       ids = ready
       spent = timed { Work::Billing::Facts.looked_at(@now.to_date) }
       puts format("the desk of %d ready loads, with what is unusual: %.0f ms", LOADS, spent * 1000)
-      puts format("%d loads invoiced: %.0f a second", LOADS, LOADS / timed { ids.each { |id| bill(id) } })
+      invoiced(ids.first(BY_HAND))
       made = DB[:invoice_loads].where(load_id: ids.first(PAPERS)).select_map(:invoice_id)
       spent = timed { made.each { |id| Papers::Invoice.new(Reads::Billing::Invoice.of(id)).render } }
       puts format("%d on paper: %.0f a second", PAPERS, PAPERS / spent)
@@ -37,6 +38,21 @@ module Bench
            )
       bank
     end
+  end
+
+  # One by one, and the rest by the worker.
+  def self.invoiced(ids)
+    puts format(
+           "%d invoiced by hand: %.0f a second",
+           ids.length,
+           ids.length / timed { ids.each { bill(_1) } }
+         )
+    DB[:customers].where(name: "Bench customer").update(bill_by: "each_load", bill_email: "", email: "")
+    made = 0
+    spent = timed { made = Work::Billing::BillByRule.call(now: @now).length }
+    raise "#{made} were invoiced" if made < LOADS - ids.length
+
+    puts format("%d invoiced by the worker: %.0f a second", made, made / spent)
   end
 
   def self.bank

@@ -9,13 +9,16 @@ module Store::Billing
 
   PaymentParts = Store::Table.of(:payment_parts) { def standing = where(undone_at: nil) }
 
-  # The next number is held until the transaction ends, so that none is ever missing.
+  # The next numbers are held until the transaction ends, so that none is ever missing.
   FIRST_SERIAL = 10_001
 
-  def self.next_serial
-    next_one = { last: Sequel[:invoice_numbers][:last] + 1 }
-    numbers = DB[:invoice_numbers].insert_conflict(target: :id, update: next_one)
-    numbers.returning(:last).insert(id: 1, last: FIRST_SERIAL).first.fetch(:last)
+  def self.next_serial = next_serials(1).first
+
+  def self.next_serials(count)
+    over = { last: Sequel[:invoice_numbers][:last] + count }
+    numbers = DB[:invoice_numbers].insert_conflict(target: :id, update: over)
+    last = numbers.returning(:last).insert(id: 1, last: FIRST_SERIAL + count - 1).first.fetch(:last)
+    ((last - count + 1)..last).to_a
   end
 
   # Ids of delivered loads of customers who are billed by a rule.

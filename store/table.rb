@@ -14,6 +14,9 @@ module Store::Table
     # The same against every writer but those who only point at it.
     def lock_softly(id) = where(id:).lock_style("FOR NO KEY UPDATE").first
 
+    # { id => row } of several, held so, in the order of their ids.
+    def lock_all(ids) = where(id: ids).order(:id).for_update.as_hash(:id)
+
     # Holds rows in the order of their ids, so that two who want the same ones wait in a queue.
     def queue(ids) = where(id: ids).order(:id).lock_style("FOR NO KEY UPDATE").select_map(:id)
 
@@ -44,6 +47,9 @@ module Store::Table
 
     # The same of many.
     def once_all(rows) = insert_conflict.multi_insert(rows)
+
+    # Writes many. Returns their ids, in this order.
+    def add(rows) = multi_insert(rows, return: :primary_key)
 
     # Counts a row on that is held, with what changes of it: parts of it are in other tables.
     def count_on(id, **values) = where(id:).update(**values, version: Sequel[:version] + 1)

@@ -121,12 +121,12 @@ RSpec.describe Web::Billing do
 
   it "leaves no number out, also where a bill fails half-way" do
     bill
-    allow(Work::Billing::Post).to receive(:call).and_raise(Sequel::DatabaseDisconnectError)
+    allow(Work::Billing::Post).to receive(:all).and_raise(Sequel::DatabaseDisconnectError)
     lost = another
     expect {
       Work::Billing::MakeInvoice.call({ key: "lost-half", load_ids: [lost] }, by: inez, now:)
     }.to raise_error(Sequel::DatabaseDisconnectError)
-    allow(Work::Billing::Post).to receive(:call).and_call_original
+    allow(Work::Billing::Post).to receive(:all).and_call_original
     expect(bill(lost)[:number]).to eq("I-10002")
     change = -> do
       DB.transaction(savepoint: true) { DB[:invoices].where(number: "I-10001").update(total: 1) }

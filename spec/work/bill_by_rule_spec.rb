@@ -62,6 +62,19 @@ RSpec.describe Work::Billing::BillByRule do
     expect(DB[:invoice_mails].count).to eq(2)
   end
 
+  it "bills the others where one of several changed in the meantime" do
+    rule(bill_by: "each_load")
+    ready = delivered
+    id, trip_id = sent(crew("Opal Jensrud", tractor: "T-102", trailer: "V-202"))
+    deliver(trip_id, by: driver("Opal Jensrud"))
+    allow(Work::Billing::Facts).to receive(:looked_at).and_wrap_original do |original, *more|
+      original.call(*more).map { |load| load.with(waits: [], unusual: []) }
+    end
+    expect(look.flat_map { |made| on(made) }).to eq([ready])
+    expect([DB[:loads].where(id:).get(:status), DB[:invoices].count]).to eq(["delivered", 1])
+    expect(DB[:invoice_numbers].get(:last)).to eq(Store::Billing::FIRST_SERIAL) # none is missing
+  end
+
   # now is a Monday.
   it "bills a week on one invoice, from the Monday after on, by the company's clock" do
     rule(bill_by: "each_week")

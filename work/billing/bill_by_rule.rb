@@ -6,6 +6,9 @@ require "digest"
 # invoice; and mails it where there is an address. What is unusual waits for a person; what a person bills at the same
 # moment is his.
 module Work::Billing::BillByRule
+  # Invoices in one transaction: a biller at his desk waits for no more than these.
+  AT_ONCE = 50
+
   # Returns the ids of what was made.
   def self.call(now:)
     ids = Store::Billing.billed_by_rule
@@ -16,7 +19,7 @@ module Work::Billing::BillByRule
       Work::Billing::Facts
         .looked_at(today, ids)
         .select { |load| load.waits.empty? && load.unusual.empty? && due?(load.row, today) }
-    bills(ready).filter_map { |loads| bill(loads, now) }
+    bills(ready).each_slice(AT_ONCE).flat_map { |some| bill(some, now) }
   end
 
   def self.due?(row, today)
@@ -30,17 +33,20 @@ module Work::Billing::BillByRule
     singly.map { |load| [load] } + weekly.group_by { |load| load.row[:customer_id] }.values
   end
 
-  # The id, or nil where somebody was faster. A load that changed since is looked at the next time.
-  def self.bill(loads, now)
-    key = ["by-rule", *loads.map { |load| "#{load.row[:id]}.#{load.row[:version]}" }].join(" ")
-    input = { key: Digest::SHA256.hexdigest(key), load_ids: loads.map { |load| load.row[:id] } }
-    DB.transaction do
-      invoice_id = Work::Billing::MakeInvoice.call(input, by: Work::Actor.system, now:)
-      Jobs::MailInvoice.enqueue(invoice_id:)
-      invoice_id
+  # The ids. Where somebody was faster with one of several, each is tried by itself; a load that changed since is looked at
+  # the next time.
+  def self.bill(some, now)
+    key = some.flatten.map { |load| "#{load.row[:id]}.#{load.row[:version]}" }
+    input = {
+      key: Digest::SHA256.hexdigest(["by-rule", *key].join(" ")),
+      bills: some.map { |loads| loads.map { |load| load.row[:id] } }
+    }
+    DB.transaction(savepoint: true) do
+      ids = Work::Billing::MakeInvoice.all(input, by: Work::Actor.system, now:)
+      ids.each { |invoice_id| Jobs::MailInvoice.enqueue(invoice_id:) }
     end
   rescue Refused
-    nil
+    some.one? ? [] : some.flat_map { |loads| bill([loads], now) }
   end
   private_class_method :due?, :bills, :bill
 end

@@ -55,7 +55,7 @@ module Work::Billing::CreditInvoice
         made_at: now
       )
     charges = back(invoice)
-    Work::Billing::MakeInvoice.lines(id, charges)
+    Store::Billing::InvoiceLines.multi_insert(Work::Billing::MakeInvoice.lines(id, charges))
     entries = Core::Billing::Books.of_invoice(invoice[:id], charges)
     what = "Credit note #{number} for #{invoice[:number]}"
     Work::Billing::Post.call("credit_note", invoice[:customer_id], entries, what:, by:, now:)
