@@ -39,6 +39,7 @@ module Demo
       duty
       open_period
       Demo::Billing.new(@customers, @inez, EPOCH).load
+      Demo::Window.new(@customers, @inez, EPOCH).load
       Demo::Talk.new(@drivers, @maren, EPOCH).load
       Store::Company::Clock.set_demo(EPOCH)
     end

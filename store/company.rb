@@ -45,9 +45,10 @@ module Store::Company
       )
   end
 
-  # With whether they have set a password, and a second factor.
+  # The company's own people, with whether they have set a password, and a second factor.
   def self.accounts =
     DB[:accounts]
+      .exclude(id: DB[:customer_people].select(:account_id))
       .order(:name)
       .select(:id, :name, :email, :roles, :status_id)
       .select_append(

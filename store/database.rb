@@ -32,6 +32,9 @@ module Store::Database
   # Only read.
   READ_ONLY = %i[audit_chain schema_info zips].freeze
 
+  # By which customers' people read their own rows (Store::Window).
+  CUSTOMERS_ROLE = "crew_ledger_window"
+
   # What the role may that the application runs under: no superuser, no owner, and no way to change or empty what is
   # only added to. password - makes the role where it is missing and this one may
   def self.grant(db, role, password: nil)
@@ -39,6 +42,9 @@ module Store::Database
     if password && db.fetch("SELECT 1 FROM pg_roles WHERE rolname = ?", role).empty?
       db.run("CREATE ROLE #{name} LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE PASSWORD #{db.literal(password)}")
     end
+    # It may become the role by which customers look, and is not held to what that one sees while it has not.
+    db.run("ALTER ROLE #{name} NOINHERIT") if password
+    db.run("GRANT #{db.literal(Sequel.identifier(CUSTOMERS_ROLE))} TO #{name}")
     db.run("GRANT USAGE ON SCHEMA public TO #{name}")
     db.run("GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO #{name}")
     db.run("GRANT USAGE, SELECT, UPDATE ON ALL SEQUENCES IN SCHEMA public TO #{name}")

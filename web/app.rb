@@ -43,5 +43,6 @@ class Web::App < Sinatra::Base
            Web::Roads,
            Web::Hours,
            Web::Match,
-           Web::Market
+           Web::Market,
+           Web::Window
 end

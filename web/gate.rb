@@ -7,6 +7,8 @@ class Web::Gate
   ACTOR = "crew_ledger.actor"
   # Path of the operation as the contract has it.
   ROUTE = "crew_ledger.route"
+  # Who comes by a link's token, and not by a session.
+  BY_LINK = [["driver"], ["passer_by"]].freeze
   # The one address that a phone with a PIN reaches without it.
   UNLOCK = "/api/cab/unlock"
 
@@ -50,7 +52,7 @@ class Web::Gate
               401,
               "signed_out",
               (
-                if roles == ["driver"]
+                if BY_LINK.include?(roles)
                   "This link is no longer good: ask dispatch for a new one."
                 else
                   "You are signed out: sign in again."
@@ -77,13 +79,16 @@ class Web::Gate
   # A driver comes by the link's token, everyone else by the session.
   def actor(env, request, roles)
     return driver(request, env) if roles == ["driver"]
+    return token(request)&.then { |text| Work::Actor.by_load_link(text, Clock.now) } if roles == ["passer_by"]
 
     Work::Actor.signed_in(env["crew_ledger.account_id"])
   end
 
+  def token(request) = request.get_header("HTTP_AUTHORIZATION").to_s[/\ABearer ([\w-]{20,100})\z/, 1]
+
   def driver(request, env)
-    token = request.get_header("HTTP_AUTHORIZATION").to_s[/\ABearer ([\w-]{20,100})\z/, 1] or return
-    driver, unlocked = Work::Actor.by_link(token, unlock: env["HTTP_X_CAB_UNLOCK"].to_s, now: Clock.now)
+    text = token(request) or return
+    driver, unlocked = Work::Actor.by_link(text, unlock: env["HTTP_X_CAB_UNLOCK"].to_s, now: Clock.now)
     if driver && !unlocked && request.path != UNLOCK
       raise Web::Denied.new(401, "pin_needed", "Type your PIN.")
     end

@@ -1,13 +1,17 @@
 # frozen_string_literal: true
 
-# Who acts: a person who signed in, a driver by link, or the system itself.
+# Who acts: a person of the company or of a customer who signed in, a driver or somebody else by link, or the system
+# itself.
 class Work::Actor
-  attr_reader :ref, :name, :roles
+  # customer_id - of a customer's person; load_id - that a link is to
+  attr_reader :ref, :name, :roles, :customer_id, :load_id
 
-  def initialize(ref:, name:, roles: [])
+  def initialize(ref:, name:, roles: [], customer_id: nil, load_id: nil)
     @ref = ref
     @name = name
     @roles = roles
+    @customer_id = customer_id
+    @load_id = load_id
   end
 
   # Who has signed in; nil for nobody, and for whoever may not any more.
@@ -28,7 +32,28 @@ class Work::Actor
   def self.system = new(ref: "system", name: "Crew Ledger")
   # Who wrote a mail that came in by itself.
   def self.mail(from) = new(ref: "system", name: from)
-  def self.account(row) = new(ref: "account:#{row[:id]}", name: row[:name], roles: row[:roles].to_a)
+  # A customer's person has a role for each thing that he may.
+  def self.account(row)
+    ref = "account:#{row[:id]}"
+    roles = row[:roles].to_a
+    return new(ref:, name: row[:name], roles:) unless roles.include?("customer")
+
+    person = Store::Window.person(row[:id]) or return
+    may = person[:may].to_a.map { |right| "customer_#{right}" }
+    new(ref:, name: row[:name], roles: ["customer", *may], customer_id: person[:customer_id])
+  end
+
+  # Somebody to whom the link to one load was passed on; nil for a link that is over.
+  def self.by_load_link(token, now)
+    link = Store::Window.link_by(token, now) or return
+    new(
+      ref: "load_link:#{link[:id]}",
+      name: "A link",
+      roles: ["passer_by"],
+      **link.slice(:customer_id, :load_id)
+    )
+  end
+
   def self.driver(row) = new(ref: "driver:#{row[:id]}", name: row[:name], roles: ["driver"])
   def id = ref[/\d+/].to_i
 end

@@ -3,6 +3,7 @@ import { useStorage } from '@vueuse/core'
 import { watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
+import WindowShell from './areas/window/WindowShell.vue'
 import Shell from './shell/Shell.vue'
 import { reachable } from './shared/api'
 import { useSession } from './shared/session'
@@ -15,11 +16,16 @@ const chosen = useStorage(
   'crew-ledger-theme',
   matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
 )
+const outside = session.has('customer')
+const turn = () => {
+  chosen.value = chosen.value === 'dark' ? 'light' : 'dark'
+}
 watchEffect(() => {
   theme.change(chosen.value)
 })
 watchEffect(() => {
-  if (session.me?.signed_in) connectLive()
+  // The live stream is of the carrier's own people.
+  if (session.me?.signed_in && !outside.value) connectLive()
   else disconnectLive()
 })
 </script>
@@ -27,7 +33,8 @@ watchEffect(() => {
 <template>
   <v-app>
     <router-view v-if="route.meta.bare" />
-    <shell v-else-if="session.me?.signed_in" @theme="chosen = chosen === 'dark' ? 'light' : 'dark'">
+    <window-shell v-else-if="session.me?.signed_in && outside" @theme="turn"><router-view /></window-shell>
+    <shell v-else-if="session.me?.signed_in" @theme="turn">
       <router-view />
     </shell>
     <main v-else-if="!reachable" class="pa-8">

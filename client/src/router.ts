@@ -6,6 +6,8 @@ declare module 'vue-router' {
   interface RouteMeta {
     title: string
     bare?: boolean
+    /** Of customers' people, and which of their pages it is. */
+    page?: 'Loads' | 'Bills' | 'People'
     roles?: Role[]
   }
 }
@@ -21,7 +23,11 @@ export const router = createRouter({
   routes: [
     {
       path: '/',
-      redirect: () => (useSession().has('dispatcher', 'permit_clerk', 'safety').value ? '/today' : '/pay'),
+      redirect: () => {
+        const { has } = useSession()
+        if (has('customer').value) return '/window'
+        return has('dispatcher', 'permit_clerk', 'safety').value ? '/today' : '/pay'
+      },
     },
     {
       path: '/sign-in',
@@ -140,6 +146,31 @@ export const router = createRouter({
       meta: { title: 'Company', roles: STAFF },
     },
     {
+      path: '/window',
+      component: () => import('./areas/window/WindowLoads.vue'),
+      meta: { title: 'Your loads', page: 'Loads', roles: ['customer'] },
+    },
+    {
+      path: '/window/:id(\\d+)',
+      component: () => import('./areas/window/WindowLoadPage.vue'),
+      meta: { title: 'Load', page: 'Loads', roles: ['customer'] },
+    },
+    {
+      path: '/window/bills',
+      component: () => import('./areas/window/WindowBills.vue'),
+      meta: { title: 'Bills', page: 'Bills', roles: ['customer_pay'] },
+    },
+    {
+      path: '/window/people',
+      component: () => import('./areas/window/WindowPeople.vue'),
+      meta: { title: 'People', page: 'People', roles: ['customer_invite'] },
+    },
+    {
+      path: '/passed-on',
+      component: () => import('./areas/window/PassedOnPage.vue'),
+      meta: { title: 'A load', bare: true },
+    },
+    {
       path: '/:rest(.*)*',
       component: () => import('./areas/company/NothingHere.vue'),
       meta: { title: 'Nothing here', bare: true },
@@ -178,5 +209,5 @@ router.beforeEach(async to => {
   if (!me.signed_in) return { path: '/sign-in', query: { to: to.fullPath } }
   // The start leads to a page of one's roles; who has none would go round for ever.
   if (to.meta.roles && !session.has(...to.meta.roles).value)
-    return session.has(...STAFF).value ? '/' : '/nothing-here'
+    return session.has(...STAFF, 'customer').value ? '/' : '/nothing-here'
 })

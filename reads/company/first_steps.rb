@@ -26,7 +26,7 @@ module Reads::Company::FirstSteps
       sent: Store::Freight::Trips.exclude(status: %w[planned cancelled]).count,
       papers_in: Store::Freight::Loads.where(status: Core::Freight::Statuses::HAPPENED - ["delivered"]).count,
       locked_runs: Store::Pay::Runs.locked.count,
-      people: Store::Company::Accounts.count
+      people: Store::Company.accounts.count
     )
   end
 

@@ -70,5 +70,13 @@ end
 
 # Gives examples a client for each caller.
 module Given
+  # Somebody of a customer who looks. may - of Core::Window::RIGHTS
+  def onlooker(customer_id, name = "Dora Quill", may: [])
+    email = "#{name.downcase.tr(" ", ".")}@example.com"
+    id = Work::Window::KeepPerson.invite(customer_id, { name:, email:, may: }, by: Work::Actor.system, now:)
+    Store::Company::PasswordHashes.insert(id:, password_hash: Work::Company::Passwords.hash(PASSWORD))
+    Work::Actor.account(DB[:accounts].first(id:))
+  end
+
   def api(account = nil) = account ? ApiClient.new.sign_in(account) : ApiClient.new
 end

@@ -78,7 +78,7 @@ RSpec.describe Web::Gate do
   roles.each do |role|
     it "lets a #{role.tr("_", " ")} do what is theirs, and refuses the rest of #{operations.length} " \
          "operations" do
-      client = api(account(role))
+      client = api(role == "customer" ? onlooker(customer_id) : account(role))
       wrong =
         operations
           .reject { |_, path, _| path == "/api/live" }

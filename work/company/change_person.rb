@@ -56,6 +56,12 @@ module Work::Company::ChangePerson
     end
   end
 
-  def self.row(id) = Store::Company::Accounts.lock(id) || raise(Store::NotFound.new("person", id))
+  # Of the company's own: a customer's people are his (Work::Window::KeepPerson).
+  def self.row(id)
+    account = Store::Company::Accounts.lock(id)
+    return account if account && Store::Window.person(id).nil?
+
+    raise Store::NotFound.new("person", id)
+  end
   private_class_method :row
 end

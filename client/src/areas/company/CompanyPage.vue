@@ -8,6 +8,7 @@ import RulesPanel from './RulesPanel.vue'
 import SignInsPanel from './SignInsPanel.vue'
 import TerminalsPanel from './TerminalsPanel.vue'
 import TrackingPanel from './TrackingPanel.vue'
+import WindowRules from '@/areas/window/WindowRules.vue'
 
 const session = useSession()
 const administers = session.has('administrator')
@@ -24,6 +25,7 @@ const exports = session.has('administrator', 'dispatcher')
     <import-panel v-if="exports" id="import" :may-import="administers" />
     <rules-panel class="wide" />
     <tracking-panel class="wide" />
+    <window-rules v-if="exports" class="wide" />
     <sign-ins-panel v-if="administers" class="wide" />
   </div>
 </template>

@@ -2,17 +2,18 @@
 import { reactive, ref } from 'vue'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
-import { useSession, type Role } from '@/shared/session'
+import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
 
-const ROLES: Role[] = ['dispatcher', 'permit_clerk', 'settlement_clerk', 'safety', 'administrator']
+type StaffRole = Schemas['StaffRole']
+const ROLES: StaffRole[] = ['dispatcher', 'permit_clerk', 'settlement_clerk', 'safety', 'administrator']
 const roleItems = ROLES.map(value => ({ value, title: value.replaceAll('_', ' ') }))
 const { data, problem, load } = useFetched(
   () => 0,
   () => ask(api.GET('/api/people')),
   change => change.kind === 'person',
 )
-const form = reactive({ name: '', email: '', roles: [] as Role[] })
+const form = reactive({ name: '', email: '', roles: [] as StaffRole[] })
 const session = useSession()
 const trouble = ref<Problem>()
 const adding = ref(false)

@@ -11,6 +11,7 @@ import { useTitle } from '@/shared/useTitle'
 import { sayCode } from '@/shared/trail'
 import LinkButton from './LinkButton.vue'
 import PayOf from './PayOf.vue'
+import CustomersWindow from '@/areas/window/CustomersWindow.vue'
 import PapersPanel from './PapersPanel.vue'
 import { KINDS, toInput, USUAL, type Kind, type Row } from './kinds'
 import { isHolder, useHolders } from './useHolders'
@@ -265,6 +266,7 @@ useTitle(() => (id ? String(draft.value[of.value.title] ?? '') : `New ${of.value
       :new-number-at="newNumberAt"
       @changed="anew"
     />
+    <customers-window v-if="id && kind === 'customers' && draft.payer" :id="id" :key="`window ${id}`" />
     <section v-if="id" class="panel pad">
       <h2>Trail</h2>
       <audit-trail :id="id" :kind="of.audit" />

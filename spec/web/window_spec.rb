@@ -1,0 +1,254 @@
+# frozen_string_literal: true
+
+require "app_helper"
+require "csv"
+
+# Customers' people: what they see of their own, and nothing of anybody else's.
+RSpec.describe Web::Window do
+  let(:other_id) { add(:customers, name: "Sawtooth Feeds") }
+  let(:dora) { onlooker(customer_id, may: %w[pay invite]) }
+  let(:client) { api(dora) }
+  let(:staff) { api(account(%w[administrator dispatcher settlement_clerk], "Greta Lindqvist")) }
+
+  before do
+    company
+    Clock.hold(now)
+  end
+
+  after { Clock.hold(nil) }
+
+  def key = SecureRandom.hex(8)
+  def listed(who = client, **query) = who.call(:get, "/api/window/loads?#{URI.encode_www_form(query)}")
+  def page(id, who = client) = who.call(:get, "/api/window/loads/#{id}")
+  def rules(**said)
+    usual = staff.call(:get, "/api/window-rules").slice(:version, :stages, :papers, :position, :driver)
+    staff.call(:put, "/api/window-rules", { **usual, **said })
+  end
+
+  it "shows a customer's own loads by what is promised, with the forecast as a sentence can say it" do
+    id, trip_id = sent(crew)
+    check_in(trip_id, "accepted")
+    check_in(trip_id, "on_my_way", at: now + Given::HOUR)
+    book(customer_id: other_id)
+    Clock.hold(now + (2 * Given::HOUR))
+    Work::Tracking::Foresee.refresh([trip_id], Clock.now)
+    row = listed[:rows].first
+    expect([listed[:total], row[:stage], row[:number]]).to eq([1, "rolling", load(id)[:number]])
+    expect(row[:next]).to include(kind: "pickup", town: "Boise", address: "")
+    foreseen = row[:foreseen]
+    arrive_at = DB[:forecasts].where(stop_id: row[:next][:id]).get(:arrive_at)
+    expect(Time.parse(foreseen[:from])..Time.parse(foreseen[:to])).to cover(arrive_at)
+    expect(listed(stage: "delivered")[:rows]).to eq([])
+    expect(listed(q: "payette")[:total]).to eq(0)
+    expect(listed(q: load(id)[:number].downcase)[:total]).to eq(1)
+    sheet = CSV.parse(client.call(:get, "/api/window/loads.csv"), headers: true)
+    expect(sheet.map { |line| line["number"] }).to eq([load(id)[:number]])
+  end
+
+  it "shows papers and bills once they are there, bills only to who pays, and a position as coarse as we say" do
+    id, trip_id = sent(crew)
+    check_in(trip_id, "accepted")
+    check_in(trip_id, "on_my_way")
+    spot = { latitude: 43.5832, longitude: -116.2501, at: now }
+    DB[:positions].insert(driver_id: driver_id, trip_id:, heard_at: now, source: "device", **spot)
+    expect(page(id)).to include(drivers: ["Wade"], spot: include(near: match(/, ID\z/)))
+    expect(page(id)[:spot][:latitude]).not_to eq(43.5832)
+    rules(position: "exact", driver: false)
+    expect(page(id)).to include(drivers: [], spot: include(latitude: 43.5832))
+    rules(position: "none")
+    expect(page(id)[:spot]).to be_nil
+    deliver(trip_id)
+    keep_photo(trip_id)
+    invoice = api(inez).call(:post, "/api/invoices", { key:, load_ids: [id] })
+    expect(page(id)).to include(papers: [include(kind: "bol")], invoices: [include(number: invoice[:number])])
+    expect(page(id, api(onlooker(customer_id, "Saul Fen")))[:invoices]).to eq([])
+    expect(client.call(:get, "/api/window/papers/#{page(id)[:papers].first[:id]}").bytesize).to be_positive
+    expect(client.call(:get, "/api/window/invoices")).to match([include(owed: invoice[:total])])
+    expect(client.call(:get, "/api/window/invoices/#{invoice[:id]}/pdf")).to start_with("%PDF")
+  end
+
+  # Every operation of theirs with the other's ids: as if there were none.
+  it "says of what is another customer's that there is none" do
+    id, trip_id = sent(crew)
+    deliver(trip_id)
+    keep_photo(trip_id)
+    invoice = api(inez).call(:post, "/api/invoices", { key:, load_ids: [id] })
+    link_id = Work::Window::ShareLoad.make(nil, id, { key: }, by: maren, now:)
+    stranger = api(onlooker(other_id, "Ned Marsh", may: %w[pay invite request]))
+    ids = { loads: id, papers: DB[:papers].get(:id), invoices: invoice[:id], links: link_id, people: dora.id }
+    theirs =
+      Web::Contract.current.operations.select do |one|
+        one["x-roles"].any? { |role| role.start_with?("customer") }
+      end
+    bodies = {
+      %w[post /api/window/loads/{id}/links] => {
+        key:
+      },
+      %w[post /api/window/people] => {
+        key:,
+        name: "Ida Fen",
+        email: "ida@example.com",
+        may: []
+      },
+      %w[patch /api/window/people/{id}] => {
+        version: 0,
+        may: []
+      }
+    }
+    tried =
+      theirs.map do |operation|
+        path = operation.path.gsub("{id}") { ids.fetch(operation.path.split("/")[3].to_sym).to_s }
+        body = bodies[[operation.request_method, operation.path]]
+        answer = stranger.call(operation.request_method.to_sym, path, body)
+        [operation.path, stranger.status, answer]
+      end
+    with_id = tried.select { |path, _, _| path.include?("{id}") }
+    expect(with_id.length).to be >= 6
+    expect(with_id.reject { |_, status, _| status == 404 }).to eq([])
+    said = tried.reject { |path, _, _| path.include?("{id}") }.map(&:last).to_s
+    expect(said).not_to match(/#{load(id)[:number]}|#{invoice[:number]}|Treasure|Dora|Boise/)
+    expect(DB[:load_links].get(:revoked_at)).to be_nil
+  end
+
+  # The last wall: whatever a query asks for, the database shows the viewer's own rows and the granted columns.
+  it "is held by the database, whatever is asked of it" do
+    own = book
+    foreign = book(customer_id: other_id)
+    viewer = Store::Window.viewer(customer_id, pays: false)
+    tables = %i[
+      loads
+      stops
+      freight_lines
+      load_references
+      papers
+      trip_loads
+      trips
+      trip_stops
+      check_ins
+      forecasts
+      positions
+    ]
+    Store::Window.as(viewer) do
+      expect(DB[:loads].select_map(:id)).to eq([own])
+      expect(DB[:stops].select_map(:load_id).uniq).to eq([own])
+      expect(DB[:customers].select_map(:id)).to eq([customer_id])
+      tables.each { |table| DB[table].select(1).all }
+    end
+    expect(Store::Freight.load(foreign)).not_to be_nil # and is itself again after it
+    hidden = %i[
+      accessorials
+      driver_places
+      pay_items
+      ledger_entries
+      messages
+      audit_entries
+      que_jobs
+      cab_links
+      statements
+    ]
+    hidden.each do |table|
+      expect { Store::Window.as(viewer) { DB[table].select(1).first } }.to raise_error(/permission denied/),
+      table.to_s
+    end
+    {
+      loads: %i[total notes driver_notes booked_by agreed_miles],
+      drivers: %i[phone email],
+      check_ins: %i[note by]
+    }.each do |table, columns|
+      columns.each do |column|
+        expect { Store::Window.as(viewer) { DB[table].get(column) } }.to raise_error(/permission denied/),
+        "#{table}.#{column}"
+      end
+    end
+    expect { Store::Window.as(viewer) { DB[:loads].update(reference: "mine") } }.to raise_error(
+      /permission denied/
+    )
+  end
+
+  it "has a carrier's people and a customer's each on their own side" do
+    codes =
+      %w[/api/loads /api/people /api/customers /api/search?q=boise /api/live].map do |path|
+        client.call(:get, path).dig(:error, :code)
+      end
+    expect(codes.uniq - ["no_such_address"]).to eq(["not_allowed"])
+    expect(staff.call(:get, "/api/window/loads").dig(:error, :code)).to eq("not_allowed")
+    expect(staff.call(:get, "/api/people").map { |one| one[:name] }).not_to include("Dora Quill")
+    expect(
+      staff.call(:patch, "/api/people/#{dora.id}", { roles: ["administrator"] }).dig(:error, :code)
+    ).to eq("not_found")
+  end
+
+  it "shows no more of a load than the company says, to all or to one customer" do
+    id = book
+    expect(page(id)[:load][:stage]).to eq("booked")
+    rules(stages: %w[crewed rolling delivered])
+    expect([listed[:total], page(id)[:error][:code]]).to eq([0, "not_found"])
+    path = "/api/customers/#{customer_id}/window"
+    own =
+      staff.call(:put, path, { version: 0, stages: %w[booked], papers: [], position: "none", driver: false })
+    expect([own[:own], listed[:total]]).to eq([true, 1])
+    again = staff.call(:put, path, { version: 0, stages: [], papers: [], position: "none", driver: false })
+    expect(again[:error][:code]).to eq("stale")
+    expect(staff.call(:delete, path)).to include(own: false)
+    expect(listed[:total]).to eq(0)
+  end
+
+  it "lets the customer's own invite, change and shut out their people, and nobody take their own place" do
+    made =
+      client.call(
+        :post,
+        "/api/window/people",
+        { key:, name: "Saul Fen", email: "saul@example.com", may: ["request"] }
+      )
+    expect(made.map { |one| one.values_at(:name, :may) }).to eq(
+      [["Dora Quill", %w[pay invite]], ["Saul Fen", ["request"]]]
+    )
+    expect(DB[:mails].select_map(%i[to subject])).to include(
+      ["saul@example.com", "Sign in at Juniper Fork Haulage"]
+    )
+    twice =
+      client.call(:post, "/api/window/people", { key:, name: "Saul", email: "SAUL@example.com", may: [] })
+    expect(twice[:error]).to include(code: "email_taken", path: "/email")
+    saul = made.last
+    changed = client.call(:patch, "/api/window/people/#{saul[:id]}", { version: 0, disabled: true })
+    expect(changed.last).to include(disabled: true, version: 1)
+    stale = client.call(:patch, "/api/window/people/#{saul[:id]}", { version: 0, may: [] })
+    expect(stale[:error][:code]).to eq("stale")
+    own = client.call(:patch, "/api/window/people/#{dora.id}", { version: 0, may: ["pay"] })
+    expect(own[:error][:code]).to eq("own_account")
+    none =
+      staff.call(
+        :post,
+        "/api/customers/#{add(:customers, name: "A shipper", payer: false)}/people",
+        { key:, name: "N", email: "n@example.com", may: [] }
+      )
+    expect(none[:error][:code]).to eq("no_payer")
+    expect(staff.call(:get, "/api/customers/#{customer_id}/people")[:people].length).to eq(2)
+  end
+
+  it "passes one load on by a link that shows no papers and no price, counts its visits, ends, and can be taken back" do
+    id, = sent(crew)
+    made = client.call(:post, "/api/window/loads/#{id}/links", { key:, days: 2 })
+    link = made[:links].first
+    visit = ->(at = now) do
+      Clock.hold(at)
+      ApiClient
+        .new
+        .tap { |one| one.header("Authorization", "Bearer #{link[:token]}") }
+        .call(:get, "/api/passed-on")
+    end
+    expect(visit.call).to include(
+      links: [],
+      papers: [],
+      invoices: [],
+      load: include(number: load(id)[:number])
+    )
+    visit.call
+    expect(page(id)[:links]).to match([include(visits: 2, token: link[:token])])
+    expect(visit.call(now + (3 * 24 * Given::HOUR))[:error][:code]).to eq("signed_out")
+    Clock.hold(now)
+    client.call(:delete, "/api/window/links/#{link[:id]}")
+    expect([visit.call[:error][:code], page(id)[:links]]).to eq(["signed_out", []])
+    expect(ApiClient.new.call(:get, "/api/passed-on")[:error][:code]).to eq("signed_out")
+  end
+end

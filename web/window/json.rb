@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+# The JSON of what customers' people see, and of what the company says of it.
+module Web::Window::Json
+  STOP = %i[id kind name address town state zip latitude longitude zone].freeze
+
+  class << self
+    def me(by)
+      company = Store::Company.row
+      {
+        customer: Store::Fleet::Customers.row(by.customer_id)[:name],
+        carrier: company[:name],
+        phone: company[:phone],
+        may: Core::Window::RIGHTS.select { |right| by.roles.include?("customer_#{right}") },
+        stages: Store::Window.rules(by.customer_id).stages
+      }
+    end
+
+    # load - Reads::Window::Loads::Load
+    def row(load)
+      {
+        **load.row.slice(:id, :number, :origin, :destination, :reference, :pickup_zone, :delivery_zone),
+        stage: load.stage,
+        pickup_at: Web::Figures.iso(load.row[:pickup_at]),
+        delivery_at: Web::Figures.iso(load.row[:delivery_at]),
+        delivered_at: Web::Figures.iso(load.delivered_at),
+        next: load.stop && stop(load.stop),
+        foreseen: load.foreseen && foreseen(load.foreseen)
+      }
+    end
+
+    # With its links, which whoever was only passed one does not get.
+    def load(viewer, id, now)
+      page = Reads::Window::LoadPage.of(viewer, id, now:)
+      tokens = Store::Window.tokens(page.links.map { |link| link[:id] })
+      { **page(page), links: page.links.map { |row| link(row, tokens.fetch(row[:id])) } }
+    end
+
+    # Without links, papers and bills.
+    def passed_on(viewer, id, now)
+      { **page(Reads::Window::LoadPage.of(viewer, id, now:)), links: [], papers: [], invoices: [] }
+    end
+
+    def invoice(row)
+      {
+        **row.slice(:id, :number, :kind),
+        invoiced_on: row[:invoiced_on].iso8601,
+        due_on: row[:due_on].iso8601,
+        total: Web::Figures.money(row[:total]),
+        owed: row[:owed] && Web::Figures.money(row[:owed])
+      }
+    end
+
+    def people(customer_id) =
+      Store::Window
+        .people(customer_id)
+        .map do |row|
+          {
+            id: row[:account_id],
+            **row.slice(:name, :email, :version),
+            may: row[:may].to_a,
+            disabled: row[:status_id] != 2
+          }
+        end
+
+    def of_customer(id)
+      raise Store::NotFound.new("customer", id) unless Store::Fleet::Customers.row(id)
+
+      own = !Store::Window::RuleRows.where(customer_id: id).empty?
+      { people: people(id), own:, rules: rules(id) }
+    end
+
+    def rules(customer_id)
+      version = Store::Window::RuleRows.where(customer_id:).get(:version) || 0
+      { version:, **Store::Window.rules(customer_id).to_h }
+    end
+
+    private
+
+    def page(page)
+      company = Store::Company.row
+      {
+        load: row(page.load),
+        customer: page.customer,
+        carrier: company[:name],
+        phone: company[:phone],
+        stops: page.stops.map { |row| stop(row) },
+        freight: page.freight,
+        references: page.references,
+        papers: page.papers.map { |row| { **row.slice(:id, :kind, :signer), at: row[:at].iso8601 } },
+        spot: page.spot && { **page.spot, at: page.spot[:at].iso8601 },
+        drivers: page.drivers,
+        invoices: page.invoices.map { |row| invoice(row) }
+      }
+    end
+
+    def stop(row)
+      told = %i[arrived_at worked_at left_at].to_h { |at| [at, Web::Figures.iso(row[at])] }
+      { **row.slice(*STOP), from: Web::Figures.iso(row[:from_at]), to: Web::Figures.iso(row[:to_at]), **told }
+    end
+
+    def foreseen(foreseen) = { from: foreseen.from.iso8601, to: foreseen.to.iso8601, chance: foreseen.chance }
+
+    def link(row, token) =
+      {
+        **row.slice(:id, :made_by, :visits),
+        made_at: row[:made_at].iso8601,
+        expires_at: row[:expires_at].iso8601,
+        last_visit_at: Web::Figures.iso(row[:last_visit_at]),
+        token:
+      }
+  end
+end
