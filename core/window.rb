@@ -31,6 +31,8 @@ module Core::Window
   # promised. chance - of 100 that it is on time, nil where it is not known
   Foreseen = Core::Value.of(:from, :to, :chance)
   ROUND_MINUTES = 10
+  # Nothing on the road is certain.
+  CHANCES = (1..99)
 
   # arrive_at, soonest_at - Times, the latter nil where only one is foreseen; late_percent - the chance of being late, or
   # nil; unsure_percent, unsure_minutes - as of Core::Tracking::Risk::Weights
@@ -41,7 +43,7 @@ module Core::Window
     Foreseen.new(
       from: round([soonest, now].max, :floor),
       to: round(arrive_at + (unsure * 60), :ceil),
-      chance: late_percent && (100 - late_percent)
+      chance: late_percent && (100 - late_percent).clamp(CHANCES)
     )
   end
 

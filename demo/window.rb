@@ -23,5 +23,22 @@ class Demo::Window
         Work::Window::KeepPerson.invite(@customers[customer], { name:, email:, may: }, by: @clerk, now: @now)
       Store::Company::PasswordHashes.insert(id:, password_hash:)
     end
+    ask
+  end
+
+  private
+
+  # One load that waits for an answer.
+  def ask
+    dora = Work::Actor.account(DB[:accounts].first(email: PEOPLE.first[2]))
+    pickup = { kind: "pickup", where: "83661", name: "Treasure Basin packing shed", from: @now + 93_600 }
+    delivery = { kind: "delivery", where: "Kent, WA", from: @now + 135_000 }
+    freight = [{ what: "Shallots", pieces: 18, unit: "pallets", weight_lb: 34_000 }]
+    Work::Window::AskLoad.call(
+      @customers.first,
+      { key: "demo-ask", stops: [pickup, delivery], freight:, notes: "The dock closes at 16:00." },
+      by: dora,
+      now: @now - 1_800
+    )
   end
 end

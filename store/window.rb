@@ -9,6 +9,8 @@ require "base64"
 module Store::Window
   People = Store::Table.of(:customer_people)
   Links = Store::Table.of(:load_links)
+  Requests = Store::Table.of(:load_requests)
+  Tellings = Store::Table.of(:window_tellings)
   RuleRows = Store::Table.of(:window_rules)
 
   # Who looks. rules - Core::Window::Rules; pays - may he see what is billed?
@@ -73,6 +75,38 @@ module Store::Window
       .order(:name)
       .select(:account_id, :name, :email, :may, :told, :version, :status_id)
       .all
+
+  # Open people of a load's customer who want to hear of an event and have not: rows of accounts. event - pickup, delay or
+  # delivery; once - what has happened, by which nobody is told of it twice
+  def self.listeners(load_id, event, once) =
+    DB[:customer_people]
+      .join(:accounts, id: :account_id)
+      .join(:loads, customer_id: Sequel[:customer_people][:customer_id])
+      .where(Sequel[:loads][:id] => load_id, :status_id => 2)
+      .where(Sequel.pg_array_op(:told).contains(Sequel.pg_array([event], :text)))
+      .exclude(account_id: Tellings.where(load_id:, event: once).select(:account_id))
+      .order(:account_id)
+      .select(:account_id, Sequel[:accounts][:name], :email)
+      .all
+
+  # What customers wait to hear of, the longest first: rows with the customer's name.
+  def self.waiting_requests =
+    DB[:load_requests]
+      .join(:customers, id: :customer_id)
+      .where(status: "asked")
+      .order(:asked_at)
+      .select_all(:load_requests)
+      .select_append(Sequel[:customers][:name].as(:customer))
+      .all
+
+  # Trips that a customer's freight is on now: ids.
+  def self.trips_under_way(customer_id) =
+    DB[:trips]
+      .join(:trip_loads, trip_id: :id)
+      .join(:loads, id: :load_id)
+      .where(customer_id:, Sequel[:trips][:status] => "rolling")
+      .distinct
+      .select_map(Sequel[:trips][:id])
 
   # Derived from a salt and the application's secret, so that it can be shown again while the database holds only its digest.
   def self.token(salt) =

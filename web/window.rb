@@ -4,10 +4,14 @@
 module Web::Window
   def self.registered(app)
     app.helpers do
+      # What is foreseen of their freight under way is made anew where it is old, as on the road's own pages.
+      def foresee = Work::Tracking::Foresee.refresh(Store::Window.trips_under_way(by.customer_id), now)
       def viewer = Store::Window.viewer(by.customer_id, pays: by.roles.include?("customer_pay"))
       def window_load(load_id, status: 200) = json(Web::Window::Json.load(viewer, load_id, now), status:)
     end
     loads(app)
+    files(app)
+    requests(app)
     invoices(app)
     people(app)
     links(app)
@@ -17,6 +21,7 @@ module Web::Window
   def self.loads(app)
     app.get("/api/window/me") { json Web::Window::Json.me(by) }
     app.get("/api/window/loads") do
+      foresee
       found =
         Reads::Window::Loads.of(
           viewer,
@@ -27,15 +32,51 @@ module Web::Window
         )
       json({ total: found.total, rows: found.rows.map { |load| Web::Window::Json.row(load) } })
     end
+    app.get("/api/window/loads/:id") do
+      foresee
+      window_load id
+    end
+  end
+
+  # What they take away.
+  def self.files(app)
     app.get("/api/window/loads.csv") do
       content_type "text/csv"
       attachment "loads.csv"
       Papers::WindowLoads.csv(Reads::Window::Loads.all(viewer, now:))
     end
-    app.get("/api/window/loads/:id") { window_load id }
     app.get("/api/window/papers/:id") do
       paper = Reads::Window::LoadPage.paper(viewer, id)
       sent_file paper[:content_type], paper[:content]
+    end
+  end
+
+  # What customers ask for, and what dispatch answers.
+  def self.requests(app)
+    app.helpers { def requests(rows, status: 200) = json(Web::Window::RequestsJson.all(rows), status:) }
+    app.put("/api/window/told") do
+      Work::Window::KeepPerson.choose(input, by:, now:)
+      json Web::Window::Json.me(by)
+    end
+    app.get("/api/window/where") do
+      json(Store::Fleet.resolve_place(parameters[:q]).map { |row| row.slice(:town, :state, :zip, :zone) })
+    end
+    app.get("/api/window/requests") { requests Reads::Window::Requests.of(viewer) }
+    app.post("/api/window/requests") do
+      Work::Window::AskLoad.call(by.customer_id, input, by:, now:)
+      requests Reads::Window::Requests.of(viewer), status: 201
+    end
+    app.post("/api/window/requests/:id/take-back") do
+      Work::Window::AskLoad.take_back(by.customer_id, id, input, by:, now:)
+      requests Reads::Window::Requests.of(viewer)
+    end
+    app.get("/api/load-requests") { requests Reads::Window::Requests.waiting }
+    app.post("/api/load-requests/:id/accept") do
+      json({ load_id: Work::Window::AnswerRequest.accept(id, input, by:, now:) }, status: 201)
+    end
+    app.post("/api/load-requests/:id/refuse") do
+      Work::Window::AnswerRequest.refuse(id, input, by:, now:)
+      requests Reads::Window::Requests.waiting
     end
   end
 
@@ -76,6 +117,7 @@ module Web::Window
     end
     app.get("/api/passed-on") do
       Work::Window::ShareLoad.visited(by.id, now:)
+      foresee
       json Web::Window::Json.passed_on(viewer, by.load_id, now)
     end
   end

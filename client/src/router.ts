@@ -156,6 +156,11 @@ export const router = createRouter({
       meta: { title: 'Load', page: 'Loads', roles: ['customer'] },
     },
     {
+      path: '/window/ask',
+      component: () => import('./areas/window/WindowAsk.vue'),
+      meta: { title: 'Ask for a load', page: 'Loads', roles: ['customer_request'] },
+    },
+    {
       path: '/window/bills',
       component: () => import('./areas/window/WindowBills.vue'),
       meta: { title: 'Bills', page: 'Bills', roles: ['customer_pay'] },

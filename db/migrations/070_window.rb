@@ -34,7 +34,8 @@ Sequel.migration do
     payment_parts: of_invoice,
     customers: "id = nullif(#{setting.call("customer_id")}, '')::int",
     customer_people: own,
-    load_links: of_load
+    load_links: of_load,
+    load_requests: own
   }
   granted = {
     loads:
@@ -61,6 +62,7 @@ Sequel.migration do
     customers: "id, name",
     customer_people: "account_id, customer_id, may, told, version",
     load_links: "id, load_id, made_by, made_at, expires_at, revoked_at, visits, last_visit_at",
+    load_requests: "id, customer_id, asked_by, asked_at, ask, status, why, load_id, answered_at, version",
     accounts: "id, name, email, status_id",
     company: "name, phone",
     zips: "zip, town, state, latitude, longitude"
@@ -104,6 +106,31 @@ Sequel.migration do
       Integer :visits, null: false, default: 0
       column :last_visit_at, "timestamptz"
     end
+    # Loads that a customer asks for, until somebody prices and books them, or says no.
+    create_table(:load_requests) do
+      primary_key :id
+      foreign_key :customer_id, :customers, null: false, index: true
+      foreign_key :account_id, :accounts, type: :bigint, on_delete: :set_null
+      String :asked_by, text: true, null: false
+      column :asked_at, "timestamptz", null: false
+      column :ask, "jsonb", null: false
+      String :status, text: true, null: false, default: "asked"
+      String :why, text: true, null: false, default: ""
+      foreign_key :load_id, :loads, unique: true
+      String :answered_by, text: true
+      column :answered_at, "timestamptz"
+      Integer :version, null: false, default: 0
+      constraint(:load_requests_status_known, status: %w[asked accepted refused withdrawn])
+      constraint(:load_requests_accepted, Sequel.lit("(status = 'accepted') = (load_id IS NOT NULL)"))
+    end
+    # Who was told of what, so that nobody is told twice.
+    create_table(:window_tellings) do
+      foreign_key :load_id, :loads, null: false
+      foreign_key :account_id, :accounts, type: :bigint, null: false, on_delete: :cascade
+      String :event, text: true, null: false
+      column :at, "timestamptz", null: false
+      primary_key %i[load_id account_id event]
+    end
     # Roles are of all databases of a server: another one may have made it.
     run <<~SQL
       DO $$ BEGIN
@@ -132,6 +159,6 @@ Sequel.migration do
     end
     granted.each { |table, columns| run "REVOKE SELECT (#{columns}) ON #{table} FROM #{role}" }
     run "REVOKE USAGE ON SCHEMA public FROM #{role}"
-    drop_table :load_links, :window_rules, :customer_people
+    drop_table :window_tellings, :load_requests, :load_links, :window_rules, :customer_people
   end
 end

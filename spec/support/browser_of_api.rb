@@ -72,6 +72,7 @@ end
 module Given
   # Somebody of a customer who looks. may - of Core::Window::RIGHTS
   def onlooker(customer_id, name = "Dora Quill", may: [])
+    company
     email = "#{name.downcase.tr(" ", ".")}@example.com"
     id = Work::Window::KeepPerson.invite(customer_id, { name:, email:, may: }, by: Work::Actor.system, now:)
     Store::Company::PasswordHashes.insert(id:, password_hash: Work::Company::Passwords.hash(PASSWORD))

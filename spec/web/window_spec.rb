@@ -74,8 +74,20 @@ RSpec.describe Web::Window do
     keep_photo(trip_id)
     invoice = api(inez).call(:post, "/api/invoices", { key:, load_ids: [id] })
     link_id = Work::Window::ShareLoad.make(nil, id, { key: }, by: maren, now:)
+    ask = {
+      stops: [{ kind: "pickup", where: "83702" }, { kind: "delivery", where: "97801" }],
+      freight: [{ what: "Onions" }]
+    }
+    request_id = Work::Window::AskLoad.call(customer_id, { key:, **ask }, by: dora, now:)
     stranger = api(onlooker(other_id, "Ned Marsh", may: %w[pay invite request]))
-    ids = { loads: id, papers: DB[:papers].get(:id), invoices: invoice[:id], links: link_id, people: dora.id }
+    ids = {
+      loads: id,
+      papers: DB[:papers].get(:id),
+      invoices: invoice[:id],
+      links: link_id,
+      people: dora.id,
+      requests: request_id
+    }
     theirs =
       Web::Contract.current.operations.select do |one|
         one["x-roles"].any? { |role| role.start_with?("customer") }
@@ -83,6 +95,18 @@ RSpec.describe Web::Window do
     bodies = {
       %w[post /api/window/loads/{id}/links] => {
         key:
+      },
+      %w[put /api/window/told] => {
+        told: []
+      },
+      %w[post /api/window/requests] => {
+        key:,
+        stops: [{ kind: "pickup", where: "59801" }, { kind: "delivery", where: "83330" }],
+        freight: [{ what: "Hay" }]
+      },
+      %w[post /api/window/requests/{id}/take-back] => {
+        key:,
+        version: 0
       },
       %w[post /api/window/people] => {
         key:,
@@ -106,7 +130,7 @@ RSpec.describe Web::Window do
     expect(with_id.length).to be >= 6
     expect(with_id.reject { |_, status, _| status == 404 }).to eq([])
     said = tried.reject { |path, _, _| path.include?("{id}") }.map(&:last).to_s
-    expect(said).not_to match(/#{load(id)[:number]}|#{invoice[:number]}|Treasure|Dora|Boise/)
+    expect(said).not_to match(/#{load(id)[:number]}|#{invoice[:number]}|Treasure|Dora|Pendleton/)
     expect(DB[:load_links].get(:revoked_at)).to be_nil
   end
 
@@ -250,5 +274,133 @@ RSpec.describe Web::Window do
     client.call(:delete, "/api/window/links/#{link[:id]}")
     expect([visit.call[:error][:code], page(id)[:links]]).to eq(["signed_out", []])
     expect(ApiClient.new.call(:get, "/api/passed-on")[:error][:code]).to eq("signed_out")
+  end
+
+  describe "a load that is asked for" do
+    let(:client) { api(onlooker(customer_id, may: %w[request])) }
+    let(:dispatch) { api(maren) }
+
+    def ask(from: "Payette, ID", **more) =
+      client.call(
+        :post,
+        "/api/window/requests",
+        {
+          key:,
+          stops: [
+            { kind: "pickup", where: from, from: (now + (24 * Given::HOUR)).iso8601 },
+            {
+              kind: "delivery",
+              where: "97801",
+              name: "Round-Up Foods",
+              from: (now + (32 * Given::HOUR)).iso8601
+            }
+          ],
+          freight: [{ what: "Red onions", pieces: 20, unit: "pallets", weight_lb: 40_000 }],
+          references: [{ kind: "po", value: "PO-9" }],
+          **more
+        }
+      )
+    def accept(request, **more) =
+      dispatch.call(
+        :post,
+        "/api/load-requests/#{request[:id]}/accept",
+        { key:, version: request[:version], price: { kind: "flat", rate: "1850.00" }, **more }
+      )
+
+    it "waits for dispatch, is priced and booked as it was asked, and whoever asked is mailed" do
+      ask
+      waiting = dispatch.call(:get, "/api/load-requests")
+      expect(waiting).to match(
+        [include(customer: "Treasure Basin Onions", asked_by: "Dora Quill", status: "asked")]
+      )
+      expect(waiting.first[:stops].map { |stop| stop[:zone] }).to eq(%w[America/Boise America/Los_Angeles])
+      load_id = accept(waiting.first)[:load_id]
+      expect(load(load_id)).to include(
+        status: "open",
+        origin: "Payette, ID",
+        total: 1850,
+        booked_by: "Maren Holt"
+      )
+      expect(page(load_id)).to include(references: [{ kind: "po", value: "PO-9" }])
+      expect(client.call(:get, "/api/window/requests")).to match([include(status: "accepted", load_id:)])
+      expect(DB[:mails].reverse(:id).get(:subject)).to eq("We haul it: #{load(load_id)[:number]}")
+      expect(dispatch.call(:get, "/api/load-requests")).to eq([])
+      expect(accept(waiting.first)[:error]).to include(code: "answered", message: /Maren Holt was faster/)
+    end
+
+    it "is booked with the surcharge of the customer's own scale" do
+      scale = {
+        kind: "per_mile",
+        base: "1.20",
+        step: "0.06",
+        each: "0.01",
+        counting: "begun",
+        places: 2,
+        lag_days: 1
+      }
+      Work::Billing::Agree.scale(
+        { customer_id:, from_on: now.to_date - 90, region: "US", **scale },
+        by: inez,
+        now:
+      )
+      Work::Billing::TakeDieselPrices.call("told_on,price\n2026-11-16,3.600", preview: false, by: inez, now:)
+      ask
+      load_id = accept(dispatch.call(:get, "/api/load-requests").first)[:load_id]
+      # 3.60 is forty full steps of six cents above 1.20, and the next has begun.
+      expect(load(load_id)).to include(fuel_by_scale: true, fuel_rate: BigDecimal("0.41"))
+    end
+
+    it "is refused with a reason, or taken back until then, and never of another customer" do
+      request = ask.first
+      foreign = api(onlooker(other_id, "Ned Marsh", may: %w[request]))
+      take_back = ->(who, version: 0) do
+        who.call(:post, "/api/window/requests/#{request[:id]}/take-back", { key:, version: })
+      end
+      expect(take_back.call(foreign)[:error][:code]).to eq("not_found")
+      expect(take_back.call(client, version: 4)[:error][:code]).to eq("stale")
+      refused = { key:, version: 0, why: "No reefer is near" }
+      expect(dispatch.call(:post, "/api/load-requests/#{request[:id]}/refuse", refused)).to eq([])
+      expect(client.call(:get, "/api/window/requests").first).to include(
+        status: "refused",
+        why: "No reefer is near"
+      )
+      expect(take_back.call(client)[:error][:code]).to eq("answered")
+    end
+
+    it "says at the field what cannot be, and needs the right to ask" do
+      expect(ask(from: "Nowhere, ID")[:error]).to include(code: "unknown_place", path: "/stops/0/where")
+      expect(ask(freight: [])[:error][:path]).to start_with("/freight")
+      only_looks = api(onlooker(customer_id, "Saul Fen"))
+      expect(only_looks.call(:post, "/api/window/requests", { key: })[:error][:code]).to eq("not_allowed")
+    end
+  end
+
+  it "mails who wants to hear of pickup and delivery, once each, and nobody else" do
+    client.call(:put, "/api/window/told", { told: %w[pickup delivery] })
+    onlooker(customer_id, "Saul Fen")
+    before = DB[:mails].count
+    id, trip_id = sent(crew)
+    deliver(trip_id)
+    2.times { Work::Tracking::FollowUp.call(trip_id, now:) }
+    mails = DB[:mails].order(:id).offset(before).select_map(%i[to subject])
+    number = load(id)[:number]
+    expect(mails).to eq(
+      [
+        ["dora.quill@example.com", "#{number}, Boise, ID to Pendleton, OR, was picked up"],
+        ["dora.quill@example.com", "#{number}, Boise, ID to Pendleton, OR, was delivered"]
+      ]
+    )
+  end
+
+  it "mails who wants to hear of a delay, once for each alarm" do
+    client.call(:put, "/api/window/told", { told: %w[delay] })
+    id, = sent(crew)
+    stop = DB[:stops].where(load_id: id).order(:position).last
+    2.times { Work::Window::TellPeople.late(id, stop, 45, now:) }
+    Work::Window::TellPeople.late(id, stop, 90, now:)
+    words = "#{load(id)[:number]} will be about %s late at Pendleton, OR, Pendleton"
+    expect(DB[:mails].where(Sequel.like(:subject, "%late%")).order(:id).select_map(:subject)).to eq(
+      [format(words, "45 min"), format(words, "1 h 30 min")]
+    )
   end
 end

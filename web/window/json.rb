@@ -12,7 +12,8 @@ module Web::Window::Json
         carrier: company[:name],
         phone: company[:phone],
         may: Core::Window::RIGHTS.select { |right| by.roles.include?("customer_#{right}") },
-        stages: Store::Window.rules(by.customer_id).stages
+        stages: Store::Window.rules(by.customer_id).stages,
+        told: Store::Window.person(by.id)[:told].to_a
       }
     end
 

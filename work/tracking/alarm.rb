@@ -19,7 +19,8 @@ module Work::Tracking::Alarm
     load = stop[:load_id] && Store::Freight::Loads.with_customer(stop[:load_id])
     told = [
       *dispatchers(trip),
-      *(mail(load, stop, forecast, now) if load && load[:tell_late] && !load[:mail].to_s.empty?)
+      *(mail(load, stop, forecast, now) if load && load[:tell_late] && !load[:mail].to_s.empty?),
+      *(Work::Window::TellPeople.late(load[:id], stop, forecast[:late_minutes], now:) if load)
     ]
     Store::Tracking::LateAlerts.insert(
       trip_id: trip[:id],

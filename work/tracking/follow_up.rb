@@ -15,9 +15,17 @@ module Work::Tracking::FollowUp
       trip = Store::Freight::Trips.lock(trip_id) or next
       next if Work::Tracking::CheckIn::OVER.include?(trip[:status])
 
+      tell_customers(load_ids, now)
       told = told(trip, load_ids, now)
       tell(load_ids, trip_id, now) if told.any?
     end
+  end
+
+  # Of what has become of each load, by the stops that are done.
+  def self.tell_customers(load_ids, now)
+    Store::Tracking
+      .done_events(load_ids)
+      .each { |load_id, event| Work::Window::TellPeople.done(load_id, event, now:) }
   end
 
   # What of it was news.
@@ -46,5 +54,5 @@ module Work::Tracking::FollowUp
     load_ids.each { |load_id| Work::Act.tell("load", load_id, **told) }
     Work::Act.tell("trip", trip_id, **told)
   end
-  private_class_method :told, :note_findings, :tell
+  private_class_method :tell_customers, :told, :note_findings, :tell
 end

@@ -57,6 +57,15 @@ module Work::Window::KeepPerson
     end
   end
 
+  # What somebody wants to hear of, as he chooses himself. input - { told: of pickup, delay and delivery }
+  def self.choose(input, by:, now:)
+    Work::Act.once(nil, "choose_what_to_hear", by:, now:) do |act|
+      person = Store::Window::People.where(account_id: by.id).for_update.first
+      Store::Window::People.where(account_id: by.id).update(told: Sequel.pg_array(input[:told], :text))
+      act.changed("customer", person[:customer_id], { told: [person[:told].to_a, input[:told]] })
+    end
+  end
+
   def self.write(account_id, person, after)
     Store::Window::People.where(account_id:).update(
       may: Sequel.pg_array(after[:may], :text),

@@ -10,6 +10,7 @@ import { useSession } from '@/shared/session'
 import { STATUSES, type LoadStatus } from '@/shared/statuses'
 import Waiting from '@/shared/Waiting.vue'
 import LoadDetail from './LoadDetail.vue'
+import RequestsDesk from '@/areas/window/RequestsDesk.vue'
 import ScansPanel from './ScansPanel.vue'
 import LoadList from './LoadList.vue'
 
@@ -107,6 +108,7 @@ useKeys([
 </script>
 
 <template>
+  <requests-desk v-if="!selected && mayBook" class="mb-3" />
   <scans-panel v-if="!selected && files" class="mb-3" />
   <div ref="box" class="freight" :class="{ split: selected && !narrow }">
     <section v-show="!(selected && narrow)" class="panel list" aria-label="Loads">

@@ -94,6 +94,9 @@ function told(stop: Schemas['WindowStop']): string {
   </section>
 </template>
 
+<style>
+@import '../roads/map.css';
+</style>
 <style scoped>
 .pad {
   padding: 0.8rem 1rem;

@@ -88,6 +88,9 @@ async function say(
   list-style: none;
   padding: 0;
 }
+.person .v-btn {
+  justify-self: start;
+}
 .person {
   border-top: 1px solid rgb(var(--v-theme-line));
 }

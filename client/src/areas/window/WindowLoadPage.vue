@@ -18,6 +18,7 @@ import { linkOf, SHOWN_PAPERS } from './words'
 const EVERY_S = 30
 const route = useRoute()
 const session = useSession()
+const mayAsk = session.has('customer_request')
 const id = computed(() => Number(route.params.id))
 const { data, problem, load, put } = useFetched(
   () => id.value,
@@ -39,7 +40,12 @@ const DAY_ZONE = computed(() => session.zone)
 </script>
 
 <template>
-  <p><router-link to="/window">All loads</router-link></p>
+  <p class="row">
+    <router-link to="/window">All loads</router-link>
+    <router-link v-if="mayAsk" :to="{ path: '/window/ask', query: { like: id } }"
+      >Ask for the same again</router-link
+    >
+  </p>
   <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
     <div class="stack">
       <load-sheet :found="found" />

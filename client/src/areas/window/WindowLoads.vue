@@ -4,6 +4,7 @@ import { api, ask } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showTime } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
+import WindowRequests from './WindowRequests.vue'
 import StageMark from './StageMark.vue'
 import { useEvery } from './useEvery'
 import { expected, STAGES, type Stage } from './words'
@@ -11,10 +12,10 @@ import { expected, STAGES, type Stage } from './words'
 /** A customer's own loads: what is under way by what is promised next, and what is over when it is looked for. */
 const EVERY_S = 30
 const PAGE = 100
-const me = useFetched(
+const { data: me, put: takeMe } = useFetched(
   () => 0,
   () => ask(api.GET('/api/window/me')),
-).data
+)
 const stage = ref<Stage | 'live' | 'all'>('live')
 const text = ref('')
 const page = ref(1)
@@ -36,6 +37,7 @@ const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE))
 
 <template>
   <h1 class="sr-only">Loads</h1>
+  <window-requests v-if="me" :me="me" @told="takeMe" />
   <section class="panel" aria-label="Loads">
     <form class="row pad wrap" aria-label="Which" @submit.prevent>
       <v-text-field v-model.lazy="text" label="Number, reference or town" />
@@ -66,7 +68,7 @@ const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE))
           <tr v-for="row in found.rows" :key="row.id" class="pick">
             <td data-of="Load">
               <router-link class="whole-row" :to="`/window/${row.id}`">{{ row.number }}</router-link>
-              <div v-if="row.reference" class="small quiet">{{ row.reference }}</div>
+              <div v-if="row.reference" class="small quiet whole">{{ row.reference }}</div>
             </td>
             <td data-of="Way">{{ row.origin }} → {{ row.destination }}</td>
             <td data-of="Stands"><stage-mark :stage="row.stage" /></td>
@@ -97,6 +99,9 @@ const pages = computed(() => Math.ceil((data.value?.total ?? 0) / PAGE))
 .wrap > :deep(.v-input) {
   min-width: 11rem;
   max-width: 20rem;
+}
+.whole {
+  white-space: nowrap;
 }
 .pick {
   position: relative;

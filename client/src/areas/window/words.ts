@@ -1,5 +1,5 @@
 import type { Schemas } from '@/shared/api'
-import { showTime } from '@/shared/time'
+import { showTime, showWindow } from '@/shared/time'
 
 export type WindowLoad = Schemas['WindowLoad']
 export type Stage = Schemas['Stage']
@@ -44,7 +44,7 @@ export function expected(load: WindowLoad): string {
   if (next.arrived_at) return `At ${next.town} since ${showTime(next.arrived_at, next.zone)}`
   if (foreseen) {
     const chance = foreseen.chance === null ? '' : `, ${foreseen.chance} of 100 on time`
-    return `${what} in ${next.town} between ${showTime(foreseen.from, next.zone)} and ${showTime(foreseen.to, next.zone)}${chance}`
+    return `${what} in ${next.town} ${showWindow(foreseen.from, foreseen.to, next.zone)}${chance}`
   }
   return next.from
     ? `${what} in ${next.town} ${showTime(next.from, next.zone)}`
@@ -53,3 +53,25 @@ export function expected(load: WindowLoad): string {
 
 /** Where a link to one load leads; what opens it stands behind the #, so that it is in nobody's log. */
 export const linkOf = (token: string) => `${location.origin}/passed-on#${token}`
+
+export const HEARD_OF: Record<Schemas['HeardOf'], string> = {
+  pickup: 'picked up',
+  delay: 'late',
+  delivery: 'delivered',
+}
+export const TRAILERS = [
+  { value: null, title: 'As you think best' },
+  { value: 'dry_van', title: 'Dry van' },
+  { value: 'reefer', title: 'Reefer' },
+  { value: 'flatbed', title: 'Flatbed' },
+  { value: 'step_deck', title: 'Step deck' },
+  { value: 'lowboy', title: 'Lowboy' },
+]
+
+/** What is asked for, in a line: `Payette, ID Tue 11/24 8:00 PST → 97801`. */
+export const asked = ({ stops }: Schemas['LoadRequest']) =>
+  stops
+    .map(({ where, name, from, zone }) =>
+      [name || where, from && showTime(from, zone)].filter(Boolean).join(' '),
+    )
+    .join(' → ')
