@@ -115,6 +115,9 @@ module Store::Window
       padding: false
     )
 
+  def self.count_visit(link_id, now) =
+    Links.at(link_id).update(visits: Sequel[:visits] + 1, last_visit_at: now)
+
   # { id of a link => token }
   def self.tokens(ids) = Links.where(id: ids).select_hash(:id, :salt).transform_values { |salt| token(salt) }
 

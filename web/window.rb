@@ -5,8 +5,8 @@ module Web::Window
   def self.registered(app)
     app.helpers do
       # What is foreseen of their freight under way is made anew where it is old, as on the road's own pages.
-      def foresee = Work::Tracking::Foresee.refresh(Store::Window.trips_under_way(by.customer_id), now)
-      def viewer = Store::Window.viewer(by.customer_id, pays: by.roles.include?("customer_pay"))
+      def foresee = Work::Tracking::Foresee.refresh(Reads::Window.trips_under_way(by.customer_id), now)
+      def viewer = Reads::Window.viewer(by.customer_id, pays: by.roles.include?("customer_pay"))
       def window_load(load_id, status: 200) = json(Web::Window::Json.load(viewer, load_id, now), status:)
     end
     loads(app)
@@ -59,7 +59,7 @@ module Web::Window
       json Web::Window::Json.me(by)
     end
     app.get("/api/window/where") do
-      json(Store::Fleet.resolve_place(parameters[:q]).map { |row| row.slice(:town, :state, :zip, :zone) })
+      json(Reads::Window.named(parameters[:q]).map { |row| row.slice(:town, :state, :zip, :zone) })
     end
     app.get("/api/window/requests") { requests Reads::Window::Requests.of(viewer) }
     app.post("/api/window/requests") do
@@ -142,10 +142,10 @@ module Web::Window
       Work::Window::KeepRules.drop(id, by:, now:)
       customers_window id
     end
-    app.get("/api/window-rules") { json Web::Window::Json.rules(nil) }
+    app.get("/api/window-rules") { json Web::Window::Json.rules(Reads::Window.shown) }
     app.put("/api/window-rules") do
       Work::Window::KeepRules.call(nil, input, by:, now:)
-      json Web::Window::Json.rules(nil)
+      json Web::Window::Json.rules(Reads::Window.shown)
     end
   end
 end

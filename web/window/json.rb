@@ -6,14 +6,14 @@ module Web::Window::Json
 
   class << self
     def me(by)
-      company = Store::Company.row
+      me = Reads::Window.me(by.id, by.customer_id)
       {
-        customer: Store::Fleet::Customers.row(by.customer_id)[:name],
-        carrier: company[:name],
-        phone: company[:phone],
+        customer: me.customer,
+        carrier: me.company[:name],
+        phone: me.company[:phone],
         may: Core::Window::RIGHTS.select { |right| by.roles.include?("customer_#{right}") },
-        stages: Store::Window.rules(by.customer_id).stages,
-        told: Store::Window.person(by.id)[:told].to_a
+        stages: me.rules.stages,
+        told: me.told
       }
     end
 
@@ -33,7 +33,7 @@ module Web::Window::Json
     # With its links, which whoever was only passed one does not get.
     def load(viewer, id, now)
       page = Reads::Window::LoadPage.of(viewer, id, now:)
-      tokens = Store::Window.tokens(page.links.map { |link| link[:id] })
+      tokens = Reads::Window.tokens(page.links)
       { **page(page), links: page.links.map { |row| link(row, tokens.fetch(row[:id])) } }
     end
 
@@ -53,7 +53,7 @@ module Web::Window::Json
     end
 
     def people(customer_id) =
-      Store::Window
+      Reads::Window
         .people(customer_id)
         .map do |row|
           {
@@ -65,21 +65,17 @@ module Web::Window::Json
         end
 
     def of_customer(id)
-      raise Store::NotFound.new("customer", id) unless Store::Fleet::Customers.row(id)
-
-      own = !Store::Window::RuleRows.where(customer_id: id).empty?
-      { people: people(id), own:, rules: rules(id) }
+      shown = Reads::Window.shown(id)
+      { people: people(id), own: shown.own, rules: rules(shown) }
     end
 
-    def rules(customer_id)
-      version = Store::Window::RuleRows.where(customer_id:).get(:version) || 0
-      { version:, **Store::Window.rules(customer_id).to_h }
-    end
+    # shown - Reads::Window::Shown
+    def rules(shown) = { version: shown.version, **shown.rules.to_h }
 
     private
 
     def page(page)
-      company = Store::Company.row
+      company = Reads::Company.row
       {
         load: row(page.load),
         customer: page.customer,

@@ -31,9 +31,7 @@ module Work::Window::ShareLoad
     end
   end
 
-  def self.visited(link_id, now:)
-    Store::Window::Links.at(link_id).update(visits: Sequel[:visits] + 1, last_visit_at: now)
-  end
+  def self.visited(link_id, now:) = Store::Window.count_visit(link_id, now)
 
   def self.visible(viewer, load_id)
     found =

@@ -34,11 +34,8 @@ const change = async (account_id: number, body: Schemas['CustomersPersonChange']
     ),
   )
 async function save(body: Schemas['WindowRulesChange']) {
-  const version = data.value?.own ? body.version : 0
   trouble.value = await take(
-    await ask(
-      api.PUT('/api/customers/{id}/window', { params: { path: path() }, body: { ...body, version } }),
-    ),
+    await ask(api.PUT('/api/customers/{id}/window', { params: { path: path() }, body })),
   )
 }
 async function usual() {
