@@ -17,8 +17,22 @@ module BenchServer
     SQL
   end
 
-  # Yields its port and the session's cookie.
-  def self.run
+  PASSWORD = "a long password"
+
+  # The session's cookie.
+  def self.sign_in(port, email)
+    answer =
+      Net::HTTP.post(
+        URI("http://127.0.0.1:#{port}/api/auth/sign-in"),
+        JSON.generate(email:, password: PASSWORD),
+        "Content-Type" => "application/json",
+        "Accept" => "application/json"
+      )
+    answer.get_fields("set-cookie").map { |text| text[/\A[^;]+/] }.join("; ")
+  end
+
+  # Yields its port and the cookie of somebody who is signed in, nil where nobody is named.
+  def self.run(email: "bench@juniperfork.example")
     port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
     pid =
       spawn(
@@ -47,14 +61,7 @@ module BenchServer
           end
       sleep 0.2
     end
-    answer =
-      Net::HTTP.post(
-        URI("http://127.0.0.1:#{port}/api/auth/sign-in"),
-        JSON.generate(email: "bench@juniperfork.example", password: "a long password"),
-        "Content-Type" => "application/json",
-        "Accept" => "application/json"
-      )
-    yield port, answer.get_fields("set-cookie").map { |text| text[/\A[^;]+/] }.join("; ")
+    yield port, email && sign_in(port, email)
   ensure
     Process.kill("TERM", pid) && Process.wait(pid)
   end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../config/application"
+require_relative "clients"
 require_relative "server"
 require "net/http"
 require "socket"
@@ -10,8 +11,6 @@ require "socket"
 # that what we add is a ratio.
 module Bench
   LOADS = 20_000
-  CLIENTS = 4
-  SECONDS = 8
   LIVE = 200
 
   def self.run
@@ -24,13 +23,16 @@ module Bench
         ["load list, page 300 of all", "/api/loads?status=all&page=300", cookie],
         ["one load's page", "/api/loads/#{DB[:loads].max(:id) - 7}", cookie]
       ]
-      puts "#{LOADS} loads, #{CLIENTS} clients, #{SECONDS} s each"
-      base = rows.map { |name, path, with| report(name, measure(port, path, with)) }.first
+      puts "#{LOADS} loads, #{BenchClients::CLIENTS} clients, #{BenchClients::SECONDS} s each"
+      base =
+        rows
+          .map { |name, path, with| BenchClients.report(name, BenchClients.measure(port, [[path, with]])) }
+          .first
       rows.drop(1).each { |name, path, with| tell_parts(name, port, path, with) }
       sockets = Array.new(LIVE) { live(port, cookie) }
       sleep 1
-      loaded = measure(port, "/api/me", nil)
-      report("constant, #{LIVE} live connections open", loaded)
+      loaded = BenchClients.measure(port, [["/api/me", nil]])
+      BenchClients.report("constant, #{LIVE} live connections open", loaded)
       puts format(
              "ratio of the constant with and without live connections: %.2f",
              loaded[:per_second] / base[:per_second]
@@ -99,47 +101,12 @@ module Bench
     DB.run("ANALYZE")
   end
 
-  # The clients are processes of their own, so that they do not share the server's interpreter.
-  def self.measure(port, path, cookie)
-    readers =
-      Array.new(CLIENTS) do
-        reader, writer = IO.pipe
-        fork { writer.write(JSON.generate(client(port, path, cookie))) && exit!(0) }
-        writer.close
-        reader
-      end
-    milliseconds = readers.flat_map { |reader| JSON.parse(reader.read) }
-    {
-      per_second: milliseconds.length / SECONDS.to_f,
-      p95: milliseconds.sort[(milliseconds.length * 0.95).floor]
-    }
-  end
-
-  def self.client(port, path, cookie)
-    taken = []
-    Net::HTTP.start("127.0.0.1", port) do |http|
-      ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + SECONDS
-      while (began = Process.clock_gettime(Process::CLOCK_MONOTONIC)) < ends
-        answer = http.get(path, cookie ? { "Cookie" => cookie } : {})
-        raise "#{path}: #{answer.code}" unless answer.code == "200"
-
-        taken << ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - began) * 1000)
-      end
-    end
-    taken
-  end
-
   def self.live(port, cookie) =
     TCPSocket
       .new("127.0.0.1", port)
       .tap do |socket|
         socket.write("GET /api/live HTTP/1.1\r\nHost: 127.0.0.1:#{port}\r\nCookie: #{cookie}\r\n\r\n")
       end
-
-  def self.report(name, figures)
-    puts format("%-40s %7.1f requests/s   95%% within %6.1f ms", name, figures[:per_second], figures[:p95])
-    figures
-  end
 end
 
 Bench.run

@@ -45,12 +45,17 @@ module Store::Window
   # Everything that is read in the block is read as the viewer.
   def self.as(viewer)
     DB.transaction(savepoint: true) do
-      DB.run("SET LOCAL ROLE #{Store::Database::CUSTOMERS_ROLE}")
-      settings(viewer).each do |name, value|
-        DB.get(Sequel.function(:set_config, "crew_ledger.#{name}", value, true))
-      end
+      become(viewer)
       yield.tap { DB.run("RESET ROLE") }
     end
+  end
+
+  # For this transaction, and in one go: each is asked for again and again.
+  def self.become(viewer)
+    sets =
+      settings(viewer).map { |name, value| Sequel.function(:set_config, "crew_ledger.#{name}", value, true) }
+    role = Sequel.function(:set_config, "role", Store::Database::CUSTOMERS_ROLE, true)
+    DB.select(*sets, role).single_value
   end
 
   def self.settings(viewer) =
@@ -62,7 +67,7 @@ module Store::Window
       driver: viewer.rules.driver ? "yes" : "no",
       pays: viewer.pays ? "yes" : "no"
     }
-  private_class_method :settings
+  private_class_method :become, :settings
 
   # Of an account: the row with customer_id and may, or nil.
   def self.person(account_id) = People.first(account_id:)

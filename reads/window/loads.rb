@@ -83,8 +83,6 @@ class Reads::Window::Loads
       .uniq { |row| row[:id] }
       .group_by { |row| row[:load_id] }
 
-  private
-
   def found(stage, query)
     loads = DB[:loads]
     stages = stage == "live" ? LIVE : [stage]
@@ -100,6 +98,8 @@ class Reads::Window::Loads
         )
       end
   end
+
+  private
 
   def order(found, stage)
     return found.order(Sequel.asc(:delivery_at, nulls: :last), :id) if stage == "live" || LIVE.include?(stage)
