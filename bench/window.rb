@@ -2,10 +2,11 @@
 
 require_relative "../config/application"
 require_relative "clients"
+require_relative "loads"
 require_relative "server"
 
-# The list of a customer's own loads, asked for by the people of many customers at once, beside the same server answering a
-# constant; and what it costs that the database itself holds each to their own rows.
+# The list of a customer's own loads, asked for by the people of many customers at once, beside the same server
+# answering a constant; and what it costs that the database itself holds each to their own rows.
 module Bench
   CUSTOMERS = 500
   LOADS_EACH = 40
@@ -71,7 +72,8 @@ module Bench
     DB[:company].insert_conflict.insert(id: 1, name: "Bench Haulage")
     by, now = Work::Actor.system, Time.now.utc
     CUSTOMERS.times { |i| Work::Fleet::AddRecord.call(:customers, { name: "Customer #{i}" }, by:, now:) }
-    loads(by, now)
+    BenchLoads.book(CUSTOMERS * LOADS_EACH, customers, from: now, by:)
+    DB[:loads].where { id > CUSTOMERS * 10 }.update(status: "papers_in")
     password_hash = Work::Company::Passwords.hash(BenchServer::PASSWORD)
     customers
       .first(PEOPLE)
@@ -81,31 +83,6 @@ module Bench
         DB[:account_password_hashes].insert(id:, password_hash:)
       end
     DB.run("ANALYZE")
-  end
-
-  def self.loads(by, now)
-    zips = DB[:zips].where(state: %w[ID OR WA UT MT NV]).order(:zip).select_map(:zip)
-    (CUSTOMERS * LOADS_EACH).times do |i|
-      at = now - (i * 900)
-      Work::Freight::BookLoad.call(
-        {
-          customer_id: customers[i % CUSTOMERS],
-          references: [{ kind: "po", value: "PO-#{i}" }],
-          price: {
-            kind: "flat",
-            rate: "1850"
-          },
-          freight: [{ what: "Onions", weight_lb: 44_000 }],
-          stops: [
-            { kind: "pickup", where: zips[i % zips.length], from: at, to: nil },
-            { kind: "delivery", where: zips[(i * 7) % zips.length], from: at + 36_000, to: nil }
-          ]
-        },
-        by:,
-        now: at
-      )
-    end
-    DB[:loads].where { id > CUSTOMERS * 10 }.update(status: "papers_in")
   end
 
   def self.timed

@@ -11,12 +11,12 @@ module Core::Window
     "cancelled" => %w[cancelled]
   }.freeze
   # Of the load's own papers; permits and what drivers laid out are ours.
-  PAPERS = %w[bol pod scale_ticket lumper_receipt].freeze
-  POSITIONS = %w[exact town none].freeze
+  PAPERS = %w[bol pod scale_ticket lumper_receipt temperature_record].freeze
   # What a customer's people may beside looking.
   RIGHTS = %w[request pay invite].freeze
 
-  # What a company shows. stages - of STAGES; papers - of PAPERS; position - of POSITIONS; driver - is the first name shown?
+  # What a company shows. stages - of STAGES; papers - of PAPERS; position - exact, town (the nearest) or none;
+  # driver - is the first name shown?
   Rules =
     Core::Value.of(:stages, :papers, :position, :driver) do
       def statuses = stages.flat_map { |stage| STAGES.fetch(stage) }
@@ -25,17 +25,22 @@ module Core::Window
   # Until a company says otherwise.
   USUAL = Rules.new(stages: STAGES.keys, papers: PAPERS, position: "town", driver: true)
 
-  def self.stage(status) = STAGES.find { |_, statuses| statuses.include?(status) }.first
+  # done - is every stop of his own done? Then it is delivered to him, whatever else is on the truck.
+  def self.stage(status, done: false)
+    stage = STAGES.find { |_, statuses| statuses.include?(status) }.first
+    done && stage == "rolling" ? "delivered" : stage
+  end
 
-  # By how much a forecast may be wrong: at least so many minutes, and so much of what is ahead. Rounded to what can be
-  # promised. chance - of 100 that it is on time, nil where it is not known
+  # From half of what a forecast may be wrong by before it to all of it after: trucks come late by more than early
+  # (common practice). It may be wrong by so many minutes at least, and by so much of what is ahead. Rounded to what
+  # can be promised. chance - of 100 that it is on time, nil where it is not known
   Foreseen = Core::Value.of(:from, :to, :chance)
   ROUND_MINUTES = 10
   # Nothing on the road is certain.
   CHANCES = (1..99)
 
-  # arrive_at, soonest_at - Times, the latter nil where only one is foreseen; late_percent - the chance of being late, or
-  # nil; unsure_percent, unsure_minutes - as of Core::Tracking::Risk::Weights
+  # arrive_at, soonest_at - Times, the latter nil where only one is foreseen; late_percent - the chance of being
+  # late, or nil; unsure_percent, unsure_minutes - as of Core::Tracking::Risk::Weights
   def self.foreseen(arrive_at, soonest_at:, late_percent:, weights:, now:)
     ahead_minutes = [((arrive_at - now) / 60).to_i, 0].max
     unsure = [weights.unsure_minutes, ahead_minutes * weights.unsure_percent / 100].max
@@ -53,8 +58,8 @@ module Core::Window
   end
   private_class_method :round
 
-  # Where a truck is, as coarsely as the company says: a Hash, or nil. spot - { latitude:, longitude: }; towns - Array of
-  # { town:, state:, latitude:, longitude: } nearby
+  # Where a truck is, as coarsely as the company says: a Hash, or nil. spot - { latitude:, longitude: }; towns -
+  # Array of { town:, state:, latitude:, longitude: } nearby
   def self.place(spot, position, towns)
     case position
     when "exact"

@@ -7,8 +7,8 @@ module Reads::Window
   # Who looks: of a customer, and whether he may see what is billed.
   def self.viewer(customer_id, pays:) = Store::Window.viewer(customer_id, pays:)
 
-  # Ids of the trips that a customer's freight is on now.
-  def self.trips_under_way(customer_id) = Store::Window.trips_under_way(customer_id)
+  # Ids of the trips that a customer's freight is on now, or one load of his.
+  def self.trips_under_way(customer_id, load_id = nil) = Store::Window.trips_under_way(customer_id, load_id)
 
   # customer - the name; company - row; rules - Core::Window::Rules; told - of what he wants to hear
   Me = Core::Value.of(:customer, :company, :rules, :told)

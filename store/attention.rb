@@ -32,6 +32,7 @@ module Store::Attention
         Sequel[:stops][:name],
         :load_id,
         :detention_free_minutes,
+        :detention_step_minutes,
         :detention_hourly,
         Sequel[:loads][:number],
         Sequel[:stops][:zone]

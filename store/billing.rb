@@ -29,8 +29,8 @@ module Store::Billing
       .exclude(bill_by: "by_hand")
       .select_map(Sequel[:loads][:id])
 
-  # Loads whose papers may be billed with what their bill says: rows with customer, terms and what the customer asks for.
-  # ids - nil for all that are delivered and not billed
+  # Loads whose papers may be billed with what their bill says: rows with customer, terms and what the customer asks
+  # for. ids - nil for all that are delivered and not billed
   def self.unbilled(ids = nil)
     loads =
       DB[:loads].join(:customers, id: :customer_id).where(billable).order(:delivery_at, Sequel[:loads][:id])

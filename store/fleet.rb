@@ -24,6 +24,7 @@ module Store::Fleet
       email
       notes
       detention_free_minutes
+      detention_step_minutes
       detention_hourly
       tell_late
       papers_wanted

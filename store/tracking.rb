@@ -84,16 +84,19 @@ module Store::Tracking
   def self.trip_of_claim(id) = DB[:detention_claims].where(id:).get(:trip_id)
   def self.ask_schedule(load_id) = DB[:ask_schedules].first(load_id:)
 
-  # What has become of loads on the road: Array of [load id, `pickup` or `delivery`], each once every stop of that kind is
-  # done.
-  def self.done_events(load_ids) =
+  # What has become of the loads of a trip, on it and on those that carry them on: Array of [load id, `pickup` or
+  # `delivery`, when], each once every stop of that kind is done.
+  def self.done_events(trip_id)
+    load_ids = DB[:trip_loads].where(trip_id:).select_map(:load_id)
+    over = DB[:trips].where(status: %w[declined cancelled]).select(:id)
     DB[:stops]
-      .left_join(:trip_stops, stop_id: :id)
+      .left_join(DB[:trip_stops].exclude(trip_id: over).as(:done), stop_id: :id)
       .where(load_id: load_ids, kind: %w[pickup delivery])
       .group(:load_id, :kind)
       .having { bool_and(Sequel.~(worked_at: nil)) }
       .order(:load_id, Sequel.desc(:kind))
-      .select_map(%i[load_id kind])
+      .select_map([:load_id, :kind, Sequel.function(:max, :worked_at).as(:at)])
+  end
 
   # All that was said of trips, as it was done.
   def self.check_ins(trip_ids) = DB[:check_ins].where(trip_id: trip_ids).order(:done_at, :id)

@@ -4,8 +4,8 @@ require "digest"
 require "openssl"
 require "base64"
 
-# What customers' people may see, and who they are. Their reads go through `as`: under a role of the database that sees the
-# rows of one customer, and of those the columns that db/migrations grants it, whatever the query asks for.
+# What customers' people may see, and who they are. Their reads go through `as`: under a role of the database that
+# sees the rows of one customer, and of those the columns that db/migrations grants it, whatever the query asks for.
 module Store::Window
   People = Store::Table.of(:customer_people)
   Links = Store::Table.of(:load_links)
@@ -81,14 +81,15 @@ module Store::Window
       .select(:account_id, :name, :email, :may, :told, :version, :status_id)
       .all
 
-  # Open people of a load's customer who want to hear of an event and have not: rows of accounts. event - pickup, delay or
-  # delivery; once - what has happened, by which nobody is told of it twice
-  def self.listeners(load_id, event, once) =
+  # Open people of a load's customer who want to hear of an event, did when it happened, and have not: rows of accounts.
+  # event - pickup, delay or delivery; once - what has happened, by which nobody is told of it twice; at - when
+  def self.listeners(load_id, event, once, at) =
     DB[:customer_people]
       .join(:accounts, id: :account_id)
       .join(:loads, customer_id: Sequel[:customer_people][:customer_id])
       .where(Sequel[:loads][:id] => load_id, :status_id => 2)
       .where(Sequel.pg_array_op(:told).contains(Sequel.pg_array([event], :text)))
+      .where { told_from <= at }
       .exclude(account_id: Tellings.where(load_id:, event: once).select(:account_id))
       .order(:account_id)
       .select(:account_id, Sequel[:accounts][:name], :email)
@@ -104,16 +105,17 @@ module Store::Window
       .select_append(Sequel[:customers][:name].as(:customer))
       .all
 
-  # Trips that a customer's freight is on now: ids.
-  def self.trips_under_way(customer_id) =
+  # Trips that a customer's freight is on now, or one load of his: ids.
+  def self.trips_under_way(customer_id, load_id = nil) =
     DB[:trips]
       .join(:trip_loads, trip_id: :id)
       .join(:loads, id: :load_id)
-      .where(customer_id:, Sequel[:trips][:status] => "rolling")
+      .where(customer_id:, Sequel[:trips][:status] => "rolling", **(load_id ? { load_id: } : {}))
       .distinct
       .select_map(Sequel[:trips][:id])
 
-  # Derived from a salt and the application's secret, so that it can be shown again while the database holds only its digest.
+  # Derived from a salt and the application's secret, so that it can be shown again while the database holds only its
+  # digest.
   def self.token(salt) =
     Base64.urlsafe_encode64(
       OpenSSL::HMAC.digest("SHA256", Settings.secret, "load-link:#{salt}"),

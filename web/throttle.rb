@@ -33,6 +33,9 @@ module Web::Throttle
     attack.throttle("answers by address", limit: 300, period: 60) do |request|
       request.ip if request.path.start_with?("/api/asks")
     end
+    attack.throttle("passed-on links by address", limit: 300, period: 60) do |request|
+      request.ip if request.path == "/api/passed-on"
+    end
     attack.throttle("hooks by address", limit: 3000, period: 60) do |request|
       request.ip if request.path.start_with?("/api/hooks")
     end

@@ -5,7 +5,8 @@ module Web::Window
   def self.registered(app)
     app.helpers do
       # What is foreseen of their freight under way is made anew where it is old, as on the road's own pages.
-      def foresee = Work::Tracking::Foresee.refresh(Reads::Window.trips_under_way(by.customer_id), now)
+      def foresee(load_id = nil) =
+        Work::Tracking::Foresee.refresh(Reads::Window.trips_under_way(by.customer_id, load_id), now)
       def viewer = Reads::Window.viewer(by.customer_id, pays: by.roles.include?("customer_pay"))
       def window_load(load_id, status: 200) = json(Web::Window::Json.load(viewer, load_id, now), status:)
     end
@@ -33,7 +34,7 @@ module Web::Window
       json({ total: found.total, rows: found.rows.map { |load| Web::Window::Json.row(load) } })
     end
     app.get("/api/window/loads/:id") do
-      foresee
+      foresee id
       window_load id
     end
   end
@@ -83,7 +84,7 @@ module Web::Window
   # Of those who pay.
   def self.invoices(app)
     app.get("/api/window/invoices") do
-      json(Reads::Window::Invoices.of(viewer).map { |row| Web::Window::Json.invoice(row) })
+      json(Reads::Window::Invoices.of(viewer).map { |row| Web::Window::Json.invoice(row, now) })
     end
     app.get("/api/window/invoices/:id/pdf") do
       Reads::Window::Invoices.check(viewer, id)
@@ -117,7 +118,7 @@ module Web::Window
     end
     app.get("/api/passed-on") do
       Work::Window::ShareLoad.visited(by.id, now:)
-      foresee
+      foresee by.load_id
       json Web::Window::Json.passed_on(viewer, by.load_id, now)
     end
   end

@@ -29,6 +29,7 @@ module Core::Billing::Ready
     "pod" => "proof of delivery",
     "scale_ticket" => "scale ticket",
     "lumper_receipt" => "lumper receipt",
+    "temperature_record" => "temperature record",
     "rate_confirmation" => "rate confirmation"
   }.freeze
   # Those a customer may ask for with his bills.

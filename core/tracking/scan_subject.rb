@@ -12,6 +12,7 @@ module Core::Tracking::ScanSubject
     "rate_confirmation" => /\brate ?con(f|firm|firmation)?s?\b|\bratecon\b|\brate sheet\b/i,
     "lumper_receipt" => /\blumper/i,
     "scale_ticket" => /\bscale\b|\bweigh(t|ing)? ticket/i,
+    "temperature_record" => /\btemp(erature)? (record|log|recorder|chart)/i,
     "damage" => /\bdamage/i,
     "photo" => /\bphotos?\b|\bpictures?\b/i
   }.freeze

@@ -9,7 +9,8 @@ Sequel.migration do
   list = ->(name) { "string_to_array(#{setting.call(name)}, ',')" }
   own = "customer_id = nullif(#{setting.call("customer_id")}, '')::int"
   of_load = "load_id IN (SELECT id FROM loads)"
-  of_trip = "trip_id IN (SELECT trip_id FROM trip_loads)"
+  # Not of one that was declined or called off: another crew's.
+  of_trip = "trip_id IN (SELECT id FROM trips)"
   of_stop = "stop_id IN (SELECT id FROM stops)"
   of_invoice = "invoice_id IN (SELECT id FROM invoices)"
   seen = {
@@ -20,12 +21,12 @@ Sequel.migration do
     papers: "#{of_load} AND kind = ANY (#{list.call("papers")})",
     paper_contents: "paper_id IN (SELECT id FROM papers)",
     trip_loads: of_load,
-    trips: "id IN (SELECT trip_id FROM trip_loads)",
-    trip_stops: of_stop,
+    trips: "id IN (SELECT trip_id FROM trip_loads) AND status NOT IN ('declined', 'cancelled')",
+    trip_stops: "#{of_stop} AND #{of_trip}",
     trip_drivers: "#{of_trip} AND #{setting.call("driver")} = 'yes'",
     drivers: "id IN (SELECT driver_id FROM trip_drivers)",
     check_ins: of_stop,
-    forecasts: of_stop,
+    forecasts: "#{of_stop} AND #{of_trip}",
     positions:
       "#{setting.call("position")} IN ('exact', 'town') AND trip_id IN (SELECT id FROM trips WHERE status = 'rolling')",
     invoices: "#{own} AND #{setting.call("pays")} = 'yes'",
@@ -42,7 +43,8 @@ Sequel.migration do
       "id, number, status, customer_id, tarps, temperature_low_f, temperature_high_f, miles, origin, destination, " \
         "stop_count, pickup_at, pickup_zone, delivery_at, delivery_zone, reference, trailer_kind",
     stops:
-      "id, load_id, position, kind, name, address, town, state, zip, latitude, longitude, zone, from_at, to_at, reference",
+      "id, load_id, position, kind, name, address, town, state, zip, latitude, longitude, zone, from_at, to_at, " \
+        "reference",
     freight_lines: "id, load_id, position, what, pieces, unit, weight_lb",
     load_references: "id, load_id, position, kind, value",
     papers: "id, load_id, stop_id, kind, content_type, bytes, at, signer",
@@ -74,6 +76,8 @@ Sequel.migration do
       foreign_key :customer_id, :customers, null: false, index: true
       column :may, "text[]", null: false, default: "{}"
       column :told, "text[]", null: false, default: "{}"
+      # What happened before is not told.
+      column :told_from, "timestamptz"
       Integer :version, null: false, default: 0
       constraint(:customer_people_may_known, Sequel.lit("may <@ ARRAY['request', 'pay', 'invite']"))
       constraint(:customer_people_told_known, Sequel.lit("told <@ ARRAY['pickup', 'delay', 'delivery']"))

@@ -24,7 +24,7 @@ module Reads::Billing::Invoice
       :factor
     )
   # What goes behind a bill where the customer asks for nothing in particular.
-  USUAL = %w[bol pod lumper_receipt scale_ticket].freeze
+  USUAL = %w[bol pod lumper_receipt scale_ticket temperature_record].freeze
 
   # Raises Store::NotFound.
   def self.of(id)

@@ -71,6 +71,7 @@ module Reads::Freight::ListLive
       opens_at: stop[:from_at],
       ends_at: now,
       free_minutes: stop[:detention_free_minutes],
+      step_minutes: stop[:detention_step_minutes],
       hourly: stop[:detention_hourly]
     ).minutes
   private_class_method :trips, :heard, :detention, :minutes

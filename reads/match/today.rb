@@ -62,6 +62,7 @@ class Reads::Match::Today
       opens_at: row[:from_at],
       ends_at: @now,
       free_minutes: row[:detention_free_minutes],
+      step_minutes: row[:detention_step_minutes],
       hourly: row[:detention_hourly]
     ).starts_at
 

@@ -4,26 +4,25 @@
 module Reads::Window::Invoices
   MOST = 500
 
-  # Rows with owed, the latest first; a credit note, and what it takes back, owe nothing.
-  def self.of(viewer) =
-    Store::Window.as(viewer) do
-      paid =
-        DB[:payment_parts]
-          .where(undone_at: nil)
-          .group(:invoice_id)
-          .select_hash(:invoice_id, Sequel.function(:sum, :amount).as(:sum))
-      rows =
-        DB[:invoices]
-          .reverse(:invoiced_on, :id)
-          .limit(MOST)
-          .select(:id, :number, :kind, :credits_id, :invoiced_on, :due_on, :total)
-          .all
-      credited = DB[:invoices].exclude(credits_id: nil).select_set(:credits_id)
-      rows.map do |row|
-        standing = row[:kind] == "invoice" && !credited.include?(row[:id])
-        row.merge(owed: standing ? row[:total] - (paid[row[:id]] || 0) : BigDecimal(0))
-      end
-    end
+  # Rows with paid and credited, the latest first.
+  def self.of(viewer) = Store::Window.as(viewer) { rows(DB[:invoices].limit(MOST)) }
+
+  # The same of some, for who looks already.
+  def self.rows(invoices)
+    rows =
+      invoices
+        .reverse(:invoiced_on, :id)
+        .select(:id, :number, :kind, :credits_id, :invoiced_on, :due_on, :total)
+        .all
+    paid =
+      Store::Billing::PaymentParts
+        .standing
+        .where(invoice_id: rows.map { |row| row[:id] })
+        .group(:invoice_id)
+        .select_hash(:invoice_id, Sequel.function(:sum, :amount).as(:sum))
+    credited = Store::Billing::Invoices.credited.select_set(:credits_id)
+    rows.map { |row| row.merge(paid: paid[row[:id]] || BigDecimal(0), credited: credited.include?(row[:id])) }
+  end
 
   # Is it this customer's? Raises Store::NotFound.
   def self.check(viewer, id)

@@ -2,8 +2,8 @@
 
 # One load as its customer's people see it.
 class Reads::Window::LoadPage
-  # load - Reads::Window::Loads::Load; stops, freight, references, papers, links - rows; forecasts - Foreseen by stop id;
-  # spot - { latitude:, longitude:, near:, at: } or nil; drivers - first names; invoices - rows
+  # load - Reads::Window::Loads::Load; stops, freight, references, papers, links - rows; spot - { latitude:,
+  # longitude:, near:, at: } or nil; drivers - first names; invoices - rows
   Value =
     Core::Value.of(
       :load,
@@ -41,15 +41,16 @@ class Reads::Window::LoadPage
     raise Store::NotFound.new("load", @id) unless row
 
     loads = Reads::Window::Loads.new(@now)
+    load = loads.loads([row]).first
     Value.new(
-      load: loads.loads([row]).first,
+      load:,
       customer: DB[:customers].get(:name),
       stops: loads.stops([@id]).fetch(@id, []),
       freight: of_load(:freight_lines, :what, :pieces, :unit, :weight_lb),
       references: of_load(:load_references, :kind, :value),
       papers: DB[:papers].where(load_id: @id).order(:id).select(:id, :kind, :content_type, :at, :signer).all,
       links: Reads::Window::LoadPage.links(@id, @now),
-      spot: spot(row),
+      spot: spot(load),
       drivers:,
       invoices:
     )
@@ -69,9 +70,9 @@ class Reads::Window::LoadPage
   def of_load(table, *columns) = DB[table].where(load_id: @id).order(:position).select(*columns).all
   def trip_ids = DB[:trip_loads].where(load_id: @id).select(:trip_id)
 
-  # Where the truck was heard of last, while the freight is under way.
-  def spot(row)
-    return unless row[:status] == "rolling" && @viewer.rules.position != "none"
+  # Where the truck was heard of last, while the freight is on its way.
+  def spot(load)
+    return unless load.stage == "rolling" && @viewer.rules.position != "none"
 
     last = DB[:positions].where(trip_id: trip_ids).reverse(:at).select(:latitude, :longitude, :at).first or
       return
@@ -92,11 +93,8 @@ class Reads::Window::LoadPage
   def invoices
     return [] unless @viewer.pays
 
-    DB[:invoices]
-      .join(:invoice_loads, invoice_id: :id)
-      .where(load_id: @id)
-      .order(Sequel[:invoices][:id])
-      .select(Sequel[:invoices][:id], :number, :kind, :invoiced_on, :due_on, :total)
-      .all
+    Reads::Window::Invoices.rows(
+      DB[:invoices].where(id: DB[:invoice_loads].where(load_id: @id).select(:invoice_id))
+    )
   end
 end

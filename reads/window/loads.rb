@@ -2,8 +2,8 @@
 
 # A customer's own loads, by what is promised. A fixed number of queries, read as its viewer.
 class Reads::Window::Loads
-  # row - of the load with the columns of COLUMNS; stage - of Core::Window::STAGES; stop - the next one to be reached, with
-  # its appointment, or the last; foreseen - Core::Window::Foreseen or nil; delivered_at - Time or nil
+  # row - of the load with the columns of COLUMNS; stage - of Core::Window::STAGES; stop - the next one to be
+  # reached, with its appointment, or the last; foreseen - Core::Window::Foreseen or nil; delivered_at - Time or nil
   Load = Core::Value.of(:row, :stage, :stop, :foreseen, :delivered_at)
   # rows - Array of Load; total - of all that were found
   Page = Core::Value.of(:rows, :total)
@@ -61,7 +61,7 @@ class Reads::Window::Loads
       stop = own.find { |one| one[:worked_at].nil? && one[:left_at].nil? }
       Load.new(
         row:,
-        stage: Core::Window.stage(row[:status]),
+        stage: Core::Window.stage(row[:status], done: own.any? && stop.nil?),
         stop: stop || own.last,
         foreseen: stop && foreseen(stop, forecasts[stop[:id]], row[:status]),
         delivered_at: stop ? nil : own.last&.fetch(:worked_at)

@@ -2,7 +2,8 @@
 
 require "browser_helper"
 
-# Somebody of a customer asks for a load, dispatch books it, and it is followed to its papers; the link to it is passed on.
+# Somebody of a customer asks for a load, dispatch books it, and it is followed to its papers; the link to it is
+# passed on.
 RSpec.describe "Window", :committed, type: :feature do
   def fields(label) = all(:field, label)
 

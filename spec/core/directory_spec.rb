@@ -100,7 +100,7 @@ RSpec.describe Core::Directory do
       %w[bol scale_ticket lumper_receipt]
     )
     expect(described_class.cell(column, "bol, selfie").wrong).to include(
-      "scale ticket, lumper receipt or rate confirmation"
+      "scale ticket, lumper receipt, temperature record or rate confirmation"
     )
   end
 end

@@ -39,6 +39,11 @@ RSpec.describe Core::Window do
     )
   end
 
+  it "calls delivered to a customer what of his own is, whatever else is on the truck" do
+    stages = %w[rolling open cancelled].map { |status| described_class.stage(status, done: true) }
+    expect(stages).to eq(%w[delivered booked cancelled])
+  end
+
   it "says where a truck is as coarsely as the company wants" do
     spot = { latitude: 43.60, longitude: -116.30 }
     boise = { town: "Boise", state: "ID", latitude: 43.61, longitude: -116.20 }

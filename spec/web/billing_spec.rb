@@ -82,17 +82,19 @@ RSpec.describe Web::Billing do
   end
 
   it "says on the desk what a bill waits for, whose move it is, and what is at stake" do
-    DB[:customers].where(id: customer_id).update(papers_wanted: Sequel.pg_array(%w[bol scale_ticket], :text))
+    DB[:customers].where(id: customer_id).update(
+      papers_wanted: Sequel.pg_array(%w[bol scale_ticket temperature_record], :text)
+    )
     load_id
     waiting = client.call(:get, "/api/billing")[:waiting].first
     expect(waiting[:waits].map { |wait| wait.values_at(:code, :whose, :act) }).to eq(
-      [%w[paper_scale_ticket driver ask_driver]]
+      [%w[paper_scale_ticket driver ask_driver], %w[paper_temperature_record driver ask_driver]]
     )
     expect(waiting[:total].to_d).to eq(DB[:loads].where(id: load_id).get(:total))
     expect(bill[:error]).to include(code: "not_ready", message: /scale ticket/)
     # The load's own page says the same.
     expect(client.call(:get, "/api/loads/#{load_id}")[:missing]).to eq(
-      [waiting[:waits].first.slice(:code, :text)]
+      waiting[:waits].map { |wait| wait.slice(:code, :text) }
     )
     DB[:customers].update(papers_wanted: Sequel.pg_array([], :text))
     expect(client.call(:get, "/api/billing")[:sums]).to include(ready: waiting[:total], waiting: "0.00")

@@ -63,7 +63,9 @@ RSpec.describe Web::Window do
     expect(page(id)).to include(papers: [include(kind: "bol")], invoices: [include(number: invoice[:number])])
     expect(page(id, api(onlooker(customer_id, "Saul Fen")))[:invoices]).to eq([])
     expect(client.call(:get, "/api/window/papers/#{page(id)[:papers].first[:id]}").bytesize).to be_positive
-    expect(client.call(:get, "/api/window/invoices")).to match([include(owed: invoice[:total])])
+    expect(client.call(:get, "/api/window/invoices")).to match(
+      [include(owed: invoice[:total], standing: "open")]
+    )
     expect(client.call(:get, "/api/window/invoices/#{invoice[:id]}/pdf")).to start_with("%PDF")
   end
 
@@ -390,6 +392,47 @@ RSpec.describe Web::Window do
         ["dora.quill@example.com", "#{number}, Boise, ID to Pendleton, OR, was delivered"]
       ]
     )
+  end
+
+  it "goes by the trip that hauls it, not by one that was declined before" do
+    client.call(:put, "/api/window/told", { told: %w[pickup delivery] })
+    id, trip_id = sent(crew)
+    check_in(trip_id, "declined", note: "Sick")
+    opal = driver("Opal Jensrud")
+    Work::Freight::CrewLoad.call(
+      id,
+      crew("Opal Jensrud", tractor: "T-102", trailer: "V-202"),
+      by: maren,
+      now:
+    )
+    Work::Freight::SendLoad.call(id, {}, by: maren, now:)
+    expect(page(id)[:drivers]).to eq(["Opal"])
+    deliver(Store::Freight.live_trip(id)[:id], by: opal)
+    expect(page(id)[:stops].map { |stop| stop[:worked_at].nil? }).to eq([false, false])
+    expect(DB[:mails].where(Sequel.like(:subject, "%was delivered")).count).to eq(1)
+  end
+
+  it "tells nobody of what happened before they asked to hear of it" do
+    id, trip_id = sent(crew)
+    deliver(trip_id)
+    Clock.hold(now + (72 * Given::HOUR))
+    client.call(:put, "/api/window/told", { told: %w[pickup delivery] })
+    keep_photo(trip_id)
+    Work::Tracking::FollowUp.call(trip_id, now: Clock.now)
+    expect(DB[:mails].where(Sequel.like(:subject, "#{load(id)[:number]}%")).count).to eq(0)
+  end
+
+  # Of a truck that rolls on with what is another customer's.
+  it "calls a partial delivered once its own stops are, and shows the truck no longer" do
+    id, trip_id = sent(crew)
+    check_in(trip_id, "accepted")
+    check_in(trip_id, "on_my_way")
+    spot = { latitude: 43.58, longitude: -116.25, at: now }
+    DB[:positions].insert(driver_id:, trip_id:, heard_at: now, source: "device", **spot)
+    expect(page(id)[:spot]).not_to be_nil
+    DB[:trip_stops].where(trip_id:).update(arrived_at: now, worked_at: now, left_at: now)
+    expect(page(id)).to include(spot: nil, load: include(stage: "delivered", foreseen: nil))
+    expect(listed[:rows].first).to include(stage: "delivered", delivered_at: now.iso8601)
   end
 
   it "mails who wants to hear of a delay, once for each alarm" do

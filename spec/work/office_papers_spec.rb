@@ -54,7 +54,7 @@ RSpec.describe "Papers from the office" do
 
   it "keeps every kind that a phone or the office sends" do
     load_id, trip_id = sent
-    kinds = %w[bol pod scale_ticket lumper_receipt permit damage signature]
+    kinds = %w[bol pod scale_ticket lumper_receipt temperature_record permit damage signature]
     kinds.each { |kind| keep_photo(trip_id, kind:, key: "kind #{kind} of the phone") }
     office = %w[rate_confirmation photo other]
     office.each { |kind| file(load_id, photo, kind:) }

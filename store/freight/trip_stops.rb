@@ -65,6 +65,7 @@ Store::Freight::TripStops =
           Sequel[:loads][:number],
           Sequel[:customers][:name].as(:customer),
           :detention_free_minutes,
+          :detention_step_minutes,
           :detention_hourly,
           furthest.as(:reached)
         )

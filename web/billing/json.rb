@@ -66,6 +66,26 @@ module Web::Billing::Json
         { account: row[:account], amount: money(row[:amount]) }
       end
 
+    # Of an invoice or a credit note, as a list shows it. row - with paid and credited
+    def row(row, today)
+      standing, owed_cents =
+        Core::Billing.standing(
+          **row.slice(:kind, :credited, :due_on),
+          total_cents: Money.cents(row[:total]),
+          paid_cents: Money.cents(row[:paid]),
+          today:
+        )
+      {
+        **row.slice(:id, :number, :kind, :customer_id, :customer, :credited),
+        invoiced_on: row[:invoiced_on].iso8601,
+        due_on: row[:due_on].iso8601,
+        total: money(row[:total]),
+        paid: money(row[:paid]),
+        owed: Money.text(owed_cents),
+        standing:
+      }
+    end
+
     private
 
     def sum(loads) = Money.text(loads.sum(&:cents))
@@ -114,25 +134,6 @@ module Web::Billing::Json
         quantity: row[:quantity] && Money.rate_text(row[:quantity], places: 1),
         rate: Web::Figures.rate(row[:rate])
       }
-
-    def row(row, today)
-      standing, owed_cents =
-        Core::Billing.standing(
-          **row.slice(:kind, :credited, :due_on),
-          total_cents: Money.cents(row[:total]),
-          paid_cents: Money.cents(row[:paid]),
-          today:
-        )
-      {
-        **row.slice(:id, :number, :kind, :customer_id, :customer, :credited),
-        invoiced_on: row[:invoiced_on].iso8601,
-        due_on: row[:due_on].iso8601,
-        total: money(row[:total]),
-        paid: money(row[:paid]),
-        owed: Money.text(owed_cents),
-        standing:
-      }
-    end
 
     def today(now) = Reads::Billing.today(now)
     def other(row) = row&.slice(:id, :number)

@@ -2,6 +2,7 @@
 
 # The JSON of what customers' people see, and of what the company says of it.
 module Web::Window::Json
+  INVOICE = %i[id number kind invoiced_on due_on total owed standing].freeze
   STOP = %i[id kind name address town state zip latitude longitude zone].freeze
 
   class << self
@@ -34,23 +35,16 @@ module Web::Window::Json
     def load(viewer, id, now)
       page = Reads::Window::LoadPage.of(viewer, id, now:)
       tokens = Reads::Window.tokens(page.links)
-      { **page(page), links: page.links.map { |row| link(row, tokens.fetch(row[:id])) } }
+      { **page(page, now), links: page.links.map { |row| link(row, tokens.fetch(row[:id])) } }
     end
 
     # Without links, papers and bills.
     def passed_on(viewer, id, now)
-      { **page(Reads::Window::LoadPage.of(viewer, id, now:)), links: [], papers: [], invoices: [] }
+      { **page(Reads::Window::LoadPage.of(viewer, id, now:), now), links: [], papers: [], invoices: [] }
     end
 
-    def invoice(row)
-      {
-        **row.slice(:id, :number, :kind),
-        invoiced_on: row[:invoiced_on].iso8601,
-        due_on: row[:due_on].iso8601,
-        total: Web::Figures.money(row[:total]),
-        owed: row[:owed] && Web::Figures.money(row[:owed])
-      }
-    end
+    # As the carrier's own list says it.
+    def invoice(row, now) = Web::Billing::Json.row(row, Reads::Billing.today(now)).slice(*INVOICE)
 
     def people(customer_id) =
       Reads::Window
@@ -74,7 +68,7 @@ module Web::Window::Json
 
     private
 
-    def page(page)
+    def page(page, now)
       company = Reads::Company.row
       {
         load: row(page.load),
@@ -87,7 +81,7 @@ module Web::Window::Json
         papers: page.papers.map { |row| { **row.slice(:id, :kind, :signer), at: row[:at].iso8601 } },
         spot: page.spot && { **page.spot, at: page.spot[:at].iso8601 },
         drivers: page.drivers,
-        invoices: page.invoices.map { |row| invoice(row) }
+        invoices: page.invoices.map { |row| invoice(row, now) }
       }
     end
 

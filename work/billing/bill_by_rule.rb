@@ -2,9 +2,9 @@
 
 require "digest"
 
-# Bills what is ready of customers who are billed by a rule: each load by itself as soon as it is, or all of a week on one
-# invoice; and mails it where there is an address. What is unusual waits for a person; what a person bills at the same
-# moment is his.
+# Bills what is ready of customers who are billed by a rule: each load by itself as soon as it is, or all of a week
+# on one invoice; and mails it where there is an address. What is unusual waits for a person; what a person bills at
+# the same moment is his.
 module Work::Billing::BillByRule
   # Invoices in one transaction: a biller at his desk waits for no more than these.
   AT_ONCE = 50
@@ -33,8 +33,8 @@ module Work::Billing::BillByRule
     singly.map { |load| [load] } + weekly.group_by { |load| load.row[:customer_id] }.values
   end
 
-  # The ids. Where somebody was faster with one of several, each is tried by itself; a load that changed since is looked at
-  # the next time.
+  # The ids. Where somebody was faster with one of several, each is tried by itself; a load that changed since is
+  # looked at the next time.
   def self.bill(some, now)
     key = some.flatten.map { |load| "#{load.row[:id]}.#{load.row[:version]}" }
     input = {

@@ -69,7 +69,8 @@ class Work::Billing::MakeInvoice
     rows
   end
 
-  # { load id => Facts::Load } of what is held: each bill's in one status, of one customer, with nothing that it waits for.
+  # { load id => Facts::Load } of what is held: each bill's in one status, of one customer, with nothing that it
+  # waits for.
   def ready(held)
     loads = Work::Billing::Facts.of(held.keys).to_h { |load| [load.row[:id], load] }
     wrong = held.values.find { |row| !loads.key?(row[:id]) }

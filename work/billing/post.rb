@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Writes bills and receipts to the ledger that settlements are in: it is only added to, and the database holds that every
-# posting adds up to nothing.
+# Writes bills and receipts to the ledger that settlements are in: it is only added to, and the database holds that
+# every posting adds up to nothing.
 module Work::Billing::Post
   # entries - Array of Core::Billing::Books::Entry. Returns the posting's id; nil where there is nothing to write.
   def self.call(kind, customer_id, entries, what:, by:, now:) =

@@ -9,15 +9,7 @@ module Work::Company::AddPerson
   def self.call(input, by:, now:)
     # The password is no part of what is kept of a request, not even as a digest.
     Work::Act.once(input[:key], "add_person", by:, now:, input: input.except(:password)) do |act|
-      if Store::Company::Accounts.first(email: input[:email])
-        raise Refused.new("email_taken", "Somebody signs in with that address already.", path: "/email")
-      end
-
-      id =
-        Store::Company::Accounts.insert(
-          **input.slice(:email, :name),
-          roles: Sequel.pg_array(input[:roles], :text)
-        )
+      id = account(input.slice(:name, :email), input[:roles])
       if input[:password]
         password_hash = Work::Company::Passwords.hash(input[:password])
         Store::Company::PasswordHashes.insert(id:, password_hash:)
@@ -31,5 +23,14 @@ module Work::Company::AddPerson
       )
       id
     end
+  end
+
+  # Within an act: the account alone. Returns its id. Raises Refused `email_taken`.
+  def self.account(person, roles)
+    if Store::Company::Accounts.first(email: person[:email])
+      raise Refused.new("email_taken", "Somebody signs in with that address already.", path: "/email")
+    end
+
+    Store::Company::Accounts.insert(**person, roles: Sequel.pg_array(roles, :text))
   end
 end

@@ -125,6 +125,7 @@ module Work::Tracking::Detain
       opens_at: stop[:from_at],
       ends_at:,
       free_minutes: stop[:detention_free_minutes],
+      step_minutes: stop[:detention_step_minutes],
       hourly: stop[:detention_hourly]
     )
   end

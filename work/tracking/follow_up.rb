@@ -15,17 +15,17 @@ module Work::Tracking::FollowUp
       trip = Store::Freight::Trips.lock(trip_id) or next
       next if Work::Tracking::CheckIn::OVER.include?(trip[:status])
 
-      tell_customers(load_ids, now)
+      tell_customers(trip_id, now)
       told = told(trip, load_ids, now)
       tell(load_ids, trip_id, now) if told.any?
     end
   end
 
   # Of what has become of each load, by the stops that are done.
-  def self.tell_customers(load_ids, now)
+  def self.tell_customers(trip_id, now)
     Store::Tracking
-      .done_events(load_ids)
-      .each { |load_id, event| Work::Window::TellPeople.done(load_id, event, now:) }
+      .done_events(trip_id)
+      .each { |load_id, event, at| Work::Window::TellPeople.done(load_id, event, at, now:) }
   end
 
   # What of it was news.

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# The people of a customer who may look: invited with a link by mail, by the carrier or by those of the customer who may.
+# The people of a customer who may look: invited with a link by mail, by the carrier or by those of the customer who
+# may.
 module Work::Window::KeepPerson
   # input - { key:, name:, email:, may: of Core::Window::RIGHTS }. Returns the account's id.
   # Raises Refused `email_taken`, `no_payer`; Store::NotFound.
@@ -13,12 +14,7 @@ module Work::Window::KeepPerson
       input: input.merge(customer_id:)
     ) do |act|
       customer(customer_id)
-      if Store::Company::Accounts.first(email: input[:email])
-        raise Refused.new("email_taken", "Somebody signs in with that address already.", path: "/email")
-      end
-
-      roles = Sequel.pg_array(["customer"], :text)
-      account_id = Store::Company::Accounts.insert(**input.slice(:name, :email), roles:)
+      account_id = Work::Company::AddPerson.account(input.slice(:name, :email), ["customer"])
       Store::Window::People.insert(account_id:, customer_id:, may: Sequel.pg_array(input[:may], :text))
       Work::Company::Passwords.mail_link({ id: account_id, **input.slice(:name, :email) }, now, welcome: true)
       act.changed(
@@ -61,7 +57,10 @@ module Work::Window::KeepPerson
   def self.choose(input, by:, now:)
     Work::Act.once(nil, "choose_what_to_hear", by:, now:) do |act|
       person = Store::Window::People.where(account_id: by.id).for_update.first
-      Store::Window::People.where(account_id: by.id).update(told: Sequel.pg_array(input[:told], :text))
+      told = Sequel.pg_array(input[:told], :text)
+      # Who hears of something already goes on hearing of all since then.
+      told_from = person[:told].to_a.empty? ? now : person[:told_from]
+      Store::Window::People.where(account_id: by.id).update(told:, told_from:)
       act.changed("customer", person[:customer_id], { told: [person[:told].to_a, input[:told]] })
     end
   end

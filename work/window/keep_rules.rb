@@ -4,8 +4,8 @@
 module Work::Window::KeepRules
   FIELDS = %i[stages papers position driver].freeze
 
-  # customer_id - nil for all who have none of their own; input - { version: 0 for the first, stages:, papers:, position:,
-  # driver: }. Raises Store::NotFound, Work::Stale.
+  # customer_id - nil for all who have none of their own; input - { version: 0 for the first, stages:, papers:,
+  # position:, driver: }. Raises Store::NotFound, Work::Stale.
   def self.call(customer_id, input, by:, now:)
     Work::Act.once(nil, "say_what_customers_see", by:, now:) do |act|
       check(customer_id)

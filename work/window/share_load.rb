@@ -3,10 +3,11 @@
 require "digest"
 require "securerandom"
 
-# A link to one load that can be passed on: it ends by itself, can be taken back, and counts its visits. It shows no price.
+# A link to one load that can be passed on: it ends by itself, can be taken back, and counts its visits. It shows no
+# price.
 module Work::Window::ShareLoad
-  # viewer - nil for the carrier's own people; input - { key:, days: it holds, nil for the usual }. Returns the link's id.
-  # Raises Store::NotFound.
+  # viewer - nil for the carrier's own people; input - { key:, days: it holds, nil for the usual }. Returns the
+  # link's id. Raises Store::NotFound.
   def self.make(viewer, load_id, input, by:, now:)
     Work::Act.once(input[:key], "share_load", by:, now:, input: input.merge(load_id:)) do |act|
       visible(viewer, load_id)

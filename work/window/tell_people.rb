@@ -5,20 +5,20 @@ module Work::Window::TellPeople
   # What a load has come to => what people are told of.
   SAYS = { "pickup" => "was picked up", "delivery" => "was delivered" }.freeze
 
-  # event - of SAYS
-  def self.done(load_id, event, now:) =
-    tell(load_id, event, event, now) do |load|
+  # event - of SAYS; at - when it was
+  def self.done(load_id, event, at, now:) =
+    tell(load_id, event, event, at, now) do |load|
       "#{load[:number]}, #{load[:origin]} to #{load[:destination]}, #{SAYS.fetch(event)}."
     end
 
-  # stop - row; late_minutes - as foreseen; alert_id - of the alarm that says so
+  # stop - row; late_minutes - as foreseen
   def self.late(load_id, stop, late_minutes, now:) =
-    tell(load_id, "delay", "delay #{stop[:id]} #{late_minutes}", now) do |load|
+    tell(load_id, "delay", "delay #{stop[:id]} #{late_minutes}", now, now) do |load|
       "#{load[:number]} will be about #{Core::Spoken.minutes(late_minutes)} late at #{stop[:name]}, #{stop[:town]}."
     end
 
-  def self.tell(load_id, event, once, now)
-    listeners = Store::Window.listeners(load_id, event, once)
+  def self.tell(load_id, event, once, at, now)
+    listeners = Store::Window.listeners(load_id, event, once, at)
     return [] if listeners.empty?
 
     load = Store::Freight.load(load_id)

@@ -14,7 +14,15 @@ const { trip, cab, wanted, at } = defineProps<{
 const { t } = useI18n()
 const PhotoTool = defineAsyncComponent(() => import('./PhotoTool.vue'))
 const SignaturePanel = defineAsyncComponent(() => import('./SignaturePanel.vue'))
-const KINDS = ['bol', 'pod', 'scale_ticket', 'lumper_receipt', 'permit', 'damage'] as const
+const KINDS = [
+  'bol',
+  'pod',
+  'scale_ticket',
+  'lumper_receipt',
+  'temperature_record',
+  'permit',
+  'damage',
+] as const
 const kind = ref<(typeof KINDS)[number]>('bol')
 const files = ref<File[]>([])
 const signing = ref(false)

@@ -60,6 +60,7 @@ export const PAPERS: Record<string, string> = {
   rate_confirmation: 'Rate confirmation',
   scale_ticket: 'Scale ticket',
   lumper_receipt: 'Lumper receipt',
+  temperature_record: 'Temperature record',
   permit: 'Permit',
   damage: 'Damage',
   signature: 'Signature',

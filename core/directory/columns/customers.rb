@@ -21,12 +21,13 @@ module Core::Directory::Columns::Customers
     of(:phone, :text, "", headed: %w[telephone phone_number]),
     of(:email, :text, "", headed: %w[e_mail mail]),
     of(:detention_free_minutes, :whole, "minutes free at a dock; 120 if empty"),
+    of(:detention_step_minutes, :whole, "minutes that detention is counted by, whole ones; 15 if empty"),
     of(:detention_hourly, :dollars, "dollars an hour of detention"),
     of(:tell_late, :yes, "#{Core::Directory::Columns::YES_NO}: told by mail when a load will be late"),
     of(
       :papers_wanted,
       :choices,
-      "papers that go with each bill: bol, pod, scale ticket, lumper receipt, rate confirmation",
+      "papers that go with each bill: bol, pod, scale ticket, lumper receipt, temperature record, rate confirmation",
       choices: Core::Billing::Ready::PAPERS
     ),
     of(:bill_email, :text, "where bills go, if not to the mail address"),

@@ -5,12 +5,13 @@ require_relative "../../../config/core"
 RSpec.describe Core::Tracking::Detention do
   eight = Time.utc(2026, 11, 16, 8)
 
-  define_method(:claim) do |stays_seconds, opens_at: nil, free_minutes: 120, hourly: "40"|
+  define_method(:claim) do |stays_seconds, opens_at: nil, free_minutes: 120, step_minutes: 15, hourly: "40"|
     described_class.claim(
       arrived_at: eight,
       opens_at:,
       ends_at: eight + stays_seconds,
       free_minutes:,
+      step_minutes:,
       hourly: BigDecimal(hourly)
     )
   end
@@ -37,6 +38,14 @@ RSpec.describe Core::Tracking::Detention do
     expect(
       [claim(10_800, opens_at: eight + 3600).minutes, claim(10_800, opens_at: eight - 3600).minutes]
     ).to eq([0, 60])
+  end
+
+  # Begun hours are free, half hours and minutes are not: 7200 seconds are free.
+  it "counts by the steps that the customer has agreed to" do
+    cents = ->(step_minutes, minutes) { claim(7200 + (minutes * 60), step_minutes:).cents }
+    expect([cents.call(60, 59), cents.call(60, 60), cents.call(60, 119)]).to eq([0, 4000, 4000])
+    expect([cents.call(30, 29), cents.call(30, 30)]).to eq([0, 2000])
+    expect([cents.call(1, 1), cents.call(1, 59)]).to eq([67, 3933]) # 40.00 / 60, and 59 of them
   end
 
   it "rounds the money once, half up" do

@@ -12,6 +12,7 @@ RSpec.describe Core::Tracking::ScanSubject do
     "lumper receipt T5012 & scale" => [%w[T5012], "lumper_receipt"],
     "L1012 L1013 bills of lading" => [%w[L1012 L1013], "bol"],
     "Proof of delivery, trip T5012" => [%w[T5012], "pod"],
+    "Temperature log L1012" => [%w[L1012], "temperature_record"],
     "CAT scale ticket l 1012" => [%w[L-1012], "scale_ticket"],
     "DN-201 registration" => [%w[DN-201], nil],
     "BOL 1012" => [%w[1012], "bol"],

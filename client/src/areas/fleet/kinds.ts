@@ -159,13 +159,14 @@ export const KINDS: Record<Kind, KindOf> = {
       { name: 'payer', label: 'Pays bills itself', type: 'yesno' },
       { name: 'terms_days', label: 'Terms, days', type: 'number' },
       { name: 'detention_free_minutes', label: 'Free at a dock, min', type: 'number' },
+      { name: 'detention_step_minutes', label: 'Counted by, min', type: 'number' },
       { name: 'detention_hourly', label: 'Detention an hour, $', type: 'money' },
       { name: 'tell_late', label: 'Told by mail when a load is late', type: 'yesno' },
       {
         name: 'papers_wanted',
         label: 'Papers with each bill',
         type: 'several',
-        choices: ['bol', 'pod', 'scale_ticket', 'lumper_receipt', 'rate_confirmation'],
+        choices: ['bol', 'pod', 'scale_ticket', 'lumper_receipt', 'temperature_record', 'rate_confirmation'],
       },
       { name: 'bill_email', label: 'E-mail for bills' },
       { name: 'bill_by', label: 'Billed', type: 'choice', choices: ['by_hand', 'each_load', 'each_week'] },
@@ -233,7 +234,13 @@ export function toInput(fields: Field[], draft: Record<string, unknown>): Record
 
 /** What a new record of a kind begins with. */
 export const USUAL: Partial<Record<Kind, Record<string, unknown>>> = {
-  customers: { payer: true, terms_days: 30, detention_free_minutes: 120, detention_hourly: '60.00' },
+  customers: {
+    payer: true,
+    terms_days: 30,
+    detention_free_minutes: 120,
+    detention_step_minutes: 15,
+    detention_hourly: '60.00',
+  },
   drivers: {
     employment: 'company_driver',
     smartphone: true,

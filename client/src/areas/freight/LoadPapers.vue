@@ -16,6 +16,7 @@ const KINDS: Kind[] = [
   'rate_confirmation',
   'lumper_receipt',
   'scale_ticket',
+  'temperature_record',
   'damage',
   'photo',
   'permit',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { reactive, ref } from 'vue'
+import { nextTick, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/shared/api'
 import { announce } from '@/shared/announce'
@@ -77,6 +77,9 @@ if (route.query.like) void copy(Number(route.query.like))
 async function send() {
   const quantity = parseQuantity(freight.quantity)
   const weight_lb = parsePounds(freight.weight)
+  // A time that was typed before its town's clock was known is read by that clock.
+  await Promise.all(stops.map(place))
+  await nextTick()
   if (unread(freight.quantity, quantity) || unread(freight.weight, weight_lb)) return
   await act(key =>
     api.POST('/api/window/requests', {

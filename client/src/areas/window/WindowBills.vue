@@ -1,27 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, ask } from '@/shared/api'
+import { STANDING } from '@/areas/billing/words'
+import { api, ask, type Schemas } from '@/shared/api'
 import { useFetched } from '@/shared/fetched'
 import { showDollars, sumDollars } from '@/shared/measure'
-import { useSession } from '@/shared/session'
-import { dayAt, showDay } from '@/shared/time'
+import { showDay } from '@/shared/time'
 import Waiting from '@/shared/Waiting.vue'
 
 /** What the customer was billed, and what of it is open. */
-const session = useSession()
 const open = ref(true)
 const { data, problem, load } = useFetched(
   () => 0,
   () => ask(api.GET('/api/window/invoices')),
 )
-const owing = (owed: string | null) => Number(owed) > 0
-const rows = computed(() => (data.value ?? []).filter(row => !open.value || owing(row.owed)))
-const today = computed(() => dayAt(session.now(), session.zone))
-const stands = (row: (typeof rows.value)[number]) => {
-  if (row.kind === 'credit_note') return 'Credit note'
-  if (!owing(row.owed)) return 'Settled'
-  return row.due_on < today.value ? 'Overdue' : 'Open'
-}
+const owes = ({ standing }: Schemas['WindowInvoice']) => standing === 'open' || standing === 'overdue'
+const rows = computed(() => (data.value ?? []).filter(row => !open.value || owes(row)))
 </script>
 
 <template>
@@ -50,16 +43,16 @@ const stands = (row: (typeof rows.value)[number]) => {
             </td>
             <td data-of="Of">{{ showDay(row.invoiced_on) }}</td>
             <td data-of="Due">{{ showDay(row.due_on) }}</td>
-            <td data-of="Stands">{{ stands(row) }}</td>
+            <td data-of="Stands">{{ STANDING[row.standing] }}</td>
             <td data-of="Total" class="figure">{{ showDollars(row.total) }}</td>
-            <td data-of="Open" class="figure">{{ owing(row.owed) ? showDollars(row.owed) : '–' }}</td>
+            <td data-of="Open" class="figure">{{ owes(row) ? showDollars(row.owed) : '–' }}</td>
           </tr>
         </tbody>
         <tfoot>
           <tr>
             <th scope="row" colspan="5">Open in all</th>
             <td class="figure">
-              <strong>{{ showDollars(sumDollars(rows.map(row => row.owed ?? '0'))) }}</strong>
+              <strong>{{ showDollars(sumDollars(rows.map(row => row.owed))) }}</strong>
             </td>
           </tr>
         </tfoot>

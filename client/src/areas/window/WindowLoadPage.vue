@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import { STANDING } from '@/areas/billing/words'
 import { api, ask, type Schemas } from '@/shared/api'
 import { announce } from '@/shared/announce'
 import { useFetched } from '@/shared/fetched'
@@ -70,7 +71,7 @@ const DAY_ZONE = computed(() => session.zone)
                 one.number
               }}</a>
               <span class="small quiet">
-                {{ one.kind === 'credit_note' ? 'credit note' : `due ${showDay(one.due_on)}` }},
+                {{ STANDING[one.standing] }}, due {{ showDay(one.due_on) }},
                 {{ showDollars(one.total) }}</span
               >
             </li>

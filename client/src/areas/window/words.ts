@@ -24,6 +24,7 @@ export const SHOWN_PAPERS: Record<Schemas['ShownPaper'], string> = {
   pod: 'Proof of delivery',
   scale_ticket: 'Scale ticket',
   lumper_receipt: 'Lumper receipt',
+  temperature_record: 'Temperature record',
 }
 export const POSITIONS: Record<Rules['position'], string> = {
   exact: 'exactly',

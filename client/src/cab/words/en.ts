@@ -159,6 +159,7 @@ export default {
     bol: 'Bill of lading',
     pod: 'Proof of delivery',
     scale_ticket: 'Scale ticket',
+    temperature_record: 'Temperature record',
     lumper_receipt: 'Lumper receipt',
     permit: 'Permit',
     damage: 'Damage',

@@ -161,6 +161,7 @@ const es: typeof en = {
     bol: 'BOL (conocimiento)',
     pod: 'Prueba de entrega',
     scale_ticket: 'Boleta de báscula',
+    temperature_record: 'Registro de temperatura',
     lumper_receipt: 'Recibo de lumper',
     permit: 'Permiso',
     damage: 'Daño',
