@@ -159,7 +159,7 @@ export const KINDS: Record<Kind, KindOf> = {
       { name: 'payer', label: 'Pays bills itself', type: 'yesno' },
       { name: 'terms_days', label: 'Terms, days', type: 'number' },
       { name: 'detention_free_minutes', label: 'Free at a dock, min', type: 'number' },
-      { name: 'detention_step_minutes', label: 'Counted by, min', type: 'number' },
+      { name: 'detention_step_minutes', label: 'Detention in steps of, min', type: 'number' },
       { name: 'detention_hourly', label: 'Detention an hour, $', type: 'money' },
       { name: 'tell_late', label: 'Told by mail when a load is late', type: 'yesno' },
       {

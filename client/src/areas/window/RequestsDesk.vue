@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, newKey, type Problem, type Schemas } from '@/shared/api'
 import { announce } from '@/shared/announce'
@@ -17,7 +17,11 @@ const { data, load } = useFetched(
   () => ask(api.GET('/api/load-requests')),
   change => change.kind === 'customer' || change.kind === 'load',
 )
-const open = ref<number>()
+/** The one that is being answered, as it was opened: it stays where somebody else was faster, with what was typed. */
+const opened = ref<Request>()
+const open = computed(() => opened.value?.id)
+const gone = computed(() => !!opened.value && !data.value?.some(({ id }) => id === open.value))
+const shown = computed(() => [...(gone.value ? [opened.value!] : []), ...(data.value ?? [])])
 const form = reactive({ rate: '', kind: 'flat' as Schemas['Price']['kind'], why: '' })
 const trouble = ref<Problem>()
 const busy = ref(false)
@@ -28,8 +32,8 @@ const KINDS = [
   { value: 'per_hundredweight', title: 'a hundredweight' },
   { value: 'per_ton', title: 'a ton' },
 ]
-function look(id: number) {
-  open.value = open.value === id ? undefined : id
+function look(row: Request) {
+  opened.value = open.value === row.id ? undefined : row
   Object.assign(form, { rate: '', kind: 'flat', why: '' })
   trouble.value = undefined
   key = newKey()
@@ -62,7 +66,10 @@ async function refuse(row: Request) {
   const answer = await ask(api.POST('/api/load-requests/{id}/refuse', { ...of(row), body }))
   busy.value = false
   trouble.value = answer.problem
-  if (!answer.problem) announce('Refused. Whoever asked is mailed.')
+  if (!answer.problem) {
+    opened.value = undefined
+    announce('Refused. Whoever asked is mailed.')
+  }
   await load()
 }
 const at = (path: string) => (trouble.value?.path.startsWith(path) ? trouble.value.message : undefined)
@@ -71,10 +78,10 @@ const elsewhere = () =>
 </script>
 
 <template>
-  <section v-if="data?.length" class="panel" aria-label="Asked for by customers">
+  <section v-if="shown.length" class="panel" aria-label="Asked for by customers">
     <h2 class="pad">Asked for by customers</h2>
     <ul class="plain">
-      <li v-for="row in data" :key="row.id" class="pad stack">
+      <li v-for="row in shown" :key="row.id" class="pad stack">
         <div class="spread wrap">
           <div>
             <strong>{{ row.customer }}</strong>, {{ asked(row) }}
@@ -87,12 +94,13 @@ const elsewhere = () =>
               <template v-if="row.notes">“{{ row.notes }}”</template>
             </div>
           </div>
-          <v-btn size="small" variant="tonal" :aria-expanded="open === row.id" @click="look(row.id)">{{
+          <v-btn size="small" variant="tonal" :aria-expanded="open === row.id" @click="look(row)">{{
             open === row.id ? 'Not now' : 'Answer'
           }}</v-btn>
         </div>
         <form v-if="open === row.id" class="answer" aria-label="Answer" @submit.prevent="accept(row)">
           <v-alert v-if="elsewhere()" type="error" class="wide">{{ trouble?.message }}</v-alert>
+          <p v-if="gone && !trouble" class="wide" role="status">Somebody else has answered this one.</p>
           <amount-field v-model="form.rate" label="We haul it for" :error-messages="at('/price')" />
           <v-select v-model="form.kind" label="Dollars" :items="KINDS" />
           <v-btn type="submit" color="primary" :loading="busy">Book it</v-btn>

@@ -50,7 +50,7 @@ const rows = computed(() => (data.value ?? []).filter(row => !open.value || owes
         </tbody>
         <tfoot>
           <tr>
-            <th scope="row" colspan="5">Open in all</th>
+            <td colspan="5">Open in all</td>
             <td class="figure">
               <strong>{{ showDollars(sumDollars(rows.map(row => row.owed))) }}</strong>
             </td>
