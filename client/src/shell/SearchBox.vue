@@ -10,7 +10,7 @@ const field = ref<{ focus: () => void }>()
 type Hit = Schemas['Hit'] & Found
 const query = ref('')
 const chosen = ref<Hit | null>(null)
-const { found, shown, settled, search, leave, enter, picked } = useLookup<Hit>(
+const { found, shown, open, settled, search, leave, enter, picked } = useLookup<Hit>(
   async q => {
     const { data } = await ask(api.GET('/api/search', { params: { query: { q } } }))
     return (data ?? []).map(hit => ({ ...hit, key: `${hit.kind} ${hit.id}` }))
@@ -33,6 +33,7 @@ defineExpose({ focus: () => field.value?.focus() })
   <v-autocomplete
     ref="field"
     v-model:search="shown"
+    v-model:menu="open"
     :model-value="chosen"
     class="search"
     :items="found"

@@ -15,7 +15,7 @@ const props = defineProps<{
   error?: string
 }>()
 defineSlots<{ none?: () => unknown }>()
-const { found, shown, missing, settled, search, leave, enter, picked, settle } = useLookup<T>(
+const { found, shown, open, missing, settled, search, leave, enter, picked, settle } = useLookup<T>(
   text => props.look(text),
   { chosen, typed, least: props.least },
 )
@@ -25,6 +25,7 @@ if (props.least === 0) void settle()
 <template>
   <v-autocomplete
     v-model:search="shown"
+    v-model:menu="open"
     :model-value="chosen"
     :class="{ unfound: missing }"
     :label="label"

@@ -52,6 +52,16 @@ describe('something looked up while it is typed', () => {
     expect(one.asked).toEqual(['', 'Great Di'])
   })
 
+  it('shuts the list that Enter opened before the answer came', async () => {
+    const one = field()
+    one.type('Great Di')
+    one.open.value = true
+    void one.enter()
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(one.chosen.value?.title).toBe('Great Divide Feed')
+    expect(one.open.value).toBe(false)
+  })
+
   it('is what was typed last, when the answer to what was typed before comes after it', async () => {
     const one = field()
     one.type('Bitter')

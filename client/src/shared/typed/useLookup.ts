@@ -1,5 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
-import { computed, ref, type Ref } from 'vue'
+import { computed, nextTick, ref, type Ref } from 'vue'
 
 /** One of what is found: `key` tells it from the others, `title` is what the field then shows. */
 export interface Found {
@@ -28,6 +28,7 @@ export function useLookup<T extends Found>(
 ) {
   const found = ref<T[]>([]) as Ref<T[]>
   const shown = ref(chosen.value?.title ?? typed.value)
+  const open = ref(false)
   const missing = ref('')
   const answered = ref<string>()
   const settled = computed(() => answered.value === typed.value)
@@ -64,6 +65,8 @@ export function useLookup<T extends Found>(
     shown.value = one.title
     typed.value = ''
     missing.value = ''
+    // Enter before the answer has opened the list, and the title in the field would again: then nobody closes it.
+    void nextTick(() => (open.value = false))
   }
   async function takeFirst() {
     const text = typed.value
@@ -84,5 +87,5 @@ export function useLookup<T extends Found>(
     if (one) take(one)
     else chosen.value = null
   }
-  return { found, shown, missing, settled, search, leave, enter, picked, settle }
+  return { found, shown, open, missing, settled, search, leave, enter, picked, settle }
 }
