@@ -24,6 +24,8 @@ module Settings
   def self.device_service_url = ENV.fetch("DEVICE_SERVICE_URL", "http://127.0.0.1:4620")
   # Where freight is posted; nil for nowhere.
   def self.posting_service_url = ENV.fetch("POSTING_SERVICE_URL", nil)
+  # The register of carriers' authority and insurance; nil for nowhere.
+  def self.register_url = ENV.fetch("REGISTER_URL", nil)
   # Addresses of our own proxies, whose word on who asks is believed; nobody else's is.
   def self.trusted_proxies = ENV.fetch("TRUSTED_PROXIES", "").split(/[,\s]+/)
   def self.web_processes = Integer(ENV.fetch("WEB_CONCURRENCY", "0"))

@@ -16,4 +16,5 @@ Jobs::PollDevices.keep_going
 Jobs::PollMailbox.keep_going
 Jobs::KeepWatch.keep_going
 Jobs::BillReady.keep_going
+Jobs::WatchPartners.keep_going
 Jobs::PollMarket.keep_going if Settings.posting_service_url

@@ -129,7 +129,8 @@ module Store::Fleet
   def self.name_of(table, id) = rows(table).at(id).get(NAME[table])
 
   def self.page(table, query, page:, per_page: 100)
-    found = Store::Words.find(DB[table], query)
+    rows = table == :drivers ? DB[table].where(partner_id: nil) : DB[table]
+    found = Store::Words.find(rows, query)
     rows = found.order(:retired, NAME[table], :id).limit(per_page, (page - 1) * per_page).all
     [with_rates(table, rows), found.count]
   end
@@ -142,7 +143,7 @@ module Store::Fleet
       rows.where(state:).where(Sequel.function(:lower, :town) => town.downcase).any?
     end
 
-  def self.driver_ids = DB[:drivers].order(:id).select_map(:id)
+  def self.driver_ids = DB[:drivers].where(partner_id: nil).order(:id).select_map(:id)
 
   # Drivers at work, by number: [id, when the device was last heard].
   def self.heard_drivers = DB[:drivers].where(retired: false).select_hash(:number, %i[id device_heard_at])

@@ -50,12 +50,18 @@ module Store::Hours
   # Drivers with their home terminal's zone.
   def self.drivers(ids = nil)
     found =
-      DB[:drivers]
-        .join(:terminals, id: :terminal_id)
-        .join(:zips, zip: :zip)
-        .where(retired: false)
-        .order(Sequel[:drivers][:name])
-    found = found.where(Sequel[:drivers][:id] => ids) if ids
+      DB[:drivers].join(:terminals, id: :terminal_id).join(:zips, zip: :zip).order(Sequel[:drivers][:name])
+    # Of a trip that is asked about, a partner's driver too.
+    found =
+      (
+        if ids
+          found.where(Sequel[:drivers][:id] => ids).where(
+            Sequel.|({ retired: false }, Sequel.~(Sequel[:drivers][:partner_id] => nil))
+          )
+        else
+          found.where(retired: false)
+        end
+      )
     found.select(
       Sequel[:drivers][:id],
       Sequel[:drivers][:name],

@@ -10,7 +10,12 @@ require "sequel/plugins/column_encryption"
 # every row anew.
 module Store::Sealed
   # table => its sealed columns, and what a row is found by
-  COLUMNS = { bank_accounts: [%i[routing account], :driver_id], pay_changes: [%i[sealed], :id] }.freeze
+  COLUMNS = {
+    bank_accounts: [%i[routing account], :driver_id],
+    pay_changes: [%i[sealed], :id],
+    partner_bank_accounts: [%i[routing account], :partner_id],
+    partners: [%i[tax_number], :id]
+  }.freeze
 
   # Bytes to which texts are filled up, so that lengths tell little.
   PADDING = 16

@@ -9,13 +9,15 @@ module Store::Search
     [:customer, :customers, :name, %i[town state], "/fleet/customers/%d"],
     [:driver, :drivers, :name, %i[number phone], "/fleet/drivers/%d"],
     [:unit, :units, :number, %i[kind make], "/fleet/units/%d"],
-    [:place, :places, :name, %i[town state], "/fleet/places/%d"]
+    [:place, :places, :name, %i[town state], "/fleet/places/%d"],
+    [:partner, :partners, :name, %i[authority_number town], "/fleet/partners/%d"]
   ].freeze
 
   def self.hits(words, each)
     KINDS.flat_map do |kind, table, title, details, address|
+      rows = table == :drivers ? DB[table].where(partner_id: nil) : DB[table]
       Store::Words
-        .find(DB[table], words.join(" "))
+        .find(rows, words.join(" "))
         .order(title)
         .limit(each)
         .select(:id, title, *details)

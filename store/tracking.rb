@@ -53,7 +53,7 @@ module Store::Tracking
       .join(:drivers, id: :driver_id)
       .where(token_digest: Digest::SHA256.hexdigest(token))
       .where { expires_at > now }
-      .where(retired: false)
+      .where(Sequel.|({ retired: false }, Sequel.~(partner_id: nil)))
       .select_all(:drivers)
       .first
   end

@@ -44,5 +44,6 @@ class Web::App < Sinatra::Base
            Web::Hours,
            Web::Match,
            Web::Market,
-           Web::Window
+           Web::Window,
+           Web::Partners
 end

@@ -8,7 +8,7 @@ class Web::Gate
   # Path of the operation as the contract has it.
   ROUTE = "crew_ledger.route"
   # Who comes by a link's token, and not by a session.
-  BY_LINK = [["driver"], ["passer_by"]].freeze
+  BY_LINK = [["driver"], ["passer_by"], ["partner"]].freeze
   # The one address that a phone with a PIN reaches without it.
   UNLOCK = "/api/cab/unlock"
 
@@ -80,6 +80,7 @@ class Web::Gate
   def actor(env, request, roles)
     return driver(request, env) if roles == ["driver"]
     return token(request)&.then { |text| Work::Actor.by_load_link(text, Clock.now) } if roles == ["passer_by"]
+    return token(request)&.then { |text| Work::Actor.by_tender(text) } if roles == ["partner"]
 
     Work::Actor.signed_in(env["crew_ledger.account_id"])
   end

@@ -54,6 +54,12 @@ class Work::Actor
     )
   end
 
+  # Who comes by the link to what a partner is offered; nil for a link of nothing.
+  def self.by_tender(token)
+    offer = Store::Partners.offer_by(token) or return
+    new(ref: "tender_offer:#{offer[:id]}", name: offer[:name], roles: ["partner"])
+  end
+
   def self.driver(row) = new(ref: "driver:#{row[:id]}", name: row[:name], roles: ["driver"])
   def id = ref[/\d+/].to_i
 end

@@ -12,8 +12,8 @@ RSpec.describe Web::Contract do
   it "names each operation once and says who may" do
     ids = operations.map { |_, _, operation| operation["operationId"] }
     known =
-      %w[anyone staff driver passer_by customer] + Core::Window::RIGHTS.map { |right| "customer_#{right}" } +
-        described_class::STAFF
+      %w[anyone staff driver passer_by partner customer] +
+        Core::Window::RIGHTS.map { |right| "customer_#{right}" } + described_class::STAFF
     expect(ids.uniq.length).to eq(ids.length)
     expect(operations.flat_map { |_, _, operation| operation["x-roles"] } - known).to eq([])
   end

@@ -8,6 +8,7 @@ module Work::Freight::CancelLoad
     Work::Act.once(input[:key], "cancel_load", by:, now:, input: input.merge(load_id:)) do |act|
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       status = Core::Freight.step(load[:status], "cancelled")
+      Work::Partners::Turns.withdraw(load_id, now:)
       trips = Work::Freight::ReleaseCrew.call(load_id)
       amount = input[:not_used] ? BigDecimal(input[:not_used]) : charged(load_id)
       costs = amount ? not_used(load_id, amount) : {}

@@ -10,6 +10,7 @@ module Work::Freight::CrewLoad
       load = Store::Freight.load_for_change(load_id) or raise Store::NotFound.new("load", load_id)
       refuse_crewed(load)
       check_crew(load, crew)
+      Work::Partners::Turns.withdraw(load_id, now:)
       trip_id = Work::Freight::TripPlan.new(load_id).make(crew)
       name = Store::Fleet::Drivers.at(crew[:driver_ids]).order(:id).select_map(:name).join(" and ")
       Store::Freight::Loads.change(load, status: Core::Freight.step(load[:status], "planned"), crew: name)

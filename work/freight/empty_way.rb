@@ -13,7 +13,7 @@ class Work::Freight::EmptyWay
 
   # What a trip keeps of it.
   def columns
-    return { empty_miles: 0.to_d, empty_minutes: 0 } if from.nil?
+    return { empty_miles: 0.to_d, empty_minutes: 0 } if @driver_id.nil? || from.nil?
 
     {
       empty_miles: legs.sum(0.to_d, &:miles),
@@ -26,7 +26,12 @@ class Work::Freight::EmptyWay
   end
 
   # Through where the way goes: where the trailer is fetched.
-  def via = [fetched].compact.map { |place| { **place.slice(:latitude, :longitude), name: said(place) } }
+  def via =
+    if @driver_id.nil?
+      []
+    else
+      [fetched].compact.map { |place| { **place.slice(:latitude, :longitude), name: said(place) } }
+    end
 
   # After what drivers did before has changed: the empty way of what each does next.
   #

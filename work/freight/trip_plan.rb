@@ -182,6 +182,8 @@ class Work::Freight::TripPlan
   def hold(trip_id, crew)
     queue_for(crew)
     Work::Freight::Taken.check(crew, *span, except_trip_id: trip_id)
+    return if crew[:driver_ids].empty? # a partner hauls it
+
     DB.transaction(savepoint: true) do
       share_percent = 100 / crew[:driver_ids].length
       crew[:driver_ids].each do |driver_id|

@@ -8,6 +8,9 @@ module Work::Hours::AnswerDuty
   # Within the act of a check-in.
   def self.propose(check_in_id, driver_id, kind, done_at)
     status = IMPLIED[kind] or return
+    # A partner keeps the record of duty of its own drivers.
+    return if Store::Partners.driver?(driver_id)
+
     Store::Hours::DutyProposals.insert(
       driver_id:,
       check_in_id:,

@@ -5,6 +5,8 @@ module Work::Pay::EarnTrip
   # Once a trip and driver; after a time at a dock, a charge or the rates were put right, what is on no locked
   # statement follows. What is paid stays as it was.
   def self.call(trip_id, delivered_at, now:)
+    return if Store::Partners.trip(trip_id) # its partner pays its own driver
+
     each_driver(trip_id, delivered_at) do |row|
       key = row.slice(:trip_id, :driver_id)
       next if Store::Pay::TripEarnings.once(row, key: key.keys)

@@ -74,5 +74,5 @@ module Work::Pay::KeepBankAccount
             )
     end
   end
-  private_class_method :ask, :tell, :check
+  private_class_method :ask, :tell
 end

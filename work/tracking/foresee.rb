@@ -54,7 +54,7 @@ module Work::Tracking::Foresee
         )
 
     def rows
-      return [] if question.ahead.empty?
+      return [] if asked.empty? || question.ahead.empty?
 
       whole = plan(stops)
       because = whole.reasons.map(&:last).first.to_s

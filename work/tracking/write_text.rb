@@ -28,6 +28,7 @@ module Work::Tracking::WriteText
     # What matters has changed on a trip that they have: which, so that they look. It stays marked until they
     # say that they have seen it. said - Array of [code, parts], codes of data/tracking/phrases.yml
     def changed(trip, load, said, now)
+      Work::Partners::TellPartner.changed(trip[:id])
       Store::Freight
         .trip_drivers(trip[:id])
         .each do |driver|
@@ -98,10 +99,13 @@ module Work::Tracking::WriteText
       Phrases.say(phrase, language, company: Store::Company.row[:name], **parts)
     end
 
-    def called_off(trip, now) =
+    def called_off(trip, now)
       Store::Freight
         .trip_drivers(trip[:id])
         .each { |driver| say(driver, trip[:id], "called_off", now, trip: trip[:number]) }
+      Work::Partners::TellPartner.off(trip[:id], now)
+    end
+
     # What to know, for a phone that opens no pages: of the loads and of each stop.
     def notes(stops)
       loads = Store::Freight::Loads.at(stops.filter_map { |stop| stop[:load_id] }.uniq).order(:id)

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+# Partners for one load: who could haul it for how much, whom it is offered to, and who hauls it.
+module Reads::Partners::OfLoad
+  # choices - Array of Choice; tender - row, or nil where it was never offered; offers - rows of its last tender with the
+  # partner's name; hauled - row of partner_trips with the partner's name, or nil; costs, confirmations, drivers - rows of
+  # that trip; bill - row, or nil; waits - why nothing can be agreed on, billed or answered any more
+  Value =
+    Core::Value.of(
+      :load,
+      :choices,
+      :tender,
+      :offers,
+      :hauled,
+      :costs,
+      :confirmations,
+      :drivers,
+      :bill,
+      :rules
+    )
+  # findings - of Core::Partners; price_cents - by the partner's own list, nil where none fits
+  Choice = Core::Value.of(:id, :name, :phone, :findings, :price_cents, :score)
+
+  # Raises Store::NotFound.
+  def self.of(load_id, now:)
+    load = Store::Freight.load(load_id) or raise Store::NotFound.new("load", load_id)
+    tender = DB[:tenders].where(load_id:).reverse(:id).first
+    hauled = Store::Partners.trip_of_load(load_id) || last(load_id)
+    trip_id = hauled && hauled[:trip_id]
+    Value.new(
+      load:,
+      choices: load[:status] == "open" ? choices(load, now) : [],
+      tender:,
+      offers: tender ? Store::Partners.offers(tender[:id]).all : [],
+      hauled:,
+      costs: DB[:partner_costs].where(trip_id:).order(:position).all,
+      confirmations:
+        DB[:partner_confirmations].where(trip_id:).reverse(:number).select(:number, :made_at, :mailed_to).all,
+      drivers: trip_id ? Store::Freight.trip_drivers(trip_id).all : [],
+      bill:
+        DB[:partner_bills]
+          .where(trip_id:)
+          .exclude(status: "refused")
+          .select(*Reads::Partners::Bills::COLUMNS)
+          .first,
+      rules: Store::Partners.rules
+    )
+  end
+
+  # One that was called off: it may still be owed something.
+  def self.last(load_id) =
+    Store::Partners.hauled.where(load_id:).reverse(Sequel[:partner_trips][:trip_id]).first
+
+  def self.choices(load, now)
+    findings = Store::Partners::Facts.findings(load, now)
+    scores = Reads::Partners::Scores.of(findings.keys)
+    choices =
+      DB[:partners]
+        .order(:name)
+        .select(:id, :name, :phone, :lanes)
+        .map do |row|
+          Choice.new(
+            **row.slice(:id, :name, :phone),
+            findings: findings.fetch(row[:id]),
+            price_cents: price(row, load),
+            score: scores.fetch(row[:id])
+          )
+        end
+    # Who may before who may not, the known and the cheaper first.
+    choices.sort_by do |one|
+      [one.findings.any? { |f| f.effect == "block" } ? 1 : 0, one.price_cents || Float::INFINITY, one.name]
+    end
+  end
+
+  def self.price(row, load) =
+    Core::Partners.lane_cents(
+      JSON.parse(JSON.generate(row[:lanes]), symbolize_names: true),
+      **load.slice(:origin, :destination, :miles)
+    )
+  private_class_method :last, :choices, :price
+end

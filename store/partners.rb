@@ -1,0 +1,148 @@
+# frozen_string_literal: true
+
+require "digest"
+require "openssl"
+require "base64"
+
+# Partner carriers with their papers, what they are offered, what they haul and what they bill.
+module Store::Partners
+  Partners = Store::Table.of(:partners)
+  Insurances = Store::Table.of(:partner_insurances)
+  Register = Store::Table.of(:partner_register)
+  BankAccounts = Store::Table.of(:partner_bank_accounts)
+  RuleRows = Store::Table.of(:partner_rules)
+  Tenders = Store::Table.of(:tenders)
+  Offers = Store::Table.of(:tender_offers)
+  Trips = Store::Table.of(:partner_trips)
+  Costs = Store::Table.of(:partner_costs)
+  Confirmations = Store::Table.of(:partner_confirmations)
+  Bills = Store::Table.of(:partner_bills)
+  Payments = Store::Table.of(:partner_payments)
+
+  # Until the company says otherwise: what brokers commonly ask for (common practice).
+  USUAL_RULES = {
+    auto_least: BigDecimal(1_000_000),
+    cargo_least: BigDecimal(100_000),
+    general_least: nil,
+    authority_days: 90,
+    changed_days: 30,
+    answer_minutes: 60,
+    broker_number: "",
+    terms: <<~TERMS,
+      The carrier hauls this load with its own trucks and drivers and gives it to nobody else.
+      The carrier keeps the insurance named in our agreement in force until the freight is delivered.
+      The carrier bills us, and nobody else, with the signed bill of lading. Detention, lumpers and other charges are paid where we agreed to them in writing.
+      The carrier tells us of delays as soon as it knows of them, and answers for freight that is lost or damaged as 49 USC 14706 says.
+      The carrier does not haul for the shippers of this load around us for twelve months.
+    TERMS
+    terms_version: 1,
+    version: 0
+  }.freeze
+
+  def self.rules = RuleRows.first || USUAL_RULES
+
+  # Held until the transaction ends.
+  def self.lock_rules
+    DB.get(Sequel.function(:pg_advisory_xact_lock, Sequel.function(:hashtext, "partner_rules")))
+    rules
+  end
+
+  def self.write_rules(values) = RuleRows.update(values).zero? ? RuleRows.insert(values) : nil
+
+  def self.insurances(partner_ids, live: true)
+    found = Insurances.where(partner_id: partner_ids).order(:partner_id, :kind, :expires_on)
+    found = found.where(dropped_at: nil) if live
+    found.select(
+      *%i[
+        id
+        partner_id
+        kind
+        limit
+        insurer
+        policy
+        from_on
+        expires_on
+        content_type
+        added_by
+        added_at
+        dropped_at
+      ]
+    )
+  end
+
+  # Partners whom the register has not been asked about since an instant: ids.
+  def self.unchecked_since(instant) =
+    DB[:partners]
+      .left_join(:partner_register, partner_id: :id)
+      .where(Sequel.|({ heard_at: nil }, Sequel[:heard_at] < instant))
+      .order(Sequel[:partners][:id])
+      .select_map(Sequel[:partners][:id])
+
+  # The offers of tenders with the partner's name, in order.
+  def self.offers(tender_ids) =
+    DB[:tender_offers]
+      .join(:partners, id: :partner_id)
+      .where(tender_id: tender_ids)
+      .order(:tender_id, :position)
+      .select_all(:tender_offers)
+      .select_append(:name, :email, Sequel[:partners][:phone])
+
+  def self.open_tender(load_id) = Tenders.where(load_id:, status: "open")
+
+  # One, with the partner's name and address; nil where there is none.
+  def self.offer(id) =
+    DB[:tender_offers]
+      .join(:partners, id: :partner_id)
+      .where(Sequel[:tender_offers][:id] => id)
+      .select_all(:tender_offers)
+      .select_append(:name, :email)
+      .first
+
+  # Tenders in which somebody did not answer in time: ids.
+  def self.tenders_due(now) =
+    DB[:tenders]
+      .join(:tender_offers, tender_id: :id)
+      .where(Sequel[:tenders][:status] => "open", Sequel[:tender_offers][:status] => "sent")
+      .where { answer_by <= now }
+      .distinct
+      .select_map(Sequel[:tenders][:id])
+
+  # Derived from a salt and the application's secret, so that the job that mails it can make it again while the database
+  # holds only its digest.
+  def self.token(salt) =
+    Base64.urlsafe_encode64(OpenSSL::HMAC.digest("SHA256", Settings.secret, "tender:#{salt}"), padding: false)
+
+  def self.digest(token) = Digest::SHA256.hexdigest(token)
+
+  # The offer of a token with its partner, or nil. An offer that was never sent has no link yet.
+  def self.offer_by(token) =
+    DB[:tender_offers]
+      .join(:partners, id: :partner_id)
+      .where(token_digest: digest(token))
+      .exclude(status: "waiting")
+      .select(Sequel[:tender_offers][:id], :name)
+      .first
+
+  # The live trip of a load that a partner hauls: row of partner_trips with the partner's name, or nil.
+  def self.trip_of_load(load_id) =
+    hauled.where(load_id:).exclude(Sequel[:trips][:status] => %w[declined cancelled]).first
+
+  def self.trip(trip_id) = hauled.where(trip_id:).first
+
+  def self.hauled =
+    DB[:partner_trips]
+      .join(:partners, id: :partner_id)
+      .join(:trips, id: Sequel[:partner_trips][:trip_id])
+      .select_all(:partner_trips)
+      .select_append(:name, :email, Sequel[:trips][:status], Sequel[:trips][:number])
+
+  # Dollars agreed by trip: { trip id => BigDecimal }
+  def self.agreed(trip_ids) =
+    Costs
+      .where(trip_id: trip_ids)
+      .group(:trip_id)
+      .select_hash(:trip_id, Sequel.function(:sum, :amount).as(:agreed))
+
+  # Is a driver a partner's?
+  def self.driver?(driver_id) = !DB[:drivers].where(id: driver_id).exclude(partner_id: nil).empty?
+end

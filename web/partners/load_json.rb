@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+# The JSON of partners for a load.
+module Web::Partners::LoadJson
+  Figures = Web::Figures
+
+  # The contract's LoadPartners. Raises Store::NotFound.
+  def self.of(load_id, now)
+    found = Reads::Partners::OfLoad.of(load_id, now:)
+    load = found.load
+    {
+      load_id:,
+      total: Figures.money(load[:total]),
+      freight_value: Figures.money(load[:freight_value]),
+      answer_minutes: found.rules[:answer_minutes],
+      open: load[:status] == "open",
+      tender: found.tender && tender(found),
+      choices: found.choices.map { |one| choice(one, load) },
+      hauled: found.hauled && hauled(found)
+    }
+  end
+
+  def self.choice(one, load) =
+    {
+      **one.to_h.slice(:id, :name, :phone),
+      findings: one.findings.map(&:to_h),
+      price: one.price_cents && Money.text(one.price_cents),
+      margin: one.price_cents && Money.text(Money.cents(load[:total]) - one.price_cents),
+      score: Web::Partners::Json.score(one.score)
+    }
+
+  def self.tender(found) =
+    {
+      **found.tender.slice(:way, :status, :made_by),
+      made_at: Figures.iso(found.tender[:made_at]),
+      offers: found.offers.map { |row| offer(row, found.load) }
+    }
+
+  def self.offer(row, load) =
+    {
+      **row.slice(:id, :partner_id, :phone, :status, :note, :answered_by),
+      partner: row[:name],
+      price: Figures.money(row[:price]),
+      margin: Figures.money(load[:total] - (row[:counter] || row[:price])),
+      counter: Figures.money(row[:counter]),
+      answer_by: Figures.iso(row[:answer_by]),
+      answered_at: Figures.iso(row[:answered_at])
+    }
+
+  def self.hauled(found)
+    row = found.hauled
+    agreed = found.costs.sum(BigDecimal(0)) { |cost| cost[:amount] }
+    {
+      **row.slice(:trip_id, :version, :partner_id, :status, :accepted_by, :accepted_from, :terms_version),
+      partner: row[:name],
+      accepted_at: Figures.iso(row[:accepted_at]),
+      costs: found.costs.map { |cost| Web::Partners::Json.cost(cost) },
+      agreed: Figures.money(agreed),
+      margin: Figures.money(found.load[:total] - agreed),
+      confirmations: found.confirmations.map { |one| { **one, made_at: Figures.iso(one[:made_at]) } },
+      driver: found.drivers.first&.slice(:name, :phone),
+      bill: found.bill && Web::Partners::Json.bill(found.bill),
+      past: %w[declined cancelled].include?(row[:status])
+    }
+  end
+  private_class_method :choice, :tender, :offer, :hauled
+end
