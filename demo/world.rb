@@ -40,6 +40,7 @@ module Demo
       open_period
       Demo::Billing.new(@customers, @inez, EPOCH).load
       Demo::Window.new(@customers, @inez, EPOCH).load
+      Demo::Partners.new(@customers, @maren, @inez, EPOCH).load
       Demo::Talk.new(@drivers, @maren, EPOCH).load
       Store::Company::Clock.set_demo(EPOCH)
     end

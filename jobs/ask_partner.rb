@@ -11,7 +11,7 @@ class Jobs::AskPartner < Que::Job
 
     number = Store::Partners::Partners.at(offer[:partner_id]).get(:authority_number)
     now = Clock.now
-    said = ask(number, now)
+    said = ask(number)
     DB.transaction do
       Work::Partners::TakeRegister.call(offer[:partner_id], number, said, now:) unless said == :away
       Work::Partners::Turns.mail(offer_id, now:)
@@ -22,10 +22,10 @@ class Jobs::AskPartner < Que::Job
   private
 
   # A register that is away holds nobody up whom it was asked about today; who was not is refused for that.
-  def ask(number, now)
+  def ask(number)
     return :away unless Settings.register_url
 
-    Services::CarrierRegister.new(as_of: now).carrier(number)
+    Services::CarrierRegister.current.carrier(number)
   rescue Services::Unreachable
     :away
   end

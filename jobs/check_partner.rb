@@ -7,7 +7,7 @@ class Jobs::CheckPartner < Que::Job
   def run(partner_id:)
     number = Store::Partners::Partners.at(partner_id).get(:authority_number) or return finish
     now = Clock.now
-    said = Services::CarrierRegister.new(as_of: now).carrier(number)
+    said = Services::CarrierRegister.current.carrier(number)
     DB.transaction do
       Work::Partners::TakeRegister.call(partner_id, number, said, now:)
       finish

@@ -5,10 +5,10 @@
 class Services::CarrierRegister
   AUTHORITY = %w[active inactive revoked].freeze
 
-  # as_of - the caller's time: the stand-in lives by it, as the demo has a clock of its own
-  def initialize(as_of: nil, read_timeout: 15)
-    headers = as_of ? { "X-Simulated-Now" => as_of.iso8601 } : {}
-    @client = Services::Client.new("the register of carriers", Settings.register_url, read_timeout:, headers:)
+  def self.current = new(Services::Client.new("the register of carriers", Settings.register_url))
+
+  def initialize(client)
+    @client = client
   end
 
   # What it says of an authority number, as it is kept: plain Hash, or nil where it knows none.

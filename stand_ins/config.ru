@@ -7,7 +7,8 @@ class StandInsByPort
     "DEVICES_PORT" => "devices",
     "MAIL_PORT" => "mail",
     "OFFICES_PORT" => "offices",
-    "POSTINGS_PORT" => "postings"
+    "POSTINGS_PORT" => "postings",
+    "REGISTER_PORT" => "register"
   }.freeze
 
   def initialize

@@ -116,6 +116,11 @@ export const router = createRouter({
       meta: { title: 'Combinations', roles: STAFF },
     },
     {
+      path: '/fleet/partners/:id(\\d+|new)?',
+      component: () => import('./areas/partners/PartnersPage.vue'),
+      meta: { title: 'Partners', roles: STAFF },
+    },
+    {
       path: '/hours/:id(\\d+)?',
       component: () => import('./areas/hours/HoursPage.vue'),
       meta: { title: 'Hours', roles: STAFF },
@@ -174,6 +179,11 @@ export const router = createRouter({
       path: '/passed-on',
       component: () => import('./areas/window/PassedOnPage.vue'),
       meta: { title: 'A load', bare: true },
+    },
+    {
+      path: '/tender',
+      component: () => import('./areas/partners/TenderPage.vue'),
+      meta: { title: 'A load for you', bare: true },
     },
     {
       path: '/:rest(.*)*',

@@ -6,7 +6,7 @@ require "open3"
 # bin/start on the test database: what it says, and that Ctrl-C leaves nothing behind.
 RSpec.describe "bin/start", :committed do
   let(:root) { File.expand_path("../..", __dir__) }
-  let(:ports) { Array.new(7) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } } }
+  let(:ports) { Array.new(8) { TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] } } }
   let(:environment) do
     {
       "DATABASE_URL" => Settings.database_url,
@@ -17,6 +17,7 @@ RSpec.describe "bin/start", :committed do
       "OFFICES_PORT" => ports[4].to_s,
       "METRICS_PORT" => ports[5].to_s,
       "POSTINGS_PORT" => ports[6].to_s,
+      "REGISTER_PORT" => ports[7].to_s,
       "DEVICE_SERVICE_URL" => nil,
       "TEXT_GATEWAY_URL" => nil,
       "PUBLIC_URL" => nil
@@ -38,7 +39,7 @@ RSpec.describe "bin/start", :committed do
       me = JSON.parse(Net::HTTP.get(URI("http://127.0.0.1:#{ports[0]}/api/me")))
       # What stands in for services outside is the demo's.
       expect([me["set_up"], ports.map { |port| open?(port) }]).to eq(
-        [false, [true, *([false] * 4), true, false]]
+        [false, [true, *([false] * 4), true, false, false]]
       )
       Process.kill("INT", process.pid)
       process.join(20)

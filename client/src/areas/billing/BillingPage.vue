@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSession } from '@/shared/session'
 import ViewTabs from '@/shared/ViewTabs.vue'
+import PartnerBillsView from '@/areas/partners/PartnerBillsView.vue'
 import BooksView from './BooksView.vue'
 import InvoiceView from './InvoiceView.vue'
 import InvoicesView from './InvoicesView.vue'
@@ -16,6 +17,7 @@ const VIEWS = [
   ['ready', 'To bill'],
   ['invoices', 'Invoices'],
   ['owed', 'Owed'],
+  ['partners', 'Partners’ bills'],
   ['prices', 'Prices'],
   ['margin', 'Margin'],
   ['books', 'Books'],
@@ -45,6 +47,7 @@ const look = (id: number) => void router.push(`/billing/${id}`)
     <invoice-view v-if="selected" :id="selected" :key="selected" @look="look" />
     <invoices-view v-else-if="view === 'invoices'" @look="look" />
     <owed-view v-else-if="view === 'owed'" @look="look" />
+    <partner-bills-view v-else-if="view === 'partners'" />
     <prices-view v-else-if="view === 'prices'" />
     <margin-view v-else-if="view === 'margin'" />
     <books-view v-else-if="view === 'books'" @look="look" />

@@ -6,6 +6,7 @@ import { KINDS } from './kinds'
 const route = useRoute()
 const LISTS = [
   ...Object.entries(KINDS).map(([name, { many }]) => [name, many] as const),
+  ['partners', 'Partners'] as const,
   ['combinations', 'Combinations'] as const,
 ]
 </script>

@@ -13,6 +13,7 @@ import { useSession } from '@/shared/session'
 import AmountField from '@/shared/typed/AmountField.vue'
 import Waiting from '@/shared/Waiting.vue'
 import DeckPanel from './DeckPanel.vue'
+import LoadPartners from '@/areas/partners/LoadPartners.vue'
 import CrewPanel from './CrewPanel.vue'
 import InvoicePanel from './InvoicePanel.vue'
 import LoadFreight from './LoadFreight.vue'
@@ -123,6 +124,8 @@ useKeys([
         :busy="busy"
         @crew="load.crew"
       />
+
+      <load-partners v-if="files" :load-id="id" />
 
       <section v-if="lanes.length" class="panel pad">
         <ribbon
