@@ -48,13 +48,13 @@ module Core::Freight::Acts
   }.freeze
 
   # size - full or partial; relayed - does it change trucks on the way?; roles - of who asks; not_used - is the truck charged
-  # that was ordered for it and not used?
+  # that was ordered for it and not used?; partner - does a partner haul it?
   # Returns Array of Allowed, one for each act of LOAD in its order.
-  def self.of_load(status, size:, relayed:, roles:, not_used: false)
+  def self.of_load(status, size:, relayed:, roles:, not_used: false, partner: false)
     LOAD.map do |name, act|
       # A truck that was ordered and not used is billed as what is delivered.
       as = name == :bill && not_used && status == "cancelled" ? "delivered" : status
-      Allowed.new(act: name, why_not: why_not(act, as, roles) || beyond(name, size, relayed))
+      Allowed.new(act: name, why_not: why_not(act, as, roles) || beyond(name, size, relayed, partner))
     end
   end
 
@@ -77,7 +77,12 @@ module Core::Freight::Acts
     "It is #{said(status)}: this is done while it is #{listed(act.statuses.map { |one| said(one) }.uniq, first: false)}."
   end
 
-  def self.beyond(name, size, relayed)
+  # Of a load that a partner hauls.
+  OUR_TRUCKS = %i[send swap_crews relay undo_relay share].freeze
+
+  def self.beyond(name, size, relayed, partner)
+    return "A partner hauls it: take it back first." if partner && OUR_TRUCKS.include?(name)
+
     case name
     when :share
       "It is a full load: only partials share a truck." unless size == "partial"

@@ -167,7 +167,7 @@ class Core::Partners::Judge
     ours, theirs = digits(@partner.phone), digits(registered.phone)
     return [] if theirs.empty? || ours == theirs
 
-    [warn("phone_differs", "#{name}'s telephone is not the one in the register (#{registered.phone}).")]
+    [warn("phone_differs", "#{name}'s telephone is not the one in the register, #{registered.phone}.")]
   end
 
   # 49 USC 13901(c): a carrier that gives freight to another needs a broker's authority of its own.

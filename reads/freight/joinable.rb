@@ -35,6 +35,7 @@ module Reads::Freight::Joinable
       .join(:loads, id: :load_id)
       .where(Sequel[:trips][:status] => Store::Freight::JOINABLE)
       .exclude(Sequel[:loads][:id] => load_id)
+      .exclude(Sequel[:trips][:id] => DB[:partner_trips].select(:trip_id))
       .order(Sequel.function(:lower, :during))
       .select(
         Sequel[:trips][:id].as(:trip_id),

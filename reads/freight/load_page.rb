@@ -5,7 +5,7 @@ module Reads::Freight::LoadPage
   # load - row; customer - row; stops - rows in order, places - rows by id; references, freight, accessorials,
   # papers - rows in order; trips - Array of Reads::Freight::Trips::Value, latest first; trailer - whether its
   # trip has one; permit_file - row or nil; permit_papers - rows of
-  # permits by id of the paper; proposed_miles - row of pay_changes or nil
+  # permits by id of the paper; proposed_miles - row of pay_changes or nil; partner - does one haul it?
   Value =
     Core::Value.of(
       :load,
@@ -20,7 +20,8 @@ module Reads::Freight::LoadPage
       :trailer,
       :permit_file,
       :permit_papers,
-      :proposed_miles
+      :proposed_miles,
+      :partner
     ) do
       def weight_lb = freight.sum { |line| line[:weight_lb] || 0 }
 
@@ -93,7 +94,8 @@ module Reads::Freight::LoadPage
       trailer: load[:status] == "planned" && trailer?(id),
       permit_file: Store::Permits.file_of(id),
       permit_papers: Store::Permits::Permits.of_papers(papers.map { |paper| paper[:id] }),
-      proposed_miles: DB[:pay_changes].first(kind: "agreed_miles", load_id: id, status: "asked")
+      proposed_miles: DB[:pay_changes].first(kind: "agreed_miles", load_id: id, status: "asked"),
+      partner: !Store::Partners.trip_of_load(id).nil?
     )
   end
 

@@ -102,8 +102,15 @@ class Reads::Tracking::CabTrips
   def activities = @activities ||= by_trip(Store::Tracking::Cab.activities(@ids, @driver_id))
   def changes = @changes ||= by_trip(Store::Tracking::Cab.unseen_changes(@ids, @driver_id))
 
-  def customers =
-    @customers ||= Store::Fleet.names(:customers, loads.values.flatten.map { |load| load[:customer_id] })
+  # Who pays us is none of a partner's business.
+  def customers
+    @customers ||=
+      if Store::Partners.driver?(@driver_id)
+        {}
+      else
+        Store::Fleet.names(:customers, loads.values.flatten.map { |load| load[:customer_id] })
+      end
+  end
 
   def units_of(trip_id)
     @units ||= by_trip(Store::Freight.trip_units(@ids))

@@ -10,6 +10,7 @@ class Reads::Tracking::Phone
   DUTY_SECONDS = 3 * 86_400
 
   # pay_waits - the number is new and nobody has confirmed it: nothing of pay is read then
+  # partner - he drives for one: nothing of ours but the trip is his business
   # driver, duty (proposals), earned, statements, receipts - rows; trips - CabTrips::Trip; done - Array of
   # Done;
   # thread - of `thread`; trailers - numbers of all that are not retired
@@ -27,7 +28,8 @@ class Reads::Tracking::Phone
       :receipts,
       :trailers,
       :step_minutes,
-      :pay_waits
+      :pay_waits,
+      :partner
     )
   # A trip that is over. trip, load - rows, load nil where it went empty; paper_kinds - that came in from it;
   # papers_wanted - whether a load of it still wants one
@@ -71,13 +73,16 @@ class Reads::Tracking::Phone
       ],
       thread: self.class.thread(@driver_id),
       **pay,
-      trailers: DB[:units].where(kind: "trailer", retired: false).order(:number).select_map(:number),
+      trailers:
+        partner? ? [] : DB[:units].where(kind: "trailer", retired: false).order(:number).select_map(:number),
+      partner: partner?,
       step_minutes: Store::Tracking.settings[:activity_step_minutes]
     )
   end
 
   private
 
+  def partner? = !driver[:partner_id].nil?
   def driver = @driver ||= DB[:drivers].first(id: @driver_id)
 
   def pay

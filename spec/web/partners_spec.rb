@@ -226,7 +226,16 @@ RSpec.describe Web::Partners do
     id = partners_driver.id
     phone = api.as_driver(id).call(:get, "/api/cab")
     expect(phone[:trips].map { |trip| trip[:id] }).to eq [trip_id]
-    expect(phone[:earned]).to eq []
+    expect(phone.values_at(:partner, :earned, :pay, :trailers)).to eq [true, [], [], []]
+    expect(JSON.generate(phone)).not_to include("Treasure Basin")
+    receipt = { key:, kind: "lumper", amount: "80.00", spent_on: "2026-11-23", note: "" }
+    times = { key:, kind: "loading", from: now - 3600, to: now }
+    expect { Work::Pay::HandInReceipt.call(photo, receipt, driver: partners_driver, now:) }.to raise_error(
+      an_object_having_attributes(code: "partners_driver")
+    )
+    expect {
+      Work::Tracking::KeepActivity.call(trip_id, times, driver: partners_driver, now:)
+    }.to raise_error(an_object_having_attributes(code: "partners_driver"))
     sent # ours, with a driver of ours
     expect(api.as_driver(id).call(:get, "/api/cab")[:trips].length).to eq 1
     check_in(trip_id, "on_my_way", by: partners_driver)
@@ -389,5 +398,33 @@ RSpec.describe Web::Partners do
       code: "no_quick_pay",
       path: "/quick_pay"
     )
+  end
+
+  it "shares, swaps and relays no truck that is a partner's, and says so beforehand" do
+    taken
+    page = staff.call(:get, "/api/loads/#{load_id}")
+    why = page[:allowed_acts].to_h { |one| [one[:act], one[:why_not]] }
+    expect(why.values_at("swap_crews", "relay")).to all(eq("A partner hauls it: take it back first."))
+    expect(why.values_at("change", "recrew", "uncrew", "cancel")).to all(be_nil)
+    other, = sent
+    swap = { key:, load_id: other, why: "Closer" }
+    expect(staff.call(:post, "/api/loads/#{load_id}/swap", swap)[:error]).to include(code: "partner_hauls")
+  end
+
+  # Two connections at once; the lock on the load is the first word, the database the last.
+  it "gives it to one of two who say yes in the same instant", :committed do
+    offered(load_id, { snake_id => "1500.00", camas_id => "1400.00" }, way: "at_once")
+    ids = DB[:tender_offers].order(:id).select_map(:id)
+    answers =
+      ids.map do |offer_id|
+        Thread.new do
+          Work::Partners::AnswerOffer.accept(offer_id, { name: "Rae" }, from: "here", by: maren, now:)
+        rescue Refused => e
+          e.code
+        end
+      end
+    expect(answers.map(&:value)).to contain_exactly(load_id, "gone")
+    expect(DB[:tender_offers].order(:id).select_map(:status)).to contain_exactly("accepted", "lost")
+    expect([DB[:partner_trips].count, DB[:trips].count]).to eq [1, 1]
   end
 end

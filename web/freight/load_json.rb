@@ -82,6 +82,7 @@ module Web::Freight::LoadJson
       totals: Web::Freight::PriceJson.totals(page),
       missing: Web::Freight::MissingJson.of(page),
       permits: page.permits?,
+      partner: page.partner,
       allowed_acts: allowed_acts(page, by).map(&:to_h),
       trips: page.trips.map { |trip| Web::Freight::TripJson.of(trip, by:) },
       papers: page.papers.map { |row| paper(row, page.permit_papers[row[:id]]) }
@@ -93,6 +94,7 @@ module Web::Freight::LoadJson
       page.load[:status],
       size: page.load[:size],
       relayed: page.relayed?,
+      partner: page.partner,
       not_used: page.accessorials.any? { |row| row[:kind] == "not_used" },
       roles: by.roles
     )

@@ -16,6 +16,7 @@ module Web::Tracking::PhoneJson
       hours: hours(by.id, now),
       pay: phone.statements.map { |row| statement(row) },
       pay_waits: phone.pay_waits,
+      partner: phone.partner,
       earned: phone.earned.map { |row| earned(row) },
       receipts: phone.receipts.map { |row| receipt(row) },
       trailers: phone.trailers,

@@ -28,6 +28,7 @@ class Work::Freight::JoinTrip
     @loads = (lock ? loads.for_update : loads).all
     trips = Store::Freight::Trips.at(trip_id)
     @trip = (lock ? trips.for_update : trips).first or raise Store::NotFound.new("trip", trip_id)
+    Work::Partners::Hauled.refuse(aboard)
     check
     @plan = Work::Freight::TripPlan.new(@load_ids, order:)
   end

@@ -37,6 +37,7 @@ class Work::Freight::Relay
   def initialize(load_id, act)
     @parts = Work::Freight::RelayParts.of(load_id, act)
     @load = @parts.load
+    Work::Partners::Hauled.refuse(load_id)
     @act = act
     @trip = @parts.trips.last or
       raise Refused.new(

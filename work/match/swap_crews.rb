@@ -12,6 +12,7 @@ module Work::Match::SwapCrews
     Work::Act.once(input[:key], "swap_crews", by:, now:, input: input.merge(with: load_id)) do
       ids = [load_id, input[:load_id]].sort
       ids.each { |id| Store::Freight.load_for_change(id) or raise Store::NotFound.new("load", id) }
+      Work::Partners::Hauled.refuse(ids)
       crews = ids.to_h { |id| [id, crew(id)] }
       ids.each { |id| Work::Freight::UncrewLoad.call(id, { why: input[:why] }, by:, now:) }
       # Drivers and tractor change; the trailer stays with the load that it suits.

@@ -17,6 +17,7 @@ module Work::Pay::HandInReceipt
       now:,
       input: Work::Act.plain(input.except(:phone_at).merge(sha256:))
     ) do |act|
+      Work::Partners::Drivers.refuse(driver.id)
       kept = Programs::PaperFile.admit(content)
       if input[:spent_on] > now.to_date
         raise Refused.new("spent_later", "That day is still to come.", path: "/spent_on")

@@ -17,6 +17,7 @@ module Work::Tracking::KeepActivity
       now:,
       input: Work::Act.plain(input.except(:phone_at).merge(trip_id:))
     ) do |act|
+      Work::Partners::Drivers.refuse(driver.id)
       trip = Store::Freight::Trips.of_driver(driver.id).row(trip_id) or
         raise Store::NotFound.new("trip", trip_id)
       check(input, now)

@@ -18,6 +18,10 @@ const sayProblem = useProblem()
 const cab = useCab()
 const TABS = ['trip', 'work', 'messages', 'hours', 'pay'] as const
 type Tab = (typeof TABS)[number] | 'settings'
+/** Who drives for a partner has hours and pay of his own. */
+const tabs = computed(() =>
+  cab.cab.value?.partner ? TABS.filter(name => name !== 'hours' && name !== 'pay') : TABS,
+)
 const tab = ref<Tab>('trip')
 /** The trip that he asked to see instead of the first. */
 const picked = ref<number>()
@@ -140,7 +144,7 @@ const go = (to: Tab) => {
 
     <nav v-if="cab.cab.value && !cab.locked.value" aria-label="Crew Ledger">
       <button
-        v-for="name in TABS"
+        v-for="name in tabs"
         :key="name"
         type="button"
         :aria-current="tab === name ? 'page' : undefined"

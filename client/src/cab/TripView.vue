@@ -165,7 +165,7 @@ function note(kind: 'declined' | 'note' | 'customer_note', text: string) {
       {{ t('trip.findings') }} {{ sayFinding(finding) }}
     </p>
     <section class="card"><stop-list :trip="trip" :next-stop="step?.stop_id ?? null" :cab="cab" /></section>
-    <activity-list v-if="mayPaper && !trip.ended" :trip="trip" :cab="cab" />
+    <activity-list v-if="mayPaper && !trip.ended && !cab.cab.value?.partner" :trip="trip" :cab="cab" />
 
     <trip-report v-if="panel === 'report'" :trip="trip" :cab="cab" @close="panel = undefined" />
     <note-form v-else-if="panel" :declining="panel === 'decline'" @back="panel = undefined" @say="note" />

@@ -54,6 +54,8 @@ const lanes = computed(() => (data.value ? ribbonOf(data.value) : []))
 const zone = computed(() => data.value?.stops[0]?.zone ?? session.zone)
 /** Trips whose plan is of interest: of a relay each part that is not done. */
 const planned = computed(() => {
+  // A partner's hours are its own.
+  if (data.value?.partner) return []
   const ahead = trips.value.live.filter(({ status }) => status !== 'delivered')
   if (relayed.value) return ahead.map(trip => trip.id)
   return !crewing.value && (ahead.length || data.value?.status === 'open') ? [undefined] : []
@@ -67,7 +69,7 @@ const questions = computed(() => ({
   past: `Give ${data.value?.number} all the same`,
   papers: `Send ${data.value?.number} without its permits`,
   undo_relay: `Undo the relay of ${data.value?.number}`,
-  uncrew: `Take ${trips.value.live[0]?.drivers.map(driver => driver.name).join(' and ')} off ${data.value?.number}`,
+  uncrew: `Take ${trips.value.live[0]?.drivers.map(driver => driver.name).join(' and ') || 'the partner'} off ${data.value?.number}`,
 }))
 const question = computed(() =>
   asking.value && asking.value !== 'swap' && asking.value !== 'relay' ? asking.value : undefined,

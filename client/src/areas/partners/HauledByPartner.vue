@@ -83,7 +83,7 @@ const elsewhere = computed(
         </tr>
         <tr>
           <td data-of="They are paid">
-            <strong>Agreed</strong>
+            <strong>Agreed</strong>{{ ' ' }}
             <span class="quiet small">{{ showDollars(hauled.margin) }} left for us</span>
           </td>
           <td data-of="Dollars" class="figure">
@@ -129,7 +129,7 @@ const elsewhere = computed(
           target="_blank"
           rel="noopener"
           >Confirmation, version {{ one.number }}</a
-        >
+        >{{ ' ' }}
         <span class="quiet">
           {{ showTime(one.made_at, session.zone) }}, to {{ one.mailed_to || 'nobody' }}</span
         >

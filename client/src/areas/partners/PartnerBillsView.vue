@@ -181,7 +181,9 @@ const FIELDS = ['/reference', '/paid_on', '/how', '/why', '/number', '/billed_on
               <td data-of="Agreed" class="figure">{{ showDollars(row.agreed) }}</td>
               <td data-of="Billed" class="figure">
                 <strong>{{ showDollars(row.total) }}</strong>
-                <div v-if="Number(row.difference)" class="small">{{ showDollars(row.difference) }}</div>
+                <div v-if="row.status === 'differs'" class="small">
+                  {{ showDollars(row.difference) }} more
+                </div>
               </td>
               <td class="figure">
                 <template v-if="row.status === 'differs'"

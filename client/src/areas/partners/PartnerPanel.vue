@@ -6,7 +6,7 @@ import { announce } from '@/shared/announce'
 import AuditTrail from '@/shared/AuditTrail.vue'
 import { NOTHING, useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
-import { showTime } from '@/shared/time'
+import { showDay, showTime } from '@/shared/time'
 import { useAct } from '@/shared/useAct'
 import { useTitle } from '@/shared/useTitle'
 import Waiting from '@/shared/Waiting.vue'
@@ -84,7 +84,7 @@ const register = computed(() => data.value?.register)
           </template>
           <template v-else
             >Register, {{ showTime(register.heard_at, session.zone) }}: authority {{ register.authority
-            }}<template v-if="register.since_on"> since {{ register.since_on }}</template
+            }}<template v-if="register.since_on"> since {{ showDay(register.since_on) }}</template
             >, {{ register.safety_rating }}, {{ register.phone }}, {{ register.address }}.
           </template>
         </p>

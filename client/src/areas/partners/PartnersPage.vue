@@ -12,7 +12,7 @@ import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
 import PartnerPanel from './PartnerPanel.vue'
 import PartnerRules from './PartnerRules.vue'
-import { scored, standing } from './words'
+import { FOUND, scored, standing } from './words'
 
 /** Partner carriers: whose papers hold today, and how each has hauled for us. */
 const route = useRoute()
@@ -77,11 +77,11 @@ useKeys([
         </p>
         <ul v-else class="plain">
           <li v-for="one in found" :key="one.id" :class="{ here: String(one.id) === opened }">
-            <fit-mark :verdict="standing(one.findings)" />
+            <fit-mark :verdict="standing(one.findings)" :word="FOUND[standing(one.findings)]" class="mark" />
             <div>
               <router-link :to="at(one.id)"
                 ><strong>{{ one.name }}</strong></router-link
-              >
+              >{{ ' ' }}
               <span class="quiet small">
                 {{ one.authority_number
                 }}<template v-if="one.town"> • {{ one.town }}, {{ one.state }}</template>
@@ -138,7 +138,7 @@ useKeys([
 }
 .plain li {
   display: grid;
-  grid-template-columns: auto minmax(0, 1fr) auto;
+  grid-template-columns: 7.5rem minmax(0, 1fr) auto;
   gap: 0.7rem;
   padding: 0.55rem 0.9rem;
   border-top: 1px solid rgb(var(--v-theme-line));

@@ -6,7 +6,7 @@ import FitMark from '@/shared/FitMark.vue'
 import { parseDollars, showDollars } from '@/shared/measure'
 import AmountField from '@/shared/typed/AmountField.vue'
 import { useAct } from '@/shared/useAct'
-import { scored, standing, type OfLoad } from './words'
+import { FOUND, scored, standing, type OfLoad } from './words'
 
 /** Chooses partners, in the order in which they are asked, each with a price. */
 const { found } = defineProps<{ found: OfLoad }>()
@@ -79,7 +79,7 @@ const WAYS = [
           density="compact"
           @update:model-value="toggle(one.id, one.price)"
         />
-        <fit-mark :verdict="standing(one.findings)" />
+        <fit-mark :verdict="standing(one.findings)" :word="FOUND[standing(one.findings)]" />
         <div class="who">
           <strong>{{ one.name }}</strong><span
             v-if="chosen.has(one.id) && chosen.size > 1 && form.way === 'in_order'"
@@ -145,7 +145,7 @@ const WAYS = [
 }
 .plain li {
   display: grid;
-  grid-template-columns: auto auto minmax(0, 1fr) 11rem;
+  grid-template-columns: auto 6.5rem minmax(0, 1fr) 11rem;
   gap: 0.5rem 0.7rem;
   align-items: start;
   padding: 0.5rem 0.9rem;

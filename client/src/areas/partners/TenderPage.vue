@@ -7,6 +7,7 @@ import { useFetched } from '@/shared/fetched'
 import { showDollars, showMiles, showPounds } from '@/shared/measure'
 import { showDay, showTime, showWindow } from '@/shared/time'
 import { useAct } from '@/shared/useAct'
+import { useEvery } from '@/areas/window/useEvery'
 import { useTitle } from '@/shared/useTitle'
 import BillForm, { type Bill } from './BillForm.vue'
 import DriverForm from './DriverForm.vue'
@@ -16,12 +17,16 @@ import { BILLED } from './words'
 /** The load that a partner was offered, for whoever has the link; and all of it, once they have said yes. */
 type Page = Schemas['TenderPage']
 const headers = { Authorization: `Bearer ${location.hash.slice(1)}` }
-const { data, problem, put } = useFetched(
+const { data, problem, load, put } = useFetched(
   () => 0,
   () => ask(api.GET('/api/tender', { headers })),
 )
 useTitle(() => (data.value?.number ? `Load ${data.value.number}` : 'A load for you'))
 const { busy, trouble, act } = useAct<Page>(put)
+// The confirmation is written a moment after a yes, and dispatch may answer.
+useEvery(15, () => {
+  if (!busy.value) void load()
+})
 const STANDS: Record<Page['standing'], string> = {
   sent: '',
   countered: 'You asked for another price: they answer by mail or telephone.',
@@ -33,9 +38,12 @@ const STANDS: Record<Page['standing'], string> = {
   called_off: 'This load was called off: please do not haul it. What you were sent no longer holds.',
 }
 const has = (what: Page['may'][number]) => !!data.value?.may.includes(what)
+const another = ref(false)
 async function name(driver: { name: string; phone: string; language: 'en' | 'es' }) {
   const done = await act(key => api.POST('/api/tender/driver', { headers, body: { key, ...driver } }))
-  if (done) announce(`${driver.name} is texted a link.`)
+  if (!done) return
+  another.value = false
+  announce(`${driver.name} is texted a link.`)
 }
 const sending = ref<Bill>()
 async function bill(figures: Bill, file: File | undefined) {
@@ -142,7 +150,19 @@ const owed = computed(() => data.value?.agreed ?? data.value?.price)
         <h2>Who drives</h2>
         <p v-if="data.driver">{{ data.driver.name }}, {{ data.driver.phone }}, has the link.</p>
         <p v-else>Your driver gets a link by text to this load, and tells us of the way with it.</p>
-        <driver-form v-if="has('name_driver')" :busy="busy" :trouble="trouble" @named="name" />
+        <v-btn
+          v-if="data.driver && has('name_driver') && !another"
+          size="small"
+          variant="tonal"
+          @click="another = true"
+          >Another driver</v-btn
+        >
+        <driver-form
+          v-if="has('name_driver') && (!data.driver || another)"
+          :busy="busy"
+          :trouble="trouble"
+          @named="name"
+        />
       </section>
 
       <section v-if="data.costs.length || data.bill" class="panel pad stack" aria-label="What you are paid">
@@ -201,6 +221,7 @@ const owed = computed(() => data.value?.agreed ?? data.value?.price)
 
 <style scoped>
 .sheet {
+  width: 100%;
   max-width: 46rem;
   margin: 0 auto;
   padding: 1rem;

@@ -55,6 +55,8 @@ export function standing(findings: Findings): 'fits' | 'tight' | 'blocked' {
   return findings.length ? 'tight' : 'fits'
 }
 
+export const FOUND = { fits: 'Clear', tight: 'Look twice', blocked: 'Blocked' } as const
+
 /** What they did for us, in a line; empty where nothing is known. */
 export function scored(score: Schemas['PartnerScore']): string {
   const above = score.above_lane_percent
