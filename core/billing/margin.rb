@@ -1,11 +1,12 @@
 # frozen_string_literal: true
 
-# What loads bring and what they cost us: drivers' pay as it is earned, fuel, tolls, what drivers laid out, and the
+# What loads bring and what they cost us: what a partner is paid, or drivers' pay as it is earned, fuel, tolls, what drivers laid out, and the
 # company's own cost by the mile and the day, empty miles among them; and what a load's own permits cost.
 module Core::Billing::Margin
-  OF_TRIP = %i[pay_cents fuel_cents tolls_cents laid_out_cents other_cents].freeze
+  OF_TRIP = %i[pay_cents fuel_cents tolls_cents laid_out_cents other_cents partner_cents].freeze
   COSTS = [*OF_TRIP, :permits_cents].freeze
-  # A delivered trip. tenths of a mile; minutes - from setting out to the delivery; miles_per_gallon - nil for the usual
+  # A delivered trip. tenths of a mile; minutes - from setting out to the delivery; miles_per_gallon - nil for the usual;
+  # partner_cents - what the partner that hauled it is paid, nil for one of our own
   Trip =
     Core::Value.of(
       :loaded_tenths,
@@ -14,7 +15,8 @@ module Core::Billing::Margin
       :miles_per_gallon,
       :pay_cents,
       :tolls_cents,
-      :laid_out_cents
+      :laid_out_cents,
+      :partner_cents
     )
   # Of a load or of many. loads - how many
   Sum =
@@ -37,6 +39,8 @@ module Core::Billing::Margin
   #
   # Returns { of OF_TRIP => cents }, each rounded once.
   def self.costs(trip, company)
+    return OF_TRIP.to_h { |name| [name, 0] }.merge(partner_cents: trip.partner_cents) if trip.partner_cents
+
     miles = Rational(trip.loaded_tenths + trip.empty_tenths, 10)
     gallon = (trip.miles_per_gallon || Core::Fit::USUAL_MILES_PER_GALLON).to_r
     day = Rational(trip.minutes, 1440) * company[:cost_per_day].to_r
@@ -45,7 +49,8 @@ module Core::Billing::Margin
       fuel_cents: Core::Money.cents(miles / gallon * company[:fuel_price].to_r),
       tolls_cents: trip.tolls_cents,
       laid_out_cents: trip.laid_out_cents,
-      other_cents: Core::Money.cents((miles * company[:cost_per_mile].to_r) + day)
+      other_cents: Core::Money.cents((miles * company[:cost_per_mile].to_r) + day),
+      partner_cents: 0
     }
   end
 

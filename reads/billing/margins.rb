@@ -74,7 +74,13 @@ class Reads::Billing::Margins
     DB[:trips]
       .where(id: ids)
       .as_hash(:id)
-      .transform_values { |row| [M.costs(trip(row, facts), company), row, facts[:pay][row[:id]]] }
+      .transform_values do |row|
+        [
+          M.costs(trip(row, facts), company),
+          row,
+          facts.values_at(:pay, :partner).any? { |told| told[row[:id]] }
+        ]
+      end
   end
 
   def facts(ids)
@@ -87,6 +93,7 @@ class Reads::Billing::Margins
     {
       pay: sums.call(:trip_earnings, :pay),
       tolls: sums.call(:trip_stops, :tolls),
+      partner: sums.call(:partner_costs, :amount),
       laid_out: sums.call(:receipts, :amount, status: %w[handed_in paid_back]),
       gallon:
         DB[:trip_units]
@@ -111,7 +118,8 @@ class Reads::Billing::Margins
       miles_per_gallon: facts[:gallon][id],
       pay_cents: cents.call(:pay),
       tolls_cents: cents.call(:tolls),
-      laid_out_cents: cents.call(:laid_out)
+      laid_out_cents: cents.call(:laid_out),
+      partner_cents: facts[:partner][id] && cents.call(:partner)
     )
   end
 

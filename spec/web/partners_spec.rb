@@ -298,6 +298,9 @@ RSpec.describe Web::Partners do
     expect(link.call(:post, "/bill", good)[:bill]).to include(status: "approved", due_on: "2026-12-23")
     link.call(:post, "/bill", good)
     expect(link.call(:post, "/bill", { **good, key:, number: "7001-C" })[:error]).to include(code: "billed")
+    margin = staff.call(:get, "/api/margins?from=2026-11-22&to=2026-11-24&by=load")
+    expect(margin[:rows].first).to include(partner: "1500.00", pay: "0.00", fuel: "0.00", margin: "720.00")
+    expect(margin[:unknown]).to eq []
     owed = staff.call(:get, "/api/partner-bills")
     expect(owed).to include(owed: "1500.00", unbilled: [])
     pay(owed)

@@ -42,7 +42,7 @@ module Web::Billing::MarginsJson
     }
 
   def self.sum(sum)
-    cents = %i[revenue pay fuel tolls permits laid_out other margin]
+    cents = %i[revenue pay partner fuel tolls permits laid_out other margin]
     {
       loads: sum.loads,
       **cents.to_h { |name| [name, Money.text(sum.public_send("#{name}_cents"))] },

@@ -17,11 +17,22 @@ RSpec.describe Core::Billing::Margin do
         miles_per_gallon: nil,
         pay_cents: 282_00,
         tolls_cents: 12_50,
-        laid_out_cents: 0
+        laid_out_cents: 0,
+        partner_cents: nil
       )
     expect(described_class.costs(trip, company)).to eq(
-      { pay_cents: 282_00, fuel_cents: 307_69, tolls_cents: 12_50, laid_out_cents: 0, other_cents: 305_00 }
+      {
+        pay_cents: 282_00,
+        fuel_cents: 307_69,
+        tolls_cents: 12_50,
+        laid_out_cents: 0,
+        other_cents: 305_00,
+        partner_cents: 0
+      }
     )
+    # What a partner hauls costs what the partner is paid: the fuel and the truck are its own.
+    hauled = described_class.costs(trip.with(pay_cents: 0, partner_cents: 900_00), company)
+    expect(hauled).to include(partner_cents: 900_00, fuel_cents: 0, tolls_cents: 0, other_cents: 0)
   end
 
   it "shares a trip among its loads by their miles, and loses no cent" do

@@ -34,6 +34,7 @@ const wrong = computed(() => (problem.value?.path === '/to' ? problem.value.mess
 const COLUMNS = [
   ['revenue', 'Brought'],
   ['pay', 'Drivers'],
+  ['partner', 'Partners'],
   ['fuel', 'Fuel'],
   ['tolls', 'Tolls'],
   ['permits', 'Permits'],

@@ -218,6 +218,7 @@ describe('the margin', () => {
     loads: 2,
     revenue: '1000.00',
     pay: '300.00',
+    partner: '0.00',
     fuel: '500.00',
     tolls: '0.00',
     permits: '0.00',

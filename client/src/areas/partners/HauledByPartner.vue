@@ -25,7 +25,7 @@ const { busy, trouble, act } = useAct<OfLoad>(
     naming.value = false
     lines.value = undefined
   },
-  () => [lines.value, naming.value],
+  () => [JSON.stringify(lines.value), naming.value],
 )
 const params = computed(() => ({ path: { id: hauled.trip_id } }))
 const billable = computed(() => !hauled.bill || hauled.bill.status === 'differs')

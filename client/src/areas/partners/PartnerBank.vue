@@ -19,7 +19,7 @@ const { busy, trouble, act } = useAct<Partner>(
     asking.value = undefined
     Object.assign(form, { routing: '', account: '' })
   },
-  () => [form, spoke.value, asking.value],
+  () => [{ ...form }, spoke.value, asking.value],
 )
 const at = (path: string) => (trouble.value?.path === path ? trouble.value.message : undefined)
 const params = { path: { id: partner.id } }

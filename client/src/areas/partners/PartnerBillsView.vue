@@ -39,7 +39,7 @@ const { busy, trouble, act } = useAct<Bills>(
     answering.value = undefined
     keying.value = undefined
   },
-  () => [answering.value?.row.id, answering.value?.pay, keying.value, [...chosen.value], form],
+  () => [answering.value?.row.id, answering.value?.pay, keying.value, [...chosen.value], { ...form }],
 )
 const at = (path: string) => (trouble.value?.path === path ? trouble.value.message : undefined)
 const answer = (why: string) => {

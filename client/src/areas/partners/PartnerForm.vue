@@ -48,7 +48,7 @@ const form = reactive({
 })
 const { busy, trouble, act } = useAct<Partner>(
   kept => emit('kept', kept),
-  () => [form],
+  () => JSON.stringify(form),
 )
 const at = (path: string) => (trouble.value?.path.startsWith(path) ? trouble.value.message : undefined)
 const SHOWN = [

@@ -27,7 +27,7 @@ const { busy, trouble, act } = useAct<Partner>(
     adding.value = false
     Object.assign(form, { limit: '', policy: '', from_on: '', expires_on: '' })
   },
-  () => [form, adding.value],
+  () => [{ ...form }, adding.value],
 )
 const at = (path: string) => (trouble.value?.path === path ? trouble.value.message : undefined)
 const add = () =>

@@ -41,7 +41,7 @@ const { busy, trouble, act } = useAct<Rules>(
     put(kept)
     announce('Kept.')
   },
-  () => [form],
+  () => JSON.stringify(form),
 )
 const at = (path: string) => (trouble.value?.path === path ? trouble.value.message : undefined)
 const amount = (text: string) => parseDollars(text) ?? text

@@ -14,7 +14,7 @@ const emit = defineEmits<{ answered: [page: Page] }>()
 const form = reactive({ name: '', agrees: false, counter: '', note: '' })
 const { busy, trouble, act } = useAct<Page>(
   answer => emit('answered', answer),
-  () => [form, page.seen, page.terms_version],
+  () => [{ ...form }, page.seen, page.terms_version],
 )
 const at = (path: string) => (trouble.value?.path === path ? trouble.value.message : undefined)
 const who = computed(() => form.name.trim())

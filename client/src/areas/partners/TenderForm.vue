@@ -24,7 +24,7 @@ const { busy, trouble, act } = useAct<OfLoad>(
     announce('Offered. Whoever is asked is mailed a link.')
     emit('offered', answer)
   },
-  () => [form, [...chosen]],
+  () => [{ ...form }, [...chosen]],
 )
 function toggle(id: number, price: string | null) {
   if (chosen.has(id)) chosen.delete(id)

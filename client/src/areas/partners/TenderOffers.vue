@@ -19,7 +19,7 @@ const { busy, trouble, act } = useAct<OfLoad>(
     emit('changed', found)
     noting.value = undefined
   },
-  () => [form, noting.value],
+  () => [{ ...form }, noting.value],
 )
 const at = (path: string) => (trouble.value?.path === path ? trouble.value.message : undefined)
 function note(one: Offer) {
