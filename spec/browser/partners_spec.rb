@@ -46,7 +46,7 @@ RSpec.describe "Partners", :committed, type: :feature do
 
     visit "/freight/#{load_id}"
     click_on "Offer it to partners"
-    check "Ask Snake Rim Carriers"
+    find("input[aria-label='Ask Snake Rim Carriers']", visible: :all).click
     expect(page).to have_text("$720.00 is left for us")
     expect(page).to be_axe_clean.within("[aria-label='Partner carriers']")
     click_on "Offer it"
@@ -59,7 +59,7 @@ RSpec.describe "Partners", :committed, type: :feature do
       expect(page).to have_no_text("Yellow onions")
       expect(page).to be_axe_clean
       fill_in "Your name", with: "Rae Tolliver"
-      check "I may say so for Snake Rim Carriers, and we accept the terms"
+      find("label", text: "I may say so for Snake Rim Carriers").click
       click_on "We haul it for $1,500.00"
       expect(page).to have_text("It is yours.")
       expect(page).to have_text("Yellow onions")
@@ -87,8 +87,9 @@ RSpec.describe "Partners", :committed, type: :feature do
       expect(page).to have_text("to be paid, due")
     end
     visit "/billing?view=partners"
-    check "Pay 7001 of Snake Rim Carriers"
-    find_field("How").send_keys(:down, :down, :enter)
+    find("input[aria-label='Pay 7001 of Snake Rim Carriers']").click
+    within("form[aria-label=Pay]") { find(".v-select").click }
+    find(".v-list-item", text: "Check").click
     fill_in "Check number", with: "2041"
     click_on "Pay $1,500.00"
     expect(page).to have_text("No bill waits.")

@@ -10,6 +10,7 @@ import Waiting from '@/shared/Waiting.vue'
 import { EVERYTHING, seesCrew, seesLoad } from './boardView'
 import FitCard from './FitCard.vue'
 import FitList from './FitList.vue'
+import LoadPartners from '@/areas/partners/LoadPartners.vue'
 import MatchSide from './MatchSide.vue'
 import ProposalView from './ProposalView.vue'
 import WhereView from './WhereView.vue'
@@ -143,28 +144,31 @@ useKeys([
         @pick="pick"
         @again="again"
       />
-      <section class="panel middle" aria-label="Ranking">
-        <p v-if="gave" class="pad given" role="status">
-          <span>{{ gave.number }} is given.</span>{{ ' ' }}
-          <router-link :to="`/freight/${gave.id}`">Send it to the driver</router-link>
-        </p>
-        <waiting
-          :data="ids.length ? ranking : []"
-          :problem="rankingProblem"
-          :empty="!rows.length"
-          @again="rank"
-          ><template #empty>{{
-            ids.length ? 'This load has a crew by now: take the next one.' : 'Nothing to match.'
-          }}</template
-          ><fit-list
-            :rows="rows"
-            :side="side"
-            :chosen="chosen && keyOf(chosen)"
-            :compared="compared"
-            @choose="chosenKey = $event"
-            @compare="compare"
-        /></waiting>
-      </section>
+      <div class="middle stack">
+        <section class="panel" aria-label="Ranking">
+          <p v-if="gave" class="pad given" role="status">
+            <span>{{ gave.number }} is given.</span>{{ ' ' }}
+            <router-link :to="`/freight/${gave.id}`">Send it to the driver</router-link>
+          </p>
+          <waiting
+            :data="ids.length ? ranking : []"
+            :problem="rankingProblem"
+            :empty="!rows.length"
+            @again="rank"
+            ><template #empty>{{
+              ids.length ? 'This load has a crew by now: take the next one.' : 'Nothing to match.'
+            }}</template
+            ><fit-list
+              :rows="rows"
+              :side="side"
+              :chosen="chosen && keyOf(chosen)"
+              :compared="compared"
+              @choose="chosenKey = $event"
+              @compare="compare"
+          /></waiting>
+        </section>
+        <load-partners v-if="side === 'load' && picked && mayGive" :load-id="picked" />
+      </div>
       <div class="cards stack">
         <fit-card
           v-for="fit in full ?? []"
