@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# What loads bring and what they cost us: what a partner is paid, or drivers' pay as it is earned, fuel, tolls, what drivers laid out, and the
-# company's own cost by the mile and the day, empty miles among them; and what a load's own permits cost.
+# What loads bring and what they cost us: what a partner is paid; or drivers' pay as it is earned, fuel, tolls, what drivers
+# laid out, and the company's own cost by the mile and the day, empty miles among them; and what a load's own permits cost.
 module Core::Billing::Margin
   OF_TRIP = %i[pay_cents fuel_cents tolls_cents laid_out_cents other_cents partner_cents].freeze
   COSTS = [*OF_TRIP, :permits_cents].freeze
