@@ -79,6 +79,10 @@ module Core::Partners
       .sort_by
       .with_index { |one, i| [one.effect == "block" ? 0 : 1, i] }
 
+  # Of what is found, what matters once a partner hauls: what was asked for beforehand does not.
+  BEFOREHAND = %w[not_checked check_old unknown no_agreement].freeze
+  def self.unfit(findings) = findings.select { |one| one.effect == "block" && !BEFOREHAND.include?(one.code) }
+
   # Cents that a lane of the partner's own list asks for a way; nil where none fits. Towns before states, the lowest of
   # what says as much.
   #

@@ -127,6 +127,32 @@ module Store::Partners
   def self.trip_of_load(load_id) =
     hauled.where(load_id:).exclude(Sequel[:trips][:status] => %w[declined cancelled]).first
 
+  # Loads that partners haul, or are about to: rows of loads with the partner's id.
+  def self.loads_under_way =
+    DB[:partner_trips]
+      .join(:trips, id: :trip_id)
+      .join(:loads, id: Sequel[:partner_trips][:load_id])
+      .where(Sequel[:trips][:status] => %w[accepted rolling])
+      .select_all(:loads)
+      .select_append(:partner_id)
+      .all
+
+  # Offers whose partner wants another price: rows with the partner's name and the load's columns.
+  def self.prices_asked =
+    DB[:tender_offers]
+      .join(:partners, id: :partner_id)
+      .join(:tenders, id: Sequel[:tender_offers][:tender_id])
+      .join(:loads, id: :load_id)
+      .where(Sequel[:tenders][:status] => "open", Sequel[:tender_offers][:status] => "countered")
+      .select_all(:loads)
+      .select_append(
+        Sequel[:partners][:name].as(:partner),
+        Sequel[:tender_offers][:price],
+        :counter,
+        :answered_at
+      )
+      .all
+
   def self.trip(trip_id) = hauled.where(trip_id:).first
 
   def self.hauled =

@@ -150,6 +150,15 @@ RSpec.describe Core::Partners do
     expect(judge.call({}, {}, { broker_number: "" })).to eq [[:no_broker_number, "warn"]]
   end
 
+  it "counts against a partner who hauls already only what is so, not what was to be asked before" do
+    found = ->(with) do
+      all = described_class.judge(partner.with(**with), freight, rules:, as_of: now, today: day.call("11-23"))
+      described_class.unfit(all).map(&:code)
+    end
+    expect(found.call({ checked_at: now - 90_000, agreement_on: nil, w9_on: nil })).to eq []
+    expect(found.call({ registered: registered.with(authority: "revoked") })).to eq ["authority"]
+  end
+
   it "prices a way by the partner's own list: towns before states, the lowest of what says as much" do
     lanes = [
       { from: "ID", to: "OR", kind: "per_mile", rate: "2.10" },

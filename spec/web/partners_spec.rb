@@ -248,6 +248,20 @@ RSpec.describe Web::Partners do
     expect(DB[:duty_proposals].where(driver_id: id).count).to eq 0
   end
 
+  it "says on Today that who hauls may not any more, while it still matters" do
+    taken
+    rows = -> { staff.call(:get, "/api/today")[:rows].select { |row| row[:kind] == "partners" } }
+    expect(rows.call).to eq []
+    filed = { kind: "cargo", limit: "100000", insurer: "Camas Mutual", policy: "", from_on: "2026-01-01" }
+    registered(snake_id, insurances: [{ **filed, expires_on: "2026-11-23" }])
+    expect(rows.call.first).to include(
+      stake: 3000,
+      reason: /Cargo: by the register nothing is in force on Nov 23, 2026/
+    )
+    Work::Freight::UncrewLoad.call(load_id, { why: "No cover" }, by: maren, now:)
+    expect(rows.call).to eq []
+  end
+
   it "leaves a dead link and no debt where it is called off, and tells the partner" do
     link = taken
     named(link)

@@ -53,20 +53,27 @@ module Store::Partners::Facts
     )
   end
 
-  # load - row
-  def self.freight(load)
-    stops = Store::Freight.stops(load[:id])
-    days =
-      stops.filter_map { |stop| day(stop, stop[:from_at]) } +
-        stops.filter_map { |stop| day(stop, stop[:to_at]) }
-    lines = Store::Freight::FreightLines.where(load_id: load[:id]).all
+  # loads - rows. Returns { load id => Core::Partners::Freight }, by so many queries for one as for many.
+  def self.freights(loads)
+    ids = loads.map { |load| load[:id] }
+    stops = Store::Freight::Stops.where(load_id: ids).order(:position).to_hash_groups(:load_id)
+    lines = Store::Freight::FreightLines.where(load_id: ids).to_hash_groups(:load_id)
+    oversize = Store::Permits::Files.where(load_id: ids).select_map(:load_id)
+    loads.to_h do |load|
+      id = load[:id]
+      [id, freight(load, stops[id] || [], lines[id] || [], oversize.include?(id))]
+    end
+  end
+
+  def self.freight(load, stops, lines, oversize)
+    days = stops.flat_map { |stop| [day(stop, stop[:from_at]), day(stop, stop[:to_at])] }.compact
     Core::Partners::Freight.new(
       first_on: days.min,
       last_on: days.max,
       value_cents: load[:freight_value] && Money.cents(load[:freight_value]),
       trailer_kind: load[:trailer_kind],
       hazmat: lines.any? { |line| !line[:hazmat_class].empty? },
-      oversize: !Store::Permits.file_of(load[:id]).nil?
+      oversize:
     )
   end
 
@@ -83,10 +90,28 @@ module Store::Partners::Facts
 
   # What is found of partners for a load: { partner id => Array of Core::Partners::Finding }
   def self.findings(load, now, ids: nil)
-    freight, rules, today = freight(load), rules(), Store::Company.day_of(now)
+    freight, rules, today = freights([load])[load[:id]], rules(), Store::Company.day_of(now)
     partners(ids).transform_values do |partner|
       Core::Partners.judge(partner, freight, rules:, as_of: now, today:)
     end
   end
-  private_class_method :partner, :insurance, :day
+
+  # What has come up since of those who haul: Array of [row of the load, Array of Core::Partners::Finding].
+  def self.unfit(now)
+    loads = Store::Partners.loads_under_way
+    return [] if loads.empty?
+
+    freights, rules, today = freights(loads), rules(), Store::Company.day_of(now)
+    partners = partners(loads.map { |load| load[:partner_id] }.uniq)
+    loads
+      .map do |load|
+        freight = freights.fetch(load[:id])
+        # What is over is over.
+        freight = freight.with(first_on: [freight.first_on, today].max) if freight.first_on
+        found = Core::Partners.judge(partners.fetch(load[:partner_id]), freight, rules:, as_of: now, today:)
+        [load, Core::Partners.unfit(found)]
+      end
+      .reject { |_, found| found.empty? }
+  end
+  private_class_method :partner, :insurance, :freight, :day
 end

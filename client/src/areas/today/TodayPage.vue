@@ -22,6 +22,7 @@ const KIND: Record<string, string> = {
   papers: 'Papers expire',
   'papers missing': 'Papers missing',
   permits: 'Permits',
+  partners: 'Partners',
 }
 type Row = Schemas['Today']['rows'][number]
 const router = useRouter()
