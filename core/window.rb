@@ -31,6 +31,9 @@ module Core::Window
     done && stage == "rolling" ? "delivered" : stage
   end
 
+  # May its customer cancel it without asking anybody? While nobody is on the way for it.
+  def self.cancellable?(stage) = stage == "booked"
+
   # From half of what a forecast may be wrong by before it to all of it after: trucks come late by more than early
   # (common practice). It may be wrong by so many minutes at least, and by so much of what is ahead. Rounded to what
   # can be promised. chance - of 100 that it is on time, nil where it is not known

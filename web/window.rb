@@ -13,6 +13,7 @@ module Web::Window
     loads(app)
     files(app)
     requests(app)
+    answers(app)
     invoices(app)
     people(app)
     links(app)
@@ -52,7 +53,7 @@ module Web::Window
     end
   end
 
-  # What customers ask for, and what dispatch answers.
+  # What customers ask for.
   def self.requests(app)
     app.helpers { def requests(rows, status: 200) = json(Web::Window::RequestsJson.all(rows), status:) }
     app.put("/api/window/told") do
@@ -67,10 +68,22 @@ module Web::Window
       Work::Window::AskLoad.call(by.customer_id, input, by:, now:)
       requests Reads::Window::Requests.of(viewer), status: 201
     end
+    app.put("/api/window/requests/:id") do
+      Work::Window::AskLoad.change(by.customer_id, id, input, by:, now:)
+      requests Reads::Window::Requests.of(viewer)
+    end
+    app.post("/api/window/loads/:id/cancel") do
+      Work::Window::CancelLoad.call(viewer, id, input, by:, now:)
+      json({ done: true })
+    end
     app.post("/api/window/requests/:id/take-back") do
       Work::Window::AskLoad.take_back(by.customer_id, id, input, by:, now:)
       requests Reads::Window::Requests.of(viewer)
     end
+  end
+
+  # What dispatch says to them.
+  def self.answers(app)
     app.get("/api/load-requests") { requests Reads::Window::Requests.waiting }
     app.post("/api/load-requests/:id/accept") do
       json({ load_id: Work::Window::AnswerRequest.accept(id, input, by:, now:) }, status: 201)

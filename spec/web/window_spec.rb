@@ -110,6 +110,16 @@ RSpec.describe Web::Window do
         key:,
         version: 0
       },
+      %w[put /api/window/requests/{id}] => {
+        key:,
+        version: 0,
+        stops: [{ kind: "pickup", where: "59801" }, { kind: "delivery", where: "83330" }],
+        freight: [{ what: "Hay" }]
+      },
+      %w[post /api/window/loads/{id}/cancel] => {
+        key:,
+        why: "Not ours"
+      },
       %w[post /api/window/people] => {
         key:,
         name: "Ida Fen",
@@ -367,6 +377,44 @@ RSpec.describe Web::Window do
         why: "No reefer is near"
       )
       expect(take_back.call(client)[:error][:code]).to eq("answered")
+    end
+
+    it "is changed until somebody has answered, and loses nobody's change" do
+      request = ask.first
+      change = ->(weight_lb, version: 0, **more) do
+        body = {
+          key:,
+          version:,
+          stops: [{ kind: "pickup", where: "83661" }, { kind: "delivery", where: "98032" }],
+          freight: [{ what: "Red onions", weight_lb: }],
+          **more
+        }
+        client.call(:put, "/api/window/requests/#{request[:id]}", body)
+      end
+      expect(change.call(41_000).first).to include(version: 1, freight: [include(weight_lb: 41_000)])
+      expect(change.call(42_000)[:error][:code]).to eq("stale")
+      expect(change.call(42_000, version: 1, freight: [])[:error][:path]).to start_with("/freight")
+      waiting = dispatch.call(:get, "/api/load-requests").first
+      expect(waiting[:stops].last).to include(where: "98032")
+      # Dispatch had it open as it was: it is shown what it is now, and books nothing meanwhile.
+      expect(accept(request)[:error][:code]).to eq("stale")
+      accept(waiting)
+      expect(change.call(43_000, version: 1)[:error][:code]).to eq("answered")
+    end
+
+    it "is cancelled by its customer once it is booked, until there is a truck" do
+      id = book
+      cancel = ->(load_id) do
+        body = { key:, why: "The buyer has backed out" }
+        client.call(:post, "/api/window/loads/#{load_id}/cancel", body)
+      end
+      expect(page(id)).to include(cancellable: true)
+      expect(cancel.call(id)).to eq(done: true)
+      expect(load(id)).to include(status: "cancelled", cancel_reason: "The buyer has backed out")
+      crewed, = sent(crew)
+      expect(page(crewed)).to include(cancellable: false)
+      expect(cancel.call(crewed)[:error]).to include(code: "crewed", message: /ring us/)
+      expect(load(crewed)[:status]).to eq("sent")
     end
 
     it "says at the field what cannot be, and needs the right to ask" do

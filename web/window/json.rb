@@ -72,6 +72,7 @@ module Web::Window::Json
       company = Reads::Company.row
       {
         load: row(page.load),
+        cancellable: Core::Window.cancellable?(page.load.stage),
         customer: page.customer,
         carrier: company[:name],
         phone: company[:phone],

@@ -9,10 +9,7 @@ module Work::Window::AskLoad
   # Raises Refused with the path of the field.
   def self.call(customer_id, input, by:, now:)
     Work::Act.once(input[:key], "ask_for_load", by:, now:, input: Work::Act.plain(input)) do |act|
-      ask = input.except(:key)
-      writer = Work::Freight::LoadWriter.new({ customer_id:, **ask, **FREE }, by:, now:)
-      writer.check
-      writer.stops # each is a place that is known
+      ask = checked(customer_id, input, by:, now:)
       id =
         Store::Window::Requests.insert(
           customer_id:,
@@ -26,6 +23,24 @@ module Work::Window::AskLoad
     end
   end
 
+  # input - the same with version: of the one that is changed. Raises Refused `answered` too; Store::NotFound; Work::Stale.
+  def self.change(customer_id, id, input, by:, now:)
+    Work::Act.once(
+      input[:key],
+      "change_request",
+      by:,
+      now:,
+      input: Work::Act.plain(input.merge(id:))
+    ) do |act|
+      row = waiting(id, input) { |found| found[:customer_id] == customer_id }
+      ask = checked(customer_id, input, by:, now:)
+      Store::Window::Requests.change(row, ask: Sequel.pg_jsonb(Work::Act.plain(ask)))
+      before = said(row[:ask].to_h.transform_keys(&:to_sym))
+      act.changed("customer", customer_id, { request: [before, said(ask)] })
+      id
+    end
+  end
+
   # input - { version: }. Raises Refused `answered`; Store::NotFound; Work::Stale.
   def self.take_back(customer_id, id, input, by:, now:)
     Work::Act.once(nil, "take_request_back", by:, now:) do |act|
@@ -35,6 +50,16 @@ module Work::Window::AskLoad
       id
     end
   end
+
+  # What is asked for, as a booking would take it. Raises Refused with the path of the field.
+  def self.checked(customer_id, input, by:, now:)
+    ask = input.except(:key, :version)
+    writer = Work::Freight::LoadWriter.new({ customer_id:, **ask, **FREE }, by:, now:)
+    writer.check
+    writer.stops # each is a place that is known
+    ask
+  end
+  private_class_method :checked
 
   # The row of one that nobody has answered, held. Yields the row: false of what is not theirs.
   # Raises Refused `answered`; Store::NotFound; Work::Stale.

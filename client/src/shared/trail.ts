@@ -34,6 +34,8 @@ const ACTS: Record<string, string> = {
   change_customers_person: 'changed what somebody of the customer may',
   say_what_customers_see: 'said what is shown to customers',
   ask_for_load: 'asked for a load',
+  change_request: 'changed what they ask for',
+  cancel_own_load: 'cancelled their own load',
   take_request_back: 'no longer asks for a load',
   accept_request: 'booked what the customer asked for',
   refuse_request: 'refused what the customer asked for',

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Schemas } from '@/shared/api'
 import { announce } from '@/shared/announce'
 import { parsePounds, parseQuantity } from '@/shared/measure'
+import { typedTime } from '@/shared/time'
 import TimeField from '@/shared/typed/TimeField.vue'
 import { useAct } from '@/shared/useAct'
 import { TRAILERS } from './words'
@@ -33,7 +34,7 @@ const trailer = ref<Schemas['LoadAsk']['trailer_kind']>(null)
 const po = ref('')
 const notes = ref('')
 const { busy, trouble, act } = useAct<unknown>(() => {
-  announce('Asked for. You are mailed what becomes of it.')
+  announce(changed.value ? 'Changed.' : 'Asked for. You are mailed what becomes of it.')
   void router.push('/window')
 })
 const at = (path: string) => (trouble.value?.path.startsWith(path) ? trouble.value.message : undefined)
@@ -72,7 +73,35 @@ async function copy(id: number) {
     freight.weight = line.weight_lb ? String(line.weight_lb) : ''
   }
 }
+/** The one that is changed, at the version that was read. */
+const changed = ref<Schemas['LoadRequest']>()
+async function change(id: number) {
+  const { data } = await ask(api.GET('/api/window/requests'))
+  const row = data?.find(one => one.id === id)
+  if (!row) return
+  changed.value = row
+  stops.splice(
+    0,
+    stops.length,
+    ...row.stops.map(stop => ({
+      kind: stop.kind as Stop['kind'],
+      where: stop.where,
+      name: stop.name,
+      text: stop.from ? typedTime(stop.from, stop.zone) : '',
+      at: undefined,
+      zone: stop.zone,
+    })),
+  )
+  const line = row.freight[0]!
+  freight.what = line.what
+  freight.quantity = line.pieces ? `${line.pieces} ${line.unit}` : ''
+  freight.weight = line.weight_lb ? String(line.weight_lb) : ''
+  trailer.value = row.trailer_kind as typeof trailer.value
+  po.value = row.references[0]?.value ?? ''
+  notes.value = row.notes
+}
 if (route.query.like) void copy(Number(route.query.like))
+if (route.query.change) void change(Number(route.query.change))
 
 async function send() {
   const quantity = parseQuantity(freight.quantity)
@@ -81,29 +110,35 @@ async function send() {
   await Promise.all(stops.map(place))
   await nextTick()
   if (unread(freight.quantity, quantity) || unread(freight.weight, weight_lb)) return
-  await act(key =>
-    api.POST('/api/window/requests', {
-      body: {
-        key,
-        stops: stops.map(({ kind, where, name, at: instant }) => ({
-          kind,
-          where,
-          ...(name.trim() ? { name } : {}),
-          from: instant === undefined ? null : new Date(instant).toISOString(),
-        })),
-        freight: [
-          {
-            what: freight.what,
-            pieces: quantity?.count ?? null,
-            unit: quantity?.unit ?? '',
-            weight_lb: weight_lb ?? null,
-          },
-        ],
-        trailer_kind: trailer.value,
-        references: po.value.trim() ? [{ kind: 'po' as const, value: po.value.trim() }] : [],
-        notes: notes.value,
+  const body = {
+    stops: stops.map(({ kind, where, name, at: instant }) => ({
+      kind,
+      where,
+      ...(name.trim() ? { name } : {}),
+      from: instant === undefined ? null : new Date(instant).toISOString(),
+    })),
+    freight: [
+      {
+        what: freight.what,
+        pieces: quantity?.count ?? null,
+        unit: quantity?.unit ?? '',
+        weight_lb: weight_lb ?? null,
       },
-    }),
+      // What a form of one line does not show stays as it was asked.
+      ...(changed.value?.freight.slice(1) ?? []),
+    ],
+    trailer_kind: trailer.value,
+    references: po.value.trim() ? [{ kind: 'po' as const, value: po.value.trim() }] : [],
+    notes: notes.value,
+  }
+  const row = changed.value
+  await act(key =>
+    row
+      ? api.PUT('/api/window/requests/{id}', {
+          params: { path: { id: row.id } },
+          body: { key, version: row.version, ...body },
+        })
+      : api.POST('/api/window/requests', { body: { key, ...body } }),
   )
 }
 const LABELS = { pickup: 'Pickup', delivery: 'Delivery' }
@@ -112,7 +147,7 @@ const LABELS = { pickup: 'Pickup', delivery: 'Delivery' }
 <template>
   <p><router-link to="/window">All loads</router-link></p>
   <form class="panel pad stack" aria-label="Ask for a load" @submit.prevent="send()">
-    <h1>Ask for a load</h1>
+    <h1>{{ changed ? 'Change what you ask for' : 'Ask for a load' }}</h1>
     <p class="small quiet">It is yours once we have said yes; you are mailed what becomes of it.</p>
     <v-alert v-if="elsewhere()" type="error">{{ trouble?.message }}</v-alert>
     <fieldset v-for="(stop, i) in stops" :key="i">
@@ -172,7 +207,9 @@ const LABELS = { pickup: 'Pickup', delivery: 'Delivery' }
       </div>
     </fieldset>
     <v-textarea v-model="notes" rows="2" label="What we should know" :error-messages="at('/notes')" />
-    <div><v-btn type="submit" color="primary" :loading="busy">Ask for it</v-btn></div>
+    <div>
+      <v-btn type="submit" color="primary" :loading="busy">{{ changed ? 'Change it' : 'Ask for it' }}</v-btn>
+    </div>
   </form>
 </template>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import ReasonDialog from '@/areas/freight/ReasonDialog.vue'
 import { STANDING } from '@/areas/billing/words'
 import { api, ask, type Schemas } from '@/shared/api'
 import { announce } from '@/shared/announce'
@@ -37,6 +38,16 @@ async function copy(token: string) {
   await navigator.clipboard.writeText(linkOf(token))
   announce('The link is copied.')
 }
+const cancelling = ref(false)
+const cancel = useAct<unknown>(() => {
+  cancelling.value = false
+  announce('Cancelled.')
+  void load()
+})
+const call = (why: string) =>
+  cancel.act(key =>
+    api.POST('/api/window/loads/{id}/cancel', { params: { path: { id: id.value } }, body: { key, why } }),
+  )
 const DAY_ZONE = computed(() => session.zone)
 </script>
 
@@ -45,6 +56,9 @@ const DAY_ZONE = computed(() => session.zone)
     <router-link to="/window">All loads</router-link>
     <router-link v-if="mayAsk" :to="{ path: '/window/ask', query: { like: id } }"
       >Ask for the same again</router-link
+    >
+    <v-btn v-if="mayAsk && data?.cancellable" size="small" variant="text" @click="cancelling = true"
+      >Cancel this load</v-btn
     >
   </p>
   <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
@@ -105,6 +119,19 @@ const DAY_ZONE = computed(() => session.zone)
         Questions? {{ found.carrier }}, <a :href="`tel:${found.phone}`">{{ found.phone }}</a>
       </p>
     </div>
+    <reason-dialog
+      v-if="cancelling"
+      :model-value="true"
+      :title="`Cancel ${found.load.number}`"
+      does="Cancel it"
+      :busy="cancel.busy.value"
+      :problem="cancel.trouble.value"
+      @close="cancelling = false"
+      @reason="call"
+      ><v-alert v-if="cancel.trouble.value?.path === ''" type="error">{{
+        cancel.trouble.value.message
+      }}</v-alert></reason-dialog
+    >
   </waiting>
 </template>
 

@@ -61,8 +61,10 @@ const heard = Object.entries(HEARD_OF).map(([value, title]) => ({ value, title }
         >
         <span v-if="row.status === 'refused'" class="small">We cannot haul it: {{ row.why }}</span>
         <span v-else class="small">waits for our answer</span>
-        <v-btn v-if="mayAsk && row.status === 'asked'" size="small" variant="text" @click="takeBack(row)"
-          >Take it back</v-btn
+        <template v-if="mayAsk && row.status === 'asked'"
+          ><v-btn size="small" variant="text" :to="{ path: '/window/ask', query: { change: row.id } }"
+            >Change it</v-btn
+          ><v-btn size="small" variant="text" @click="takeBack(row)">Take it back</v-btn></template
         >
       </li>
     </ul>
