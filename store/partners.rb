@@ -169,6 +169,16 @@ module Store::Partners
       .group(:trip_id)
       .select_hash(:trip_id, Sequel.function(:sum, :amount).as(:agreed))
 
+  # The row of a partner's driver who is on the way, by the last ten digits of his number; nil for nobody.
+  def self.driver_of(digits)
+    on_the_way = DB[:trips].join(:trip_drivers, trip_id: :id).where(status: %w[accepted rolling])
+    Store::Fleet::Drivers
+      .exclude(partner_id: nil)
+      .where(id: on_the_way.select(:driver_id))
+      .of_phone(digits)
+      .last
+  end
+
   # Is a driver a partner's?
   def self.driver?(driver_id) = !DB[:drivers].where(id: driver_id).exclude(partner_id: nil).empty?
 end

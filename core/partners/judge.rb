@@ -136,9 +136,13 @@ class Core::Partners::Judge
 
   def equipment
     kind = @freight.trailer_kind
-    return [] if kind.nil? || @partner.trailer_kinds.empty? || @partner.trailer_kinds.include?(kind)
-
-    [warn("equipment", "#{name} has no #{kind.tr("_", " ")} on its record.")]
+    known = @partner.trailer_kinds
+    [
+      if kind && known.any? && !known.include?(kind)
+        warn("equipment", "#{name} has no #{kind.tr("_", " ")} on its record.")
+      end,
+      (warn("permits", "It has a permit file: #{name} needs permits in its own name.") if @freight.oversize)
+    ]
   end
 
   # Freight is stolen in another's name: what changed just before a load, or does not agree with the register, is asked

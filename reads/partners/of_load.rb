@@ -51,24 +51,27 @@ module Reads::Partners::OfLoad
   def self.last(load_id) =
     Store::Partners.hauled.where(load_id:).reverse(Sequel[:partner_trips][:trip_id]).first
 
+  # So many are shown: the first of all who may before who may not, the known and the cheaper first.
+  MOST = 60
+
   def self.choices(load, now)
     findings = Store::Partners::Facts.findings(load, now)
-    scores = Reads::Partners::Scores.of(findings.keys)
-    choices =
-      DB[:partners]
-        .order(:name)
-        .select(:id, :name, :phone, :lanes)
-        .map do |row|
-          Choice.new(
-            **row.slice(:id, :name, :phone),
-            findings: findings.fetch(row[:id]),
-            price_cents: price(row, load),
-            score: scores.fetch(row[:id])
-          )
-        end
-    # Who may before who may not, the known and the cheaper first.
-    choices.sort_by do |one|
-      [one.findings.any? { |f| f.effect == "block" } ? 1 : 0, one.price_cents || Float::INFINITY, one.name]
+    rows = DB[:partners].order(:name).select(:id, :name, :phone, :lanes).all
+    prices = rows.to_h { |row| [row[:id], price(row, load)] }
+    first =
+      rows.min_by(MOST) do |row|
+        blocked = findings.fetch(row[:id]).any? { |one| one.effect == "block" }
+        [blocked ? 1 : 0, prices[row[:id]] ? 0 : 1, prices[row[:id]].to_i, row[:name]]
+      end
+    scores = Reads::Partners::Scores.of(first.map { |row| row[:id] })
+    first.map do |row|
+      id = row[:id]
+      Choice.new(
+        **row.slice(:id, :name, :phone),
+        findings: findings.fetch(id),
+        price_cents: prices[id],
+        score: scores.fetch(id)
+      )
     end
   end
 

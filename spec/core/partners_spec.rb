@@ -147,6 +147,7 @@ RSpec.describe Core::Partners do
     expect(judge.call({ bank_changed_on: day.call("10-23") })).to eq []
     # What was written down as the partner was taken on is no change.
     expect(judge.call({ bank_changed_on: day.call("11-20"), taken_on_on: day.call("11-20") })).to eq []
+    expect(judge.call({}, { oversize: true })).to eq [[:permits, "warn"]]
     expect(judge.call({}, {}, { broker_number: "" })).to eq [[:no_broker_number, "warn"]]
   end
 

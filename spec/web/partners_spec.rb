@@ -242,6 +242,9 @@ RSpec.describe Web::Partners do
     Work::Tracking::Foresee.call(trip_id, now: now + 60)
     expect(DB[:forecasts].where(trip_id:).count).to eq 2
     expect(staff.call(:get, "/api/road")[:trips].map { |trip| trip[:id] }).to include(trip_id)
+    text = { id: "g-1", from: "+1 208 555 0177", body: "arrived", at: now + 1800 }
+    Work::Tracking::TakeText.call(text, now: now + 1800)
+    expect(DB[:check_ins].where(trip_id:, kind: "arrived").count).to eq 1
     # He is nobody of ours: not to plan with, not to pay.
     expect(staff.call(:get, "/api/drivers")[:rows].map { |row| row[:name] }).not_to include("Noor Valdez")
     expect(staff.call(:get, "/api/driver-names").map { |row| row[:name] }).not_to include("Noor Valdez")
@@ -399,6 +402,9 @@ RSpec.describe Web::Partners do
          /expires_on
        ]
     expect(refused.call(:post, "/api/partners/#{snake_id}/check", { key: })).to eq ["no_register", ""]
+    timeless = book(stops: [{ kind: "pickup", where: "83702" }, { kind: "delivery", where: "97801" }])
+    offered(timeless, { snake_id => "900.00" })
+    expect(staff.error[:code]).to eq "stop_time_missing"
     offered(load_id, { snake_id => "1500.00", 9999 => "1500.00" })
     expect(staff.error.values_at(:code, :path)).to eq %w[unknown_partner /offers/1/partner_id]
     offered(load_id, { snake_id => "1500.00" }, way: "at_once")

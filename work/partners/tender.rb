@@ -5,7 +5,7 @@
 module Work::Partners::Tender
   # input - { key:, way: in_order or at_once, answer_minutes:, freight_value: decimal text or nil, why: for going past what
   # blocks, offers: [{ partner_id:, price: decimal text }] }. Returns the load's id.
-  # Raises Refused `not_open`, `tendered`, `twice`, `unknown_partner`, `partner_blocked` with the findings.
+  # Raises Refused `not_open`, `tendered`, `stop_time_missing`, `twice`, `unknown_partner`, `partner_blocked` with the findings.
   def self.make(load_id, input, by:, now:)
     Work::Act.once(
       input[:key],
@@ -59,6 +59,8 @@ module Work::Partners::Tender
       raise Refused.new("tendered", "It is offered to partners already: take that back first.", path: "")
     end
 
+    # Raises `stop_time_missing` where nobody has said when.
+    Work::Freight::TripPlan.new(load[:id]).span
     ids = input[:offers].map { |offer| offer[:partner_id] }
     raise Refused.new("twice", "A partner stands here twice.", path: "/offers") if ids.uniq != ids
 

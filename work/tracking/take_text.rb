@@ -37,7 +37,7 @@ class Work::Tracking::TakeText
   # By the last ten digits of the number, however it is written.
   def self.driver_of(from)
     digits = from.gsub(/\D/, "").chars.last(10).join
-    Store::Fleet::Drivers.at_work.of_phone(digits).first
+    Store::Fleet::Drivers.at_work.of_phone(digits).first || Store::Partners.driver_of(digits)
   end
   private_class_method :driver_of
 
