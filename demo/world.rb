@@ -38,9 +38,9 @@ module Demo
       fleet_papers
       duty
       open_period
+      Demo::Partners.new(@customers, @maren, @inez, EPOCH).load
       Demo::Billing.new(@customers, @inez, EPOCH).load
       Demo::Window.new(@customers, @inez, EPOCH).load
-      Demo::Partners.new(@customers, @maren, @inez, EPOCH).load
       Demo::Talk.new(@drivers, @maren, EPOCH).load
       Store::Company::Clock.set_demo(EPOCH)
     end

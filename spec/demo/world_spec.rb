@@ -33,7 +33,10 @@ RSpec.describe Demo::World do
           DB.run("ALTER SEQUENCE load_numbers RESTART; ALTER SEQUENCE trip_numbers RESTART")
           described_class.new.load
           @seen = {
-            drivers: DB[:drivers].count,
+            drivers: DB[:drivers].where(partner_id: nil).count,
+            partners: DB[:partners].count,
+            offers: DB[:tender_offers].distinct.select_map(:status).sort,
+            partner_bills: DB[:partner_bills].select_map(:status).sort,
             tractors: DB[:units].where(kind: "tractor").count,
             trailers: DB[:units].where(kind: "trailer").count,
             runs: DB[:pay_runs].group_and_count(:status).to_hash(:status, :count),
@@ -51,6 +54,9 @@ RSpec.describe Demo::World do
       end
     expect(@seen).to include(
       drivers: 28,
+      partners: 8,
+      offers: %w[accepted sent waiting],
+      partner_bills: %w[approved differs],
       tractors: 30,
       trailers: 44,
       runs: {

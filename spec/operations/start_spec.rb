@@ -44,7 +44,7 @@ RSpec.describe "bin/start", :committed do
       Process.kill("INT", process.pid)
       process.join(20)
     end
-    expect(ports.map { |port| open?(port) }).to eq([false] * 7)
+    expect(ports.map { |port| open?(port) }).to eq([false] * 8)
   end
 
   it "says in one sentence that a port is in use" do

@@ -33,7 +33,7 @@ module PartnerDesk
   end
 
   # What the register answers, as it is kept.
-  def registered(id, at: now, **said)
+  def registered(id, at: Clock.now, **said)
     usual = {
       authority: "active",
       since_on: "2019-03-01",
