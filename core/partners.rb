@@ -7,7 +7,8 @@ module Core::Partners
   # What the register of authority and insurance says. authority - `active`, `inactive` or `revoked`; safety_rating - of
   # RATINGS; insurances - Array of Insurance, as the insurers filed them
   Registered = Value.of(:authority, :since_on, :safety_rating, :phone, :address, :insurances)
-  # registered - Registered, or nil where the register does not know the number; checked_at - nil where it was never asked
+  # registered - Registered, or nil where the register does not know the number; checked_at - nil where it was never
+  # asked
   Partner =
     Value.of(
       :name,
@@ -27,7 +28,8 @@ module Core::Partners
   # What is to be hauled. first_on, last_on - days, nil without appointments; value_cents - of the freight, nil where
   # nobody told it
   Freight = Value.of(:first_on, :last_on, :value_cents, :trailer_kind, :hazmat, :oversize)
-  # What the company asks of partners. general_least_cents - nil for none
+  # What is asked of partners. law - { general_cents:, hazardous_cents: } of auto liability (data/partners); the others
+  # are the company's own; general_least_cents - nil for none
   Rules =
     Value.of(
       :auto_least_cents,
@@ -35,7 +37,8 @@ module Core::Partners
       :general_least_cents,
       :authority_days,
       :changed_days,
-      :broker_number
+      :broker_number,
+      :law
     )
   # effect - `block` or `warn`
   Finding = Value.of(:code, :effect, :text)
@@ -120,19 +123,52 @@ module Core::Partners
     }
   end
 
-  # What a partner may do by its link. standing - of its offer, or called_off; trip_status - nil before a yes; owed - is
-  # anything agreed on?; bill - status of the one there is, or nil
+  # What is left for us of what a load brings.
+  def self.left_cents(total_cents, price_cents) = total_cents - price_cents
+
+  OVER = %w[declined cancelled].freeze
+
+  # How an offer stands to whoever has its link: of OFFERED by the status that is kept, `expired` a moment before that
+  # is written down, `called_off` where the trip that came of it is no more. trip_status - nil before a yes
+  def self.standing(offer_status, answer_by:, trip_status:, as_of:)
+    return OVER.include?(trip_status) ? "called_off" : "accepted" if trip_status
+
+    offer_status == "sent" && answer_by <= as_of ? "expired" : offer_status
+  end
+
+  # What a partner may do by its link. standing - as above; owed - is anything agreed on?; bill - status of the one
+  # there is, or nil
   def self.may(standing, trip_status:, owed:, bill:)
     return ["answer"] if standing == "sent"
 
     [
-      ("name_driver" if %w[accepted rolling].include?(trip_status)),
-      ("bill" if owed && %w[delivered cancelled].include?(trip_status) && [nil, "refused"].include?(bill))
+      ("name_driver" if driven?(trip_status)),
+      ("bill" if owed && ["delivered", *OVER].include?(trip_status) && [nil, "refused"].include?(bill))
     ].compact
   end
 
-  # An offer of a tender. status - waiting, sent, countered, accepted, refused, expired, withdrawn or lost; answer_by - Time
-  # or nil
+  def self.driven?(trip_status) = %w[accepted rolling].include?(trip_status)
+  private_class_method :driven?
+
+  # What dispatch may do with a load that no truck has, with one offer, with a trip that a partner hauls, and what a
+  # clerk may with its bill. tender, bill - statuses, nil where there is none
+  def self.load_acts(load_status, tender)
+    return [] unless load_status == "open"
+
+    tender == "open" ? ["take_back"] : ["offer"]
+  end
+
+  def self.offer_acts(status, tender)
+    tender == "open" ? { "sent" => ["note"], "countered" => ["settle"] }.fetch(status, []) : []
+  end
+
+  def self.trip_acts(trip_status, bill) =
+    [("agree" if [nil, "differs"].include?(bill)), ("name_driver" if driven?(trip_status))].compact
+
+  def self.bill_acts(status) = { "differs" => ["answer"], "approved" => ["pay"] }.fetch(status, [])
+
+  # An offer of a tender. status - waiting, sent, countered, accepted, refused, expired, withdrawn or lost; answer_by
+  # - Time or nil
   Offer = Value.of(:id, :position, :status, :answer_by)
   # expired, sent - ids of offers that now become so; over - is nobody left who could say yes?
   Steps = Value.of(:expired, :sent, :over)

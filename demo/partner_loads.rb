@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# What partners are asked and haul: one trip under way at a margin of 90 dollars, a load that waits for an answer, a bill
-# that is as agreed, and one that is more.
+# What partners are asked and haul: one trip under way at a margin of 90 dollars, a load that waits for an answer, a
+# bill that is as agreed, and one that is more.
 class Demo::PartnerLoads
   HOUR = 3600
 

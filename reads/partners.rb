@@ -2,9 +2,9 @@
 
 # Partner carriers for a list, a record, a load and a bill.
 module Reads::Partners
-  # row - of partners; insurances - rows; register - { heard_at:, said: Core::Partners::Registered or nil }, or nil where it
-  # was never asked; score - Core::Partners::Score; bank - row without its numbers, or nil; findings - of a load that wants
-  # nothing special, on this day
+  # row - of partners; insurances - rows; register - { heard_at:, said: Core::Partners::Registered or nil }, or nil
+  # where it was never asked; score - Core::Partners::Score; bank - row without its numbers, or nil; findings - of a
+  # load that wants nothing special, on this day
   One = Core::Value.of(:row, :insurances, :register, :score, :bank, :findings)
 
   # So many are read at once: who has more finds the others by name.

@@ -19,27 +19,7 @@ module Store::Partners
   Bills = Store::Table.of(:partner_bills)
   Payments = Store::Table.of(:partner_payments)
 
-  # Until the company says otherwise: what brokers commonly ask for (common practice).
-  USUAL_RULES = {
-    auto_least: BigDecimal(1_000_000),
-    cargo_least: BigDecimal(100_000),
-    general_least: nil,
-    authority_days: 90,
-    changed_days: 30,
-    answer_minutes: 60,
-    broker_number: "",
-    terms: <<~TERMS,
-      The carrier hauls this load with its own trucks and drivers and gives it to nobody else.
-      The carrier keeps the insurance named in our agreement in force until the freight is delivered.
-      The carrier bills us, and nobody else, with the signed bill of lading. Detention, lumpers and other charges are paid where we agreed to them in writing.
-      The carrier tells us of delays as soon as it knows of them, and answers for freight that is lost or damaged as 49 USC 14706 says.
-      The carrier does not haul for the shippers of this load around us for twelve months.
-    TERMS
-    terms_version: 1,
-    version: 0
-  }.freeze
-
-  def self.rules = RuleRows.first || USUAL_RULES
+  def self.rules = RuleRows.first || PartnerRules.usual
 
   # Held until the transaction ends.
   def self.lock_rules
@@ -135,6 +115,33 @@ module Store::Partners
       .where(Sequel[:trips][:status] => %w[accepted rolling])
       .select_all(:loads)
       .select_append(:partner_id)
+      .all
+
+  # Trips of partners that are foreseen to miss an appointment: the first such stop of each, with the partner and the
+  # load.
+  def self.late_trips =
+    DB[:forecasts]
+      .join(:partner_trips, trip_id: Sequel[:forecasts][:trip_id])
+      .join(:partners, id: :partner_id)
+      .join(:trips, id: Sequel[:partner_trips][:trip_id])
+      .join(:loads, id: Sequel[:partner_trips][:load_id])
+      .join(:stops, id: Sequel[:forecasts][:stop_id])
+      .where(Sequel[:trips][:status] => %w[accepted rolling])
+      .where { late_minutes > 0 }
+      .order(Sequel[:partner_trips][:trip_id], Sequel[:stops][:position])
+      .distinct(Sequel[:partner_trips][:trip_id])
+      .select(
+        Sequel[:partner_trips][:trip_id],
+        :late_minutes,
+        Sequel[:partners][:name].as(:partner),
+        Sequel[:loads][:id],
+        Sequel[:loads][:number],
+        :origin,
+        :destination,
+        Sequel.function(:coalesce, :to_at, :from_at).as(:closes_at),
+        Sequel.join([Sequel[:stops][:town], Sequel[:stops][:state]], ", ").as(:stop),
+        :zone
+      )
       .all
 
   # Offers whose partner wants another price: rows with the partner's name and the load's columns.

@@ -34,7 +34,7 @@ module Web::Throttle
       request.ip if request.path.start_with?("/api/asks")
     end
     attack.throttle("passed-on links by address", limit: 300, period: 60) do |request|
-      request.ip if request.path == "/api/passed-on"
+      request.ip if request.path.match?(%r{\A/api/(passed-on|tender)(/|\z)})
     end
     attack.throttle("hooks by address", limit: 3000, period: 60) do |request|
       request.ip if request.path.start_with?("/api/hooks")

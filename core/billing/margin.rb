@@ -1,12 +1,13 @@
 # frozen_string_literal: true
 
-# What loads bring and what they cost us: what a partner is paid; or drivers' pay as it is earned, fuel, tolls, what drivers
-# laid out, and the company's own cost by the mile and the day, empty miles among them; and what a load's own permits cost.
+# What loads bring and what they cost us: what a partner is paid; or drivers' pay as it is earned, fuel, tolls, what
+# drivers laid out, and the company's own cost by the mile and the day, empty miles among them; and what a load's own
+# permits cost.
 module Core::Billing::Margin
   OF_TRIP = %i[pay_cents fuel_cents tolls_cents laid_out_cents other_cents partner_cents].freeze
   COSTS = [*OF_TRIP, :permits_cents].freeze
-  # A delivered trip. tenths of a mile; minutes - from setting out to the delivery; miles_per_gallon - nil for the usual;
-  # partner_cents - what the partner that hauled it is paid, nil for one of our own
+  # A delivered trip. tenths of a mile; minutes - from setting out to the delivery; miles_per_gallon - nil for the
+  # usual; partner_cents - what the partner that hauled it is paid, nil for one of our own
   Trip =
     Core::Value.of(
       :loaded_tenths,

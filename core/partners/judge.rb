@@ -2,11 +2,6 @@
 
 # Judges one partner for one load: what forbids to give it, and what practitioners look at twice.
 class Core::Partners::Judge
-  # 49 CFR 387.9(1): general freight; (3): the hazardous classes that want most. What of it a load is, is for the permit
-  # clerk: hazardous freight asks for the middle one, $1,000,000 of 387.9(2), at the least.
-  FEDERAL_LEAST_CENTS = 75_000_000
-  HAZMAT_LEAST_CENTS = 100_000_000
-
   def initialize(partner, freight, rules, as_of, today)
     @partner = partner
     @freight = freight
@@ -16,7 +11,15 @@ class Core::Partners::Judge
   end
 
   def findings
-    [*standing, *authority, *insurance, *papers, *equipment, *fraud, *ours].compact
+    [
+      *standing,
+      *authority,
+      *insurance,
+      *papers,
+      *equipment,
+      *Core::Partners::Fraud.findings(@partner, @rules, @today),
+      *ours
+    ].compact
   end
 
   private
@@ -77,7 +80,7 @@ class Core::Partners::Judge
   # What each kind must at least be for this load, and why so much.
   def leasts
     auto = [@rules.auto_least_cents, "our rule"]
-    federal = @freight.hazmat ? HAZMAT_LEAST_CENTS : FEDERAL_LEAST_CENTS
+    federal = @rules.law.fetch(@freight.hazmat ? :hazardous_cents : :general_cents)
     auto = [federal, "49 CFR 387.9"] if federal > auto.first
     cargo = [@rules.cargo_least_cents, "our rule"]
     cargo = [@freight.value_cents, "what the freight is worth"] if @freight.value_cents.to_i > cargo.first
@@ -89,30 +92,41 @@ class Core::Partners::Judge
     }
   end
 
-  # A certificate says what was; the register says what an insurer has taken back since: both must hold. Several of a kind
-  # follow each other, or stand beside each other.
+  # A certificate says what was; the register says what an insurer has taken back since: both must hold. Several of a
+  # kind follow each other, or stand beside each other.
   def lapses(kind)
     first_on, last_on = @freight.first_on || @today, @freight.last_on || @today
     said = Core::Partners::INSURANCES.fetch(kind)
-    filed = of(kind, registered&.insurances.to_a)
-    sides = { "certificate" => of(kind, @partner.insurances), **(filed.any? ? { "register" => filed } : {}) }
-    sides
+    sides(kind)
       .filter_map do |where, policies|
-        next block("no_#{kind}", "#{said}: #{name} has no certificate on file.") if policies.empty?
+        next none(kind, where, said) if policies.empty?
 
         day = (first_on..last_on).find { |one| policies.none? { |policy| covers?(policy, one) } } or next
         block(
           "#{kind}_lapses",
-          "#{said}: by the #{where} nothing is in force on #{Core::Spoken.date(day)}#{trip_says(day, first_on, last_on)}."
+          "#{said}: by the #{where} nothing is in force on #{Core::Spoken.date(day)}" \
+            "#{trip_says(day, first_on, last_on)}."
         )
       end
       .then { |found| found.empty? ? nil : found }
   end
 
+  # Insurers file auto liability with the register (49 CFR 387.313), and of the other kinds only some.
+  def sides(kind)
+    filed = of(kind, registered&.insurances.to_a)
+    counts = filed.any? || (kind == "auto_liability" && registered)
+    { "certificate" => of(kind, @partner.insurances), **(counts ? { "register" => filed } : {}) }
+  end
+
+  def none(kind, where, said)
+    return block("no_#{kind}", "#{said}: #{name} has no certificate on file.") if where == "certificate"
+
+    block("#{kind}_not_filed", "#{said}: by the register no insurer has filed any (49 CFR 387.313).")
+  end
+
   def short(kind, least_cents, why)
     days = ((@freight.first_on || @today)..(@freight.last_on || @today))
-    sides = [of(kind, @partner.insurances), of(kind, registered&.insurances.to_a)].reject(&:empty?)
-    most = sides.flat_map { |policies| days.map { |day| limit_on(policies, day) } }.min
+    most = sides(kind).values.flat_map { |policies| days.map { |day| limit_on(policies, day) } }.min
     return [] if most >= least_cents
 
     said = Core::Partners::INSURANCES.fetch(kind)
@@ -145,35 +159,6 @@ class Core::Partners::Judge
     ]
   end
 
-  # Freight is stolen in another's name: what changed just before a load, or does not agree with the register, is asked
-  # about on a number that was known before. Common practice.
-  def fraud
-    from = @today - @rules.changed_days
-    changed = { bank: @partner.bank_changed_on, address: @partner.address_changed_on }
-    said =
-      changed.filter_map do |what, on|
-        changed_lately(what, on) if on && on >= from && on > @partner.taken_on_on
-      end
-    [*said, *differing]
-  end
-
-  def changed_lately(what, on)
-    words = { bank: "bank account", address: "address, telephone or mail" }.fetch(what)
-    warn(
-      "#{what}_changed",
-      "#{name}'s #{words} changed on #{Core::Spoken.date(on)}: ring them on a number that you knew before."
-    )
-  end
-
-  def differing
-    return [] if registered.nil?
-
-    ours, theirs = digits(@partner.phone), digits(registered.phone)
-    return [] if theirs.empty? || ours == theirs
-
-    [warn("phone_differs", "#{name}'s telephone is not the one in the register, #{registered.phone}.")]
-  end
-
   # 49 USC 13901(c): a carrier that gives freight to another needs a broker's authority of its own.
   def ours
     return [] unless @rules.broker_number.empty?
@@ -186,6 +171,5 @@ class Core::Partners::Judge
     ]
   end
 
-  def digits(text) = text.to_s.gsub(/\D/, "")[-10..] || text.to_s.gsub(/\D/, "")
   def count(number, what) = "#{number} #{what}#{"s" unless number == 1}"
 end

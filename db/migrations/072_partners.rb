@@ -73,6 +73,7 @@ Sequel.migration do
       String :account, text: true, null: false
       String :kind, text: true, null: false
       String :made_by, text: true, null: false
+      String :made_by_ref, text: true, null: false
       column :made_at, "timestamptz", null: false
       # Who rang the partner on a number that was known before, and when.
       String :confirmed_by, text: true

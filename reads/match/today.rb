@@ -3,7 +3,6 @@
 # All of the day that may need a decision, as facts for the core to put in order.
 class Reads::Match::Today
   F = Core::Attention::Facts
-  P = Core::Attention::PartnerFacts
   # Of a driver's papers, those in his own record.
   OWN_PAPERS = { "licence" => :licence_expires_on, "medical card" => :medical_expires_on }.freeze
   # Kinds for which the company sets how early they are pointed out.
@@ -35,7 +34,7 @@ class Reads::Match::Today
       *failed_texts,
       *papers,
       *papers_missing,
-      *partners
+      *Reads::Match::TodayPartners.new(@now).facts
     ]
 
   private
@@ -155,23 +154,5 @@ class Reads::Match::Today
       .map do |row|
         F::PapersMissing.new(**load(row, at: :delivery_at, zone: :delivery_zone), crew: row[:crew])
       end
-  end
-
-  # Who wants another price, and who hauls and may not any more.
-  def partners
-    asked =
-      Store::Partners.prices_asked.map do |row|
-        P::Price.new(
-          **load(row),
-          **row.slice(:partner, :price),
-          wanted: row[:counter],
-          asked_at: row[:answered_at]
-        )
-      end
-    unfit =
-      Store::Partners::Facts
-        .unfit(@now)
-        .map { |row, found| P::Unfit.new(**load(row), findings: found.map(&:text)) }
-    [*asked, *unfit]
   end
 end

@@ -49,16 +49,14 @@ module Reads::Partners::Bills
       Sequel.function(:sum, Sequel[:total] - Sequel[:discount])
     ) || 0
 
-  # Hauled and not billed: rows of trip_id, partner, load and what is agreed.
+  # Owed for and not billed, hauled or called off: rows of trip_id, partner, load and what is agreed.
   def self.unbilled
-    cost =
-      DB[:partner_costs]
-        .where(Sequel[:partner_costs][:trip_id] => Sequel[:partner_trips][:trip_id])
-        .select { sum(amount) }
+    costs = DB[:partner_costs].where(Sequel[:partner_costs][:trip_id] => Sequel[:partner_trips][:trip_id])
     Store::Partners
       .hauled
       .join(:loads, id: Sequel[:partner_trips][:load_id])
-      .where(Sequel[:trips][:status] => "delivered")
+      .where(Sequel[:trips][:status] => ["delivered", *Core::Partners::OVER])
+      .where(costs.exists)
       .exclude(
         DB[:partner_bills]
           .where(Sequel[:partner_bills][:trip_id] => Sequel[:partner_trips][:trip_id])
@@ -73,7 +71,7 @@ module Reads::Partners::Bills
         Sequel[:loads][:id].as(:load_id),
         Sequel[:loads][:number].as(:load),
         Sequel[:trips][:delivered_at],
-        cost.as(:agreed)
+        costs.select { sum(amount) }.as(:agreed)
       )
       .all
   end

@@ -2,9 +2,9 @@
 
 # Partners for one load: who could haul it for how much, whom it is offered to, and who hauls it.
 module Reads::Partners::OfLoad
-  # choices - Array of Choice; tender - row, or nil where it was never offered; offers - rows of its last tender with the
-  # partner's name; hauled - row of partner_trips with the partner's name, or nil; costs, confirmations, drivers - rows of
-  # that trip; bill - row, or nil; waits - why nothing can be agreed on, billed or answered any more
+  # choices - Array of Choice; tender - row, or nil where it was never offered; offers - rows of its last tender with
+  # the partner's name; hauled - row of partner_trips with the partner's name, or nil; costs, confirmations, drivers -
+  # rows of that trip; agreed - dollars of all costs; bill - row, or nil
   Value =
     Core::Value.of(
       :load,
@@ -13,6 +13,7 @@ module Reads::Partners::OfLoad
       :offers,
       :hauled,
       :costs,
+      :agreed,
       :confirmations,
       :drivers,
       :bill,
@@ -34,6 +35,7 @@ module Reads::Partners::OfLoad
       offers: tender ? Store::Partners.offers(tender[:id]).all : [],
       hauled:,
       costs: DB[:partner_costs].where(trip_id:).order(:position).all,
+      agreed: Store::Partners.agreed([trip_id])[trip_id] || BigDecimal(0),
       confirmations:
         DB[:partner_confirmations].where(trip_id:).reverse(:number).select(:number, :made_at, :mailed_to).all,
       drivers: trip_id ? Store::Freight.trip_drivers(trip_id).all : [],

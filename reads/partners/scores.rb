@@ -25,8 +25,8 @@ module Reads::Partners::Scores
     end
   end
 
-  # What a partner's trips cost beside what the others of the same lanes do by the mile; a trip of which no other is known
-  # says nothing.
+  # What a partner's trips cost beside what the others of the same lanes do by the mile; a trip of which no other is
+  # known says nothing.
   def self.against_lanes(mine, trips)
     compared =
       mine.filter_map do |row|

@@ -3,18 +3,18 @@
 # What a partner sees of a load that it is offered: towns, days, equipment, weight and price, and nothing else, until it
 # has said yes. Then where to go, what to know, what is agreed and what of it is paid.
 module Reads::Partners::TenderPage
-  # offer - row with the partner's name; stops - rows, of a few columns until it is theirs; hauled, costs, confirmations,
-  # drivers, bill - as in OfLoad; theirs - whether it is
+  # offer - row with the partner's name; stops - rows, of a few columns until it is theirs; hauled, costs,
+  # confirmations, drivers, bill - as in OfLoad; theirs - whether it is
   Value =
     Core::Value.of(
       :offer,
-      :tender,
       :load,
       :stops,
       :freight,
       :references,
       :hauled,
       :costs,
+      :agreed,
       :confirmations,
       :drivers,
       :bill,
@@ -53,10 +53,9 @@ module Reads::Partners::TenderPage
     offer = Store::Partners.offer(offer_id)
     tender = DB[:tenders].first(id: offer[:tender_id])
     hauled = Store::Partners.hauled.where(offer_id:).first
-    theirs = !hauled.nil? && !%w[declined cancelled].include?(hauled[:status])
+    theirs = !hauled.nil? && !Core::Partners::OVER.include?(hauled[:status])
     Value.new(
       offer:,
-      tender:,
       hauled:,
       theirs:,
       rules: Store::Partners.rules,
@@ -82,6 +81,7 @@ module Reads::Partners::TenderPage
     confirmations = DB[:partner_confirmations].where(trip_id:).reverse(:number).select(:number, :made_at)
     {
       costs: DB[:partner_costs].where(trip_id:).order(:position).select(:code, :label, :amount).all,
+      agreed: Store::Partners.agreed([trip_id])[trip_id],
       confirmations: theirs ? confirmations.all : [],
       drivers: trip_id ? Store::Freight.trip_drivers(trip_id).all : [],
       bill: DB[:partner_bills].where(trip_id:).reverse(:id).select(*Reads::Partners::Bills::COLUMNS).first

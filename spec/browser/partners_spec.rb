@@ -26,9 +26,14 @@ RSpec.describe "Partners", :committed, type: :feature do
       Work::Partners::KeepInsurance.add(id, certificate, by: maren, now:)
     end
     said = { authority: "active", since_on: "2019-03-01", safety_rating: "satisfactory", name: "S" }
-    said = { **said, phone: "208-555-0141", address: "", insurances: [] }
+    said = { **said, phone: "208-555-0141", address: "", insurances: [filed] }
     Work::Partners::TakeRegister.call(id, "MC900001", said, now: Time.now.utc)
     id
+  end
+
+  def filed
+    insured = { kind: "auto_liability", limit: "1000000", insurer: "Camas Mutual", policy: "" }
+    { **insured, from_on: (Date.today - 100).iso8601, expires_on: (Date.today + 100).iso8601 }
   end
 
   def link = "/tender##{Store::Partners.token(DB[:tender_offers].reverse(:id).get(:salt))}"

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../../config/partner_rules"
+
 RSpec.describe Core::Partners do
   now = Time.utc(2026, 11, 23, 15)
   day = ->(text) { Date.iso8601("2026-#{text}") }
@@ -55,7 +57,8 @@ RSpec.describe Core::Partners do
       general_least_cents: nil,
       authority_days: 90,
       changed_days: 30,
-      broker_number: "000001"
+      broker_number: "000001",
+      law: PartnerRules.law
     )
   judge = ->(partner_with = {}, freight_with = {}, rules_with = {}) do
     described_class
@@ -85,6 +88,11 @@ RSpec.describe Core::Partners do
     expect(judge.call({ insurances: renewed.call("11-25") })).to eq []
     expect(judge.call({ insurances: renewed.call("11-26") })).to eq [[:cargo_lapses, "block"]]
     expect(judge.call({ insurances: [policies[0]] })).to eq [[:no_cargo, "block"]]
+    # 49 CFR 387.313: auto liability is filed with the register; cargo need not be.
+    expect(judge.call({ registered: registered.with(insurances: []) })).to eq [
+         [:auto_liability_not_filed, "block"]
+       ]
+    expect(judge.call({ registered: registered.with(insurances: policies.first(1)) })).to eq []
   end
 
   it "names the day of the trip on which nothing is in force" do
@@ -213,6 +221,35 @@ RSpec.describe Core::Partners do
       late = offers.call(:countered, :waiting, answer_by: now - 1)
       expect(steps.call("in_order", late)).to eq(expired: [], sent: [], over: false)
     end
+  end
+
+  it "says how an offer stands, and what may be done with it" do
+    standing = ->(status, answer_by: now + 1, trip_status: nil) do
+      described_class.standing(status, answer_by:, trip_status:, as_of: now)
+    end
+    expect(standing.call("sent")).to eq "sent"
+    expect(standing.call("sent", answer_by: now)).to eq "expired"
+    expect(standing.call("accepted", trip_status: "rolling")).to eq "accepted"
+    expect(standing.call("accepted", trip_status: "cancelled")).to eq "called_off"
+    may = ->(standing, trip_status, owed: true, bill: nil) do
+      described_class.may(standing, trip_status:, owed:, bill:)
+    end
+    expect(may.call("sent", nil, owed: false)).to eq ["answer"]
+    expect(may.call("expired", nil, owed: false)).to eq []
+    expect(may.call("accepted", "rolling")).to eq ["name_driver"]
+    expect(may.call("accepted", "delivered")).to eq ["bill"]
+    expect(may.call("accepted", "delivered", bill: "refused")).to eq ["bill"]
+    expect(may.call("accepted", "delivered", bill: "paid")).to eq []
+    # Called off: only where something is owed all the same.
+    expect([may.call("called_off", "cancelled"), may.call("called_off", "cancelled", owed: false)]).to eq [
+         ["bill"],
+         []
+       ]
+    acts = [["open", nil], %w[open over], %w[open open], ["planned", nil]]
+    expect(acts.map { |one| described_class.load_acts(*one) }).to eq [["offer"], ["offer"], ["take_back"], []]
+    expect(described_class.offer_acts("countered", "taken")).to eq []
+    expect(described_class.trip_acts("delivered", "approved")).to eq []
+    expect(described_class.trip_acts("rolling", nil)).to eq %w[agree name_driver]
   end
 
   it "scores a partner by what it did, and says nothing where nothing is known" do

@@ -41,11 +41,15 @@ module PartnerDesk
       name: "A carrier",
       phone: "(208) 555-0141",
       address: "12 Rim Road",
-      insurances: []
+      insurances: [filed]
     }
     number = DB[:partners].where(id:).get(:authority_number)
     Work::Partners::TakeRegister.call(id, number, { **usual, **said }, now: at)
   end
+
+  # As an insurer files it.
+  def filed(kind = "auto_liability", limit: "1000000", until_on: "2027-06-01") =
+    { kind:, limit:, insurer: "Camas Mutual", policy: "", from_on: "2026-01-01", expires_on: until_on }
 
   def offered(load_id, prices, way: "in_order", minutes: 60, **more)
     offers = prices.map { |partner_id, price| { partner_id:, price: } }
@@ -90,4 +94,34 @@ module PartnerDesk
       def page = call(:get)
       def status = api.status
     end
+
+  def yes(link, name: "Rae Tolliver", **more)
+    page = link.page
+    link.call(
+      :post,
+      "/accept",
+      { key:, name:, seen: page[:seen], terms_version: page[:terms_version], **more }
+    )
+  end
+  def statuses = offers.to_h { |offer| [offer[:partner_id], offer[:status]] }
+  def offers = staff.call(:get, "/api/loads/#{load_id}/partners")[:tender][:offers]
+  # Taken by Snake Rim at $1,500.00, with its driver. Returns its link.
+  def taken
+    offered(load_id, { snake_id => "1500.00" })
+    work_off
+    link = by_link(snake_id)
+    yes(link)
+    work_off
+    link
+  end
+  def trip_id = Store::Freight.live_trip(load_id)[:id]
+  def hauled = staff.call(:get, "/api/loads/#{load_id}/partners")[:hauled]
+  def named(link) = link.call(:post, "/driver", { key:, name: "Noor Valdez", phone: "208-555-0177" })
+  def partners_driver = Work::Actor.driver(DB[:drivers].where(name: "Noor Valdez").reverse(:id).first)
+  def delivered
+    link = taken
+    named(link)
+    deliver(trip_id, by: partners_driver)
+    link
+  end
 end

@@ -4,8 +4,8 @@
 module StandIns
 end
 
-# The carriers of the register: invented, with authority numbers from a range that no authority issues. Days are those of
-# the demo's clock.
+# The carriers of the register: invented, with authority numbers from a range that no authority issues. Days are those
+# of the demo's clock.
 class StandIns::Carriers
   INSURERS = ["Camas Mutual", "Sagebrush Casualty", "Two Rivers Indemnity"].freeze
   # number => name, telephone, address, day of the authority, rating, what of it is not as usual

@@ -15,14 +15,16 @@ module Store::Partners::Facts
     Core::Partners::Partner.new(
       **row.slice(:name, :phone, :address, :agreement_on, :w9_on, :stopped_why),
       trailer_kinds: row[:trailer_kinds].to_a,
-      bank_changed_on: row[:bank_changed_at]&.to_date,
-      address_changed_on: row[:address_changed_at]&.to_date,
-      taken_on_on: row[:taken_on_at].to_date,
+      bank_changed_on: day_at_home(row[:bank_changed_at]),
+      address_changed_on: day_at_home(row[:address_changed_at]),
+      taken_on_on: day_at_home(row[:taken_on_at]),
       insurances: insurances.map { |one| insurance(one) },
       registered: heard && registered(heard[:said]),
       checked_at: heard && heard[:heard_at]
     )
   end
+
+  def self.day_at_home(instant) = instant && Store::Company.day_of(instant)
 
   def self.insurance(row)
     Core::Partners::Insurance.new(
@@ -84,7 +86,8 @@ module Store::Partners::Facts
       auto_least_cents: Money.cents(row[:auto_least]),
       cargo_least_cents: Money.cents(row[:cargo_least]),
       general_least_cents: row[:general_least] && Money.cents(row[:general_least]),
-      **row.slice(:authority_days, :changed_days, :broker_number)
+      **row.slice(:authority_days, :changed_days, :broker_number),
+      law: PartnerRules.law
     )
   end
 
@@ -113,5 +116,5 @@ module Store::Partners::Facts
       end
       .reject { |_, found| found.empty? }
   end
-  private_class_method :partner, :insurance, :freight, :day
+  private_class_method :partner, :day_at_home, :insurance, :freight, :day
 end

@@ -94,17 +94,20 @@ module Web::Partners::Json
       **%i[auto_least cargo_least general_least].to_h { |name| [name, Figures.money(row[name])] }
     }
 
-  def self.bill(row) =
+  def self.bill(row)
+    agreed_cents, billed_cents = row.values_at(:agreed, :total).map { |dollars| Money.cents(dollars) }
     {
       **row.slice(*BILL),
       billed_on: Figures.iso(row[:billed_on]),
       due_on: Figures.iso(row[:due_on]),
       total: Figures.money(row[:total]),
       agreed: Figures.money(row[:agreed]),
-      difference: Figures.money(row[:total] - row[:agreed]),
+      difference: Money.text(Core::Partners.bill(agreed_cents:, billed_cents:)[:difference_cents]),
+      may: Core::Partners.bill_acts(row[:status]),
       discount: Figures.money(row[:discount]),
       file: !row[:content_type].nil?
     }
+  end
 
   def self.cost(row) = { **row.slice(:code, :label), amount: Figures.money(row[:amount]) }
 

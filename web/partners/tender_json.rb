@@ -7,30 +7,27 @@ module Web::Partners::TenderJson
 
   # page - Reads::Partners::TenderPage::Value
   def self.of(page, now)
+    trip_status = page.hauled&.fetch(:status)
+    answer_by = page.offer[:answer_by]
+    standing = Core::Partners.standing(page.offer[:status], answer_by:, trip_status:, as_of: now)
+    owed, bill = !page.agreed.nil?, page.bill&.fetch(:status)
     {
-      **offered(page, now),
+      **offered(page),
       **freight(page),
       **theirs(page),
+      standing:,
       stops: page.stops.map { |row| stop(row, page.theirs) },
-      may:
-        Core::Partners.may(
-          standing(page),
-          trip_status: page.hauled&.fetch(:status),
-          owed: page.costs.any?,
-          bill: page.bill&.fetch(:status)
-        ),
+      may: Core::Partners.may(standing, trip_status:, owed:, bill:),
       **paid(page)
     }
   end
 
-  # Who did not answer in time is told so, even a moment before the offer itself is passed over.
-  def self.offered(page, now)
+  def self.offered(page)
     offer = page.offer
     {
       carrier: page.carrier[:name],
       phone: page.carrier[:phone].to_s,
       partner: page.partner[:name],
-      standing: offer[:status] == "sent" && offer[:answer_by] <= now ? "expired" : standing(page),
       theirs: page.theirs,
       price: Figures.money(offer[:price]),
       counter: Figures.money(offer[:counter]),
@@ -39,12 +36,6 @@ module Web::Partners::TenderJson
       terms_version: page.hauled ? page.hauled[:terms_version] : page.rules[:terms_version],
       seen: page.load[:version]
     }
-  end
-
-  def self.standing(page)
-    return page.offer[:status] if page.hauled.nil?
-
-    %w[declined cancelled].include?(page.hauled[:status]) ? "called_off" : "accepted"
   end
 
   def self.freight(page)
@@ -86,7 +77,7 @@ module Web::Partners::TenderJson
     quick = page.partner.slice(:quick_pay_days, :quick_pay_percent)
     {
       costs: page.costs.map { |row| Web::Partners::Json.cost(row) },
-      agreed: page.costs.any? ? Figures.money(page.costs.sum(BigDecimal(0)) { |row| row[:amount] }) : nil,
+      agreed: Figures.money(page.agreed),
       bill: page.bill && Web::Partners::Json.bill(page.bill),
       terms_days: page.partner[:terms_days],
       quick_pay:
@@ -96,5 +87,5 @@ module Web::Partners::TenderJson
       accepted_at: Figures.iso(page.hauled&.fetch(:accepted_at))
     }
   end
-  private_class_method :offered, :standing, :freight, :theirs, :stop, :paid
+  private_class_method :offered, :freight, :theirs, :stop, :paid
 end

@@ -3,9 +3,10 @@
 # A partner says yes, no, or names another price; by the link that was mailed, or on the telephone to a dispatcher. Of
 # two who say yes in one instant the first has it: the load is held.
 class Work::Partners::AnswerOffer
-  # input - { key:, name: of who says so, seen: version of the load that was looked at, terms_version: }; from - the address
-  # of the network, or how else it came
-  # Returns the load's id. Raises Refused `gone`, `too_late`, `changed_since`, `terms_changed`, `papers_first`.
+  # input - { key:, name: of who says so, seen: version of the load that was looked at, terms_version: }; from - the
+  # address of the network, or how else it came
+  # Returns the load's id.
+  # Raises Refused `gone`, `too_late`, `changed_since`, `terms_changed`, `papers_first`.
   def self.accept(offer_id, input, from:, by:, now:)
     Work::Act.once(input[:key], "accept_tender", by:, now:, input: plain(offer_id, input)) do |act|
       new(offer_id, input, act).accept(from)
@@ -26,8 +27,8 @@ class Work::Partners::AnswerOffer
     end
   end
 
-  # Dispatch answers another price. input - { key:, take: }. With a yes the load is theirs: they have said that they haul it
-  # for that.
+  # Dispatch answers another price. input - { key:, take: }. With a yes the load is theirs: they have said that they
+  # haul it for that.
   def self.settle(offer_id, input, by:, now:)
     Work::Act.once(input[:key], "answer_other_price", by:, now:, input: plain(offer_id, input)) do |act|
       new(offer_id, input, act).settle

@@ -10,7 +10,7 @@ module Work::Partners::KeepBank
       Store::Partners::Partners.lock(partner_id) or raise Store::NotFound.new("partner", partner_id)
       Work::Pay::KeepBankAccount.check(input)
       sealed = input.slice(:routing, :account).transform_values { |number| Store::Sealed.seal(number) }
-      made = { made_by: by.name, made_at: now, confirmed_by: nil, confirmed_at: nil }
+      made = { made_by: by.name, made_by_ref: by.ref, made_at: now, confirmed_by: nil, confirmed_at: nil }
       Store::Partners::BankAccounts.keep(
         { partner_id:, **sealed, kind: input[:kind], **made },
         key: :partner_id
@@ -30,7 +30,7 @@ module Work::Partners::KeepBank
     Work::Act.once(nil, "confirm_partner_bank", by:, now:) do |act|
       account = Store::Partners::BankAccounts.where(partner_id:).for_update.first or
         raise Refused.new("no_bank", "No bank account is on file.", path: "")
-      if account[:made_by] == by.name
+      if account[:made_by_ref] == by.ref
         raise Refused.new(
                 "same_person",
                 "Whoever wrote it down does not confirm it: ask a colleague.",

@@ -63,13 +63,10 @@ module Work::Partners::Letters
 
   def self.paid(payment, partner, numbers, now)
     how = payment[:how] == "ach" ? "by direct deposit" : "by check #{payment[:reference]}".strip
-    write(
-      partner,
-      "We have paid you #{Core::Spoken.dollars(Money.cents(payment[:amount]))}",
-      "#{Core::Spoken.dollars(Money.cents(payment[:amount]))} has left us on #{Core::Spoken.date(payment[:paid_on])} #{how}, " \
-        "for #{numbers.join(", ")}.",
-      now
-    )
+    dollars = Core::Spoken.dollars(Money.cents(payment[:amount]))
+    day = Core::Spoken.date(payment[:paid_on])
+    words = "#{dollars} has left us on #{day} #{how}, for #{numbers.join(", ")}."
+    write(partner, "We have paid you #{dollars}", words, now)
   end
 
   def self.company = Store::Company.row[:name]

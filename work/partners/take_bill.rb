@@ -3,8 +3,10 @@
 # A partner's bill comes in, by its link or typed from its mail: matched to what was agreed; what is more goes to the
 # desk.
 module Work::Partners::TakeBill
-  # input - { key:, number:, billed_on:, total: decimal text, quick_pay: }; file - bytes, or nil; source - link or office
-  # Returns the bill's id. Raises Refused `not_hauled`, `billed`, `number_taken`, `no_quick_pay`.
+  # input - { key:, number:, billed_on:, total: decimal text, quick_pay: }; file - bytes, or nil; source - link or
+  # office
+  # Returns the bill's id.
+  # Raises Refused `not_hauled`, `billed`, `number_taken`, `no_quick_pay`.
   def self.call(trip_id, input, source:, by:, now:)
     Work::Act.once(
       input[:key],

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# A load becomes a partner's trip: it has stops, a forecast, a diary and papers like any other, and nobody of ours drives
-# it.
+# A load becomes a partner's trip: it has stops, a forecast, a diary and papers like any other, and nobody of ours
+# drives it.
 module Work::Partners::TakeTrip
   NOBODY = { driver_ids: [], tractor_id: nil, trailer_id: nil }.freeze
 

@@ -3,9 +3,11 @@
 # Offers a load to partners: to one, to several in an order with time to answer, or to all at once, where the first who
 # says yes has it.
 module Work::Partners::Tender
-  # input - { key:, way: in_order or at_once, answer_minutes:, freight_value: decimal text or nil, why: for going past what
-  # blocks, offers: [{ partner_id:, price: decimal text }] }. Returns the load's id.
-  # Raises Refused `not_open`, `tendered`, `stop_time_missing`, `twice`, `unknown_partner`, `partner_blocked` with the findings.
+  # input - { key:, way: in_order or at_once, answer_minutes:, freight_value: decimal text or nil, why: for going past
+  # what blocks, offers: [{ partner_id:, price: decimal text }] }.
+  # Returns the load's id.
+  # Raises Refused `not_open`, `tendered`, `stop_time_missing`, `twice`, `unknown_partner`, `partner_blocked` with the
+  # findings.
   def self.make(load_id, input, by:, now:)
     Work::Act.once(
       input[:key],

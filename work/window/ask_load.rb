@@ -23,7 +23,8 @@ module Work::Window::AskLoad
     end
   end
 
-  # input - the same with version: of the one that is changed. Raises Refused `answered` too; Store::NotFound; Work::Stale.
+  # input - the same with version: of the one that is changed.
+  # Raises Refused `answered` too; Store::NotFound; Work::Stale.
   def self.change(customer_id, id, input, by:, now:)
     Work::Act.once(
       input[:key],

@@ -28,7 +28,7 @@ const { busy, trouble, act } = useAct<OfLoad>(
   () => [JSON.stringify(lines.value), naming.value],
 )
 const params = computed(() => ({ path: { id: hauled.trip_id } }))
-const billable = computed(() => !hauled.bill || hauled.bill.status === 'differs')
+const has = (what: (typeof hauled.may)[number]) => hauled.may.includes(what)
 function change() {
   lines.value = hauled.costs.map(cost => ({ ...cost }))
   if (!lines.value.length) lines.value.push({ code: 'not_used', label: '', amount: '' })
@@ -138,11 +138,11 @@ const elsewhere = computed(
     <p v-else-if="!hauled.past" class="small quiet">The confirmation is being written.</p>
     <v-alert v-if="elsewhere" type="error">{{ elsewhere }}</v-alert>
     <div class="row wrap">
-      <v-btn v-if="agrees && billable && !lines" size="small" variant="tonal" @click="change">{{
+      <v-btn v-if="agrees && has('agree') && !lines" size="small" variant="tonal" @click="change">{{
         hauled.costs.length ? 'Change what they are paid' : 'Owe them something'
       }}</v-btn>
       <v-btn
-        v-if="dispatches && ['accepted', 'rolling'].includes(hauled.status)"
+        v-if="dispatches && has('name_driver')"
         size="small"
         variant="tonal"
         :aria-expanded="naming"

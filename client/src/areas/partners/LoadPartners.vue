@@ -35,14 +35,14 @@ const takeBack = () =>
 
 <template>
   <section
-    v-if="data && (data.hauled || data.tender || (data.open && dispatches))"
+    v-if="data && (data.hauled || data.tender || (data.may.includes('offer') && dispatches))"
     class="panel"
     aria-label="Partner carriers"
   >
     <header class="spread pad">
       <h2>Partner carriers</h2>
       <v-btn
-        v-if="data.tender?.status === 'open' && dispatches"
+        v-if="data.may.includes('take_back') && dispatches"
         size="small"
         variant="text"
         :loading="busy"
@@ -50,7 +50,7 @@ const takeBack = () =>
         >Take the offer back</v-btn
       >
       <v-btn
-        v-else-if="data.open && dispatches"
+        v-else-if="data.may.includes('offer') && dispatches"
         size="small"
         variant="tonal"
         :aria-expanded="choosing"
@@ -59,8 +59,13 @@ const takeBack = () =>
       >
     </header>
     <v-alert v-if="problem ?? trouble" type="error" class="ma-2">{{ (problem ?? trouble)!.message }}</v-alert>
-    <tender-form v-if="choosing && data.open" :found="data" @offered="offered" />
-    <tender-offers v-if="data.tender && data.open" :tender="data.tender" :may="dispatches" @changed="put" />
+    <tender-form v-if="choosing && data.may.includes('offer')" :found="data" @offered="offered" />
+    <tender-offers
+      v-if="data.tender && data.may.length"
+      :tender="data.tender"
+      :may="dispatches"
+      @changed="put"
+    />
     <hauled-by-partner v-if="data.hauled" :hauled="data.hauled" :load-id="loadId" @changed="put" />
   </section>
 </template>

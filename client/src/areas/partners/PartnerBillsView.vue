@@ -148,7 +148,7 @@ const FIELDS = ['/reference', '/paid_on', '/how', '/why', '/number', '/billed_on
             <tr v-for="row in rows" :key="row.id">
               <td>
                 <input
-                  v-if="row.status === 'approved'"
+                  v-if="row.may.includes('pay')"
                   v-model="chosen"
                   type="checkbox"
                   class="tick"
@@ -186,7 +186,7 @@ const FIELDS = ['/reference', '/paid_on', '/how', '/why', '/number', '/billed_on
                 </div>
               </td>
               <td class="figure">
-                <template v-if="row.status === 'differs'"
+                <template v-if="row.may.includes('answer')"
                   ><v-btn
                     size="small"
                     variant="tonal"

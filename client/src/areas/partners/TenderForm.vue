@@ -3,7 +3,7 @@ import { computed, reactive } from 'vue'
 import { api } from '@/shared/api'
 import { announce } from '@/shared/announce'
 import FitMark from '@/shared/FitMark.vue'
-import { parseDollars, showDollars } from '@/shared/measure'
+import { parseDollars, showDollars, sumDollars } from '@/shared/measure'
 import AmountField from '@/shared/typed/AmountField.vue'
 import { useAct } from '@/shared/useAct'
 import { FOUND, scored, standing, type OfLoad } from './words'
@@ -42,7 +42,7 @@ const elsewhere = computed(
 )
 function margin(id: number): string {
   const price = parseDollars(chosen.get(id) ?? '')
-  return price === undefined ? '' : showDollars((Number(found.total) - Number(price)).toFixed(2))
+  return price === undefined ? '' : showDollars(sumDollars([found.total, `-${price}`]))
 }
 const dollars = (text: string) => parseDollars(text) ?? text
 const offer = () =>

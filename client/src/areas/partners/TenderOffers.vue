@@ -69,20 +69,15 @@ const STANDS = { open: '', taken: '', over: 'Nobody took it.', withdrawn: 'It wa
             }}<span class="small quiet">, {{ showDollars(one.margin) }} left</span></span
           >
         </div>
-        <div v-if="may && tender.status === 'open'" class="row wrap">
-          <template v-if="one.status === 'countered'">
+        <div v-if="may && one.may.length" class="row wrap">
+          <template v-if="one.may.includes('settle')">
             <v-btn size="small" color="primary" :loading="busy" @click="settle(one, true)"
               >Give it to them for {{ showDollars(one.counter) }}</v-btn
             ><v-btn size="small" variant="tonal" :loading="busy" @click="settle(one, false)">Say no</v-btn>
           </template>
-          <v-btn
-            v-else-if="one.status === 'sent'"
-            size="small"
-            variant="text"
-            :aria-expanded="noting === one.id"
-            @click="note(one)"
-            >{{ noting === one.id ? 'Not now' : `They answered on the telephone` }}</v-btn
-          >
+          <v-btn v-else size="small" variant="text" :aria-expanded="noting === one.id" @click="note(one)">{{
+            noting === one.id ? 'Not now' : `They answered on the telephone`
+          }}</v-btn>
           <a v-if="one.phone && one.status === 'sent'" :href="`tel:${one.phone}`" class="small">{{
             one.phone
           }}</a>

@@ -33,7 +33,7 @@ const found: OfLoad = {
   total: '1850.00',
   freight_value: null,
   answer_minutes: 60,
-  open: true,
+  may: ['offer'],
   tender: null,
   hauled: null,
   choices: [choice(1, '1500.00'), choice(2, null)],
