@@ -148,6 +148,24 @@ RSpec.describe Web::Partners do
     expect(Work::Pay::ProveBooks.call).to eq []
   end
 
+  # More, with why; less, as it came.
+  [%w[1540.00 680.00], %w[1450.00 770.00]].each do |total, left|
+    it "leaves #{left} for us on every screen where #{total} is billed and paid instead of $1,500.00" do
+      link = delivered
+      link.call(:post, "/bill", { key:, number: "7001", billed_on: "2026-11-23", total: })
+      bill = staff.call(:get, "/api/partner-bills")[:bills].first
+      if bill[:may] == ["answer"]
+        answer = { key:, version: 0, pay: true, why: "Detention by telephone" }
+        staff.call(:post, "/api/partner-bills/#{bill[:id]}/answer", answer)
+      end
+      margin = staff.call(:get, "/api/margins?from=2026-11-22&to=2026-11-24&by=load")[:rows].first
+      expect([hauled[:margin], margin[:margin]]).to eq [left, left]
+      expect(link.page).to include(agreed: total)
+      posted = DB[:ledger_entries].where(account: "purchased_transportation").get(:amount)
+      expect(posted).to eq(-BigDecimal(total))
+    end
+  end
+
   it "takes quick pay off, and pays into no account that nobody has rung about" do
     record = staff.call(:get, "/api/partners/#{snake_id}")
     change =

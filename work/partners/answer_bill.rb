@@ -18,7 +18,7 @@ module Work::Partners::AnswerBill
         why:
       )
       if input[:pay]
-        Work::Partners::PostBill.call(bill, partner, act)
+        Work::Partners::PostBill.call({ **bill, why: }, partner, act)
       else
         Work::Partners::Letters.bill_refused({ **bill, why: }, partner, now)
       end

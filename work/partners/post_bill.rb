@@ -2,15 +2,25 @@
 
 # Writes a partner's bill, and what pays it, to the ledger that all is in.
 module Work::Partners::PostBill
-  # Within the act that approves it.
-  def self.call(bill, partner, act) =
-    post(
-      "partner_bill",
-      partner,
-      "#{partner[:name]}, bill #{bill[:number]}",
-      Core::Partners::Books.of_bill(Money.cents(bill[:total])),
-      act
+  # Within the act that approves it. What is paid otherwise than was agreed is agreed on from here on: what a load costs is
+  # the same on every screen and in the books.
+  def self.call(bill, partner, act)
+    differs = bill[:total] - (Store::Partners.agreed([bill[:trip_id]])[bill[:trip_id]] || 0)
+    add(bill, differs) unless differs.zero?
+    entries = Core::Partners::Books.of_bill(Money.cents(bill[:total]))
+    post("partner_bill", partner, "#{partner[:name]}, bill #{bill[:number]}", entries, act)
+  end
+
+  def self.add(bill, amount)
+    costs = Store::Partners::Costs.where(trip_id: bill[:trip_id])
+    Store::Partners::Costs.insert(
+      trip_id: bill[:trip_id],
+      position: (costs.max(:position) || -1) + 1,
+      code: "other",
+      label: ["By bill #{bill[:number]}", bill[:why]].compact.join(": "),
+      amount:
     )
+  end
 
   # bills - rows; discount is ours where it is paid soon
   def self.payment(bills, partner, act)
@@ -44,5 +54,5 @@ module Work::Partners::PostBill
         end
     )
   end
-  private_class_method :post
+  private_class_method :add, :post
 end

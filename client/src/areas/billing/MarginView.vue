@@ -108,9 +108,9 @@ const called = (row: Margins['rows'][number]) =>
         </table>
       </div>
       <p class="pad small quiet">
-        Drivers as they earned it, fuel and own cost by the company’s figures (Company, matching), tolls of
-        the way, fees of permits, and what drivers laid out. A trip with several loads is shared by their
-        miles.
+        Drivers as they earned it, partners as agreed, fuel and own cost by the company’s figures (Company,
+        matching), tolls of the way, fees of permits, and what drivers laid out. A trip with several loads is
+        shared by their miles.
       </p>
     </waiting>
   </section>

@@ -144,31 +144,28 @@ useKeys([
         @pick="pick"
         @again="again"
       />
-      <div class="middle stack">
-        <section class="panel" aria-label="Ranking">
-          <p v-if="gave" class="pad given" role="status">
-            <span>{{ gave.number }} is given.</span>{{ ' ' }}
-            <router-link :to="`/freight/${gave.id}`">Send it to the driver</router-link>
-          </p>
-          <waiting
-            :data="ids.length ? ranking : []"
-            :problem="rankingProblem"
-            :empty="!rows.length"
-            @again="rank"
-            ><template #empty>{{
-              ids.length ? 'This load has a crew by now: take the next one.' : 'Nothing to match.'
-            }}</template
-            ><fit-list
-              :rows="rows"
-              :side="side"
-              :chosen="chosen && keyOf(chosen)"
-              :compared="compared"
-              @choose="chosenKey = $event"
-              @compare="compare"
-          /></waiting>
-        </section>
-        <load-partners v-if="side === 'load' && picked && mayGive" :load-id="picked" />
-      </div>
+      <section class="panel middle" aria-label="Ranking">
+        <p v-if="gave" class="pad given" role="status">
+          <span>{{ gave.number }} is given.</span>{{ ' ' }}
+          <router-link :to="`/freight/${gave.id}`">Send it to the driver</router-link>
+        </p>
+        <waiting
+          :data="ids.length ? ranking : []"
+          :problem="rankingProblem"
+          :empty="!rows.length"
+          @again="rank"
+          ><template #empty>{{
+            ids.length ? 'This load has a crew by now: take the next one.' : 'Nothing to match.'
+          }}</template
+          ><fit-list
+            :rows="rows"
+            :side="side"
+            :chosen="chosen && keyOf(chosen)"
+            :compared="compared"
+            @choose="chosenKey = $event"
+            @compare="compare"
+        /></waiting>
+      </section>
       <div class="cards stack">
         <fit-card
           v-for="fit in full ?? []"
@@ -180,6 +177,7 @@ useKeys([
           :problem="inFull.length === 1 ? problem : undefined"
           @give="give(fit, $event)"
         />
+        <load-partners v-if="side === 'load' && picked && mayGive" :load-id="picked" />
       </div>
     </div>
   </div>

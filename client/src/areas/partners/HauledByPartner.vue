@@ -64,9 +64,9 @@ const elsewhere = computed(
       >
       <template v-if="hauled.past"> hauled it no longer: it was called off.</template>
       <template v-else>
-        hauls it: {{ hauled.accepted_by }} said so on {{ showTime(hauled.accepted_at, session.zone) }} ({{
-          hauled.accepted_from
-        }}), by the terms of version {{ hauled.terms_version }}.</template
+        {{ hauled.status === 'delivered' ? 'has hauled it' : 'hauls it' }}: {{ hauled.accepted_by }} said so
+        on {{ showTime(hauled.accepted_at, session.zone) }} ({{ hauled.accepted_from }}), by the terms of
+        version {{ hauled.terms_version }}.</template
       >
     </p>
     <table v-if="hauled.costs.length && !lines" class="ledger">
@@ -170,7 +170,7 @@ const elsewhere = computed(
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr) minmax(0, 1fr) auto;
   gap: 0.4rem;
 }
-@media (max-width: 600px) {
+@container (max-width: 32rem) {
   .line {
     grid-template-columns: 1fr 1fr;
   }

@@ -71,6 +71,10 @@ const takeBack = () =>
 </template>
 
 <style scoped>
+/* Beside crews in Match it is as narrow as a phone. */
+.panel {
+  container-type: inline-size;
+}
 .pad {
   padding: 0.6rem 0.9rem;
 }

@@ -67,8 +67,8 @@ const AMOUNTS = [
   ['general_least', 'General liability at least, if any'],
 ] as const
 const COUNTS = [
-  ['authority_days', 'Look twice at authority younger than, days'],
-  ['changed_days', 'Look twice at changes in the last, days'],
+  ['authority_days', 'Authority is young for, days'],
+  ['changed_days', 'A change is recent for, days'],
   ['answer_minutes', 'Time to answer an offer, minutes'],
 ] as const
 </script>

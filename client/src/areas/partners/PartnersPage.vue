@@ -153,7 +153,7 @@ useKeys([
   .fleet.split {
     grid-template-columns: minmax(0, 1fr);
   }
-  .split > section:first-child,
+  .split > section:first-of-type,
   .trailers {
     display: none;
   }

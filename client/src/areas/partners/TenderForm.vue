@@ -161,7 +161,7 @@ const WAYS = [
 .wide {
   grid-column: 1 / -1;
 }
-@media (max-width: 600px) {
+@container (max-width: 32rem) {
   .plain li {
     grid-template-columns: auto auto minmax(0, 1fr);
   }
