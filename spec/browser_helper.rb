@@ -93,7 +93,12 @@ RSpec.configure do |config|
     # Reading a whole page for a screen reader takes long where the machine is busy
     page.driver.browser.manage.timeouts.script_timeout = 120
   end
+  # A machine that is gone by the time anyone asks leaves nothing but what it printed.
   config.after(type: :feature) do |example|
-    page.save_screenshot("#{example.description.tr("^a-z", "-")[0, 40]}.png") if example.exception
+    next unless example.exception
+
+    page.save_screenshot("#{example.description.tr("^a-z", "-")[0, 40]}.png")
+    wrong = installation.wrong.last(6).map { |line| line[0, 400] }
+    example.reporter.message(["On the page:", page.text[0, 2000], "In the log:", *wrong].join("\n"))
   end
 end

@@ -103,6 +103,9 @@ class Installation
   def stop = @processes.keys.each { |name| kill(name, "TERM") } # rubocop:disable Style/HashEachMethods -- each kill takes its own key out
   def log = File.join(ROOT, "var/log/installation.log")
 
+  # Lines of the log that tell of our own faults; that no mail service is there is none.
+  def wrong = File.foreach(log, chomp: true).grep(/"level":"error"|"status":5\d\d/).grep_v(/Unreachable/)
+
   private
 
   def addresses = { web: url("/healthz"), texts: texts_url("/"), offices: offices_url }

@@ -242,6 +242,26 @@ RSpec.describe Web::Hours do
     ).to include(verdict: "late", reasons: include(include(code: "late")))
   end
 
+  it "plans the stops that it read, though one is done meanwhile" do
+    at_work
+    load_id, trip_id = sent
+    check_in(trip_id, "accepted")
+    allow(Core::Hours).to receive(:plan).and_wrap_original do |plan, *given, **more|
+      plan
+        .call(*given, **more)
+        .tap do
+          allow(Core::Hours).to receive(:plan).and_call_original
+          %w[on_my_way arrived loaded].each { |kind| check_in(trip_id, kind) }
+        end
+    end
+    expect(client.call(:get, "/api/loads/#{load_id}/plan")[:stops].map { |stop| stop[:kind] }).to eq(
+      %w[pickup delivery]
+    )
+    expect(client.call(:get, "/api/loads/#{load_id}/plan")[:stops].map { |stop| stop[:kind] }).to eq(
+      %w[delivery]
+    )
+  end
+
   it "plans for a team from both records, and knows nothing where one is missing" do
     at_work
     team = crew.merge(driver_ids: [driver_id("Wade Ferris"), driver_id("Una Blank")])

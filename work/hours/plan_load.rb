@@ -59,17 +59,20 @@ module Work::Hours::PlanLoad
 
   def self.of_crew(load_id, trip_id, drivers, options, now)
     question, partner = questions = begun(Work::Hours::SettingOut.of(trip_id, drivers, now), options[:start])
+    at = Work::Hours::SettingOut.at(questions, now)
+    # Read once: a stop may be done while this is planned.
+    left = Work::Hours::TripQuestion.new(load_id, at, trip_id:)
     plan =
       plan(
         load_id,
         question,
-        Work::Hours::SettingOut.at(questions, now),
+        at,
         partner:,
-        trip_id:,
+        left:,
         split: options[:split] || false,
         not_before: Work::Hours::Question.minute(now)
       )
-    answer(drivers, plan, questions, Work::Hours::TripQuestion.new(load_id, now, trip_id:).promised, now)
+    answer(drivers, plan, questions, left.promised, now)
   end
 
   def self.begun(questions, start) =
@@ -88,7 +91,8 @@ module Work::Hours::PlanLoad
     Core::Fit.hours_verdict(plan.verdict, plan.slack_minutes, Store::Match.settings[:margin_minutes])
   end
 
-  # partner - Question of a team's other driver; trip_id - which trip, where not the one the load is on now
+  # partner - Question of a team's other driver; trip_id - which trip, where not the one the load is on now; left -
+  # Work::Hours::TripQuestion, where it was read already
   #
   # Returns Core::Hours::Plan, nil when nothing is left to do.
   def self.plan(
@@ -97,11 +101,12 @@ module Work::Hours::PlanLoad
     now,
     partner: nil,
     trip_id: nil,
+    left: Work::Hours::TripQuestion.new(load_id, now, trip_id:),
     split: false,
     advice: true,
     not_before: nil
   )
-    stops = Work::Hours::TripQuestion.new(load_id, now, trip_id:).stops
+    stops = left.stops
     return if stops.empty?
 
     Core::Hours.plan(

@@ -61,6 +61,7 @@ describe('what a page fetches', () => {
   it.each([
     ['unreachable', 2],
     ['database_away', 2],
+    ['our_mistake', 2],
     ['not_found', 1],
   ])('is asked for again two seconds after %s: %i times', async (code, times) => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
@@ -72,6 +73,20 @@ describe('what a page fetches', () => {
     expect(open.length).toBe(1)
     vi.advanceTimersByTime(1)
     expect(open.length).toBe(times)
+  })
+
+  it('is asked for ever more rarely while the server goes on making its mistake', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    const { open, get } = answers()
+    effectScope().run(() => useFetched(ref(1), get))
+    for (const [i, wait] of [2000, 4000, 8000].entries()) {
+      open[i]!.fail('our_mistake')
+      await settled()
+      vi.advanceTimersByTime(wait - 1)
+      expect(open.length).toBe(i + 1)
+      vi.advanceTimersByTime(1)
+      expect(open.length).toBe(i + 2)
+    }
   })
 
   it('is read anew for the changes that concern it, and when some may have been missed', async () => {

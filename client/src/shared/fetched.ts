@@ -4,11 +4,18 @@ import { onChange, type Change } from './live'
 
 /** Where there is nothing to ask. */
 export const NOTHING = { data: undefined, problem: undefined } as const
+/** What passes: the server cannot be reached, or it made a mistake, as a read may that met a change. */
+const PASSING = ['unreachable', 'database_away', 'our_mistake']
+const RETRY_MS = 2000
+const LONGEST_RETRY_MS = 64_000
+/** Who is away is asked as often as ever: the page is old until it is back. */
+const waitAfter = (failed: number, code?: string) =>
+  code === 'our_mistake' ? Math.min(RETRY_MS * 2 ** (failed - 1), LONGEST_RETRY_MS) : RETRY_MS
 type Answer<T> = { data: T; problem: undefined } | { data: undefined; problem: Problem } | typeof NOTHING
 
 /**
- * What the server says for a source; asked anew when the source changes, when `concerns` a live change, and until it can be
- * reached. An answer for an earlier source never lands on a later one.
+ * What the server says for a source; asked anew when the source changes, when `concerns` a live change, and ever more rarely
+ * while what is wrong may pass. An answer for an earlier source never lands on a later one.
  */
 export function useFetched<S, T>(
   source: WatchSource<S>,
@@ -19,6 +26,7 @@ export function useFetched<S, T>(
   const problem = shallowRef<Problem>()
   const loading = ref(false)
   let turn = 0
+  let failed = 0
   let retry: ReturnType<typeof setTimeout> | undefined
   let current: S | undefined
 
@@ -31,8 +39,8 @@ export function useFetched<S, T>(
     loading.value = false
     problem.value = answer.problem
     if (answer.data !== undefined) data.value = answer.data
-    if (answer.problem && ['unreachable', 'database_away'].includes(answer.problem.code))
-      retry = setTimeout(load, 2000)
+    failed = PASSING.includes(answer.problem?.code ?? '') ? failed + 1 : 0
+    if (failed) retry = setTimeout(load, waitAfter(failed, answer.problem?.code))
   }
 
   watch(

@@ -61,7 +61,7 @@ const elsewhere = computed(
     <p>
       <router-link :to="`/fleet/partners/${hauled.partner_id}`"
         ><strong>{{ hauled.partner }}</strong></router-link
-      >
+      >{{ ' ' }}
       <template v-if="hauled.past"> hauled it no longer: it was called off.</template>
       <template v-else>
         {{ hauled.status === 'delivered' ? 'has hauled it' : 'hauls it' }}: {{ hauled.accepted_by }} said so
