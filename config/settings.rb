@@ -26,6 +26,8 @@ module Settings
   def self.posting_service_url = ENV.fetch("POSTING_SERVICE_URL", nil)
   # The register of carriers' authority and insurance; nil for nowhere.
   def self.register_url = ENV.fetch("REGISTER_URL", nil)
+  # Customers' programs on this machine, as the stand-ins' is, may be told; elsewhere only those of the web at large.
+  def self.hooks_inside? = ENV["HOOKS_INSIDE"] == "1"
   # Addresses of our own proxies, whose word on who asks is believed; nobody else's is.
   def self.trusted_proxies = ENV.fetch("TRUSTED_PROXIES", "").split(/[,\s]+/)
   def self.web_processes = Integer(ENV.fetch("WEB_CONCURRENCY", "0"))

@@ -17,4 +17,5 @@ Jobs::PollMailbox.keep_going
 Jobs::KeepWatch.keep_going
 Jobs::BillReady.keep_going
 Jobs::WatchPartners.keep_going
+Jobs::TellPrograms.keep_going
 Jobs::PollMarket.keep_going if Settings.posting_service_url

@@ -45,5 +45,6 @@ class Web::App < Sinatra::Base
            Web::Match,
            Web::Market,
            Web::Window,
+           Web::Window::Programs,
            Web::Partners
 end

@@ -30,7 +30,7 @@ class Web::Gate
       raise Web::Denied.new(404, "no_such_address", "There is nothing at this address.")
     env[ROUTE] = found.path_item.path
     hold(request, found.operation)
-    admit(env, request, @contract.roles(found.operation))
+    admit(env, request, @contract.roles(found.operation), program: found.operation["x-program"])
     Web::Tracking::GatewayCall.check(request) if found.operation["x-signed"]
     env[CALL] = @contract.read(found, request)
   end
@@ -43,8 +43,10 @@ class Web::Gate
     raise Web::Denied.new(413, "too_large", "That is larger than the #{most / 1024} kB that fit here.")
   end
 
-  def admit(env, request, roles)
-    env[ACTOR] = actor(env, request, roles)
+  # program - may a customer's program come here?
+  def admit(env, request, roles, program:)
+    env[ACTOR] = program(request) if program
+    env[ACTOR] ||= actor(env, request, roles)
     return if roles.include?("anyone")
 
     unless env[ACTOR]
@@ -86,6 +88,13 @@ class Web::Gate
   end
 
   def token(request) = request.get_header("HTTP_AUTHORIZATION").to_s[/\ABearer ([\w-]{20,100})\z/, 1]
+
+  # Whoever sends a token means it: a session beside it counts for nothing.
+  def program(request)
+    text = token(request) or return
+    Work::Actor.by_program(text, Clock.now) or
+      raise Web::Denied.new(401, "token_over", "This token is not known, or was taken back.")
+  end
 
   def driver(request, env)
     text = token(request) or return

@@ -36,6 +36,11 @@ module Web::Throttle
     attack.throttle("passed-on links by address", limit: 300, period: 60) do |request|
       request.ip if request.path.match?(%r{\A/api/(passed-on|tender)(/|\z)})
     end
+    # A program that asks as fast as it can takes nothing from people's pages.
+    attack.throttle("programs by token", limit: 600, period: 60) do |request|
+      token = request.get_header("HTTP_AUTHORIZATION")
+      Digest::SHA256.hexdigest(token) if token && request.path.start_with?("/api/window")
+    end
     attack.throttle("hooks by address", limit: 3000, period: 60) do |request|
       request.ip if request.path.start_with?("/api/hooks")
     end

@@ -60,6 +60,17 @@ class Work::Actor
     new(ref: "tender_offer:#{offer[:id]}", name: offer[:name], roles: ["partner"])
   end
 
+  # A program of a customer's; nil for a token that is unknown or taken back.
+  def self.by_program(token, now)
+    row = Store::Window::Programs.by(token) or return
+    Store::Window::Programs.used(row, now)
+    may = row[:may].to_a.map { |right| "customer_#{right}" }
+    customer_id = row[:customer_id]
+    new(ref: "customer_program:#{row[:id]}", name: row[:name], roles: ["customer", *may], customer_id:)
+  end
+
   def self.driver(row) = new(ref: "driver:#{row[:id]}", name: row[:name], roles: ["driver"])
   def id = ref[/\d+/].to_i
+  # Of a person who signs in; nil for everyone else.
+  def account_id = ref.start_with?("account:") ? id : nil
 end

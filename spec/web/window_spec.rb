@@ -88,7 +88,10 @@ RSpec.describe Web::Window do
       invoices: invoice[:id],
       links: link_id,
       people: dora.id,
-      requests: request_id
+      requests: request_id,
+      programs: Work::Window::KeepProgram.make(customer_id, { key:, name: "Yard", may: [] }, by: dora, now:),
+      hooks:
+        Work::Window::KeepHook.make(customer_id, { key:, url: "https://loads.example.com/" }, by: dora, now:)
     }
     theirs =
       Web::Contract.current.operations.select do |one|
@@ -119,6 +122,21 @@ RSpec.describe Web::Window do
       %w[post /api/window/loads/{id}/cancel] => {
         key:,
         why: "Not ours"
+      },
+      %w[post /api/window/programs] => {
+        key:,
+        name: "Theirs",
+        may: []
+      },
+      %w[post /api/window/hooks] => {
+        key:,
+        url: "https://theirs.example.com/"
+      },
+      %w[post /api/window/hooks/{id}/start] => {
+        key:
+      },
+      %w[post /api/window/hooks/{id}/try] => {
+        key:
       },
       %w[post /api/window/people] => {
         key:,

@@ -60,7 +60,7 @@ module Web::Window::Json
 
     def of_customer(id)
       shown = Reads::Window.shown(id)
-      { people: people(id), own: shown.own, rules: rules(shown) }
+      { people: people(id), own: shown.own, rules: rules(shown), programs: Web::Window::ProgramsJson.of(id) }
     end
 
     # shown - Reads::Window::Shown

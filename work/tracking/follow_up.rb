@@ -25,7 +25,10 @@ module Work::Tracking::FollowUp
   def self.tell_customers(trip_id, now)
     Store::Tracking
       .done_events(trip_id)
-      .each { |load_id, event, at| Work::Window::TellPeople.done(load_id, event, at, now:) }
+      .each do |load_id, event, at|
+        Work::Window::TellPeople.done(load_id, event, at, now:)
+        Store::Window::Programs.done(load_id) if event == "delivery"
+      end
   end
 
   # What of it was news.

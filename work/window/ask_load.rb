@@ -13,7 +13,7 @@ module Work::Window::AskLoad
       id =
         Store::Window::Requests.insert(
           customer_id:,
-          account_id: by.id,
+          account_id: by.account_id,
           asked_by: by.name,
           asked_at: now,
           ask: Sequel.pg_jsonb(Work::Act.plain(ask))
