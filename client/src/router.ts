@@ -7,7 +7,7 @@ declare module 'vue-router' {
     title: string
     bare?: boolean
     /** Of customers' people, and which of their pages it is. */
-    page?: 'Loads' | 'Bills' | 'People'
+    page?: 'Loads' | 'Bills' | 'People' | 'Programs'
     roles?: Role[]
   }
 }
@@ -174,6 +174,11 @@ export const router = createRouter({
       path: '/window/people',
       component: () => import('./areas/window/WindowPeople.vue'),
       meta: { title: 'People', page: 'People', roles: ['customer_invite'] },
+    },
+    {
+      path: '/window/programs',
+      component: () => import('./areas/window/WindowPrograms.vue'),
+      meta: { title: 'Programs', page: 'Programs', roles: ['customer_invite'] },
     },
     {
       path: '/passed-on',

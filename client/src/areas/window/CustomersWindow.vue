@@ -5,6 +5,7 @@ import { useFetched } from '@/shared/fetched'
 import { useSession } from '@/shared/session'
 import Waiting from '@/shared/Waiting.vue'
 import PeopleOf from './PeopleOf.vue'
+import ProgramsOf from './ProgramsOf.vue'
 import ShownForm from './ShownForm.vue'
 
 /** A customer's record: who of them looks, and what is shown to them. */
@@ -12,6 +13,7 @@ const { id } = defineProps<{ id: number }>()
 const session = useSession()
 const mayInvite = session.has('dispatcher', 'settlement_clerk', 'administrator')
 const maySay = session.has('dispatcher', 'administrator')
+const mayShutOut = session.has('administrator')
 const path = () => ({ id })
 const trouble = ref<Problem>()
 const { data, problem, load, put } = useFetched(
@@ -43,12 +45,22 @@ async function usual() {
     await ask(api.DELETE('/api/customers/{id}/window', { params: { path: path() } })),
   )
 }
+async function shut(kind: 'token' | 'hook', which: number) {
+  const call =
+    kind === 'token'
+      ? api.DELETE('/api/customers/{id}/programs/{program_id}', {
+          params: { path: { id, program_id: which } },
+        })
+      : api.DELETE('/api/customers/{id}/hooks/{hook_id}', { params: { path: { id, hook_id: which } } })
+  trouble.value = await take(await ask(call))
+}
 </script>
 
 <template>
   <section v-if="mayInvite" class="panel" aria-label="What the customer sees">
     <waiting v-slot="{ data: found }" :data="data" :problem="problem" @again="load">
       <people-of :people="found.people" :invite="invite" :change="change" />
+      <programs-of :programs="found.programs" :may-shut-out="mayShutOut" @shut="shut" />
       <div class="pad stack">
         <h2>What they see</h2>
         <p class="small quiet">

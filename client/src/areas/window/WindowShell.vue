@@ -18,7 +18,12 @@ const invites = session.has('customer_invite')
 const pages = computed(() => [
   { name: 'Loads', to: '/window' },
   ...(pays.value ? [{ name: 'Bills', to: '/window/bills' }] : []),
-  ...(invites.value ? [{ name: 'People', to: '/window/people' }] : []),
+  ...(invites.value
+    ? [
+        { name: 'People', to: '/window/people' },
+        { name: 'Programs', to: '/window/programs' },
+      ]
+    : []),
 ])
 async function signOut() {
   await session.signOut()
