@@ -9,6 +9,7 @@ const { hook } = defineProps<{ hook: Schemas['Programs']['hooks'][number] }>()
 const session = useSession()
 defineEmits<{ act: [what: 'start' | 'try' | 'end']; copy: [text: string] }>()
 const shown = ref(false)
+const again = computed(() => (hook.standing === 'stopped' ? 'Start again' : 'Try now'))
 const messages = (count: number) => `${count} ${count === 1 ? 'message' : 'messages'}`
 const standing = computed(() => {
   const waits = hook.waiting ? `, ${messages(hook.waiting)} waiting` : ''
@@ -40,9 +41,9 @@ const standing = computed(() => {
         v-if="hook.standing !== 'good'"
         size="small"
         color="primary"
-        :aria-label="`Start again: ${hook.url}`"
+        :aria-label="`${again}: ${hook.url}`"
         @click="$emit('act', 'start')"
-        >Start again</v-btn
+        >{{ again }}</v-btn
       >
       <v-btn
         size="small"

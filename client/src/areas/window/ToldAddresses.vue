@@ -66,4 +66,12 @@ async function deal(id: number, what: 'start' | 'try' | 'end') {
   gap: 0.6rem;
   align-items: start;
 }
+@media (max-width: 600px) {
+  .form {
+    grid-template-columns: 1fr;
+  }
+  .form .v-btn {
+    justify-self: start;
+  }
+}
 </style>
