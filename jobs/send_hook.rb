@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Sends one message to a customer's program. When it is not taken, it is due again later, and another job sends it. It may
-# be killed on any line: a receiver drops an id that it has seen.
+# Sends one message to a customer's program. When it is not taken, it is due again later, and another job sends it. It
+# may be killed on any line: a receiver drops an id that it has seen.
 class Jobs::SendHook < Que::Job
   # A receiver that hangs holds up nobody's mail.
   self.priority = 200

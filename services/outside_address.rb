@@ -15,5 +15,7 @@ module Services::OutsideAddress
     end
 
     found.first
+  rescue Resolv::ResolvError => e
+    raise Services::Unreachable, "#{host} has no address: #{e.message}"
   end
 end

@@ -3,16 +3,20 @@
 require "base64"
 require "openssl"
 
-# Messages to customers' programs, after the Standard Webhooks specification 1.0 (an open standard): how they are signed,
-# and when one that was not taken is sent again.
+# Messages to customers' programs, after the Standard Webhooks specification 1.0 (an open standard): how they are
+# signed, and when one that was not taken is sent again.
 module Core::Window::Hooks
   # After each try that failed; the last for all that follow.
   WAITS_SECONDS = [10, 30, 60, 120, 300, 600].freeze
   # Who takes none for so long is no longer told, until somebody of theirs says so.
   GIVES_UP_SECONDS = 86_400
+  MOST_AT_ONCE = 50
 
   # tries - that failed so far, 1 or more
   def self.wait_seconds(tries) = WAITS_SECONDS.fetch(tries - 1, WAITS_SECONDS.last)
+
+  # How many an address is sent at once: one alone to try it where it did not answer last; all follow once it does.
+  def self.at_once(failures) = failures.zero? ? MOST_AT_ONCE : 1
 
   # made_at - of the oldest message that waits
   def self.gives_up?(made_at, now) = now - made_at >= GIVES_UP_SECONDS

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Programs of customers: a token each that reads what their people read, and addresses that are told when a load has come
-# to another stage.
+# Programs of customers: a token each that reads what their people read, and addresses that are told when a load has
+# come to another stage.
 Sequel.migration do
   up do
     create_table(:customer_programs) do
@@ -17,8 +17,8 @@ Sequel.migration do
       column :revoked_at, "timestamptz"
       constraint(:customer_programs_may_known, Sequel.lit("may <@ ARRAY['request', 'pay']"))
     end
-    # failures - since it took one last; due_at - no sooner is it told again; stopped_at, why - since when nobody answered
-    # there for too long
+    # failures - since it took one last; due_at - no sooner is it told again; stopped_at, why - since when nobody
+    # answered there for too long
     create_table(:customer_hooks) do
       primary_key :id
       foreign_key :customer_id, :customers, null: false
@@ -35,8 +35,8 @@ Sequel.migration do
       column :revoked_at, "timestamptz"
       index :customer_id, where: { revoked_at: nil }
     end
-    # What has happened to loads of customers who are told, until messages are made of it. status - nil where a load's own
-    # stops are done.
+    # What has happened to loads of customers who are told, until messages are made of it. status - nil where a load's
+    # own stops are done.
     create_table(:load_turns) do
       primary_key :id, type: :bigint
       foreign_key :load_id, :loads, null: false
@@ -72,8 +72,8 @@ Sequel.migration do
     SQL
     run "CREATE TRIGGER loads_turn_made AFTER INSERT ON loads FOR EACH ROW EXECUTE FUNCTION note_load_turn()"
     run <<~SQL
-      CREATE TRIGGER loads_turn AFTER UPDATE OF status ON loads FOR EACH ROW WHEN (OLD.status IS DISTINCT FROM NEW.status)
-      EXECUTE FUNCTION note_load_turn()
+      CREATE TRIGGER loads_turn AFTER UPDATE OF status ON loads FOR EACH ROW
+      WHEN (OLD.status IS DISTINCT FROM NEW.status) EXECUTE FUNCTION note_load_turn()
     SQL
   end
 

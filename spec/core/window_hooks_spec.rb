@@ -37,6 +37,7 @@ RSpec.describe Core::Window::Hooks do
     expect((1..8).map { |tries| described_class.wait_seconds(tries) }).to eq(
       [10, 30, 60, 120, 300, 600, 600, 600]
     )
+    expect([0, 1, 9].map { |failures| described_class.at_once(failures) }).to eq([50, 1, 1])
     made_at = Time.utc(2026, 11, 1, 5)
     expect([86_399, 86_400].map { |later| described_class.gives_up?(made_at, made_at + later) }).to eq(
       [false, true]

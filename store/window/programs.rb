@@ -80,12 +80,13 @@ module Store::Window::Programs
     oldest =
       Messages
         .open
+        .where(hook_id: live.where { (due_at =~ nil) | (due_at <= now) }.select(:id))
         .distinct(:hook_id, :load_id)
         .order(:hook_id, :load_id, :place, :id)
         .select(:id, :hook_id, :tries, :held_until)
         .from_self(alias: :message)
     oldest
-      .join(live.where { (due_at =~ nil) | (due_at <= now) }.as(:hook), id: :hook_id)
+      .join(Sequel[:customer_hooks].as(:hook), id: :hook_id)
       .where { (held_until =~ nil) | (held_until <= now) }
       .order(:tries, Sequel[:message][:id])
       .select(Sequel[:message][:id], :hook_id, :failures)

@@ -5,10 +5,11 @@
 module Web::Contract::Programs
   SAYS = <<~TEXT
     Loads, papers and bills of your own with this carrier, by the same rules as on its pages. Send your token as
-    `Authorization: Bearer <token>`. Every request that makes something carries a key of your own: the same key is done once.
+    `Authorization: Bearer <token>`. Every request that makes something carries a key of your own: the same key is
+    done once.
 
-    Messages are signed after the Standard Webhooks specification, with the secret that your page of programs shows. They
-    are sent again, in order for each load, until your program answers with a status from 200 to 299.
+    Messages are signed after the Standard Webhooks specification, with the secret that your page of programs shows.
+    They are sent again, in order for each load, until your program answers with a status from 200 to 299.
   TEXT
 
   def self.document(url) = @document ||= made(Web::Contract.document, url)

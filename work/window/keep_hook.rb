@@ -38,6 +38,7 @@ module Work::Window::KeepHook
     Work::Act.once(nil, "take_hook_back", by:, now:) do |act|
       row = held(customer_id, id)
       Store::Window::Programs::Hooks.at(id).update(revoked_at: now)
+      Store::Window::Programs::Messages.open.where(hook_id: id).delete
       act.changed("customer", customer_id, { hook: [row[:url], nil] })
     end
   end

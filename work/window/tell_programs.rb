@@ -9,17 +9,14 @@ module Work::Window::TellPrograms
   HELD_SECONDS = 120
   LOAD = %i[id number reference origin destination].freeze
 
-  AT_ONCE = 50
-
-  # What has happened becomes messages, and those that are due are sent by the worker. One is sent to try an address that
-  # did not answer last; where it answers all follow.
+  # What has happened becomes messages, and those that are due are sent by the worker.
   def self.look(now)
     note(now)
     DB.transaction do
       Store::Window::Programs
         .due(now)
         .group_by { |row| row[:hook_id] }
-        .flat_map { |_, rows| rows.first[:failures].zero? ? rows.first(AT_ONCE) : rows.first(1) }
+        .flat_map { |_, rows| rows.first(Core::Window::Hooks.at_once(rows.first[:failures])) }
         .each do |row|
           Store::Window::Programs::Messages.at(row[:id]).update(held_until: now + HELD_SECONDS)
           Jobs::SendHook.enqueue(message_id: row[:id])

@@ -14,8 +14,8 @@ const waitAfter = (failed: number, code?: string) =>
 type Answer<T> = { data: T; problem: undefined } | { data: undefined; problem: Problem } | typeof NOTHING
 
 /**
- * What the server says for a source; asked anew when the source changes, when `concerns` a live change, and ever more rarely
- * while what is wrong may pass. An answer for an earlier source never lands on a later one.
+ * What the server says for a source; asked anew when the source changes, when `concerns` a live change, and ever more
+ * rarely while what is wrong may pass. An answer for an earlier source never lands on a later one.
  */
 export function useFetched<S, T>(
   source: WatchSource<S>,

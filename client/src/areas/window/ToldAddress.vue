@@ -14,8 +14,10 @@ const messages = (count: number) => `${count} ${count === 1 ? 'message' : 'messa
 const standing = computed(() => {
   const waits = hook.waiting ? `, ${messages(hook.waiting)} waiting` : ''
   switch (hook.standing) {
-    case 'failing':
-      return `It does not answer (${hook.problem})${waits}. Tried again ${hook.tries_at ? showTime(hook.tries_at, session.zone) : 'soon'}.`
+    case 'failing': {
+      const again = hook.tries_at ? showTime(hook.tries_at, session.zone) : 'soon'
+      return `It does not answer (${hook.problem})${waits}. Tried again ${again}.`
+    }
     case 'stopped':
       return `Stopped: it took nothing for a day (${hook.problem})${waits}.`
     default:
